@@ -1,0 +1,2 @@
+export * from './plan-view.js';
+export * from './section.js';

@@ -1,0 +1,59 @@
+/**
+ * Input that no calculation can use. The words a person reads live in the interface; this carries the facts.
+ *
+ * `code` names what is wrong ("out-of-range", "unknown-id", …), `field` is the dotted path of the offending
+ * value inside the calculation's input, `params` are the figures the message needs (limits, the value found).
+ */
+export class CoreError extends Error {
+  constructor(
+    readonly code: CoreErrorCode,
+    readonly field: string,
+    readonly params: Readonly<Record<string, string | number>> = {},
+  ) {
+    super(`${code} at ${field}`);
+    this.name = 'CoreError';
+  }
+}
+
+export type CoreErrorCode =
+  | 'not-a-number'
+  | 'out-of-range'
+  | 'unknown-id'
+  | 'empty'
+  | 'too-many'
+  | 'self-crossing'
+  | 'too-few-points'
+  | 'inconsistent'
+  | 'unreadable'
+  | 'ambiguous-unit';
+
+/** A remark that travels with a result: an id and the figures for its sentence. */
+export interface Remark {
+  id: string;
+  params?: Record<string, string | number>;
+}
+
+/** Throws unless `value` is a finite number within the limits (inclusive unless `above` is used). */
+export function requireNumber(
+  value: unknown,
+  field: string,
+  limits: { min?: number; max?: number; above?: number } = {},
+): number {
+  if (typeof value !== 'number' || !Number.isFinite(value)) throw new CoreError('not-a-number', field);
+  const { min, max, above } = limits;
+  if ((min !== undefined && value < min) || (max !== undefined && value > max) || (above !== undefined && value <= above)) {
+    const params: Record<string, number> = { value };
+    if (min !== undefined) params['min'] = min;
+    if (max !== undefined) params['max'] = max;
+    if (above !== undefined) params['above'] = above;
+    throw new CoreError('out-of-range', field, params);
+  }
+  return value;
+}
+
+/** Looks an id up in a table, or throws `unknown-id` at the field. */
+export function requireEntry<T extends { id: string }>(table: readonly T[], id: string, field: string): T {
+  const found = table.find((entry) => entry.id === id);
+  if (!found) throw new CoreError('unknown-id', field, { id: String(id) });
+  return found;
+}

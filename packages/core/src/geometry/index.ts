@@ -1,0 +1,2 @@
+export * from './shape.js';
+export * from './offset.js';

@@ -1,0 +1,204 @@
+import ClipperLib from 'clipper-lib';
+import { CoreError, requireNumber } from '../errors.js';
+import { MAX_LENGTH_MM } from '../units/index.js';
+import { type Point, type Shape, checkShape, closedLength, place, signedArea } from './shape.js';
+
+/** Measures of an outline grown outward with round joins. Areas mm², lengths mm. */
+export interface OffsetMeasures {
+  areaMm2: number;
+  perimeterMm: number;
+  /** Overall size along the shape's own axes (a polygon: along x and y). */
+  lengthMm: number;
+  widthMm: number;
+}
+
+/**
+ * Area, perimeter and overall size of a shape grown outward by `growMm` with round joins.
+ *
+ * Convex shapes: A + P r + π r² and P + 2 π r (Steiner), exact. A polygon that is not convex goes through the clipping library.
+ * @throws CoreError for a bad shape or a negative or absurd growth
+ */
+export function measureOffset(shape: Shape, growMm: number, field = 'shape'): OffsetMeasures {
+  checkShape(shape, field);
+  requireNumber(growMm, 'growMm', { min: 0, max: MAX_LENGTH_MM });
+  const base = measureShape(shape);
+  const size = { lengthMm: base.lengthMm + 2 * growMm, widthMm: base.widthMm + 2 * growMm };
+  if (shape.kind === 'polygon' && !isConvex(shape.points)) {
+    const points = offsetPolygon(shape.points, growMm);
+    return { areaMm2: Math.abs(signedArea(points)), perimeterMm: closedLength(points), ...size };
+  }
+  return {
+    areaMm2: base.areaMm2 + base.perimeterMm * growMm + Math.PI * growMm ** 2,
+    perimeterMm: base.perimeterMm + 2 * Math.PI * growMm,
+    ...size,
+  };
+}
+
+function measureShape(shape: Shape): OffsetMeasures {
+  switch (shape.kind) {
+    case 'circle': {
+      const d = shape.diameterMm;
+      return { areaMm2: (Math.PI * d * d) / 4, perimeterMm: Math.PI * d, lengthMm: d, widthMm: d };
+    }
+    case 'ellipse': {
+      const { lengthMm, widthMm } = shape;
+      return { areaMm2: (Math.PI * lengthMm * widthMm) / 4, perimeterMm: ellipsePerimeter(lengthMm / 2, widthMm / 2), lengthMm, widthMm };
+    }
+    case 'slot':
+      return measureRounded(shape.lengthMm, shape.widthMm, shape.widthMm / 2);
+    case 'roundedRectangle':
+      return measureRounded(shape.lengthMm, shape.widthMm, shape.cornerRadiusMm);
+    case 'polygon': {
+      const xs = shape.points.map((p) => p.x);
+      const ys = shape.points.map((p) => p.y);
+      return {
+        areaMm2: Math.abs(signedArea(shape.points)),
+        perimeterMm: closedLength(shape.points),
+        lengthMm: Math.max(...xs) - Math.min(...xs),
+        widthMm: Math.max(...ys) - Math.min(...ys),
+      };
+    }
+  }
+}
+
+function measureRounded(lengthMm: number, widthMm: number, r: number): OffsetMeasures {
+  return {
+    areaMm2: lengthMm * widthMm - (4 - Math.PI) * r * r,
+    perimeterMm: 2 * (lengthMm + widthMm - 4 * r) + 2 * Math.PI * r,
+    lengthMm,
+    widthMm,
+  };
+}
+
+/**
+ * Perimeter of an ellipse with half axes a and b, by the arithmetic-geometric mean (exact to rounding).
+ * Source: P = 2π/M(a,b) · (a² − Σ 2ⁿ⁻¹ cₙ²).
+ */
+export function ellipsePerimeter(a: number, b: number): number {
+  let mean = Math.max(a, b);
+  let geometric = Math.min(a, b);
+  let weight = 0.5;
+  let sum = weight * (mean * mean - geometric * geometric);
+  const square = mean * mean;
+  while (Math.abs(mean - geometric) > 1e-14 * mean) {
+    const difference = (mean - geometric) / 2;
+    [mean, geometric] = [(mean + geometric) / 2, Math.sqrt(mean * geometric)];
+    weight *= 2;
+    sum += weight * difference * difference;
+  }
+  return ((2 * Math.PI) / mean) * (square - sum);
+}
+
+function isConvex(points: readonly Point[]): boolean {
+  let sign = 0;
+  for (let i = 0; i < points.length; i++) {
+    const a = points[i]!;
+    const b = points[(i + 1) % points.length]!;
+    const c = points[(i + 2) % points.length]!;
+    const turn = (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x);
+    if (turn !== 0) {
+      if (sign !== 0 && Math.sign(turn) !== sign) return false;
+      sign = Math.sign(turn);
+    }
+  }
+  return true;
+}
+
+/**
+ * Points of a shape grown outward by `growMm` with round joins, in plan co-ordinates, counter-clockwise, not closed.
+ * `segments` is the number of points spent on a full turn of arc. Measures for display come from `measureOffset`, never
+ * from these points.
+ */
+export function outlinePoints(shape: Shape, growMm = 0, segments = 96): Point[] {
+  switch (shape.kind) {
+    case 'circle':
+      return roundedPoints(0, 0, shape.diameterMm / 2 + growMm, segments).map((p) => place(p, shape));
+    case 'slot':
+      return roundedPoints((shape.lengthMm - shape.widthMm) / 2, 0, shape.widthMm / 2 + growMm, segments).map((p) => place(p, shape));
+    case 'roundedRectangle': {
+      const r = shape.cornerRadiusMm;
+      return roundedPoints(shape.lengthMm / 2 - r, shape.widthMm / 2 - r, r + growMm, segments).map((p) => place(p, shape));
+    }
+    case 'ellipse':
+      return ellipsePoints(shape.lengthMm / 2, shape.widthMm / 2, growMm, segments).map((p) => place(p, shape));
+    case 'polygon':
+      return offsetPolygon(shape.points, growMm).map((p) => place(p, shape));
+  }
+}
+
+/** A rectangle of half sizes (hx, hy) grown by r with round corners. */
+function roundedPoints(hx: number, hy: number, r: number, segments: number): Point[] {
+  if (r === 0) return [{ x: hx, y: -hy }, { x: hx, y: hy }, { x: -hx, y: hy }, { x: -hx, y: -hy }];
+  const perCorner = Math.max(2, Math.round(segments / 4));
+  const points: Point[] = [];
+  const corners = [[hx, hy], [-hx, hy], [-hx, -hy], [hx, -hy]] as const;
+  corners.forEach(([cx, cy], corner) => {
+    for (let i = 0; i <= perCorner; i++) {
+      const angle = (Math.PI / 2) * (corner + i / perCorner);
+      points.push({ x: cx + r * Math.cos(angle), y: cy + r * Math.sin(angle) });
+    }
+  });
+  return points;
+}
+
+function ellipsePoints(a: number, b: number, grow: number, segments: number): Point[] {
+  return Array.from({ length: segments }, (_, i) => {
+    const t = (2 * Math.PI * i) / segments;
+    const nx = b * Math.cos(t);
+    const ny = a * Math.sin(t);
+    const n = Math.hypot(nx, ny);
+    return { x: a * Math.cos(t) + (grow * nx) / n, y: b * Math.sin(t) + (grow * ny) / n };
+  });
+}
+
+/** The clipping library works in whole numbers: a thousandth of a millimetre. */
+const CLIPPER_SCALE = 1000;
+const ARC_TOLERANCE_MM = 0.02;
+
+function offsetPolygon(points: readonly Point[], growMm: number): Point[] {
+  const forward = signedArea(points) >= 0 ? [...points] : [...points].reverse();
+  if (growMm === 0) return forward;
+  const offset = new ClipperLib.ClipperOffset(2, ARC_TOLERANCE_MM * CLIPPER_SCALE);
+  offset.AddPath(
+    forward.map((p) => ({ X: Math.round(p.x * CLIPPER_SCALE), Y: Math.round(p.y * CLIPPER_SCALE) })),
+    ClipperLib.JoinType.jtRound,
+    ClipperLib.EndType.etClosedPolygon,
+  );
+  const solution: { X: number; Y: number }[][] = [];
+  offset.Execute(solution, growMm * CLIPPER_SCALE);
+  const outer = solution.sort((p, q) => Math.abs(ClipperLib.Clipper.Area(q)) - Math.abs(ClipperLib.Clipper.Area(p)))[0];
+  if (!outer) throw new CoreError('inconsistent', 'shape');
+  return outer.map((p) => ({ x: p.X / CLIPPER_SCALE, y: p.Y / CLIPPER_SCALE }));
+}
+
+/**
+ * The shape grown by a margin, kept a shape of the same kind where that is exact (circle, slot, rounded rectangle), with its
+ * corners at least `minCornerRadiusMm`. A grown ellipse is kept an ellipse with both axes longer by twice the margin, which
+ * contains the true offset's ends; its flanks lie within a few per cent of the margin inside it.
+ */
+export function growShape(shape: Shape, marginMm: number, minCornerRadiusMm = 0): Shape {
+  checkShape(shape);
+  requireNumber(marginMm, 'marginMm', { min: 0, max: 1000 });
+  switch (shape.kind) {
+    case 'circle':
+      return { ...shape, diameterMm: shape.diameterMm + 2 * marginMm };
+    case 'ellipse':
+    case 'slot':
+      return { ...shape, lengthMm: shape.lengthMm + 2 * marginMm, widthMm: shape.widthMm + 2 * marginMm };
+    case 'roundedRectangle': {
+      const grow = growthForCorner(shape.cornerRadiusMm, marginMm, minCornerRadiusMm);
+      const lengthMm = shape.lengthMm + 2 * grow;
+      const widthMm = shape.widthMm + 2 * grow;
+      const radius = Math.max(shape.cornerRadiusMm + marginMm, minCornerRadiusMm);
+      return { ...shape, lengthMm, widthMm, cornerRadiusMm: Math.min(radius, Math.min(lengthMm, widthMm) / 2) };
+    }
+    case 'polygon':
+      return { ...shape, points: offsetPolygon(shape.points, marginMm) };
+  }
+}
+
+/** Growth that keeps the whole margin at the corners of a rectangle whose corners are rounded to a wider radius. */
+function growthForCorner(radiusMm: number, marginMm: number, minCornerRadiusMm: number): number {
+  const widening = minCornerRadiusMm - radiusMm;
+  return widening <= marginMm ? marginMm : widening - (widening - marginMm) / Math.SQRT2;
+}

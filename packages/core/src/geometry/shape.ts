@@ -1,0 +1,124 @@
+import { CoreError, requireNumber } from '../errors.js';
+import { MAX_LENGTH_MM } from '../units/index.js';
+
+/** Plan co-ordinates in millimetres on the surface: x to the right or forward, y up. */
+export interface Point {
+  x: number;
+  y: number;
+}
+
+interface Placed {
+  /** Centre, mm; 0 when left out. */
+  centreXMm?: number;
+  centreYMm?: number;
+  /** Rotation counter-clockwise, degrees; 0 when left out. */
+  rotationDeg?: number;
+}
+
+/** Outline of a damage or cut-out. Lengths are along the shape's own x, widths along its own y. */
+export type Shape =
+  | (Placed & { kind: 'circle'; diameterMm: number })
+  | (Placed & { kind: 'ellipse'; lengthMm: number; widthMm: number })
+  | (Placed & { kind: 'slot'; lengthMm: number; widthMm: number })
+  | (Placed & { kind: 'roundedRectangle'; lengthMm: number; widthMm: number; cornerRadiusMm: number })
+  | (Placed & { kind: 'polygon'; points: readonly Point[] });
+
+export type ShapeKind = Shape['kind'];
+
+export const MIN_SIZE_MM = 0.5;
+const MAX_POINTS = 2000;
+
+/**
+ * Checks a shape and returns it; every calculation that takes an outline begins here.
+ * @throws CoreError for sizes outside 0.5 mm … 20 m, a slot narrower than long the other way round, a corner radius above
+ *   half the shorter side, a polygon of fewer than three points or one that crosses itself
+ */
+export function checkShape(shape: Shape, field = 'shape'): Shape {
+  requireNumber(shape.centreXMm ?? 0, `${field}.centreXMm`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM });
+  requireNumber(shape.centreYMm ?? 0, `${field}.centreYMm`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM });
+  requireNumber(shape.rotationDeg ?? 0, `${field}.rotationDeg`, { min: -360, max: 360 });
+  const size = { min: MIN_SIZE_MM, max: MAX_LENGTH_MM };
+  switch (shape.kind) {
+    case 'circle':
+      requireNumber(shape.diameterMm, `${field}.diameterMm`, size);
+      return shape;
+    case 'ellipse':
+    case 'slot':
+    case 'roundedRectangle': {
+      const length = requireNumber(shape.lengthMm, `${field}.lengthMm`, size);
+      const width = requireNumber(shape.widthMm, `${field}.widthMm`, size);
+      if (shape.kind === 'slot' && width > length) throw new CoreError('out-of-range', `${field}.widthMm`, { value: width, max: length });
+      if (shape.kind === 'roundedRectangle')
+        requireNumber(shape.cornerRadiusMm, `${field}.cornerRadiusMm`, { min: 0, max: Math.min(length, width) / 2 });
+      return shape;
+    }
+    case 'polygon':
+      checkPolygon(shape.points, `${field}.points`);
+      return shape;
+    default:
+      throw new CoreError('unknown-id', `${field}.kind`, { id: String((shape as { kind: unknown }).kind) });
+  }
+}
+
+function checkPolygon(points: readonly Point[], field: string): void {
+  if (!Array.isArray(points) || points.length < 3) throw new CoreError('too-few-points', field, { min: 3 });
+  if (points.length > MAX_POINTS) throw new CoreError('too-many', field, { max: MAX_POINTS });
+  points.forEach((point, i) => {
+    requireNumber(point.x, `${field}.${i}.x`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM });
+    requireNumber(point.y, `${field}.${i}.y`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM });
+  });
+  for (let i = 0; i < points.length; i++) {
+    for (let j = i + 1; j < points.length; j++) {
+      const adjacent = j === i + 1 || (i === 0 && j === points.length - 1);
+      if (!adjacent && segmentsMeet(edge(points, i), edge(points, j))) throw new CoreError('self-crossing', field, { edge: i, with: j });
+    }
+  }
+  if (Math.abs(signedArea(points)) < MIN_SIZE_MM * MIN_SIZE_MM) throw new CoreError('out-of-range', field, { min: MIN_SIZE_MM });
+}
+
+type Segment = readonly [Point, Point];
+const edge = (points: readonly Point[], i: number): Segment => [points[i]!, points[(i + 1) % points.length]!];
+const cross = (o: Point, a: Point, b: Point): number => (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x);
+
+function segmentsMeet([a, b]: Segment, [c, d]: Segment): boolean {
+  const d1 = cross(a, b, c);
+  const d2 = cross(a, b, d);
+  const d3 = cross(c, d, a);
+  const d4 = cross(c, d, b);
+  if (d1 * d2 < 0 && d3 * d4 < 0) return true;
+  return (d1 === 0 && within(a, b, c)) || (d2 === 0 && within(a, b, d)) || (d3 === 0 && within(c, d, a)) || (d4 === 0 && within(c, d, b));
+}
+
+function within(a: Point, b: Point, p: Point): boolean {
+  return p.x >= Math.min(a.x, b.x) && p.x <= Math.max(a.x, b.x) && p.y >= Math.min(a.y, b.y) && p.y <= Math.max(a.y, b.y);
+}
+
+/** Shoelace area, mm²; positive when the points run counter-clockwise. */
+export function signedArea(points: readonly Point[]): number {
+  let twice = 0;
+  for (let i = 0; i < points.length; i++) {
+    const a = points[i]!;
+    const b = points[(i + 1) % points.length]!;
+    twice += a.x * b.y - b.x * a.y;
+  }
+  return twice / 2;
+}
+
+/** Length once round a closed run of points, mm. */
+export function closedLength(points: readonly Point[]): number {
+  let length = 0;
+  for (let i = 0; i < points.length; i++) {
+    const a = points[i]!;
+    const b = points[(i + 1) % points.length]!;
+    length += Math.hypot(b.x - a.x, b.y - a.y);
+  }
+  return length;
+}
+
+/** Turns and moves a point from the shape's own axes to plan co-ordinates. */
+export function place(point: Point, shape: Placed): Point {
+  const angle = ((shape.rotationDeg ?? 0) * Math.PI) / 180;
+  const cos = Math.cos(angle);
+  const sin = Math.sin(angle);
+  return { x: (shape.centreXMm ?? 0) + point.x * cos - point.y * sin, y: (shape.centreYMm ?? 0) + point.x * sin + point.y * cos };
+}

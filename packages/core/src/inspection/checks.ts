@@ -1,0 +1,103 @@
+import { type Condition, type Facts, holds } from '../conditions/condition.js';
+import { CoreError, requireNumber } from '../errors.js';
+
+/** How a check is answered: by eye, by one reading against limits, or by several readings judged together. */
+export type CheckKind = 'eye' | 'reading' | 'readings';
+
+export interface InspectionCheck {
+  id: string;
+  label: string;
+  how: string;
+  kind: CheckKind;
+  unit: string;
+  /** Limits of a reading, or of the mean of readings. */
+  min?: number;
+  max?: number;
+  /** Readings wanted at the least. */
+  count?: number;
+  /** No single reading below this share of `min`. */
+  lowestShare?: number;
+  limitText: string;
+  when: Condition;
+}
+
+/** Acceptance checks with the default limits of the trade; a shop may tighten them. Each carries when it applies. */
+export const INSPECTION_CHECKS: readonly InspectionCheck[] = [
+  { id: 'identity', label: 'Materials, lots, shelf life', how: 'Read every label', kind: 'eye', unit: '', limitText: 'right item, in date', when: {} },
+  { id: 'taper', label: 'Taper as ground', how: 'Depth gauge along rays', kind: 'reading', unit: '% of ratio', min: 90, limitText: 'not under 90 % of the ratio, no step over one ply', when: { taper: true } },
+  { id: 'plies', label: 'Plies laid and directions', how: 'Count against the stack', kind: 'eye', unit: '', limitText: 'all, in order, within 5°', when: { stack: true } },
+  { id: 'mix', label: 'Mixed by weight', how: 'Worst batch of the log', kind: 'reading', unit: '% off', min: -3, max: 3, limitText: 'hardener within 3 %', when: { mixKind: 'two-part' } },
+  { id: 'mix-catalyst', label: 'Catalyst', how: 'Worst batch of the log', kind: 'reading', unit: '% off', min: -10, max: 10, limitText: 'within 10 % and inside the range', when: { mixKind: 'catalysed' } },
+  { id: 'conditions', label: 'Conditions through gel', how: 'Log of temperature and humidity', kind: 'eye', unit: '', limitText: 'inside the system’s limits', when: { stack: true } },
+  { id: 'hardness-d', label: 'Hardness, Shore D', how: 'Ten places on the patch', kind: 'readings', unit: 'D', min: 80, count: 10, lowestShare: 0.85, limitText: 'mean 80 or more, none under 68', when: { family: 'epoxy' } },
+  { id: 'hardness-impressor', label: 'Hardness, impressor', how: 'Ten places on the patch', kind: 'readings', unit: '', min: 35, count: 10, lowestShare: 0.85, limitText: 'mean 35 or more, none under 29.75', when: { family: ['polyester', 'vinylester'] } },
+  { id: 'solvent-wipe', label: 'Solvent wipe', how: 'Wipe, wait, touch', kind: 'eye', unit: '', limitText: 'not sticky', when: {} },
+  { id: 'taps', label: 'Dull taps in patch and margin', how: 'Tap the same grid as before', kind: 'reading', unit: 'dull', min: 0, max: 0, limitText: 'none', when: { stack: true } },
+  { id: 'void', label: 'Largest single void', how: 'Look and tap', kind: 'reading', unit: 'mm', min: 0, max: 5.99, limitText: 'under 6 mm, none at an edge', when: { stack: true } },
+  { id: 'thickness', label: 'Thickness of the patch', how: 'Gauge, against intended', kind: 'reading', unit: '% of plan', min: 100, max: 115, limitText: '−0 / +15 %, no proud edge', when: { stack: true } },
+  { id: 'fairness', label: 'Fair, worst in 500 mm', how: 'Straight edge or batten', kind: 'reading', unit: 'mm', min: -0.5, max: 0.5, limitText: 'within 0.5 mm', when: {} },
+  { id: 'stiffness', label: 'Bends like its mirror place', how: 'Deflection under a known weight', kind: 'reading', unit: '× parent', min: 0.9, max: 1.15, limitText: '0.90 to 1.15', when: { service: ['general', 'high', 'primary'] } },
+  { id: 'colour', label: 'Colour and gloss', how: 'By eye in daylight', kind: 'eye', unit: '', limitText: 'no difference at two metres', when: { finish: ['gelcoat', 'paint'] } },
+  { id: 'tight', label: 'Watertight', how: 'Wet side under water or soap and low pressure', kind: 'eye', unit: '', limitText: 'no weeping', when: { through: true, waterline: 'below' } },
+];
+
+/** The acceptance list that fits a job, from its facts. */
+export function inspectionList(facts: Facts): InspectionCheck[] {
+  return INSPECTION_CHECKS.filter((check) => holds(check.when, facts));
+}
+
+export interface CheckAnswer {
+  /** By eye. */
+  pass?: boolean;
+  /** One reading, or several. */
+  readings?: readonly number[];
+}
+
+export interface CheckOutcome {
+  pass: boolean;
+  /** Mean of the readings; null for a check by eye. */
+  mean: number | null;
+  /** Sample standard deviation; null under two readings. */
+  spread: number | null;
+  count: number;
+  why: 'by-eye' | 'within' | 'mean-outside' | 'one-too-low' | 'too-few';
+}
+
+/**
+ * Judges an answer against a check. Readings: the mean inside the limits, enough of them, and no single one under its share of
+ * the minimum.
+ * @throws CoreError when the answer lacks what the check asks for
+ */
+export function judge(check: InspectionCheck, answer: CheckAnswer): CheckOutcome {
+  if (check.kind === 'eye') {
+    if (typeof answer.pass !== 'boolean') throw new CoreError('empty', 'pass');
+    return { pass: answer.pass, mean: null, spread: null, count: 0, why: 'by-eye' };
+  }
+  const readings = answer.readings ?? [];
+  if (readings.length === 0) throw new CoreError('empty', 'readings');
+  if (readings.length > 200) throw new CoreError('too-many', 'readings', { max: 200 });
+  readings.forEach((value, i) => requireNumber(value, `readings.${i}`, { min: -1e6, max: 1e6 }));
+  const mean = readings.reduce((sum, value) => sum + value, 0) / readings.length;
+  const squares = readings.reduce((sum, value) => sum + (value - mean) ** 2, 0);
+  const why = verdictOf(check, readings, mean);
+  return { pass: why === 'within', mean, spread: readings.length > 1 ? Math.sqrt(squares / (readings.length - 1)) : null, count: readings.length, why };
+}
+
+const ROUNDING = 1e-9;
+
+function verdictOf(check: InspectionCheck, readings: readonly number[], mean: number): CheckOutcome['why'] {
+  const { min = -Infinity, max = Infinity, count = 1, lowestShare } = check;
+  if (readings.length < count) return 'too-few';
+  if (mean < min - ROUNDING || mean > max + ROUNDING) return 'mean-outside';
+  if (lowestShare !== undefined && readings.some((value) => value < min * lowestShare - ROUNDING)) return 'one-too-low';
+  return 'within';
+}
+
+/** Preparation checks: hold points before the first pot is mixed. */
+export const PREPARATION_CHECKS: readonly { id: string; text: string; why: string }[] = [
+  { id: 'washed', text: 'Washed and de-waxed beyond the work area', why: 'Grinding first drives wax into the scratches.' },
+  { id: 'ground', text: 'Ground to sound material, slope gauged', why: 'Plies follow the slope you really ground.' },
+  { id: 'dry-clean', text: 'Dry, dusted off, wiped, solvent flashed off', why: 'The bond line carries the load.' },
+  { id: 'backing', text: 'Backing or dam fitted', why: 'The first ply needs something to lie on.' },
+  { id: 'dry-fit', text: 'Plies dry-fitted and staged in order', why: 'No time to hunt for ply 4 with a pot running.' },
+];

@@ -1,0 +1,3 @@
+export * from './fibres.js';
+export * from './fabrics.js';
+export * from './cores.js';

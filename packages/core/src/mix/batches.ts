@@ -1,0 +1,92 @@
+import { CoreError, requireNumber } from '../errors.js';
+import type { SystemCard } from '../resin/systems.js';
+
+export interface BatchesInput {
+  card: SystemCard;
+  /** Resin mix each ply takes, in laying order, g. */
+  pliesG: readonly number[];
+  /** Primer and waste, shared over the pots in proportion, g. */
+  extraG: number;
+  /** What this shop lays, g a minute; 6 when left out. */
+  layingRateGPerMin?: number;
+  tempC?: number;
+}
+
+export interface Batch {
+  /** A, B, C … */
+  label: string;
+  massG: number;
+  /** Laying-order numbers of the plies wetted from this pot (a ply too big for one pot appears in several). */
+  plies: number[];
+}
+
+export interface BatchesResult {
+  /** Largest sensible pot: what can be laid in the working time, or what the pot can hold without running away. */
+  limitG: number;
+  limitedBy: 'working-time' | 'pot';
+  workingTimeMin: number;
+  batches: Batch[];
+}
+
+export const DEFAULT_LAYING_RATE = 6;
+/** Share of the pot life that is good for laying; the rest is gone in stirring and thickening. */
+const WORKING_SHARE = 0.75;
+const CARD_TEMP_C = 22;
+/** More pots than this is a slip of the keyboard, not a lay-up. */
+const MAX_POTS = 500;
+
+/** Working time of a pot: three quarters of the card's gel time, halving for each 10 °C above the card's 22 °C. */
+export function workingTimeMin(card: SystemCard, tempC = CARD_TEMP_C): number {
+  return card.potLifeMin * WORKING_SHARE * 2 ** ((CARD_TEMP_C - tempC) / 10);
+}
+
+/**
+ * Splits the resin of a lay-up into pots: each as large as the working time and the pot allow, plies kept whole where they fit,
+ * then evened out so that no pot is a dribble.
+ */
+export function batches(input: BatchesInput): BatchesResult {
+  const rate = requireNumber(input.layingRateGPerMin ?? DEFAULT_LAYING_RATE, 'layingRateGPerMin', { min: 0.1, max: 1000 });
+  const tempC = requireNumber(input.tempC ?? CARD_TEMP_C, 'tempC', { min: -10, max: 60 });
+  const extraG = requireNumber(input.extraG, 'extraG', { min: 0, max: 1e6 });
+  const working = workingTimeMin(input.card, tempC);
+  const limitG = Math.min(working * rate, input.card.maxPotG);
+  const limitedBy = working * rate <= input.card.maxPotG ? 'working-time' : 'pot';
+  const pliesG = input.pliesG.map((g, i) => requireNumber(g, `pliesG.${i}`, { min: 0, max: 1e6 }));
+  const sum = pliesG.reduce((total, g) => total + g, 0);
+  const scale = sum > 0 ? (sum + extraG) / sum : 1;
+  const loads = pliesG.map((g) => g * scale);
+  if ((sum + extraG) / limitG > MAX_POTS) throw new CoreError('too-many', 'pliesG', { max: MAX_POTS });
+  return { limitG, limitedBy, workingTimeMin: working, batches: fill(loads, limitG) };
+}
+
+function fill(loads: readonly number[], limitG: number): Batch[] {
+  const total = loads.reduce((sum, g) => sum + g, 0);
+  let target = total / Math.max(1, Math.ceil(total / limitG - 1e-9));
+  let packed = pack(loads, target);
+  for (let i = 0; i < 60 && packed.length > Math.ceil(total / limitG - 1e-9) && target < limitG; i++) {
+    target = Math.min(limitG, target * 1.02);
+    packed = pack(loads, target);
+  }
+  return packed.map((batch, i) => ({ label: potLabel(i), ...batch }));
+}
+
+function pack(loads: readonly number[], capacity: number): Omit<Batch, 'label'>[] {
+  const pots: Omit<Batch, 'label'>[] = [];
+  const current = (): Omit<Batch, 'label'> => pots[pots.length - 1]!;
+  loads.forEach((load, i) => {
+    const parts = Math.max(1, Math.ceil(load / capacity - 1e-9));
+    for (let part = 0; part < parts; part++) {
+      const mass = load / parts;
+      if (pots.length === 0 || current().massG + mass > capacity + 1e-9) pots.push({ massG: 0, plies: [] });
+      current().massG += mass;
+      if (!current().plies.includes(i + 1)) current().plies.push(i + 1);
+    }
+  });
+  return pots;
+}
+
+/** A … Z, then AA, AB … */
+export function potLabel(index: number): string {
+  const last = String.fromCharCode(65 + (index % 26));
+  return index < 26 ? last : potLabel(Math.floor(index / 26) - 1) + last;
+}

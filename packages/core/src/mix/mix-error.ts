@@ -1,0 +1,63 @@
+import { type Remark, requireNumber } from '../errors.js';
+
+export interface MixErrorInput {
+  /** Hardener (or catalyst) wanted per 100 of resin, by weight. */
+  per100ByWeight: number;
+  /** What was weighed, g. */
+  resinG: number;
+  secondG: number;
+  /** Allowed error of the second part, per cent; 3 when left out. */
+  tolerancePercent?: number;
+  /** Each weighed part may be off by this, g; 0 when left out. */
+  readingErrorG?: number;
+}
+
+export interface MixErrorResult {
+  actualPer100: number;
+  /** Actual ratio over wanted, less one, per cent; positive: too much hardener. */
+  errorPercent: number;
+  /** The same with the reading error at its worst, the two parts off in opposite directions, per cent (signed, worst by size). */
+  worstPercent: number;
+  within: boolean;
+  /** Whether even the worst reading keeps it within. */
+  surelyWithin: boolean;
+  /** Smallest batch whose worst-case error equals the tolerance with this reading error, g; 0 without reading error. */
+  smallestBatchG: number;
+  remarks: Remark[];
+}
+
+/**
+ * How far a weighed batch is from its ratio, and how far it may be given the scale.
+ *
+ * Worst case: ((h+r)/(R−r))/(wanted) − 1 and ((h−r)/(R+r))/(wanted) − 1. Smallest batch T from
+ * r (1 + q(1+tol)) / (tol · q/(1+q)), with q the wanted ratio and the first (larger) case set equal to the tolerance.
+ * @throws CoreError for weights outside 0.01 g…100 kg, or a reading error not smaller than the resin weight
+ */
+export function mixError(input: MixErrorInput): MixErrorResult {
+  const per100 = requireNumber(input.per100ByWeight, 'per100ByWeight', { min: 0.05, max: 1000 });
+  const resinG = requireNumber(input.resinG, 'resinG', { min: 0.01, max: 100_000 });
+  const secondG = requireNumber(input.secondG, 'secondG', { min: 0, max: 100_000 });
+  const tolerance = requireNumber(input.tolerancePercent ?? 3, 'tolerancePercent', { above: 0, max: 50 }) / 100;
+  const r = requireNumber(input.readingErrorG ?? 0, 'readingErrorG', { min: 0, max: resinG * 0.9 });
+  const wanted = per100 / 100;
+  const error = secondG / resinG / wanted - 1;
+  const high = (secondG + r) / (resinG - r) / wanted - 1;
+  const low = Math.max(0, secondG - r) / (resinG + r) / wanted - 1;
+  const worst = Math.abs(high) >= Math.abs(low) ? high : low;
+  const within = Math.abs(error) <= tolerance + 1e-12;
+  const remarks: Remark[] = within ? [] : [{ id: 'mix.out-of-ratio', params: { errorPercent: error * 100, tolerancePercent: tolerance * 100 } }];
+  return {
+    actualPer100: (100 * secondG) / resinG,
+    errorPercent: error * 100,
+    worstPercent: worst * 100,
+    within,
+    surelyWithin: Math.abs(worst) <= tolerance + 1e-12,
+    smallestBatchG: smallestBatch(wanted, tolerance, r),
+    remarks,
+  };
+}
+
+/** Batch (both parts together, g) whose worst-case ratio error equals the tolerance when each part is off by ± r grams. */
+export function smallestBatch(wanted: number, tolerance: number, readingErrorG: number): number {
+  return (readingErrorG * (1 + wanted * (1 + tolerance))) / (tolerance * (wanted / (1 + wanted)));
+}

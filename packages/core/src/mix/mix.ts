@@ -1,0 +1,95 @@
+import { CoreError, type Remark, requireEntry, requireNumber } from '../errors.js';
+import { type CatalysedCard, SYSTEMS, type SystemCard, type TwoPartCard } from '../resin/systems.js';
+
+export interface MixInput {
+  /** A shipped system, or leave out and give a card. */
+  systemId?: string;
+  card?: SystemCard;
+  /** Mixed resin wanted: resin + hardener of a two-part system; the resin of a catalysed one. g. */
+  totalG: number;
+  /** Catalyst, per cent as the workshop counts (1 % = 10 ml per kg of resin). The middle of the range when left out. */
+  catalystPercent?: number;
+  /** Drops in a millilitre of the shop's dispenser; 32 when left out. */
+  dropsPerMl?: number;
+}
+
+export interface MixResult {
+  kind: SystemCard['kind'];
+  resinG: number;
+  resinMl: number;
+  /** Hardener or catalyst. */
+  secondG: number;
+  secondMl: number;
+  /** Allowed band of the second part for this resin, g. */
+  secondMinG: number;
+  secondMaxG: number;
+  /** Scale after the cup is tared, after the resin, after the second part, g. */
+  scaleG: [number, number, number];
+  /** Second part per 100 of resin: by weight, and by volume. A ratio by one poured by the other is wrong. */
+  per100ByWeight: number;
+  per100ByVolume: number;
+  /** Catalyst only. */
+  catalystPercent: number | null;
+  drops: number | null;
+  remarks: Remark[];
+}
+
+const DEFAULT_DROPS_PER_ML = 32;
+/** Below this a catalyst is counted in drops. */
+const DROPS_UNDER_ML = 3;
+
+/**
+ * One batch: resin and hardener or catalyst by weight, by volume, and as cumulative scale readings.
+ *
+ * Two-part: ratio by weight = ratio by volume × ρ_resin/ρ_hardener. Catalysed: ml = resin kg × 10 × per cent (v/w).
+ * @throws CoreError `out-of-range` at `catalystPercent` outside the product's range: outside it the resin stays soft or burns
+ */
+export function mix(input: MixInput): MixResult {
+  const card = input.card ?? requireEntry(SYSTEMS, input.systemId ?? '', 'systemId');
+  const totalG = requireNumber(input.totalG, 'totalG', { min: 0.1, max: 100_000 });
+  const result = card.kind === 'two-part' ? twoPart(card, totalG) : catalysed(card, totalG, input);
+  if (totalG > card.maxPotG) result.remarks.push({ id: 'mix.pot-too-big', params: { totalG, maxPotG: card.maxPotG } });
+  return result;
+}
+
+function twoPart(card: TwoPartCard, totalG: number): MixResult {
+  const per100 = requireNumber(card.hardenerPer100ByWeight, 'card.hardenerPer100ByWeight', { min: 1, max: 200 });
+  const resinG = (totalG * 100) / (100 + per100);
+  const secondG = totalG - resinG;
+  return { ...parts(card, resinG, secondG, card.hardenerDensityGPerMl), catalystPercent: null, drops: null, remarks: [] };
+}
+
+function catalysed(card: CatalysedCard, resinG: number, input: MixInput): MixResult {
+  const percent = input.catalystPercent ?? (card.catalystMinPercent + card.catalystMaxPercent) / 2;
+  requireNumber(percent, 'catalystPercent', { min: card.catalystMinPercent, max: card.catalystMaxPercent });
+  const secondMl = (resinG / 1000) * 10 * percent;
+  const dropsPerMl = requireNumber(input.dropsPerMl ?? DEFAULT_DROPS_PER_ML, 'dropsPerMl', { min: 5, max: 100 });
+  const remarks: Remark[] = [{ id: 'mix.catalyst-by-volume', params: { percent, gramPerMl: card.catalystDensityGPerMl } }];
+  return {
+    ...parts(card, resinG, secondMl * card.catalystDensityGPerMl, card.catalystDensityGPerMl),
+    catalystPercent: percent,
+    drops: secondMl < DROPS_UNDER_ML ? Math.round(secondMl * dropsPerMl) : null,
+    remarks,
+  };
+}
+
+function parts(card: SystemCard, resinG: number, secondG: number, secondDensity: number): Omit<MixResult, 'catalystPercent' | 'drops' | 'remarks'> {
+  const resinMl = resinG / requireNumber(card.resinDensityGPerMl, 'card.resinDensityGPerMl', { min: 0.5, max: 3 });
+  const secondMl = secondG / requireNumber(secondDensity, 'card.hardenerDensityGPerMl', { min: 0.5, max: 3 });
+  const tolerance = card.tolerancePercent / 100;
+  return {
+    kind: card.kind,
+    resinG, resinMl, secondG, secondMl,
+    secondMinG: secondG * (1 - tolerance),
+    secondMaxG: secondG * (1 + tolerance),
+    scaleG: [0, resinG, resinG + secondG],
+    per100ByWeight: (100 * secondG) / resinG,
+    per100ByVolume: (100 * secondMl) / resinMl,
+  };
+}
+
+/** Ratio (second part per 100 of resin) by weight from the ratio by volume: × ρ_second/ρ_resin. */
+export function ratioByWeight(per100ByVolume: number, resinDensity: number, secondDensity: number): number {
+  if (!(resinDensity > 0) || !(secondDensity > 0)) throw new CoreError('out-of-range', 'density', { above: 0 });
+  return (per100ByVolume * secondDensity) / resinDensity;
+}

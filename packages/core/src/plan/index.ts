@@ -1,0 +1,2 @@
+export * from './calendar.js';
+export * from './days.js';

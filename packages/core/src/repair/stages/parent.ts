@@ -1,0 +1,74 @@
+import { CoreError, type Remark, requireEntry, requireNumber } from '../../errors.js';
+import { type FabricLayer, type LaminateResult, laminate } from '../../laminate/index.js';
+import { CORES, type ResinFamily } from '../../material/index.js';
+import { MAX_THICKNESS_MM } from '../../units/index.js';
+import type { RepairInputs } from '../inputs.js';
+import type { ResinPlan } from '../plan.js';
+import { proposePlies } from '../../stack/propose.js';
+
+export interface ParentPlan {
+  /** Thickness of the laminate or outer skin, mm. */
+  thicknessMm: number;
+  /** Depth to repair, mm. */
+  depthMm: number;
+  /** Plies of the whole laminate, outer face first: entered, or the best guess for its thickness. */
+  plies: readonly FabricLayer[];
+  /** Whether the plies are a guess from thickness alone. */
+  guessed: boolean;
+  /** The entered plies' own thickness, for comparison with the measured one. */
+  whole: LaminateResult;
+  /** The part of the laminate within the depth, which the patch must equal. */
+  within: LaminateResult;
+  withinPlies: readonly FabricLayer[];
+  resin: ResinFamily;
+  remarks: Remark[];
+}
+
+/** Measured and computed thickness may differ by this share before it is remarked on. */
+const THICKNESS_TOLERANCE = 0.1;
+
+export function planParent(inputs: RepairInputs, resinPlan: ResinPlan | null): ParentPlan {
+  const { known, plies: entered, thicknessMm: measured, core } = inputs.laminate;
+  const resin = parentResin(resinPlan);
+  if (core) {
+    requireEntry(CORES, core.coreId, 'laminate.core.coreId');
+    requireNumber(core.thicknessMm, 'laminate.core.thicknessMm', { min: 0.5, max: MAX_THICKNESS_MM });
+  }
+  if (known === 'plies' && entered.length === 0) throw new CoreError('empty', 'laminate.plies');
+  if (known === 'thickness' && measured === null) throw new CoreError('empty', 'laminate.thicknessMm');
+  if (measured !== null) requireNumber(measured, 'laminate.thicknessMm', { min: 0.2, max: MAX_THICKNESS_MM });
+  const guessed = known === 'thickness';
+  const plies = guessed ? [...proposePlies({ parentPlies: [], depthMm: measured!, family: resin, coverMm: 0 })].reverse() : entered;
+  const whole = laminate({ layers: plies, resin }, 'laminate.plies.');
+  const thicknessMm = measured ?? whole.thicknessMm;
+  const depthMm = damagedDepth(inputs, thicknessMm);
+  const withinPlies = pliesWithin(plies, whole, (depthMm / thicknessMm) * whole.thicknessMm);
+  const remarks: Remark[] = [];
+  if (!guessed && measured !== null && Math.abs(whole.thicknessMm / measured - 1) > THICKNESS_TOLERANCE)
+    remarks.push({ id: 'laminate.thickness-differs', params: { computedMm: whole.thicknessMm, measuredMm: measured } });
+  if (guessed) remarks.push({ id: 'laminate.guessed', params: { plies: plies.length } });
+  return { thicknessMm, depthMm, plies, guessed, whole, within: laminate({ layers: withinPlies, resin }), withinPlies, resin, remarks };
+}
+
+/** A parent of unknown resin is given polyester's density and stiffness, the commonest case. */
+function parentResin(plan: ResinPlan | null): ResinFamily {
+  const likely = plan?.evidence.mostLikely;
+  return likely === 'vinylester' || likely === 'epoxy' ? likely : 'polyester';
+}
+
+function damagedDepth(inputs: RepairInputs, thicknessMm: number): number {
+  if (inputs.damage.depth === 'through') return thicknessMm;
+  if (inputs.damage.depthMm === null) throw new CoreError('empty', 'damage.depthMm');
+  return requireNumber(inputs.damage.depthMm, 'damage.depthMm', { min: 0.1, max: thicknessMm });
+}
+
+/** Plies, outer face first, whose middle lies within the depth; at least the outermost. */
+function pliesWithin(plies: readonly FabricLayer[], whole: LaminateResult, depthMm: number): FabricLayer[] {
+  let top = 0;
+  const within = plies.filter((_, i) => {
+    const middle = top + whole.layerThicknessMm[i]! / 2;
+    top += whole.layerThicknessMm[i]!;
+    return middle <= depthMm;
+  });
+  return within.length === 0 ? [plies[0]!] : within;
+}

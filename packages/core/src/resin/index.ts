@@ -1,0 +1,5 @@
+export * from './systems.js';
+export * from './evidence.js';
+export * from './clues.js';
+export * from './rules.js';
+export * from './verdicts.js';

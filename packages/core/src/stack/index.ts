@@ -1,0 +1,2 @@
+export * from './stack.js';
+export * from './propose.js';

@@ -1,0 +1,113 @@
+import { CoreError, type Remark, requireNumber } from '../errors.js';
+import { type Shape, checkShape, measureOffset } from '../geometry/index.js';
+import { MAX_PLIES, MAX_THICKNESS_MM } from '../units/index.js';
+import { MAX_RATIO, MIN_RATIO } from '../taper/index.js';
+
+export type LayingOrder = 'smallest-first' | 'largest-first';
+
+/** A patch ply as far as the stack is concerned: how thick it is when wetted out. */
+export interface StackPlyInput {
+  thicknessMm: number;
+}
+
+export interface StackInput {
+  /** Cut-out outline, mm. */
+  shape: Shape;
+  ratio: number;
+  /** Depth of laminate that was tapered on this face, mm. */
+  depthMm: number;
+  /** Structural plies in order of size, smallest first, whatever order they are laid in. */
+  plies: readonly StackPlyInput[];
+  order: LayingOrder;
+  /** Cover ply over all; left out: none. */
+  cover?: { thicknessMm: number; overlapMm: number };
+  /** Thickness of gel coat or paint on the parent outside the laminate, mm. */
+  finishThicknessMm?: number;
+  /** Room the finish needs above the stack, mm. */
+  finishAllowanceMm?: number;
+}
+
+export interface StackPly {
+  /** 1 for the first ply laid. */
+  laid: number;
+  /** Place by size, 0 for the smallest; the cover ply comes last. */
+  sizeIndex: number;
+  cover: boolean;
+  /** Outward offset of its outline from the cut-out, mm. */
+  offsetMm: number;
+  lengthMm: number;
+  widthMm: number;
+  areaMm2: number;
+  perimeterMm: number;
+  thicknessMm: number;
+}
+
+export interface StackResult {
+  /** In laying order. */
+  plies: StackPly[];
+  /** Structural plies only, mm. */
+  structuralMm: number;
+  /** With the cover ply, mm. */
+  totalMm: number;
+  /** From the top of the stack to the finished surface; negative when it stands proud, mm. */
+  roomMm: number;
+  /** Whether the room is at least the finish allowance. */
+  level: 'fits' | 'proud' | 'low';
+  remarks: Remark[];
+}
+
+/** A stack lower than this below its allowance wants a filler ply rather than fairing compound, mm. */
+const LOW_MM = 1.5;
+
+/**
+ * Outlines, sizes and level of a patch in a taper.
+ *
+ * Ply k ends on its own level of the slope: its outline is the cut-out grown by n Σ_{j≤k} tⱼ with round joins; the cover ply's
+ * by n d + overlap. Largest first lays the same outlines in reverse, cover last.
+ * @throws CoreError for a bad outline, no plies or more than 200, thicknesses outside 0.01…20 mm, ratio or depth out of range
+ */
+export function stack(input: StackInput): StackResult {
+  const shape = checkShape(input.shape);
+  const ratio = requireNumber(input.ratio, 'ratio', { min: MIN_RATIO, max: MAX_RATIO });
+  const depthMm = requireNumber(input.depthMm, 'depthMm', { min: 0.1, max: MAX_THICKNESS_MM });
+  if (!Array.isArray(input.plies) || input.plies.length === 0) throw new CoreError('empty', 'plies');
+  if (input.plies.length > MAX_PLIES) throw new CoreError('too-many', 'plies', { max: MAX_PLIES });
+  if (input.order !== 'smallest-first' && input.order !== 'largest-first') throw new CoreError('unknown-id', 'order', { id: String(input.order) });
+  const thicknesses = input.plies.map((ply, i) => requireNumber(ply.thicknessMm, `plies.${i}.thicknessMm`, { min: 0.01, max: 20 }));
+  let level = 0;
+  const structural = thicknesses.map((thicknessMm, sizeIndex) => {
+    level += thicknessMm;
+    return outline(shape, ratio * level, { sizeIndex, cover: false, thicknessMm });
+  });
+  const structuralMm = level;
+  const inOrder = input.order === 'smallest-first' ? structural : [...structural].reverse();
+  const all = input.cover ? [...inOrder, coverPly(shape, ratio * depthMm, input.cover, thicknesses.length)] : inOrder;
+  const totalMm = structuralMm + (input.cover?.thicknessMm ?? 0);
+  return {
+    plies: all.map((ply, i) => ({ laid: i + 1, ...ply })),
+    structuralMm,
+    totalMm,
+    ...checkLevel(input, depthMm, totalMm, structuralMm),
+  };
+}
+
+function outline(shape: Shape, offsetMm: number, ply: Pick<StackPly, 'sizeIndex' | 'cover' | 'thicknessMm'>): Omit<StackPly, 'laid'> {
+  return { ...ply, offsetMm, ...measureOffset(shape, offsetMm) };
+}
+
+function coverPly(shape: Shape, taperWidthMm: number, cover: NonNullable<StackInput['cover']>, sizeIndex: number): Omit<StackPly, 'laid'> {
+  const thicknessMm = requireNumber(cover.thicknessMm, 'cover.thicknessMm', { min: 0.01, max: 20 });
+  const overlapMm = requireNumber(cover.overlapMm, 'cover.overlapMm', { min: 0, max: 500 });
+  return outline(shape, taperWidthMm + overlapMm, { sizeIndex, cover: true, thicknessMm });
+}
+
+function checkLevel(input: StackInput, depthMm: number, totalMm: number, structuralMm: number): Pick<StackResult, 'roomMm' | 'level' | 'remarks'> {
+  const finish = requireNumber(input.finishThicknessMm ?? 0, 'finishThicknessMm', { min: 0, max: 20 });
+  const allowance = requireNumber(input.finishAllowanceMm ?? 0, 'finishAllowanceMm', { min: 0, max: 20 });
+  const roomMm = depthMm + finish - totalMm;
+  const remarks: Remark[] = [];
+  const level = roomMm < allowance - 1e-9 ? 'proud' : roomMm > allowance + LOW_MM ? 'low' : 'fits';
+  if (level !== 'fits') remarks.push({ id: `stack.${level}`, params: { roomMm, allowanceMm: allowance } });
+  if (structuralMm > depthMm + 1e-9) remarks.push({ id: 'stack.past-footprint', params: { overMm: structuralMm - depthMm } });
+  return { roomMm, level, remarks };
+}

@@ -1,0 +1,3 @@
+export * from './ratios.js';
+export * from './footprint.js';
+export * from './joint.js';
