@@ -31,7 +31,8 @@ export interface RepairInputs {
   };
   damage: {
     shape: Shape;
-    depth: 'through' | 'part';
+    /** Finish only: no fibre broken, nothing to taper or lay. */
+    depth: 'finish' | 'part' | 'through';
     /** Depth of damage when it is part depth, mm. */
     depthMm: number | null;
     marginMm: number;

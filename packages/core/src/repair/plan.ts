@@ -85,29 +85,33 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
   const damage = attempt('look', () => planDamage(inputs));
   const resin = attempt('resin', () => planResin(inputs));
   const parent = attempt('laminate', () => planParent(inputs, resin));
-  const taper = attempt('taper', () => damage && parent && resin?.card ? planTaper(inputs, damage, parent, resin.card) : null);
+  const taper = attempt('taper', () => (damage && parent && resin?.card && inputs.damage.depth !== 'finish' ? planTaper(inputs, damage, parent, resin.card) : null));
   const patch = attempt('plies', () => damage && parent && taper && resin?.card ? planPatch(inputs, damage, parent, taper, resin.card) : null);
   const mix = attempt('mix', () => (taper && patch && resin?.card ? planMix(inputs, taper, patch, resin.card) : null));
   const finish = resin?.card ? finishRoute(resin.card.family, inputs.place.finish, inputs.resin.gelCoatWay) : null;
-  const days = attempt('days', () => (inputs.days.startAt && taper && patch && mix && finish && resin?.card ? dated(inputs, taper, patch, mix, finish, resin.card) : null));
+  const planned = inputs.damage.depth === 'finish' || (taper && patch && mix);
+  const days = attempt('days', () => (inputs.days.startAt && damage && finish && resin?.card && planned ? dated(inputs, damage, taper, patch, mix, finish, resin.card) : null));
   const facts = jobFacts(inputs, resin?.card ?? null, taper !== null, patch !== null);
   return { damage, parent, resin, taper, patch, match: patch?.match ?? null, mix, finish, days, inspection: inspectionList(facts), facts, problems };
 }
 
-function dated(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan, mix: MixPlan, finish: FinishRoute, card: SystemCard): DaysResult {
+function dated(
+  inputs: RepairInputs, damage: DamagePlan, taper: TaperPlan | null, patch: PatchPlan | null, mix: MixPlan | null, finish: FinishRoute, card: SystemCard,
+): DaysResult {
   const { startAt, fromMin, toMin, openDays, tempC } = inputs.days;
+  const faces = (patch?.faces ?? []).map((face, i) => ({
+    groundVolumeMm3: taper!.footprint.faces[i]!.taperVolumeMm3,
+    plies: face.stack.plies.length,
+    resinG: mix!.faces[i]!.totalG,
+    pots: mix!.faces[i]!.pots.length,
+  }));
   return planDays({
     startAt: startAt!,
     hours: { fromMin, toMin, openDays },
     card,
     tempC,
-    faces: patch.faces.map((face, i) => ({
-      groundVolumeMm3: taper.footprint.faces[i]!.taperVolumeMm3,
-      plies: face.stack.plies.length,
-      resinG: mix.faces[i]!.totalG,
-      pots: mix.faces[i]!.pots.length,
-    })),
-    abradedAreaMm2: taper.footprint.faces[0]!.abraded.areaMm2,
+    faces,
+    abradedAreaMm2: taper?.footprint.faces[0]!.abraded.areaMm2 ?? damage.cut.areaMm2,
     layingRateGPerMin: inputs.mix.layingRateGPerMin,
     finishSteps: finish.steps,
   });

@@ -56,6 +56,8 @@ export interface StackResult {
   remarks: Remark[];
 }
 
+/** Room may fall short of the allowance by this before it counts: no straight edge shows less, mm. */
+const LEVEL_TOLERANCE_MM = 0.05;
 /** A stack lower than this below its allowance wants a filler ply rather than fairing compound, mm. */
 const LOW_MM = 1.5;
 
@@ -106,7 +108,7 @@ function checkLevel(input: StackInput, depthMm: number, totalMm: number, structu
   const allowance = requireNumber(input.finishAllowanceMm ?? 0, 'finishAllowanceMm', { min: 0, max: 20 });
   const roomMm = depthMm + finish - totalMm;
   const remarks: Remark[] = [];
-  const level = roomMm < allowance - 1e-9 ? 'proud' : roomMm > allowance + LOW_MM ? 'low' : 'fits';
+  const level = roomMm < allowance - LEVEL_TOLERANCE_MM ? 'proud' : roomMm > allowance + LOW_MM ? 'low' : 'fits';
   if (level !== 'fits') remarks.push({ id: `stack.${level}`, params: { roomMm, allowanceMm: allowance } });
   if (structuralMm > depthMm + 1e-9) remarks.push({ id: 'stack.past-footprint', params: { overMm: structuralMm - depthMm } });
   return { roomMm, level, remarks };

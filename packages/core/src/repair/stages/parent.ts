@@ -57,7 +57,7 @@ function parentResin(plan: ResinPlan | null): ResinFamily {
 }
 
 function damagedDepth(inputs: RepairInputs, thicknessMm: number): number {
-  if (inputs.damage.depth === 'through') return thicknessMm;
+  if (inputs.damage.depth !== 'part') return thicknessMm;
   if (inputs.damage.depthMm === null) throw new CoreError('empty', 'damage.depthMm');
   return requireNumber(inputs.damage.depthMm, 'damage.depthMm', { min: 0.1, max: thicknessMm });
 }

@@ -1,0 +1,71 @@
+import path from 'node:path';
+import compression from 'compression';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import { craftRoutes } from './craft/routes.js';
+import { peopleRoutes, requirePerson } from './people/routes.js';
+import type { ChangeFeed } from './platform/changes.js';
+import type { Context } from './platform/context.js';
+import { notFound, problemHandler } from './platform/problems.js';
+import { requireCsrf, sessions } from './platform/sessions.js';
+import { recordRoutes } from './record/routes.js';
+import { repairRoutes } from './repairs/routes.js';
+
+const BODY_LIMIT = '1mb';
+const RECORD_LIMIT = '8mb';
+
+/** The HTTP application: API under /api, the built web app for everything else. */
+export function createApp(context: Context, changes: ChangeFeed): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"], scriptSrc: ["'self'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:', 'blob:'], fontSrc: ["'self'"],
+          connectSrc: ["'self'"], workerSrc: ["'self'"], objectSrc: ["'none'"], baseUri: ["'self'"], formAction: ["'self'"], frameAncestors: ["'none'"],
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use('/api', api(context, changes));
+  if (context.config.webRoot) serveWeb(app, context.config.webRoot);
+  app.use(problemHandler(context.log));
+  return app;
+}
+
+function api(context: Context, changes: ChangeFeed): express.Router {
+  const router = express.Router();
+  router.use((_request, response, next) => {
+    response.set('Cache-Control', 'no-store');
+    next();
+  });
+  router.get('/health', async (_request, response) => {
+    await context.pool.query('SELECT 1');
+    response.json({ ok: true });
+  });
+  router.use(sessions(context));
+  router.get('/stream', requirePerson(context), changes.handler);
+  router.use(compression());
+  router.use('/records', express.json({ limit: RECORD_LIMIT, strict: true }));
+  router.use(express.json({ limit: BODY_LIMIT, strict: false }));
+  router.use(peopleRoutes(context));
+  router.use(requireCsrf, requirePerson(context));
+  router.use(craftRoutes(context), repairRoutes(context), recordRoutes(context));
+  router.use(() => {
+    throw notFound('address');
+  });
+  return router;
+}
+
+function serveWeb(app: Express, webRoot: string): void {
+  app.use(compression());
+  app.use(express.static(webRoot, { index: false, maxAge: '1y', immutable: true, setHeaders: (response, file) => {
+    if (file.endsWith('.html')) response.set('Cache-Control', 'no-cache');
+  } }));
+  app.get('/{*page}', (_request, response) => {
+    response.set('Cache-Control', 'no-cache').sendFile(path.join(webRoot, 'index.html'));
+  });
+}

@@ -1,0 +1,39 @@
+import { pino } from 'pino';
+import { createApp } from './app.js';
+import { loadDemo } from './demo/index.js';
+import { ChangeFeed } from './platform/changes.js';
+import { readConfig } from './platform/config.js';
+import { migrateDatabase, openPool } from './platform/database.js';
+
+const config = readConfig(process.env);
+const log = pino({ level: config.logLevel });
+const pool = openPool(config.databaseUrl);
+pool.on('error', (error) => log.error({ err: error }, 'database connection lost'));
+await migrateDatabase(pool);
+const context = { pool, config, log, now: () => new Date() };
+if (config.demo) await loadDemo(context);
+const changes = new ChangeFeed(context);
+await changes.start();
+
+const server = createApp(context, changes).listen(config.port, config.host, () => {
+  const address = server.address();
+  log.info({ port: typeof address === 'object' ? address?.port : config.port }, 'ready');
+});
+server.on('error', (error) => {
+  log.fatal({ err: error }, 'cannot listen');
+  process.exit(1);
+});
+
+let stopping = false;
+async function stop(): Promise<void> {
+  if (stopping) return;
+  stopping = true;
+  server.close();
+  server.closeIdleConnections();
+  await changes.stop();
+  server.closeAllConnections();
+  await pool.end();
+  process.exit(0);
+}
+process.on('SIGINT', () => void stop());
+process.on('SIGTERM', () => void stop());

@@ -1,0 +1,74 @@
+import type { Person, SessionReply, UnitSystemName } from '@ashstep/contract';
+import { hash, verify } from '@node-rs/argon2';
+import type { Context } from '../platform/context.js';
+import { loadQueries, type Queryable } from '../platform/database.js';
+import { ProblemError, notFound } from '../platform/problems.js';
+
+const sql = loadQueries<'byId' | 'byLogin' | 'passwordHash' | 'demoAccounts' | 'setUnits' | 'shop' | 'setShop' | 'upsertPerson' | 'setPassword'>(import.meta.url, './queries.sql');
+
+/** Verified when a login is unknown, so that an unknown name takes as long as a wrong password. */
+const NOBODY = await hash('nobody has this password');
+
+const WRONG = new ProblemError(401, 'wrong-password', 'Name or password is wrong. Try again.');
+
+export const hashPassword = (password: string): Promise<string> => hash(password);
+
+export async function signInWithPassword({ pool }: Context, login: string, password: string): Promise<Person> {
+  const { rows } = await pool.query<Person & { password_hash: string }>(sql.byLogin, [login]);
+  const row = rows[0];
+  const matches = await verify(row?.password_hash ?? NOBODY, password);
+  if (!row || !matches) throw WRONG;
+  const { password_hash: _, ...person } = row;
+  return person;
+}
+
+/** One-press sign-in; only for accounts marked as demo, only in demo mode. */
+export async function signInToDemo(context: Context, personId: string): Promise<Person> {
+  const accounts = await demoAccounts(context);
+  if (!accounts.some((account) => account.id === personId)) throw notFound('demo account');
+  return (await personById(context.pool, personId))!;
+}
+
+export async function personById(db: Queryable, id: string): Promise<Person | null> {
+  return (await db.query<Person>(sql.byId, [id])).rows[0] ?? null;
+}
+
+/** Whether the password is this person's; asked again at sign-off. */
+export async function passwordMatches(db: Queryable, personId: string, password: string): Promise<boolean> {
+  const { rows } = await db.query<{ password_hash: string }>(sql.passwordHash, [personId]);
+  return verify(rows[0]?.password_hash ?? NOBODY, password);
+}
+
+export async function demoAccounts({ pool, config }: Context): Promise<SessionReply['demoAccounts']> {
+  return config.demo ? (await pool.query<SessionReply['demoAccounts'][number]>(sql.demoAccounts)).rows : [];
+}
+
+export async function setUnits({ pool }: Context, personId: string, units: UnitSystemName): Promise<Person> {
+  return (await pool.query<Person>(sql.setUnits, [personId, units])).rows[0]!;
+}
+
+export async function shop(db: Queryable): Promise<SessionReply['shop']> {
+  return (await db.query<SessionReply['shop']>(sql.shop)).rows[0] ?? { name: 'Repair shed', singleHanded: false };
+}
+
+export async function setShop(db: Queryable, name: string, singleHanded: boolean): Promise<void> {
+  await db.query(sql.setShop, [name, singleHanded]);
+}
+
+export interface NewPerson {
+  id: string;
+  login: string;
+  name: string;
+  role: Person['role'];
+  password: string;
+  demo: boolean;
+}
+
+/** Adds a person, or gives an existing login a new password. */
+export async function savePerson(db: Queryable, person: NewPerson): Promise<void> {
+  await db.query(sql.upsertPerson, [person.id, person.login, person.name, person.role, await hash(person.password), person.demo]);
+}
+
+export async function setPassword(db: Queryable, login: string, password: string): Promise<void> {
+  await db.query(sql.setPassword, [login, await hash(password)]);
+}

@@ -1,0 +1,51 @@
+import type { Request, Response } from 'express';
+import pg from 'pg';
+import type { Context } from './context.js';
+
+const HEARTBEAT_MS = 25_000;
+const RETRY_MS = 1_000;
+
+/** Hears of changes made through any server process and passes them on to the browsers of this one as server-sent events. */
+export class ChangeFeed {
+  private readonly listeners = new Set<Response>();
+  private client: pg.Client | null = null;
+  private closed = false;
+
+  constructor(private readonly context: Context) {}
+
+  async start(): Promise<void> {
+    const client = new pg.Client({ connectionString: this.context.config.databaseUrl });
+    client.on('notification', (message) => this.send(`event: repair\ndata: ${message.payload ?? '{}'}\n\n`));
+    client.on('error', () => this.restart());
+    await client.connect();
+    await client.query('LISTEN repair_changed');
+    this.client = client;
+  }
+
+  readonly handler = (request: Request, response: Response): void => {
+    response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
+    response.write('retry: 1000\n\n');
+    this.listeners.add(response);
+    const beat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS);
+    request.on('close', () => {
+      clearInterval(beat);
+      this.listeners.delete(response);
+    });
+  };
+
+  async stop(): Promise<void> {
+    this.closed = true;
+    for (const response of this.listeners) response.end();
+    await this.client?.end();
+  }
+
+  private send(text: string): void {
+    for (const response of this.listeners) response.write(text);
+  }
+
+  private restart(): void {
+    if (this.closed) return;
+    this.client = null;
+    setTimeout(() => this.start().catch(() => this.restart()), RETRY_MS).unref();
+  }
+}

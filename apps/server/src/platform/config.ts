@@ -1,0 +1,42 @@
+import * as z from 'zod';
+
+const schema = z.object({
+  DATABASE_URL: z.string().min(1),
+  SESSION_SECRET: z.string().min(16),
+  PORT: z.coerce.number().int().min(0).max(65_535).default(4280),
+  HOST: z.string().default('127.0.0.1'),
+  WEB_ROOT: z.string().optional(),
+  /** One-press sign-in for demo accounts; honoured on loopback only. */
+  DEMO: z.enum(['0', '1']).default('0'),
+  /** Passwords of the demo accounts, made by the start command: JSON of login to password. */
+  DEMO_PASSWORDS: z.string().optional(),
+  LOG_LEVEL: z.string().default('info'),
+});
+
+export interface Config {
+  databaseUrl: string;
+  sessionSecret: string;
+  port: number;
+  host: string;
+  webRoot: string | null;
+  demo: boolean;
+  demoPasswords: Record<string, string>;
+  logLevel: string;
+}
+
+/** Settings from the environment; refuses to start on a bad one. */
+export function readConfig(env: NodeJS.ProcessEnv): Config {
+  const values = schema.parse(env);
+  return {
+    databaseUrl: values.DATABASE_URL,
+    sessionSecret: values.SESSION_SECRET,
+    port: values.PORT,
+    host: values.HOST,
+    webRoot: values.WEB_ROOT ?? null,
+    demo: values.DEMO === '1' && isLoopback(values.HOST),
+    demoPasswords: values.DEMO_PASSWORDS ? z.record(z.string(), z.string()).parse(JSON.parse(values.DEMO_PASSWORDS)) : {},
+    logLevel: values.LOG_LEVEL,
+  };
+}
+
+const isLoopback = (host: string): boolean => host === 'localhost' || host === '::1' || host.startsWith('127.');

@@ -1,0 +1,60 @@
+import { createHash } from 'node:crypto';
+import { type RecordBody, RECORD_SCHEMA, canonicalJson } from '@ashstep/contract';
+import { CALCULATION_VERSION, FABRICS, type RepairPlan, planRepair } from '@ashstep/core';
+import type { RepairRow } from '../repairs/store.js';
+
+/** SHA-256 over the previous hash, a newline and the canonical JSON of the body. */
+export function chainHash(previousHash: string, body: string): string {
+  return createHash('sha256').update(`${previousHash}\n${body}`, 'utf8').digest('hex');
+}
+
+/** Everything about a repair that is sealed, as it stands. */
+export function recordBody(repair: RepairRow, shopName: string, signature: RecordBody['signature']): RecordBody {
+  const plan = planRepair(repair.inputs);
+  const family = plan.resin?.verdicts.families.find((f) => f.family === plan.resin?.card?.family);
+  const body: RecordBody = {
+    schema: RECORD_SCHEMA,
+    calculationVersion: CALCULATION_VERSION,
+    shop: shopName,
+    repairId: repair.id,
+    revision: repair.revision,
+    title: repair.title,
+    craft: repair.craft,
+    technician: repair.technician,
+    inputs: repair.inputs,
+    figures: figures(plan),
+    conditions: (family?.conditions ?? []).map(({ id, text }) => ({ id, text })),
+    checks: repair.checks,
+    log: repair.log,
+    results: repair.results,
+    rework: repair.rework,
+    events: repair.events,
+    signature,
+  };
+  return JSON.parse(canonicalJson(body)) as RecordBody;
+}
+
+function figures(plan: RepairPlan): RecordBody['figures'] {
+  const { parent, taper, patch, match, mix, resin } = plan;
+  if (!parent || !taper || !patch || !match || !mix || !resin?.card) return null;
+  const face = taper.footprint.faces[0]!;
+  return {
+    depthMm: parent.depthMm,
+    ratio: taper.ratio,
+    footprintLengthMm: face.footprint.lengthMm,
+    footprintWidthMm: face.footprint.widthMm,
+    groundVolumeMl: taper.footprint.groundVolumeMm3 / 1000,
+    jointStrengthRatio: taper.joint?.strengthRatio ?? null,
+    system: resin.card.name,
+    plies: patch.faces.flatMap((part) =>
+      part.plies.map((ply) => ({
+        laid: ply.laid, face: part.face, fabric: FABRICS.find((f) => f.id === ply.fabricId)!.name, orientationDeg: ply.orientationDeg,
+        lengthMm: ply.lengthMm, widthMm: ply.widthMm, thicknessMm: ply.thicknessMm, cover: ply.cover,
+      })),
+    ),
+    match: match.ratios.map(({ direction, ratio, band }) => ({ direction, ratio, band })),
+    weightRatio: match.weightRatio,
+    resinMixG: mix.totalG,
+    pots: mix.faces.flatMap((part) => part.pots.map((pot) => ({ label: pot.label, resinG: pot.mix.resinG, secondG: pot.mix.secondG }))),
+  };
+}

@@ -1,0 +1,180 @@
+import { BAND_NAMES, FINISH_NAMES, ORDER_NAMES, PARENT_NAMES, type RecordBody, SCHOOL_NAMES, SERVICE_NAMES, VERDICT_NAMES, WHY_WORDS, remarkWords, taskName } from '@ashstep/contract';
+import { FABRICS, INSPECTION_CHECKS, PREPARATION_CHECKS, type RepairPlan, planRepair } from '@ashstep/core';
+import { drawRepair } from './drawings.js';
+import { Sheet } from './sheet.js';
+
+const round = (value: number, decimals = 0): string => value.toFixed(decimals).replace('-', '\u2212');
+const mm = (value: number, decimals = 0): string => `${round(value, decimals)} mm`;
+const when = (iso: string): string => iso.slice(0, 16).replace('T', ' ');
+const fabricName = (id: string): string => FABRICS.find((fabric) => fabric.id === id)?.name ?? id;
+
+/**
+ * The repair record as a PDF a stranger can read: what it is, drawings to scale, figures and reasons, log, checks, signatures.
+ * @param hash of the sealed record; null prints a draft that says it is not sealed
+ */
+export async function recordPdf(body: RecordBody, hash: string | null): Promise<Buffer> {
+  const plan = planRepair(body.inputs);
+  const sealed = hash === null ? 'Draft, not sealed' : `Sealed ${when(body.signature.at)} by ${body.signature.by}`;
+  const sheet = new Sheet({ tag: body.craft.tag, title: body.title, foot: `revision ${body.revision} · ${sealed} · calculation ${body.calculationVersion}` });
+  sheet.title(`Repair record ${body.craft.tag}: ${body.title}`, `${body.shop} · revision ${body.revision} · ${sealed}`);
+  about(sheet, body, plan);
+  sheet.section('Drawing');
+  drawRepair(sheet, body.inputs, plan);
+  decisions(sheet, body, plan);
+  stackAndMix(sheet, plan);
+  days(sheet, plan);
+  bench(sheet, body);
+  checks(sheet, body);
+  signatures(sheet, body, hash);
+  return sheet.finish();
+}
+
+function about(sheet: Sheet, { craft, inputs, technician }: RecordBody, plan: RepairPlan): void {
+  const { place, damage } = inputs;
+  const depth = { finish: 'finish only, no fibre broken', part: `part depth, ${damage.depthMm ?? '–'} mm`, through: 'through' }[damage.depth];
+  sheet.pairs([
+    ['Craft', `${craft.name}${craft.year ? `, ${craft.year}` : ''}`],
+    ['Construction', craft.construction],
+    ['Where', place.where],
+    ['Waterline', `${place.waterline} · ${FINISH_NAMES[place.finish].toLowerCase()} finish`],
+    ['Service of area', SERVICE_NAMES[place.service]],
+    ['Work by', technician],
+    ['Damage', plan.damage ? `${mm(plan.damage.visible.lengthMm)} × ${mm(plan.damage.visible.widthMm)}, ${depth}` : depth],
+    ['Cut-out', plan.damage ? `${mm(plan.damage.cut.lengthMm)} × ${mm(plan.damage.cut.widthMm)}, margin ${mm(damage.marginMm)}` : '–'],
+  ]);
+  if (damage.notes) sheet.line(damage.notes);
+}
+
+function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBody, plan: RepairPlan): void {
+  const { resin, parent, taper, match } = plan;
+  if (resin) {
+    sheet.section('Laminate and resin');
+    const percent = Math.round(resin.evidence.posterior[resin.evidence.mostLikely] * 100);
+    sheet.line(`Parent: ${percent} % ${PARENT_NAMES[resin.evidence.mostLikely].toLowerCase()}, treated as ${PARENT_NAMES[resin.parent].toLowerCase()}.${parent ? ` Thickness ${mm(parent.thicknessMm, 1)}, ${parent.plies.length} plies${parent.guessed ? ' (guessed from thickness)' : ''}.` : ''}`);
+    sheet.line(`School: ${SCHOOL_NAMES[resin.verdicts.school]}. ${WHY_WORDS[resin.verdicts.why]}`);
+    sheet.line(`System: ${resin.card?.name ?? 'none chosen'}.`, 'bold');
+    if (inputs.resin.overrideReason) sheet.line(`Reason for going against the recommendation: ${inputs.resin.overrideReason}`);
+    for (const family of resin.verdicts.families)
+      sheet.line(`${PARENT_NAMES[family.family]}: ${VERDICT_NAMES[family.verdict].toLowerCase()}. ${family.reasons.map((reason) => reason.reason).join(' ')}`);
+    for (const condition of conditions) {
+      const mark = marks.find((m) => m.checkId === condition.id && m.done);
+      sheet.line(`Condition: ${condition.text}. ${mark ? `Met, ${mark.by}, ${when(mark.at)}.` : 'Not ticked off.'}`);
+    }
+  }
+  if (taper && match) {
+    sheet.section('Taper and match');
+    const face = taper.footprint.faces[0]!;
+    sheet.pairs([
+      ['Taper', `${round(taper.ratio, 1)}:1 over ${mm(face.depthMm, 1)} = ${mm(face.taperWidthMm)}`],
+      ['Footprint', `${mm(face.footprint.lengthMm)} × ${mm(face.footprint.widthMm)}`],
+      ['Faces', taper.footprint.faces.length === 2 ? 'two, depth shared' : 'one'],
+      ['To grind', `${round(taper.footprint.groundVolumeMm3 / 1e6, 2)} litre`],
+      ['Joint', taper.joint ? `${round(taper.joint.strengthRatio, 2)} of parent strength` : 'not worked out'],
+      ['Table', `${round(taper.range.min, 0)} to ${round(taper.range.max, 0)}:1 for this service`],
+    ]);
+    sheet.line(`Patch over parent: ${match.ratios.map((r) => `${r.direction.toUpperCase()} ${round(r.ratio, 2)} ${BAND_NAMES[r.band]}`).join(' · ')} · weight ${round(match.weightRatio, 2)}. 0.90 to 1.15 is a match.`);
+  }
+}
+
+function stackAndMix(sheet: Sheet, plan: RepairPlan): void {
+  if (!plan.patch || !plan.mix) return;
+  sheet.section(`Plies, in laying order (${ORDER_NAMES[plan.patch.faces[0]!.stack.plies[0]!.sizeIndex === 0 ? 'smallest-first' : 'largest-first'].toLowerCase()})`);
+  const rows = plan.patch.faces.flatMap((face, i) => face.plies.map((ply, j) => ({ ...ply, face: i + 1, grams: plan.mix!.faces[i]!.quantity.plies[j]! })));
+  sheet.table(
+    [
+      { title: 'Ply', width: 8, value: (p) => `${plan.patch!.faces.length === 2 ? `${p.face}/` : ''}${p.laid}${p.cover ? ' cover' : ''}` },
+      { title: 'Fabric', width: 26, value: (p) => fabricName(p.fabricId) },
+      { title: 'Turn', width: 8, align: 'right', value: (p) => `${round(p.orientationDeg)}°` },
+      { title: 'Size, mm', width: 16, align: 'right', value: (p) => `${round(p.lengthMm)} × ${round(p.widthMm)}` },
+      { title: 'Thick, mm', width: 10, align: 'right', value: (p) => round(p.thicknessMm, 2) },
+      { title: 'Fabric g', width: 10, align: 'right', value: (p) => round(p.grams.fabricG) },
+      { title: 'Resin g', width: 10, align: 'right', value: (p) => round(p.grams.resinG) },
+    ],
+    rows,
+  );
+  sheet.section(`Mix: ${round(plan.mix.totalG)} g in ${plan.mix.pots} ${plan.mix.pots === 1 ? 'pot' : 'pots'}`);
+  sheet.table(
+    [
+      { title: 'Pot', width: 8, value: (p) => p.label },
+      { title: 'Plies', width: 20, value: (p) => p.plies.join(', ') },
+      { title: 'Resin to, g', width: 14, align: 'right', value: (p) => round(p.mix.scaleG[1], 1) },
+      { title: secondTitle(plan), width: 18, align: 'right', value: (p) => round(p.mix.scaleG[2], 1) },
+      { title: 'Adds, g', width: 12, align: 'right', value: (p) => round(p.mix.secondG, 1) },
+      { title: 'Adds, ml', width: 12, align: 'right', value: (p) => round(p.mix.secondMl, 1) },
+    ],
+    plan.mix.faces.flatMap((face) => face.pots),
+  );
+}
+
+const secondTitle = (plan: RepairPlan): string => (plan.resin?.card?.kind === 'two-part' ? 'Hardener to, g' : 'Catalyst to, g');
+
+function days(sheet: Sheet, plan: RepairPlan): void {
+  if (!plan.days) return;
+  sheet.section('Plan of the days');
+  sheet.table(
+    [
+      { title: 'Step', width: 24, value: (t) => taskName(t.id) },
+      { title: 'From', width: 16, value: (t) => when(t.startAt) },
+      { title: 'To', width: 16, value: (t) => when(t.endAt) },
+      { title: 'Why', width: 44, value: (t) => remarkWords(t.why) },
+    ],
+    plan.days.tasks,
+  );
+}
+
+function bench(sheet: Sheet, { log, checks: marks }: RecordBody): void {
+  sheet.section('Bench log');
+  const prepared = PREPARATION_CHECKS.flatMap((check) => marks.filter((mark) => mark.checkId === check.id && mark.done).map((mark) => `${check.text}: ${mark.by}, ${when(mark.at)}`));
+  for (const text of prepared) sheet.line(`Done: ${text}`);
+  if (log.length === 0) return sheet.line('Nothing logged.');
+  sheet.table(
+    [
+      { title: 'Time', width: 16, value: (l) => when(l.at) },
+      { title: 'Who', width: 16, value: (l) => l.by },
+      { title: 'What', width: 68, value: (l) => logText(l) },
+    ],
+    log,
+  );
+}
+
+function logText({ entry, mixErrorPercent, within }: RecordBody['log'][number]): string {
+  switch (entry.kind) {
+    case 'start':
+      return `Started at ${round(entry.tempC, 1)} °C, ${round(entry.humidityPercent)} % humidity`;
+    case 'batch':
+      return `Pot ${entry.label}: ${round(entry.resinG, 1)} g resin (lot ${entry.resinLot}) + ${round(entry.secondG, 1)} g (lot ${entry.secondLot}) at ${round(entry.tempC, 1)} °C${
+        mixErrorPercent === null ? '' : `; ${mixErrorPercent >= 0 ? '+' : ''}${round(mixErrorPercent, 1)} % off the ratio, ${within ? 'within' : 'OUT'}`
+      }`;
+    case 'ply':
+      return `${entry.label} down`;
+    case 'note':
+      return entry.text;
+  }
+}
+
+function checks(sheet: Sheet, { results, rework }: RecordBody): void {
+  sheet.section('Inspection');
+  if (results.length === 0) return sheet.line('No results yet.');
+  const check = (id: string): (typeof INSPECTION_CHECKS)[number] | undefined => INSPECTION_CHECKS.find((c) => c.id === id);
+  sheet.table(
+    [
+      { title: 'Check', width: 24, value: (r) => check(r.checkId)?.label ?? r.checkId },
+      { title: 'Limit', width: 26, value: (r) => check(r.checkId)?.limitText ?? '' },
+      { title: 'Found', width: 20, value: (r) => (r.mean === null ? 'by eye' : `${round(r.mean, 2)}${r.spread === null ? '' : ` ± ${round(r.spread, 2)}`} (${r.readings.length})`) },
+      { title: 'Result', width: 8, value: (r) => (r.pass ? 'pass' : 'FAIL') },
+      { title: 'Who, when', width: 22, value: (r) => `${r.by}, ${when(r.at)}${r.note ? `. ${r.note}` : ''}` },
+    ],
+    results,
+  );
+  for (const item of rework)
+    sheet.line(`Rework, ${check(item.checkId)?.label ?? item.checkId}: cause ${item.cause || 'not written'}; action ${item.action || 'not written'}; ${item.concession ? `accepted by ${item.closedBy}: ${item.concession}` : item.closedAt ? `closed ${when(item.closedAt)} by ${item.closedBy}` : 'open'}.`);
+}
+
+function signatures(sheet: Sheet, { signature, technician, shop }: RecordBody, hash: string | null): void {
+  sheet.section('Signatures');
+  sheet.line(`Work done by ${technician}, ${shop}.`);
+  if (hash === null) return sheet.line('Not sealed. Nobody has accepted this repair yet.', 'bold');
+  sheet.line(`“${signature.meaning}”: ${signature.by}, ${when(signature.at)}.${signature.singleHanded ? ' This shop runs single-handed: the same person did and accepted the work.' : ''}`, 'bold');
+  sheet.line(`Seal (SHA-256): ${hash}`);
+  sheet.line('Any later change to the record gives another seal. Follow the product’s safety data sheet and local rules; this tool records and does not certify.');
+}

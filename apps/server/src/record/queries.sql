@@ -1,0 +1,34 @@
+-- name: chainLock
+SELECT pg_advisory_xact_lock(4280100)
+
+-- name: chainEnd
+SELECT hash FROM sealed_record WHERE NOT imported ORDER BY position DESC LIMIT 1
+
+-- name: insert
+INSERT INTO sealed_record (repair_id, revision, imported, body, previous_hash, hash, sealed_at, signed_by, meaning, single_handed)
+VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+
+-- name: get
+SELECT body, previous_hash AS "previousHash", hash FROM sealed_record WHERE repair_id = $1 AND ($2::int IS NULL OR revision = $2) ORDER BY revision DESC LIMIT 1
+
+-- name: chain
+SELECT position::int, repair_id AS "repairId", revision, imported, body, previous_hash AS "previousHash", hash FROM sealed_record ORDER BY position
+
+-- name: importRepair
+INSERT INTO repair (id, craft_id, title, state, revision, stage_reached, technician_name, inputs, created_at, updated_at, sealed_at)
+VALUES ($1, $2, $3, 'sealed', $4, 9, $5, $6, $7, $7, $7)
+
+-- name: importEvent
+INSERT INTO repair_event (repair_id, version, at, by_name, kind, section, detail) VALUES ($1, 1, $2, $3, $4, $5, $6)
+
+-- name: importLog
+INSERT INTO log_entry (id, repair_id, at, by_name, entry, mix_error_percent, within) VALUES ($1, $2, $3, $4, $5, $6, $7)
+
+-- name: importCheck
+INSERT INTO check_mark (repair_id, check_id, done, by_name, at) VALUES ($1, $2, $3, $4, $5)
+
+-- name: importResult
+INSERT INTO inspection_result (id, repair_id, check_id, pass, readings, mean, spread, why, note, by_name, at) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
+
+-- name: importRework
+INSERT INTO rework_item (id, repair_id, check_id, opened_at, cause, action, closed_at, closed_by, concession) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)

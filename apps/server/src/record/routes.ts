@@ -1,0 +1,45 @@
+import { signOffBody } from '@ashstep/contract';
+import { Router } from 'express';
+import * as z from 'zod';
+import { personOf } from '../people/routes.js';
+import type { Context } from '../platform/context.js';
+import { ProblemError, parse } from '../platform/problems.js';
+import { idOf } from '../repairs/routes.js';
+import { loadRepair } from '../repairs/store.js';
+import { recordPdf } from './pdf/index.js';
+import { amend, draftRecord, importRecord, sealedRecord, signOff, verifyChain } from './service.js';
+
+const revisionQuery = z.object({ revision: z.coerce.number().int().min(1).max(1_000_000).optional() });
+
+export function recordRoutes(context: Context): Router {
+  const router = Router();
+  router.post('/repairs/:id/sign-off', async (request, response) => {
+    const { password, meaning } = parse(signOffBody, request.body);
+    response.json(await signOff(context, idOf(request), password, meaning, personOf(response)));
+  });
+  router.post('/repairs/:id/amend', async (request, response) => {
+    response.json(await amend(context, idOf(request), personOf(response)));
+  });
+  router.get('/repairs/:id/record.json', async (request, response) => {
+    const { revision } = parse(revisionQuery, request.query);
+    const file = await sealedRecord(context, idOf(request), revision ?? null);
+    response.attachment(`${fileName(file.body.craft.tag)}-record-${file.body.revision}.json`).json(file);
+  });
+  router.get('/repairs/:id/record.pdf', async (request, response) => {
+    const id = idOf(request);
+    const repair = await loadRepair(context.pool, id);
+    const file = repair.state === 'sealed' ? await sealedRecord(context, id) : { body: await draftRecord(context, id), hash: null };
+    response.type('application/pdf').set('Content-Disposition', `inline; filename="${fileName(file.body.craft.tag)}-record.pdf"`);
+    response.send(await recordPdf(file.body, file.hash));
+  });
+  router.get('/records/verify', async (_request, response) => {
+    response.json(await verifyChain(context));
+  });
+  router.post('/records', async (request, response) => {
+    if (personOf(response).role === 'technician') throw new ProblemError(403, 'forbidden', 'Taking in records from outside is for an inspector or the manager.');
+    response.status(201).json(await importRecord(context, request.body));
+  });
+  return router;
+}
+
+const fileName = (tag: string): string => tag.replace(/[^A-Za-z0-9-]+/g, '-');

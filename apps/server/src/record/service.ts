@@ -1,0 +1,107 @@
+import { CHAIN_START, type Person, type RecordBody, type RecordFile, type RepairDetail, canonicalJson, recordFile } from '@ashstep/contract';
+import type pg from 'pg';
+import { findOrAddCraft } from '../craft/service.js';
+import { passwordMatches, shop } from '../people/service.js';
+import type { Context } from '../platform/context.js';
+import { inTransaction, loadQueries } from '../platform/database.js';
+import { ProblemError, parse } from '../platform/problems.js';
+import { signOffAllowed } from '../repairs/inspection.js';
+import { repairDetail } from '../repairs/service.js';
+import { changeRepair, loadRepair, requireOpen, sql as repairSql } from '../repairs/store.js';
+import { chainHash, recordBody } from './body.js';
+
+const sql = loadQueries<'chainLock' | 'chainEnd' | 'insert' | 'get' | 'chain' | 'importRepair' | 'importEvent' | 'importLog' | 'importCheck' | 'importResult' | 'importRework'>(import.meta.url, './queries.sql');
+
+/** Accepts a repair: asks the password again, checks that nothing is open, and seals the record onto the chain. */
+export async function signOff(context: Context, id: string, password: string, meaning: string, person: Person): Promise<RepairDetail> {
+  if (!(await passwordMatches(context.pool, person.id, password)))
+    throw new ProblemError(422, 'wrong-password', 'That is not your password.', { fields: [{ path: 'password', message: 'That is not your password. Try again.' }] });
+  await sealRepair(context, id, meaning, person);
+  return repairDetail(context, id, person);
+}
+
+/** Seals without asking for a password: the caller has established who signs. */
+export async function sealRepair(context: Context, id: string, meaning: string, person: Person): Promise<void> {
+  await changeRepair(context, id, person, async (client, locked, at) => {
+    requireOpen(locked);
+    const repair = await loadRepair(client, id);
+    const { allowed, reason } = await signOffAllowed(context, repair, person);
+    if (!allowed) throw new ProblemError(403, 'not-ready', reason);
+    const { name, singleHanded } = await shop(client);
+    await client.query(sql.chainLock);
+    const previousHash = (await client.query<{ hash: string }>(sql.chainEnd)).rows[0]?.hash ?? CHAIN_START;
+    const body = canonicalJson(recordBody(repair, name, { by: person.name, at: at.toISOString(), meaning, singleHanded }));
+    await client.query(sql.insert, [id, repair.revision, false, body, previousHash, chainHash(previousHash, body), at, person.name, meaning, singleHanded]);
+    const { version } = (await client.query<{ version: number }>(repairSql.seal, [id, at])).rows[0]!;
+    return { kind: 'sealed', version, detail: { revision: repair.revision } };
+  });
+}
+
+/** Opens a new revision of a sealed repair; what was sealed stays as it is. */
+export async function amend(context: Context, id: string, person: Person): Promise<RepairDetail> {
+  await changeRepair(context, id, person, async (client, repair, at) => {
+    if (repair.state !== 'sealed') throw new ProblemError(409, 'not-sealed', 'Only a sealed record is amended. This one can still be changed.');
+    const { version } = (await client.query<{ version: number }>(repairSql.amend, [id, at])).rows[0]!;
+    return { kind: 'amended', version, detail: { revision: repair.revision + 1 } };
+  });
+  return repairDetail(context, id, person);
+}
+
+/** A sealed record as its file; the newest revision unless one is named. */
+export async function sealedRecord({ pool }: Context, id: string, revision: number | null = null): Promise<RecordFile> {
+  const row = (await pool.query<{ body: string; previousHash: string; hash: string }>(sql.get, [id, revision])).rows[0];
+  if (!row) throw new ProblemError(404, 'not-sealed', 'Nothing is sealed here yet. The record comes with the sign-off.');
+  return { body: JSON.parse(row.body) as RecordBody, previousHash: row.previousHash, hash: row.hash };
+}
+
+/** The body a record would have now, for print before it is sealed. */
+export async function draftRecord(context: Context, id: string): Promise<RecordBody> {
+  const repair = await loadRepair(context.pool, id);
+  const { name, singleHanded } = await shop(context.pool);
+  return recordBody(repair, name, { by: '', at: context.now().toISOString(), meaning: '', singleHanded });
+}
+
+export interface ChainReport {
+  records: number;
+  intact: boolean;
+  /** The first record whose hash or link does not fit. */
+  brokenAt: { repairId: string; revision: number } | null;
+}
+
+/** Walks the whole chain and works every hash out again. */
+export async function verifyChain({ pool }: Context): Promise<ChainReport> {
+  const { rows } = await pool.query<{ repairId: string; revision: number; imported: boolean; body: string; previousHash: string; hash: string }>(sql.chain);
+  let previous = CHAIN_START;
+  for (const row of rows) {
+    const linked = row.imported || row.previousHash === previous;
+    if (!linked || chainHash(row.previousHash, row.body) !== row.hash) return { records: rows.length, intact: false, brokenAt: { repairId: row.repairId, revision: row.revision } };
+    if (!row.imported) previous = row.hash;
+  }
+  return { records: rows.length, intact: true, brokenAt: null };
+}
+
+/** Takes in a record file from another installation, sealed and read-only. Refuses one whose hash does not fit its content. */
+export async function importRecord(context: Context, value: unknown): Promise<{ repairId: string }> {
+  const file = parse(recordFile, value);
+  const body = canonicalJson(file.body);
+  if (chainHash(file.previousHash, body) !== file.hash) throw new ProblemError(422, 'hash-mismatch', 'The file was changed after it was sealed: its hash does not fit its content. Ask for it again.');
+  const known = await context.pool.query('SELECT 1 FROM repair WHERE id = $1', [file.body.repairId]);
+  if (known.rowCount) throw new ProblemError(409, 'already-there', 'This repair is here already.');
+  await inTransaction(context.pool, (client) => insertImported(client, file, body));
+  return { repairId: file.body.repairId };
+}
+
+async function insertImported(client: pg.PoolClient, file: RecordFile, text: string): Promise<void> {
+  const { body } = file;
+  const id = body.repairId;
+  const { signature } = body;
+  const craftId = await findOrAddCraft(client, body.craft);
+  await client.query(sql.importRepair, [id, craftId, body.title, body.revision, body.technician, JSON.stringify(body.inputs), signature.at]);
+  for (const e of body.events) await client.query(sql.importEvent, [id, e.at, e.by, e.kind, e.section, JSON.stringify(e.detail)]);
+  for (const l of body.log) await client.query(sql.importLog, [l.id, id, l.at, l.by, JSON.stringify(l.entry), l.mixErrorPercent, l.within]);
+  for (const c of body.checks) await client.query(sql.importCheck, [id, c.checkId, c.done, c.by, c.at]);
+  for (const r of body.results) await client.query(sql.importResult, [r.id, id, r.checkId, r.pass, r.readings, r.mean, r.spread, r.why, r.note, r.by, r.at]);
+  for (const w of body.rework) await client.query(sql.importRework, [w.id, id, w.checkId, w.openedAt, w.cause, w.action, w.closedAt, w.closedBy, w.concession]);
+  await client.query(sql.insert, [id, body.revision, true, text, file.previousHash, file.hash, signature.at, signature.by, signature.meaning, signature.singleHanded]);
+}
+

@@ -1,0 +1,173 @@
+import * as z from 'zod';
+import { repairInputs } from './domain.js';
+
+const text = (max: number) => z.string().trim().min(1, 'This is still missing.').max(max);
+export const uuid = z.uuid();
+
+export const role = z.enum(['technician', 'inspector', 'manager']);
+export const unitSystem = z.enum(['metric', 'imperial']);
+export const person = z.object({ id: uuid, name: z.string(), role, units: unitSystem });
+
+export const signIn = z.strictObject({ login: text(80), password: z.string().min(1, 'This is still missing.').max(200) });
+export const demoSignIn = z.strictObject({ personId: uuid });
+export const sessionReply = z.object({
+  person: person.nullable(),
+  csrfToken: z.string(),
+  shop: z.object({ name: z.string(), singleHanded: z.boolean() }),
+  /** Accounts to sign into with one press; empty unless demo mode on loopback. */
+  demoAccounts: z.array(person.pick({ id: true, name: true, role: true })),
+});
+export const setUnits = z.strictObject({ units: unitSystem });
+
+export const craftBody = z.strictObject({
+  id: uuid,
+  tag: text(24),
+  name: text(120),
+  kind: z.enum(['boat', 'board', 'paddle', 'vehicle', 'other']),
+  year: z.number().int().min(1940).max(2100).nullable(),
+  construction: z.string().trim().max(200),
+  notes: z.string().max(4000),
+});
+export const craft = craftBody.extend({ repairs: z.number() });
+
+export const newRepair = z.strictObject({ id: uuid, craftId: uuid, title: text(160) });
+
+export const repairState = z.enum(['open', 'sealed']);
+
+export const logEntryBody = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('start'), tempC: z.number().min(-20).max(60), humidityPercent: z.number().min(1).max(100) }),
+  z.strictObject({
+    kind: z.literal('batch'),
+    label: text(8),
+    resinG: z.number().min(0.1).max(100_000),
+    secondG: z.number().min(0).max(100_000),
+    resinLot: text(60),
+    secondLot: text(60),
+    tempC: z.number().min(-20).max(60),
+  }),
+  z.strictObject({ kind: z.literal('ply'), plyKey: z.string().regex(/^f[01]-p\d{1,3}$/), label: text(80) }),
+  z.strictObject({ kind: z.literal('note'), text: text(2000) }),
+]);
+export const logEntry = z.object({
+  id: uuid,
+  at: z.string(),
+  by: z.string(),
+  entry: logEntryBody,
+  /** Worked out for a batch when it was logged: how far off the ratio, per cent, and whether that is within. */
+  mixErrorPercent: z.number().nullable(),
+  within: z.boolean().nullable(),
+});
+export const addLogEntry = z.strictObject({ id: uuid, entry: logEntryBody });
+
+export const checkMark = z.object({ checkId: z.string(), done: z.boolean(), by: z.string(), at: z.string() });
+export const setCheck = z.strictObject({ id: uuid, checkId: text(80), done: z.boolean() });
+
+export const resultBody = z.strictObject({
+  id: uuid,
+  checkId: text(80),
+  pass: z.boolean().optional(),
+  readings: z.array(z.number()).max(200).optional(),
+  note: z.string().max(2000),
+});
+export const inspectionResult = z.object({
+  id: uuid,
+  checkId: z.string(),
+  pass: z.boolean(),
+  readings: z.array(z.number()),
+  mean: z.number().nullable(),
+  spread: z.number().nullable(),
+  why: z.string(),
+  note: z.string(),
+  by: z.string(),
+  at: z.string(),
+});
+
+export const reworkItem = z.object({
+  id: uuid,
+  checkId: z.string(),
+  openedAt: z.string(),
+  cause: z.string(),
+  action: z.string(),
+  closedAt: z.string().nullable(),
+  closedBy: z.string().nullable(),
+  /** Accepted all the same, with a named reason. */
+  concession: z.string().nullable(),
+});
+export const updateRework = z.strictObject({ cause: z.string().max(2000), action: z.string().max(2000), concession: z.string().max(2000).nullable() });
+
+export const signOffBody = z.strictObject({ password: z.string().min(1, 'This is still missing.').max(200), meaning: z.literal('I inspected and accept') });
+
+export const seal = z.object({
+  revision: z.number(),
+  sealedAt: z.string(),
+  signedBy: z.string(),
+  meaning: z.string(),
+  hash: z.string(),
+  previousHash: z.string(),
+  singleHanded: z.boolean(),
+});
+
+export const repairEvent = z.object({ seq: z.number(), at: z.string(), by: z.string(), kind: z.string(), section: z.string().nullable(), detail: z.record(z.string(), z.unknown()) });
+
+export const repairSummary = z.object({
+  id: uuid,
+  craftId: uuid,
+  craftTag: z.string(),
+  craftName: z.string(),
+  construction: z.string(),
+  title: z.string(),
+  state: repairState,
+  revision: z.number(),
+  version: z.number(),
+  technician: z.string(),
+  updatedAt: z.string(),
+  sealedAt: z.string().nullable(),
+  openRework: z.number(),
+});
+
+export const boardRow = repairSummary.extend({ inputs: repairInputs, started: z.boolean(), pliesLaid: z.number(), results: z.number(), passes: z.number(), stageReached: z.number() });
+
+export const repairDetail = repairSummary.extend({
+  technicianId: uuid,
+  craft: craftBody,
+  inputs: repairInputs,
+  stageReached: z.number(),
+  log: z.array(logEntry),
+  checks: z.array(checkMark),
+  results: z.array(inspectionResult),
+  rework: z.array(reworkItem),
+  events: z.array(repairEvent),
+  seals: z.array(seal),
+  /** Whether the person asking may sign, and if not why. */
+  signOff: z.object({ allowed: z.boolean(), reason: z.string() }),
+});
+
+export const setStage = z.strictObject({ stageReached: z.number().int().min(0).max(9) });
+
+export const historyQuery = z.strictObject({
+  q: z.string().max(200).optional(),
+  lot: z.string().max(60).optional(),
+  state: repairState.optional(),
+  page: z.coerce.number().int().min(1).max(10_000).optional(),
+});
+export const historyReply = z.object({ rows: z.array(repairSummary.extend({ resin: z.string().nullable(), lots: z.array(z.string()) })), total: z.number(), page: z.number(), pageSize: z.number() });
+
+export type Role = z.infer<typeof role>;
+export type UnitSystemName = z.infer<typeof unitSystem>;
+export type Person = z.infer<typeof person>;
+export type SessionReply = z.infer<typeof sessionReply>;
+export type CraftBody = z.infer<typeof craftBody>;
+export type Craft = z.infer<typeof craft>;
+export type LogEntryBody = z.infer<typeof logEntryBody>;
+export type LogEntry = z.infer<typeof logEntry>;
+export type CheckMark = z.infer<typeof checkMark>;
+export type ResultBody = z.infer<typeof resultBody>;
+export type InspectionResult = z.infer<typeof inspectionResult>;
+export type ReworkItem = z.infer<typeof reworkItem>;
+export type UpdateRework = z.infer<typeof updateRework>;
+export type Seal = z.infer<typeof seal>;
+export type RepairEvent = z.infer<typeof repairEvent>;
+export type RepairSummary = z.infer<typeof repairSummary>;
+export type BoardRow = z.infer<typeof boardRow>;
+export type RepairDetail = z.infer<typeof repairDetail>;
+export type HistoryReply = z.infer<typeof historyReply>;

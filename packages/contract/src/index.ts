@@ -1,0 +1,7 @@
+/** Shapes shared by server, web and command line; types are inferred from the schemas. */
+export * from './problem.js';
+export * from './domain.js';
+export * from './api.js';
+export * from './record.js';
+export * from './calculations.js';
+export * from './words.js';

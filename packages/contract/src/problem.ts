@@ -1,0 +1,42 @@
+import * as z from 'zod';
+
+/** One field in the way: its dotted path and what would be accepted. */
+export const fieldProblem = z.object({ path: z.string(), message: z.string() });
+
+/** Problem details (RFC 9457) with a code and the fields concerned. */
+export const problem = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number(),
+  detail: z.string(),
+  code: z.string(),
+  fields: z.array(fieldProblem).default([]),
+  /** Of a stale write: the sections and people that came between. */
+  changes: z.array(z.object({ section: z.string(), by: z.string(), at: z.string() })).optional(),
+  currentVersion: z.number().optional(),
+});
+
+export type FieldProblem = z.infer<typeof fieldProblem>;
+export type Problem = z.infer<typeof problem>;
+
+/** Zod issues as fields with words that say what would be accepted. */
+export function issueFields(error: z.ZodError, prefix = ''): FieldProblem[] {
+  return error.issues.slice(0, 50).map((issue) => ({ path: [...(prefix ? [prefix] : []), ...issue.path.map(String)].join('.'), message: issueWords(issue) }));
+}
+
+function issueWords(issue: z.core.$ZodIssue): string {
+  switch (issue.code) {
+    case 'invalid_type':
+      return issue.input === undefined ? 'This is still missing.' : `Give a ${issue.expected === 'number' ? 'figure' : issue.expected} here.`;
+    case 'too_small':
+      return issue.origin === 'string' ? 'This is still missing.' : `Accepted: ${issue.inclusive === false ? 'more than ' : ''}${String(issue.minimum)}${issue.inclusive === false ? '' : ' or more'}.`;
+    case 'too_big':
+      return `Accepted: up to ${String(issue.maximum)}${issue.origin === 'string' ? ' characters' : ''}.`;
+    case 'invalid_value':
+      return `Accepted: ${issue.values.map(String).join(', ')}.`;
+    case 'unrecognized_keys':
+      return `Not known here: ${issue.keys.join(', ')}.`;
+    default:
+      return issue.message;
+  }
+}

@@ -1,0 +1,73 @@
+import * as z from 'zod';
+import { checkMark, craftBody, inspectionResult, logEntry, repairEvent, reworkItem, uuid } from './api.js';
+import { repairInputs } from './domain.js';
+
+/** Name and version of the record file; a later version reads every earlier one. */
+export const RECORD_SCHEMA = 'ash-step/repair-record/1';
+
+/** What was worked out when the record was sealed, so that it can be read without the tool. All figures in the units named. */
+export const recordFigures = z.strictObject({
+  depthMm: z.number(),
+  ratio: z.number(),
+  footprintLengthMm: z.number(),
+  footprintWidthMm: z.number(),
+  groundVolumeMl: z.number(),
+  jointStrengthRatio: z.number().nullable(),
+  system: z.string(),
+  plies: z.array(
+    z.strictObject({ laid: z.number(), face: z.string(), fabric: z.string(), orientationDeg: z.number(), lengthMm: z.number(), widthMm: z.number(), thicknessMm: z.number(), cover: z.boolean() }),
+  ),
+  match: z.array(z.strictObject({ direction: z.string(), ratio: z.number(), band: z.string() })),
+  weightRatio: z.number(),
+  resinMixG: z.number(),
+  pots: z.array(z.strictObject({ label: z.string(), resinG: z.number(), secondG: z.number() })),
+});
+
+/** The body of a record: everything that is sealed. */
+export const recordBody = z.strictObject({
+  schema: z.literal(RECORD_SCHEMA),
+  calculationVersion: z.string(),
+  shop: z.string(),
+  repairId: uuid,
+  revision: z.number().int().min(1),
+  title: z.string(),
+  craft: craftBody,
+  technician: z.string(),
+  inputs: repairInputs,
+  figures: recordFigures.nullable(),
+  conditions: z.array(z.strictObject({ id: z.string(), text: z.string() })),
+  checks: z.array(checkMark),
+  log: z.array(logEntry),
+  results: z.array(inspectionResult),
+  rework: z.array(reworkItem),
+  events: z.array(repairEvent),
+  signature: z.strictObject({ by: z.string(), at: z.string(), meaning: z.string(), singleHanded: z.boolean() }),
+});
+
+/** The file: body, and the chain that seals it. `hash` is SHA-256 over `previousHash`, a newline and the canonical JSON of `body`. */
+export const recordFile = z.strictObject({ body: recordBody, previousHash: z.string().regex(/^[0-9a-f]{64}$/), hash: z.string().regex(/^[0-9a-f]{64}$/) });
+
+export type RecordBody = z.infer<typeof recordBody>;
+export type RecordFile = z.infer<typeof recordFile>;
+
+/** What the first record of a chain points back to. */
+export const CHAIN_START = '0'.repeat(64);
+
+/**
+ * JSON with object keys in code-point order and no white space, so that equal content has equal bytes.
+ * Numbers are written as JavaScript writes them. @throws TypeError for NaN, infinities and undefined array members
+ */
+export function canonicalJson(value: unknown): string {
+  if (value === null || typeof value === 'boolean' || typeof value === 'string') return JSON.stringify(value);
+  if (typeof value === 'number') {
+    if (!Number.isFinite(value)) throw new TypeError('not a JSON number');
+    return JSON.stringify(value);
+  }
+  if (Array.isArray(value)) return `[${value.map(canonicalJson).join(',')}]`;
+  if (typeof value === 'object') {
+    const entries = Object.entries(value).filter(([, member]) => member !== undefined);
+    entries.sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0));
+    return `{${entries.map(([key, member]) => `${JSON.stringify(key)}:${canonicalJson(member)}`).join(',')}}`;
+  }
+  throw new TypeError(`no JSON for ${typeof value}`);
+}
