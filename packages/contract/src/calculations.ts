@@ -94,8 +94,6 @@ export const CALCULATIONS: readonly Calculation[] = [
     ({ systemId, ...rest }) => core.batches({ ...rest, card: core.requireEntry(core.SYSTEMS, systemId, 'systemId') }), { systemId: 'epoxy-slow', pliesG: [60, 80, 100], extraG: 40 }),
   calculation('dew-point', 'Dew point, and whether a surface is dry enough',
     z.strictObject({ airTempC: n, relativeHumidityPercent: n, surfaceTempC: factor }), core.dewPoint, { airTempC: 18.4, relativeHumidityPercent: 62, surfaceTempC: 17.1 }),
-  calculation('repair', 'The whole chain for one repair’s inputs', repairInputs, core.planRepair, {
-    ...core.NEW_REPAIR, laminate: { ...core.NEW_REPAIR.laminate, plies: [], clueIds: [], thicknessMm: 6 }, damage: { ...core.NEW_REPAIR.damage, neighbours: [] },
-    days: { ...core.NEW_REPAIR.days, openDays: [1, 2, 3, 4, 5] }, stack: { ...core.NEW_REPAIR.stack, plies: null },
-  }),
+  calculation('repair', 'The whole chain for one repair’s inputs', repairInputs, core.planRepair,
+    repairInputs.parse({ ...core.NEW_REPAIR, laminate: { ...core.NEW_REPAIR.laminate, thicknessMm: 6 } })),
 ];

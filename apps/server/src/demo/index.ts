@@ -1,0 +1,109 @@
+import { type Person, type RecordBody } from '@ashstep/contract';
+import { PREPARATION_CHECKS, type RepairPlan, planRepair } from '@ashstep/core';
+import { addCraft } from '../craft/service.js';
+import { savePerson, setPassword, setShop } from '../people/service.js';
+import type { Context } from '../platform/context.js';
+import { addResult } from '../repairs/inspection.js';
+import { addLogEntry, openRepair, saveSection, setCheck, setStageReached } from '../repairs/service.js';
+import { sealRepair } from '../record/service.js';
+import { loadRepair } from '../repairs/store.js';
+import { type DemoJob, olderJobs, openJobs } from './jobs.js';
+import { CRAFT, PEOPLE, SHOP_NAME, demoId } from './workshop.js';
+
+const OLDER_COUNT = 64;
+const DAY_MS = 86_400_000;
+const MINUTE_MS = 60_000;
+
+/**
+ * Fills an empty database with the demo shed, through the same services a person uses, and gives the demo accounts the passwords
+ * of this start. Stopped half-way it goes on where it was; several processes may call it at once.
+ */
+export async function loadDemo(context: Context): Promise<void> {
+  const client = await context.pool.connect();
+  try {
+    await client.query('SELECT pg_advisory_lock(4280101)');
+    const loaded = await client.query('SELECT 1 FROM shop WHERE name = $1', [SHOP_NAME]);
+    if (loaded.rowCount === 0 && !(await isForeign(context))) await fill(context);
+    for (const [login, password] of Object.entries(context.config.demoPasswords)) await setPassword(context.pool, login, password);
+  } finally {
+    await client.query('SELECT pg_advisory_unlock(4280101)');
+    client.release();
+  }
+}
+
+/** Whether somebody else's data is here: the demo is only for an empty database. */
+async function isForeign({ pool }: Context): Promise<boolean> {
+  return (await pool.query('SELECT 1 FROM person WHERE NOT demo LIMIT 1')).rowCount !== 0;
+}
+
+async function fill(context: Context): Promise<void> {
+  const { pool } = context;
+  for (const person of Object.values(PEOPLE)) await savePerson(pool, { ...person, password: context.config.demoPasswords[person.login] ?? demoId(`${person.login} ${Math.random()}`), demo: true });
+  for (const craft of Object.values(CRAFT)) await addCraft(pool, craft);
+  const today = context.now();
+  for (const job of olderJobs(OLDER_COUNT, localMorning(today, -30))) await carryOut(context, job, today);
+  for (const job of openJobs(localMorning(today, 1))) await carryOut(context, job, today);
+  await setShop(pool, SHOP_NAME, false);
+}
+
+function localMorning(today: Date, plusDays: number): string {
+  return `${new Date(today.getTime() + plusDays * DAY_MS).toISOString().slice(0, 10)}T08:00`;
+}
+
+/** Walks one job through the services as far as it has got, on a clock of its own. */
+async function carryOut(base: Context, job: DemoJob, today: Date): Promise<void> {
+  const id = demoId(`repair ${job.key}`);
+  const known = await base.pool.query<{ state: string }>('SELECT state FROM repair WHERE id = $1', [id]);
+  if (known.rows[0]?.state === 'sealed') return;
+  let clock = today.getTime() - job.openedDaysAgo * DAY_MS;
+  const context: Context = { ...base, now: () => new Date((clock += 4 * MINUTE_MS)) };
+  const { technician } = job;
+  await openRepair(context, { id, craftId: job.craft.id, title: job.title }, technician);
+  for (const section of ['place', 'damage', 'laminate', 'resin', 'taper', 'stack', 'mix', 'days'] as const) {
+    const { version } = await loadRepair(context.pool, id);
+    await saveSection(context, id, section, job.inputs[section], version, technician);
+  }
+  const plan = planRepair(job.inputs);
+  for (const [i, text] of (job.notes ?? []).entries()) await addLogEntry(context, id, demoId(`${job.key} note ${i}`), { kind: 'note', text }, technician);
+  if (job.stage >= 6) await tickConditions(context, id, plan, technician);
+  if (job.plies !== 0 && plan.patch) await layUp(context, id, job, plan);
+  if (job.hardness) await inspect(context, id, job, plan);
+  await setStageReached(context, id, job.stage, technician);
+  if (job.sealedBy) await sealRepair(context, id, 'I inspected and accept' satisfies RecordBody['signature']['meaning'], job.sealedBy);
+}
+
+async function tickConditions(context: Context, id: string, plan: RepairPlan, person: Person): Promise<void> {
+  const family = plan.resin?.verdicts.families.find((f) => f.family === plan.resin?.card?.family);
+  for (const condition of family?.conditions ?? []) await setCheck(context, id, condition.id, true, person);
+}
+
+async function layUp(context: Context, id: string, job: DemoJob, plan: RepairPlan): Promise<void> {
+  for (const check of PREPARATION_CHECKS) await setCheck(context, id, check.id, true, job.technician);
+  await addLogEntry(context, id, demoId(`${job.key} start`), { kind: 'start', tempC: job.inputs.resin.airTempC, humidityPercent: job.inputs.resin.humidityPercent }, job.technician);
+  const all = plan.patch!.faces.flatMap((face, i) => face.plies.map((ply) => ({ key: `f${i}-p${ply.laid}`, label: `Ply ${ply.laid}` })));
+  const laid = job.plies < 0 ? all : all.slice(0, job.plies);
+  const poured = new Set<string>();
+  for (const [i, ply] of laid.entries()) {
+    const pot = plan.mix!.faces[0]!.pots.find((p) => p.plies.includes(i + 1));
+    if (pot && !poured.has(pot.label)) {
+      poured.add(pot.label);
+      const lots = job.inputs.resin.systemId?.startsWith('epoxy') ? { resinLot: 'R-3107', secondLot: 'H-0882' } : { resinLot: 'P-5520', secondLot: 'P-14' };
+      const slip = 1 + ((poured.size % 3) - 1) * 0.011;
+      const entry = { kind: 'batch', label: pot.label, resinG: tenth(pot.mix.resinG), secondG: tenth(pot.mix.secondG * slip), ...lots, tempC: job.inputs.resin.airTempC } as const;
+      await addLogEntry(context, id, demoId(`${job.key} pot ${pot.label}`), entry, job.technician);
+    }
+    await addLogEntry(context, id, demoId(`${job.key} ply ${ply.key}`), { kind: 'ply', plyKey: ply.key, label: ply.label }, job.technician);
+  }
+}
+
+const tenth = (grams: number): number => Math.max(0.1, Math.round(grams * 10) / 10);
+
+const READINGS: Record<string, number> = { taper: 98, mix: 1.1, 'mix-catalyst': 1.1, taps: 0, void: 1, thickness: 104, fairness: 0.34, stiffness: 1.06 };
+
+async function inspect(context: Context, id: string, job: DemoJob, plan: RepairPlan): Promise<void> {
+  for (const check of plan.inspection) {
+    const base = { id: demoId(`${job.key} result ${check.id}`), checkId: check.id, note: '' };
+    if (check.kind === 'eye') await addResult(context, id, { ...base, pass: true }, PEOPLE.tomas);
+    else await addResult(context, id, { ...base, readings: check.kind === 'readings' ? [...job.hardness!] : [READINGS[check.id] ?? 0] }, PEOPLE.tomas);
+  }
+}

@@ -1,0 +1,171 @@
+import type { CraftBody, Person } from '@ashstep/contract';
+import { NEW_REPAIR, type RepairInputs } from '@ashstep/core';
+import { CRAFT, PEOPLE } from './workshop.js';
+
+type Sections = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
+
+/** One job of the demo: what was planned, how far it has got. */
+export interface DemoJob {
+  key: string;
+  craft: CraftBody;
+  title: string;
+  technician: Person;
+  inputs: RepairInputs;
+  /** Days before today it was opened. */
+  openedDaysAgo: number;
+  /** Treads done. */
+  stage: number;
+  /** Plies logged as laid; -1 for all. */
+  plies: number;
+  /** Readings of hardness at inspection; none when not inspected. */
+  hardness?: readonly number[];
+  sealedBy?: Person;
+  notes?: readonly string[];
+}
+
+const inputs = (sections: Sections): RepairInputs =>
+  Object.fromEntries(Object.entries(NEW_REPAIR).map(([name, defaults]) => [name, { ...defaults, ...sections[name as keyof RepairInputs] }])) as unknown as RepairInputs;
+
+const at = (x: number, y: number): { centreXMm: number; centreYMm: number; rotationDeg: number } => ({ centreXMm: x, centreYMm: y, rotationDeg: 0 });
+const layers = (...fabricIds: string[]): { fabricId: string; orientationDeg: number }[] => fabricIds.map((fabricId) => ({ fabricId, orientationDeg: 0 }));
+
+/** The seven open and recent jobs of the shed. `startAt` is the local morning the hands start. */
+export function openJobs(startAt: string): DemoJob[] {
+  return [
+    {
+      key: 'launch', craft: CRAFT.launch, title: 'Hull bottom, port, frame 4', technician: PEOPLE.ilse, openedDaysAgo: 4, stage: 7, plies: 6,
+      notes: ['Loose 10 mm past the crack all round, cut to sound.', 'Ring widths: mat 12.6, roving 9.0.'],
+      inputs: inputs({
+        place: { where: 'Hull bottom, port, frame 4', waterline: 'below', access: 'both', service: 'high' },
+        damage: {
+          shape: { kind: 'roundedRectangle', lengthMm: 140, widthMm: 90, cornerRadiusMm: 30, ...at(0, 0) },
+          neighbours: [{ name: 'chine', kind: 'edge', fromXMm: -400, fromYMm: -245, toXMm: 400, toYMm: -245 }],
+          notes: 'Holed by a mooring pile. Worked from outside, backing sheet inside.',
+        },
+        laminate: {
+          known: 'plies', thicknessMm: 9, finishThicknessMm: 0.6, clueIds: ['tint-green-blue', 'styrene-smell'],
+          plies: layers('mat-450', 'roving-500', 'mat-450', 'roving-500', 'mat-450', 'roving-600', 'mat-450', 'roving-600', 'mat-450', 'roving-500'),
+        },
+        resin: { systemId: 'epoxy-slow', airTempC: 18.4, humidityPercent: 62, surfaceTempC: 17.1 },
+        days: { startAt, tempC: 18.4 },
+      }),
+    },
+    {
+      key: 'board', craft: CRAFT.board, title: 'Rail crushed, right', technician: PEOPLE.tomas, openedDaysAgo: 2, stage: 6, plies: 0,
+      notes: ['Core dry. Vent screw out before laying up, on a falling temperature.'],
+      inputs: inputs({
+        place: { where: 'Right rail, 600 mm from the tail', craftKind: 'board', finish: 'paint', waterline: 'below' },
+        damage: { shape: { kind: 'slot', lengthMm: 120, widthMm: 45, ...at(0, 0) } },
+        laminate: {
+          known: 'plies', thicknessMm: 0.6, plies: layers('plain-203', 'plain-203'), finishThicknessMm: 0.2, priorId: 'eps-board', clueIds: ['styrene-foam-intact'],
+          core: { coreId: 'eps', thicknessMm: 80, reachable: true },
+        },
+        resin: { systemId: 'epoxy-medium', airTempC: 19, surfaceTempC: 19 },
+        taper: { ratio: 30 },
+        stack: { coverFabricId: null, finishAllowanceMm: 0.2 },
+        mix: { potFloorG: 20, scaleErrorG: 0.1 },
+        days: { startAt },
+      }),
+    },
+    {
+      key: 'four', craft: CRAFT.four, title: 'Skin cracked by a rigger, seat 3', technician: PEOPLE.ilse, openedDaysAgo: 12, stage: 9, plies: -1, hardness: [82, 83, 80, 81, 84, 83, 82, 84, 82, 82],
+      inputs: inputs({
+        place: { where: 'Gunwale, seat 3, port', craftKind: 'paddle', service: 'high', finish: 'bare' },
+        damage: { shape: { kind: 'ellipse', lengthMm: 110, widthMm: 60, ...at(0, 0) } },
+        laminate: {
+          known: 'plies', thicknessMm: 0.9, finishThicknessMm: 0.2, plies: layers('carbon-twill-200', 'carbon-ud-200', 'carbon-twill-200').slice(0, 3),
+          priorId: 'light-craft', clueIds: ['clear-straw-pink', 'no-styrene-smell'], core: { coreId: 'pvc-80', thicknessMm: 8, reachable: true },
+        },
+        resin: { systemId: 'epoxy-medium', airTempC: 21, surfaceTempC: 21 },
+        taper: { ratio: 20 },
+        stack: { coverFabricId: null, finishAllowanceMm: 0.1 },
+        mix: { scaleErrorG: 0.1, potFloorG: 20 },
+        days: { startAt, tempC: 21 },
+      }),
+    },
+    {
+      key: 'tractor', craft: CRAFT.tractor, title: 'Star crack at the lamp mount', technician: PEOPLE.tomas, openedDaysAgo: 1, stage: 1, plies: 0,
+      notes: ['Unknown earlier repair beside the lamp: two colours in the grind.'],
+      inputs: inputs({
+        place: { where: 'Cab roof, left lamp mount', craftKind: 'vehicle', finish: 'paint', service: 'light', access: 'both' },
+        damage: { shape: { kind: 'circle', diameterMm: 70, ...at(0, 0) }, neighbours: [{ name: 'lamp flange', kind: 'fitting', fromXMm: 90, fromYMm: -60, toXMm: 90, toYMm: 60 }] },
+        laminate: { thicknessMm: 4, finishThicknessMm: 0.3, priorId: 'volume-built', clueIds: ['paint-over-repair', 'two-colours'] },
+      }),
+    },
+    {
+      key: 'tub', craft: CRAFT.tub, title: 'Seat tub edge broken away', technician: PEOPLE.tomas, openedDaysAgo: 9, stage: 9, plies: -1, hardness: [27, 29, 26, 28, 25, 27, 28, 26, 27, 28],
+      inputs: inputs({
+        place: { where: 'Tub edge, right', craftKind: 'vehicle', finish: 'gelcoat', service: 'general', access: 'both' },
+        damage: { shape: { kind: 'slot', lengthMm: 160, widthMm: 60, ...at(0, 0) }, neighbours: [{ name: 'tub edge', kind: 'edge', fromXMm: -200, fromYMm: 130, toXMm: 200, toYMm: 130 }] },
+        laminate: {
+          known: 'plies', thicknessMm: 5, plies: layers('mat-450', 'roving-600', 'mat-450', 'roving-600', 'mat-450'), priorId: 'open', clueIds: ['plate-vinylester'],
+        },
+        resin: { systemId: 'vinylester', airTempC: 18, surfaceTempC: 17 },
+        stack: { coverFabricId: 'aramid-tape-300' },
+        days: { startAt, tempC: 18 },
+      }),
+    },
+    {
+      key: 'sled', craft: CRAFT.sled, title: 'Gouges in the gel coat, runners', technician: PEOPLE.ilse, openedDaysAgo: 6, stage: 9, plies: -1, hardness: [41, 40, 42, 39, 41, 43, 40, 41, 42, 40], sealedBy: PEOPLE.maren,
+      inputs: inputs({
+        place: { where: 'Both runners, underside', craftKind: 'vehicle', service: 'cosmetic' },
+        damage: { shape: { kind: 'slot', lengthMm: 180, widthMm: 25, ...at(0, 0) }, depth: 'finish', marginMm: 5 },
+        laminate: { thicknessMm: 5, clueIds: ['moulded-gel-coat', 'styrene-smell'], priorId: 'volume-built', finishThicknessMm: 0.6 },
+        resin: { systemId: 'polyester', airTempC: 20, surfaceTempC: 19 },
+        days: { startAt },
+      }),
+    },
+    {
+      key: 'camper', craft: CRAFT.camper, title: 'Pop-top roof, soft place by the vent', technician: PEOPLE.ilse, openedDaysAgo: 8, stage: 2, plies: 0,
+      notes: ['Moisture 19.5 at the vent, dry reference 5.1.', 'Moisture 16.8 after two days with the tent on.', 'Moisture 14.2. Wants 6 or less before anything goes on.'],
+      inputs: inputs({
+        place: { where: 'Roof, behind the vent', craftKind: 'vehicle', service: 'light', finish: 'gelcoat' },
+        damage: { shape: { kind: 'roundedRectangle', lengthMm: 220, widthMm: 160, cornerRadiusMm: 30, ...at(0, 0) }, notes: 'Core wet. Drying, nothing is laid until it is dry.' },
+        laminate: { known: 'plies', thicknessMm: 2.1, plies: layers('mat-450', 'mat-450'), core: { coreId: 'balsa', thicknessMm: 12, reachable: true }, clueIds: ['styrene-smell', 'moulded-gel-coat'] },
+        taper: { ratio: 12 },
+      }),
+    },
+  ];
+}
+
+const OLDER_CRAFT = [CRAFT.launch, CRAFT.board, CRAFT.tractor, CRAFT.tub, CRAFT.sled, CRAFT.camper];
+const OLDER_PLACES = ['Stem, starboard', 'Topsides, midships', 'Transom corner', 'Deck by the cleat', 'Rail, left', 'Underside, aft', 'Forefoot', 'Wheel arch', 'Cockpit sole', 'Hatch rim'];
+const OLDER_CAUSES = ['scraped on the slip', 'trailer roller', 'dropped tool', 'collision', 'star crack', 'chafed by a line'];
+
+/** Small seeded generator, so that the demo is the same every time. */
+function seeded(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state * 1_664_525 + 1_013_904_223) % 2 ** 32;
+    return state / 2 ** 32;
+  };
+}
+
+/** Finished repairs over the last three years, for search, history and trends. */
+export function olderJobs(count: number, startAt: string): DemoJob[] {
+  const random = seeded(7);
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
+  return Array.from({ length: count }, (_, i) => {
+    const craft = pick(OLDER_CRAFT);
+    const place = pick(OLDER_PLACES);
+    const foam = craft === CRAFT.board;
+    const epoxy = foam || random() < 0.5;
+    const systemId = epoxy ? pick(['epoxy-slow', 'epoxy-medium']) : 'polyester';
+    const thicknessMm = foam ? 0.6 : 2.4 + Math.round(random() * 30) / 10;
+    const hard = epoxy ? 82 : 40;
+    const size = 40 + Math.round(random() * 90);
+    return {
+      key: `older-${i}`, craft, title: `${place}, ${pick(OLDER_CAUSES)}`, technician: pick([PEOPLE.ilse, PEOPLE.tomas]), sealedBy: PEOPLE.maren,
+      openedDaysAgo: Math.round(1090 - (i * 1050) / count), stage: 9, plies: -1,
+      hardness: Array.from({ length: 10 }, () => hard + Math.round(random() * 3)),
+      inputs: inputs({
+        place: { where: place, craftKind: craft.kind, service: 'light', finish: epoxy ? 'paint' : 'gelcoat' },
+        damage: { shape: { kind: 'ellipse', lengthMm: size, widthMm: Math.round(size * 0.6), ...at(0, 0) } },
+        laminate: { thicknessMm, priorId: foam ? 'eps-board' : 'volume-built', clueIds: foam ? ['styrene-foam-intact'] : ['styrene-smell', 'tint-green-blue'], core: foam ? { coreId: 'eps', thicknessMm: 80, reachable: true } : null },
+        resin: { systemId, overrideReason: 'The owner asked for it; the bond was tried on scrap first.' },
+        stack: { coverFabricId: foam ? null : 'plain-163', finishAllowanceMm: 0.2 },
+        days: { startAt },
+      }),
+    };
+  });
+}

@@ -1,0 +1,31 @@
+import { createHash } from 'node:crypto';
+import type { CraftBody, Person } from '@ashstep/contract';
+
+/** The same name always gives the same id, so that loading the demo twice changes nothing. */
+export function demoId(name: string): string {
+  const hex = createHash('sha256').update(`fennick sound ${name}`).digest('hex');
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-5${hex.slice(13, 16)}-a${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
+}
+
+export const SHOP_NAME = 'Fennick Sound Repair Shed';
+
+const person = (login: string, name: string, role: Person['role']): Person & { login: string } => ({ id: demoId(login), login, name, role, units: 'metric' });
+
+export const PEOPLE = {
+  ilse: person('ilse', 'Ilse Varga', 'technician'),
+  tomas: person('tomas', 'Tomas Quill', 'technician'),
+  maren: person('maren', 'Maren Okafor', 'inspector'),
+  ruben: person('ruben', 'Ruben Saito', 'manager'),
+};
+
+const craft = (tag: string, name: string, kind: CraftBody['kind'], year: number, construction: string, notes = ''): CraftBody => ({ id: demoId(`craft ${tag}`), tag, name, kind, year, construction, notes });
+
+export const CRAFT = {
+  launch: craft('PL-2', 'Patrol launch', 'boat', 2009, 'Polyester/glass solid laminate, 9 mm', 'Bottom barrier paint, gel coat above.'),
+  board: craft('RB-07', 'Rescue board', 'board', 2019, 'EPS core, epoxy/glass 2 × 203 g/m²', 'Painted nose. Vent screw by the handle.'),
+  four: craft('Heron', 'Coxed rowing four', 'paddle', 2016, 'Carbon/epoxy skins on PVC foam'),
+  tractor: craft('TR-1', 'Beach tractor, cab roof', 'vehicle', 1998, 'Polyester mat, 4 mm', 'Painted twice.'),
+  tub: craft('SY-3', 'Sand yacht, seat tub', 'vehicle', 2021, 'Vinylester/glass 5 mm, aramid tape edge'),
+  sled: craft('SK-4', 'Rescue sled, ski type', 'vehicle', 2014, 'Polyester/glass, gel coat'),
+  camper: craft('CV-2', 'Camper, pop-top roof', 'vehicle', 2012, 'Polyester mat, balsa, polyester mat'),
+};

@@ -1,0 +1,12 @@
+import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { RouterOutlet } from '@angular/router';
+import { Hatches } from './drawing/hatches';
+
+@Component({
+  selector: 'ash-root',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterOutlet, Hatches],
+  template: `<a class="skip" href="#main">To the work</a><ash-hatches /><router-outlet />`,
+  styles: ':host { display: block; height: 100%; }',
+})
+export class App {}

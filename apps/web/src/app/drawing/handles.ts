@@ -1,0 +1,63 @@
+import { type Point, type Shape, place } from '@ashstep/core';
+
+export type HandleId = 'move' | 'length' | 'width' | 'radius' | 'turn';
+
+export interface Handle {
+  id: HandleId;
+  label: string;
+  at: Point;
+  value: number;
+}
+
+const sizes = (shape: Shape): { length: number; width: number } => {
+  if (shape.kind === 'circle') return { length: shape.diameterMm, width: shape.diameterMm };
+  if (shape.kind === 'polygon') return { length: 0, width: 0 };
+  return { length: shape.lengthMm, width: shape.widthMm };
+};
+
+/** Grips of an outline: move it, pull its length and width, round its corners, turn it. `reachMm` puts the turning grip clear of the outline. */
+export function handlesOf(shape: Shape, reachMm: number): Handle[] {
+  if (shape.kind === 'polygon') return [];
+  const { length, width } = sizes(shape);
+  const at = (x: number, y: number): Point => place({ x, y }, shape);
+  const handles: Handle[] = [{ id: 'move', label: 'Move', at: at(0, 0), value: shape.centreXMm ?? 0 }, { id: 'length', label: shape.kind === 'circle' ? 'Diameter' : 'Length', at: at(length / 2, 0), value: length }];
+  if (shape.kind === 'circle') return handles;
+  handles.push({ id: 'width', label: 'Width', at: at(0, width / 2), value: width }, { id: 'turn', label: 'Turn', at: at(length / 2 + reachMm, 0), value: shape.rotationDeg ?? 0 });
+  if (shape.kind === 'roundedRectangle') handles.push({ id: 'radius', label: 'Corner radius', at: at(length / 2 - shape.cornerRadiusMm, width / 2), value: shape.cornerRadiusMm });
+  return handles;
+}
+
+const MIN_MM = 1;
+const round = (value: number): number => Math.round(value * 2) / 2;
+
+/** The shape after a grip has been taken to a point of the plan; kept possible at every moment of the drag. */
+export function dragHandle(shape: Shape, handle: HandleId, to: Point): Shape {
+  if (handle === 'move') return { ...shape, centreXMm: round(to.x), centreYMm: round(to.y) };
+  const [dx, dy] = [to.x - (shape.centreXMm ?? 0), to.y - (shape.centreYMm ?? 0)];
+  if (handle === 'turn') return { ...shape, rotationDeg: Math.round((Math.atan2(dy, dx) * 180) / Math.PI) };
+  const angle = ((shape.rotationDeg ?? 0) * Math.PI) / 180;
+  const x = dx * Math.cos(angle) + dy * Math.sin(angle);
+  const y = dy * Math.cos(angle) - dx * Math.sin(angle);
+  if (shape.kind === 'circle') return { ...shape, diameterMm: Math.max(MIN_MM, round(2 * Math.hypot(x, y))) };
+  if (shape.kind === 'polygon') return shape;
+  if (handle === 'radius' && shape.kind === 'roundedRectangle') return possible({ ...shape, cornerRadiusMm: round(shape.lengthMm / 2 - x) });
+  return possible(handle === 'length' ? { ...shape, lengthMm: Math.max(MIN_MM, round(2 * Math.abs(x))) } : { ...shape, widthMm: Math.max(MIN_MM, round(2 * Math.abs(y))) });
+}
+
+/** The shape after a nudge of a grip by keyboard, in millimetres (degrees for turning). */
+export function nudgeHandle(shape: Shape, handle: HandleId, dx: number, dy: number): Shape {
+  const step = dx + dy;
+  if (handle === 'move') return { ...shape, centreXMm: (shape.centreXMm ?? 0) + dx, centreYMm: (shape.centreYMm ?? 0) + dy };
+  if (handle === 'turn') return { ...shape, rotationDeg: (((shape.rotationDeg ?? 0) + step + 540) % 360) - 180 };
+  if (shape.kind === 'circle') return { ...shape, diameterMm: Math.max(MIN_MM, shape.diameterMm + step) };
+  if (shape.kind === 'polygon') return shape;
+  if (handle === 'radius' && shape.kind === 'roundedRectangle') return possible({ ...shape, cornerRadiusMm: shape.cornerRadiusMm + step });
+  return possible(handle === 'length' ? { ...shape, lengthMm: Math.max(MIN_MM, shape.lengthMm + step) } : { ...shape, widthMm: Math.max(MIN_MM, shape.widthMm + step) });
+}
+
+/** Keeps corners within half the shorter side and a slot longer than wide. */
+export function possible<S extends Shape>(shape: S): S {
+  if (shape.kind === 'roundedRectangle') return { ...shape, cornerRadiusMm: Math.max(0, Math.min(shape.cornerRadiusMm, shape.lengthMm / 2, shape.widthMm / 2)) };
+  if (shape.kind === 'slot' && shape.widthMm > shape.lengthMm) return { ...shape, widthMm: shape.lengthMm };
+  return shape;
+}

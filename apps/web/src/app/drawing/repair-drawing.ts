@@ -1,0 +1,339 @@
+import { ChangeDetectionStrategy, Component, ElementRef, type OnDestroy, type OnInit, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FABRICS, type Point, type RepairInputs, type RepairPlan, type Shape, type Stage, formatQuantity, planDrawing, sectionDrawing } from '@ashstep/core';
+import { SessionService } from '../platform/session.service';
+import { type Viewport, closedPath, fit, planPath, rulerStep, toPlan, toScreen } from './geometry';
+import { type HandleId, dragHandle, handlesOf, nudgeHandle } from './handles';
+import { hatchOf } from './hatches';
+
+type LayerName = 'damage' | 'parent' | 'abraded' | 'tape' | 'patch' | 'cover' | 'finish' | 'backing' | 'near';
+
+const LAYER_NAMES: Record<LayerName, string> = {
+  damage: 'Fracture', parent: 'Parent', abraded: 'Abraded', tape: 'Tape line', patch: 'New plies', cover: 'Cover ply', finish: 'Fairing, finish', backing: 'Backing', near: 'Near by',
+};
+const SWATCHES: Record<LayerName, string> = {
+  damage: 'none', parent: 'url(#h-mat)', abraded: 'url(#h-abraded)', tape: '#e3bd82', patch: 'url(#h-new45)', cover: 'url(#h-cover)', finish: 'url(#h-fairing)', backing: 'url(#h-backing)', near: 'none',
+};
+
+const RULER_PX = 20;
+const NARROW_PX = 560;
+/** Stages that show the work as laid across the whole width. */
+const ALL_LAID: readonly Stage[] = ['mix', 'days', 'layup', 'finish', 'signoff'];
+const ALL_GROUND: readonly Stage[] = ['look', 'laminate', 'resin'];
+
+/**
+ * The repair drawn to scale: plan above, section below at one horizontal scale, one parting line between "as ground" and "as laid".
+ * Geometry comes from the core; here it only becomes SVG.
+ */
+@Component({
+  selector: 'ash-repair-drawing',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './repair-drawing.html',
+  host: { class: 'drawing' },
+  styles: `
+    :host { position: relative; display: block; height: 100%; min-height: 380px; overflow: hidden; background: var(--sheet); }
+    .zoom { position: absolute; right: 8px; bottom: 8px; display: flex; gap: 6px; }
+    .zoom button, .tabs button { min-width: 44px; min-height: 44px; border: 1.5px solid var(--ink); background: var(--sheet); font: 640 18px var(--head); }
+    .tabs { position: absolute; left: 8px; bottom: 8px; display: flex; }
+    .tabs button { padding: 0 12px; font-size: 14px; }
+    .tabs button[aria-pressed='true'] { background: var(--ink); color: var(--sheet); }
+    .about { position: absolute; left: -9999px; }
+  `,
+})
+export class RepairDrawing implements OnInit, OnDestroy {
+  readonly inputs = input.required<RepairInputs>();
+  readonly plan = input.required<RepairPlan>();
+  readonly stage = input.required<Stage>();
+  readonly picked = input<string | null>(null);
+  readonly pickedChange = output<string | null>();
+  readonly editable = input(false);
+  readonly shapeChange = output<Shape>();
+  /** Plies laid so far, by key, for the lay-up. */
+  readonly laidKeys = input<ReadonlySet<string> | null>(null);
+
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  private readonly units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
+  private readonly size = signal({ width: 720, height: 560 });
+  private readonly zoom = signal(1);
+  private readonly pan = signal({ x: 0, y: 0 });
+  private readonly partShare = signal<number | null>(null);
+  private readonly hidden = signal<ReadonlySet<LayerName>>(new Set());
+  readonly tab = signal<'plan' | 'section'>('plan');
+  private dragging: HandleId | 'part' | 'pan' | null = null;
+  private readonly pointers = new Map<number, Point>();
+  private frozen: Viewport | null = null;
+  private readonly observer = new ResizeObserver(([entry]) => this.size.set({ width: Math.max(280, entry!.contentRect.width), height: Math.max(300, entry!.contentRect.height) }));
+
+  readonly width = computed(() => this.size().width);
+  readonly height = computed(() => this.size().height);
+  readonly narrow = computed(() => this.width() < NARROW_PX);
+  readonly view = computed(() => planDrawing(this.inputs(), this.plan()));
+  readonly section = computed(() => sectionDrawing(this.inputs(), this.plan()));
+  readonly showPlan = computed(() => !this.narrow() || this.tab() === 'plan' || !this.section());
+  readonly showSection = computed(() => this.section() !== null && (!this.narrow() || this.tab() === 'section'));
+  private readonly planHeight = computed(() => (this.showSection() ? (this.showPlan() ? this.height() * 0.64 : 0) : this.height()) - RULER_PX);
+
+  private readonly fitted = computed(() => fit(this.view().bounds, this.width(), Math.max(120, this.planHeight()), RULER_PX, this.showSection() ? 48 : 70));
+  readonly port = computed<Viewport>(() => {
+    const base = this.frozen ?? this.fitted();
+    const { x, y } = this.pan();
+    const cx = this.width() / 2;
+    const cy = RULER_PX + this.planHeight() / 2;
+    const z = this.zoom();
+    return { scale: base.scale * z, originX: cx + (base.originX - cx) * z + x, originY: cy + (base.originY - cy) * z + y };
+  });
+
+  readonly partX = computed(() => {
+    const share = this.partShare();
+    if (share !== null) return share * this.width();
+    if (ALL_LAID.includes(this.stage())) return 0;
+    return ALL_GROUND.includes(this.stage()) ? this.width() : toScreen(this.port(), this.view().centre).x;
+  });
+  readonly hasParting = computed(() => this.view().plies.length > 0 && !['look', 'laminate', 'resin'].includes(this.stage()));
+
+  readonly layers = computed(() => {
+    const { view, section } = { view: this.view(), section: this.section() };
+    const present: LayerName[] = ['damage'];
+    if (view.rings.length > 0) present.push('parent', 'abraded', 'tape');
+    if (view.plies.some((ply) => !ply.cover)) present.push('patch');
+    if (view.plies.some((ply) => ply.cover)) present.push('cover');
+    if (section?.ground.some((region) => region.layer === 'backing')) present.push('backing');
+    if (view.neighbours.length > 0) present.push('near');
+    return present.map((name) => ({ name, label: LAYER_NAMES[name], fill: SWATCHES[name] }));
+  });
+  readonly keyLeft = computed(() => this.layers().filter((layer) => ['damage', 'parent', 'abraded', 'tape'].includes(layer.name)));
+  readonly keyRight = computed(() => this.layers().filter((layer) => !['damage', 'parent', 'abraded', 'tape'].includes(layer.name)));
+
+  readonly paths = computed(() => {
+    const [view, port] = [this.view(), this.port()];
+    const path = (points: readonly Point[] | undefined): string => (points ? planPath(port, points) : '');
+    return {
+      damage: path(view.damage?.points),
+      cutOut: path(view.cutOut?.points),
+      footprint: path(view.footprint?.points),
+      abraded: path(view.abraded?.points),
+      mask: path(view.mask?.points),
+      rings: view.rings.map((ring) => ({ id: ring.id, d: path(ring.points), fill: hatchOf(ring.material, { fresh: false }), label: ring.label })),
+      plies: view.plies.map((ply) => ({ ...ply, d: path(ply.points), fill: hatchOf(ply.material, { fresh: true, cover: ply.cover, carbon: ply.carbon, aramid: ply.aramid }) })),
+      near: view.neighbours.map((line) => ({ ...line, a: toScreen(port, line.from), b: toScreen(port, line.to) })),
+    };
+  });
+
+  readonly ruler = computed(() => {
+    const port = this.port();
+    const imperial = this.units() === 'imperial';
+    const perUnit = port.scale * (imperial ? 25.4 : 1);
+    const step = rulerStep(perUnit, 58);
+    const centre = toScreen(port, { x: 0, y: 0 }).x;
+    const first = Math.ceil(-centre / perUnit / step);
+    const last = Math.floor((this.width() - centre) / perUnit / step);
+    return Array.from({ length: Math.min(200, Math.max(0, last - first + 1)) }, (_, i) => ({ x: centre + (first + i) * step * perUnit, label: String(Math.round((first + i) * step * 100) / 100).replace('-', '\u2212') }));
+  });
+
+  readonly dimensions = computed(() => {
+    const [view, port, plan] = [this.view(), this.port(), this.plan()];
+    const outer = view.footprint ?? view.cutOut ?? view.damage;
+    if (!outer) return null;
+    const screen = outer.points.map((p) => toScreen(port, p));
+    const [left, right] = [Math.min(...screen.map((p) => p.x)), Math.max(...screen.map((p) => p.x))];
+    const [top, bottom] = [Math.min(...screen.map((p) => p.y)), Math.max(...screen.map((p) => p.y))];
+    const sizes = plan.taper?.footprint.faces[0]?.footprint ?? (view.cutOut && this.stage() !== 'look' ? plan.damage?.cut : plan.damage?.visible);
+    const turned = view.rotationDeg % 180 !== 0;
+    if (!sizes || turned) return null;
+    const edge = view.mask ? Math.min(...view.mask.points.map((p) => toScreen(port, p).y)) : top;
+    const leftEdge = view.mask ? Math.min(...view.mask.points.map((p) => toScreen(port, p).x)) : left;
+    return { left, right, top, bottom, y: Math.max(RULER_PX + 22, edge - 12), x: Math.max(26, leftEdge - 14), length: this.length(sizes.lengthMm), width: this.length(sizes.widthMm) };
+  });
+
+  readonly chain = computed(() => {
+    const [section, port, view, plan] = [this.section(), this.port(), this.view(), this.plan()];
+    if (!section || !plan.taper || view.rotationDeg % 180 !== 0 || !this.showPlan() || !this.showSection()) return null;
+    const x = (mm: number): number => toScreen(port, { x: view.centre.x + mm, y: 0 }).x;
+    const stops = [-section.halfAbradedMm, -section.halfFootprintMm, -section.halfCutMm, section.halfCutMm, section.halfFootprintMm, section.halfAbradedMm];
+    const names = ['', ' taper', ' cut-out', ' taper', ''];
+    return {
+      y: RULER_PX + this.planHeight() + 16,
+      stops: stops.map(x),
+      parts: names.map((name, i) => ({ x: (x(stops[i]!) + x(stops[i + 1]!)) / 2, room: x(stops[i + 1]!) - x(stops[i]!), text: this.length(stops[i + 1]! - stops[i]!), name })),
+    };
+  });
+
+  readonly sectionShapes = computed(() => {
+    const section = this.section();
+    if (!section) return null;
+    const port = this.port();
+    const top = this.showPlan() ? RULER_PX + this.planHeight() + 44 : RULER_PX + 50;
+    const room = this.height() - top - 40;
+    const mm = section.bottomMm - section.topMm;
+    const vertical = Math.max(0.01, Math.min(port.scale * section.stretch, room / mm));
+    const centre = toScreen(port, this.view().centre).x;
+    const put = (p: Point): Point => ({ x: centre + p.x * port.scale, y: top + (p.y - section.topMm) * vertical });
+    const hidden = this.hidden();
+    const visible = (layer: string, material: string): boolean => !(hidden.has(layer as LayerName) || (material === 'new-finish' && hidden.has('finish')));
+    return {
+      ground: section.ground.filter((r) => visible(r.layer, r.material)).map((r) => ({ id: r.id, d: closedPath(r.points.map(put)), fill: hatchOf(r.material, { fresh: false, carbon: r.carbon, aramid: r.aramid }) })),
+      laid: section.laid
+        .filter((r) => visible(r.layer, r.material))
+        .map((r) => ({ id: r.id, plyKey: r.plyKey, d: closedPath(r.points.map(put)), fill: hatchOf(r.material, { fresh: true, cover: r.layer === 'cover', carbon: r.carbon, aramid: r.aramid }), label: r.label })),
+      top: put({ x: 0, y: section.topMm }).y,
+      face: put({ x: 0, y: 0 }).y,
+      bottom: put({ x: 0, y: section.thicknessMm }).y,
+      left: put({ x: -section.halfWidthMm, y: 0 }).x,
+      right: put({ x: section.halfWidthMm, y: 0 }).x,
+      slopeX: put({ x: -(section.halfCutMm + section.halfFootprintMm) / 2, y: 0 }).x,
+      centre,
+      depth: formatQuantity(section.thicknessMm, 'thickness', this.units(), this.units() === 'metric' ? 1 : 3).figure,
+      ratio: `${Math.round(section.stretch * 10) / 10}:1`,
+      stretch: Math.round((vertical / port.scale) * 10) / 10,
+      at45: vertical >= port.scale * section.stretch * 0.999,
+      note: section.ground.some((r) => r.layer === 'backing') ? ' Backing not to scale.' : '',
+    };
+  });
+
+  readonly handles = computed(() => {
+    if (!this.editable() || this.stage() !== 'look') return [];
+    const port = this.port();
+    return handlesOf(this.inputs().damage.shape, 34 / port.scale).map((handle) => ({ ...handle, ...toScreen(port, handle.at) }));
+  });
+
+  readonly scaleBar = computed(() => {
+    const imperial = this.units() === 'imperial';
+    const perUnit = this.port().scale * (imperial ? 25.4 : 1);
+    const step = rulerStep(perUnit, 46);
+    return { width: step * perUnit, label: `${step} ${imperial ? 'in' : 'mm'}` };
+  });
+
+  readonly description = computed(() => {
+    const { damage, taper, patch } = this.plan();
+    const parts: string[] = [];
+    if (damage) parts.push(`Damage ${this.length(damage.visible.lengthMm)} by ${this.length(damage.visible.widthMm)}, cut-out ${this.length(damage.cut.lengthMm)} by ${this.length(damage.cut.widthMm)}.`);
+    if (taper) parts.push(`Taper ${taper.ratio} to 1, footprint ${this.length(taper.footprint.faces[0]!.footprint.lengthMm)} by ${this.length(taper.footprint.faces[0]!.footprint.widthMm)}.`);
+    if (patch) parts.push(`${patch.layers.length} plies, ${this.inputs().stack.order === 'smallest-first' ? 'smallest' : 'largest'} first.`);
+    return parts.join(' ');
+  });
+
+  constructor() {
+    effect(() => {
+      this.stage();
+      untracked(() => this.partShare.set(null));
+    });
+  }
+
+  ngOnInit(): void {
+    this.observer.observe(this.host);
+  }
+
+  ngOnDestroy(): void {
+    this.observer.disconnect();
+  }
+
+  private length(mm: number): string {
+    return formatQuantity(mm, 'length', this.units()).figure;
+  }
+
+  shown(layer: LayerName): boolean {
+    return !this.hidden().has(layer);
+  }
+
+  toggle(layer: LayerName): void {
+    const next = new Set(this.hidden());
+    if (!next.delete(layer)) next.add(layer);
+    this.hidden.set(next);
+  }
+
+  dimmed(plyKey: string | null): boolean {
+    const laid = this.laidKeys();
+    return laid !== null && plyKey !== null && !laid.has(plyKey);
+  }
+
+  fabricName(id: string): string {
+    return FABRICS.find((fabric) => fabric.id === id)?.name ?? id;
+  }
+
+  zoomBy(factor: number): void {
+    const zoom = Math.min(20, Math.max(0.3, this.zoom() * factor));
+    const applied = zoom / this.zoom();
+    this.zoom.set(zoom);
+    this.pan.update(({ x, y }) => ({ x: x * applied, y: y * applied }));
+  }
+
+  fitAll(): void {
+    this.zoom.set(1);
+    this.pan.set({ x: 0, y: 0 });
+  }
+
+  wheel(event: WheelEvent): void {
+    if (!event.ctrlKey && !event.metaKey && Math.abs(event.deltaY) < 4) return;
+    event.preventDefault();
+    this.zoomBy(event.deltaY < 0 ? 1.12 : 1 / 1.12);
+  }
+
+  grab(event: PointerEvent, what: HandleId | 'part' | 'pan'): void {
+    event.stopPropagation();
+    this.pointers.set(event.pointerId, { x: event.clientX, y: event.clientY });
+    (event.currentTarget as Element).setPointerCapture(event.pointerId);
+    this.dragging = what;
+    if (what !== 'part' && what !== 'pan') this.frozen = this.fitted();
+  }
+
+  move(event: PointerEvent): void {
+    const before = this.pointers.get(event.pointerId);
+    if (!before || !this.dragging) return;
+    const others = [...this.pointers].filter(([id]) => id !== event.pointerId).map(([, p]) => p);
+    const now = { x: event.clientX, y: event.clientY };
+    this.pointers.set(event.pointerId, now);
+    if (this.dragging === 'pan' && others[0]) {
+      const from = Math.hypot(before.x - others[0].x, before.y - others[0].y);
+      const to = Math.hypot(now.x - others[0].x, now.y - others[0].y);
+      if (from > 10) this.zoomBy(to / from);
+      return;
+    }
+    const box = this.host.getBoundingClientRect();
+    if (this.dragging === 'part') this.partShare.set(Math.min(1, Math.max(0, (event.clientX - box.left) / box.width)));
+    else if (this.dragging === 'pan') this.pan.update(({ x, y }) => ({ x: x + now.x - before.x, y: y + now.y - before.y }));
+    else this.shapeChange.emit(dragHandle(this.inputs().damage.shape, this.dragging, toPlan(this.port(), event.clientX - box.left, event.clientY - box.top)));
+  }
+
+  release(event: PointerEvent): void {
+    this.pointers.delete(event.pointerId);
+    if (this.pointers.size > 0) return;
+    this.dragging = null;
+    if (this.frozen) {
+      this.frozen = null;
+      this.size.update((size) => ({ ...size }));
+    }
+  }
+
+  nudge(event: KeyboardEvent, handle: HandleId): void {
+    const step = event.shiftKey ? 10 : 1;
+    const moves: Record<string, [number, number]> = { ArrowRight: [step, 0], ArrowLeft: [-step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] };
+    const move = moves[event.key];
+    if (!move) return;
+    event.preventDefault();
+    event.stopPropagation();
+    this.shapeChange.emit(nudgeHandle(this.inputs().damage.shape, handle, ...move));
+  }
+
+  partKey(event: KeyboardEvent): void {
+    const width = this.width();
+    const step = (event.shiftKey ? 50 : 5) * this.port().scale;
+    const targets: Record<string, number> = { ArrowLeft: this.partX() - step, ArrowRight: this.partX() + step, Home: width, End: 0 };
+    const target = targets[event.key];
+    if (target === undefined) return;
+    event.preventDefault();
+    this.partShare.set(Math.min(1, Math.max(0, target / width)));
+  }
+
+  key(event: KeyboardEvent): void {
+    if (event.key === '+' || event.key === '=') this.zoomBy(1.2);
+    else if (event.key === '-') this.zoomBy(1 / 1.2);
+    else if (event.key === '0') this.fitAll();
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  }
+
+  pick(key: string | null): void {
+    this.pickedChange.emit(key);
+  }
+}

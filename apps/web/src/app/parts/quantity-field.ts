@@ -1,0 +1,82 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { errorWords } from '@ashstep/contract';
+import { CoreError, type QuantityKind, formatQuantity, parseQuantity } from '@ashstep/core';
+import { SessionService } from '../platform/session.service';
+
+let nextId = 0;
+
+/**
+ * A figure with its unit. Takes either unit system as typed ("4 1/2 in"), keeps what was typed while it is wrong and says what
+ * would be accepted, and hands out working units.
+ */
+@Component({
+  selector: 'ash-quantity',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="field" [class.wrong]="shownError()">
+      <label [for]="id">{{ label() }}<span class="quiet"> {{ unit() }}</span></label>
+      <input
+        [id]="id" type="text" inputmode="text" autocomplete="off" [value]="text()" [disabled]="disabled()" [attr.aria-invalid]="!!shownError()"
+        [attr.aria-describedby]="shownError() ? id + '-e' : null" (input)="type($any($event.target).value)" (change)="commit()" (keydown.escape)="reset()" />
+      @if (shownError(); as message) {
+        <span class="error" [id]="id + '-e'">{{ message }}</span>
+      }
+    </div>
+  `,
+})
+export class QuantityField {
+  readonly label = input.required<string>();
+  readonly kind = input<QuantityKind>('length');
+  readonly value = input.required<number | null>();
+  readonly decimals = input<number | undefined>(undefined);
+  /** Accept an empty field as "not set". */
+  readonly optional = input(false);
+  readonly disabled = input(false);
+  readonly error = input<string | null>(null);
+  readonly valueChange = output<number | null>();
+
+  readonly id = `q${nextId++}`;
+  private readonly units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
+  private readonly formatted = computed(() => {
+    const value = this.value();
+    if (value === null) return '';
+    const exact = formatQuantity(value, this.kind(), this.units(), this.units() === 'metric' ? (this.decimals() ?? trimmed(value)) : 3).figure;
+    return exact.replace('\u2212', '-').replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, '');
+  });
+  readonly unit = computed(() => formatQuantity(0, this.kind(), this.units()).unit);
+  readonly text = linkedSignal(() => this.formatted());
+  private readonly typedError = signal<string | null>(null);
+  readonly shownError = computed(() => this.typedError() ?? this.error());
+
+  type(text: string): void {
+    this.text.set(text);
+  }
+
+  commit(): void {
+    const text = this.text().trim();
+    if (text === '' && this.optional()) return this.accept(null);
+    try {
+      this.accept(parseQuantity(text, this.kind(), this.units()));
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error;
+      this.typedError.set(errorWords(error.code, error.params));
+    }
+  }
+
+  reset(): void {
+    this.typedError.set(null);
+    this.text.set(this.formatted());
+  }
+
+  private accept(value: number | null): void {
+    this.typedError.set(null);
+    this.valueChange.emit(value);
+  }
+}
+
+/** As many decimals as the value has, three at the most. */
+function trimmed(value: number): number {
+  const text = String(Math.round(value * 1000) / 1000);
+  return text.includes('.') ? text.split('.')[1]!.length : 0;
+}

@@ -1,0 +1,90 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import type { HistoryReply } from '@ashstep/contract';
+import { BehaviorSubject, catchError, debounceTime, of, switchMap } from 'rxjs';
+import { Header } from '../parts/header';
+import { Api, ApiError } from '../platform/api';
+import { SessionService } from '../platform/session.service';
+import { WhenPipe } from '../platform/when.pipe';
+
+interface Query {
+  q: string;
+  lot: string;
+  page: number;
+}
+
+@Component({
+  selector: 'ash-history',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Header, RouterLink, WhenPipe],
+  template: `
+    <ash-header><span class="quiet">Every repair, open and sealed</span></ash-header>
+    <main id="main">
+      <h1>History</h1>
+      <div class="fields">
+        <div class="field"><label for="q">Craft, place, person, resin</label><input id="q" type="search" [value]="query().q" (input)="ask({ q: $any($event.target).value, page: 1 })" /></div>
+        <div class="field"><label for="lot">Used lot</label><input id="lot" type="search" placeholder="R-3107" [value]="query().lot" (input)="ask({ lot: $any($event.target).value, page: 1 })" /></div>
+        @if (session.person?.role !== 'technician') {
+          <div class="field"><label for="file">Take in a record file (JSON)</label><input id="file" type="file" accept="application/json,.json" (change)="take($event)" /></div>
+        }
+      </div>
+      @if (told()) { <p class="remark" role="status">{{ told() }}</p> }
+      @if (reply(); as r) {
+        <p class="quiet">{{ r.total }} {{ r.total === 1 ? 'repair' : 'repairs' }}</p>
+        <div class="scroll"><table class="ruled"><thead><tr><th>Craft</th><th>Repair</th><th>By</th><th>Resin</th><th>Lots</th><th>State</th><th>When</th></tr></thead><tbody>
+          @for (row of r.rows; track row.id) {
+            <tr><td><a class="tag" [routerLink]="['/repair', row.id, row.state === 'sealed' ? 'signoff' : 'look']">{{ row.craftTag }}</a></td><td>{{ row.title }}</td><td>{{ row.technician }}</td><td>{{ row.resin ?? '–' }}</td><td class="num">{{ row.lots.join(', ') || '–' }}</td><td>{{ row.state === 'sealed' ? 'Sealed' : row.openRework ? 'Rework' : 'Open' }}@if (row.revision > 1) {, rev. {{ row.revision }}}</td><td class="num">{{ row.sealedAt ?? row.updatedAt | when }}</td></tr>
+          } @empty { <tr><td colspan="7">Nothing fits. Take a word out, or look for another lot.</td></tr> }
+        </tbody></table></div>
+        @if (r.total > r.pageSize) {
+          <div class="row-actions"><button class="act small" type="button" [disabled]="r.page === 1" (click)="ask({ page: r.page - 1 })">Newer</button><button class="act small" type="button" [disabled]="r.page * r.pageSize >= r.total" (click)="ask({ page: r.page + 1 })">Older</button></div>
+        }
+      } @else { <p class="quiet">Reading the history</p> }
+    </main>
+  `,
+  styles: `main { max-width: 1180px; margin: 0 auto; padding: 20px; background: var(--sheet); border-inline: 2px solid var(--ink); display: flex; flex-direction: column; gap: 14px; min-height: calc(100vh - 54px); } h1 { font-size: 28px; } .scroll { overflow-x: auto; } .fields { grid-template-columns: repeat(auto-fit, minmax(220px, 1fr)); }`,
+})
+export class History {
+  private readonly api = inject(Api);
+  readonly session = inject(SessionService);
+  private readonly queries = new BehaviorSubject<Query>({ q: '', lot: '', page: 1 });
+  readonly query = toSignal(this.queries, { requireSync: true });
+  readonly told = signal('');
+  readonly reply = toSignal(
+    this.queries.pipe(
+      debounceTime(150),
+      switchMap(({ q, lot, page }) => this.api.get<HistoryReply>(`/history?${new URLSearchParams({ ...(q.trim() ? { q: q.trim() } : {}), ...(lot.trim() ? { lot: lot.trim() } : {}), page: String(page) })}`).pipe(
+        catchError((error: unknown) => {
+          this.told.set(error instanceof ApiError ? error.problem.detail : 'The history could not be read.');
+          return of(null);
+        }),
+      )),
+    ),
+  );
+
+  ask(patch: Partial<Query>): void {
+    this.queries.next({ ...this.queries.value, ...patch });
+  }
+
+  async take(event: Event): Promise<void> {
+    const field = event.target as HTMLInputElement;
+    const file = field.files?.[0];
+    if (!file) return;
+    let value: unknown;
+    try {
+      value = JSON.parse(await file.text());
+    } catch {
+      this.told.set(`${file.name} is not JSON. Pick the record file as it was exported.`);
+      return;
+    }
+    this.api.send('POST', '/records', value).subscribe({
+      next: () => {
+        this.told.set(`${file.name} taken in, sealed and read-only.`);
+        this.ask({ page: 1 });
+      },
+      error: (error: unknown) => this.told.set(error instanceof ApiError ? [error.problem.detail, ...error.problem.fields.slice(0, 3).map((f) => `${f.path}: ${f.message}`)].join(' ') : 'The file could not be taken in.'),
+    });
+    field.value = '';
+  }
+}

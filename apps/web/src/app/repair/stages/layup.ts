@@ -1,0 +1,89 @@
+import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
+import { FABRICS, PREPARATION_CHECKS, plyKey } from '@ashstep/core';
+import type { LogEntry } from '@ashstep/contract';
+import { QuantityField } from '../../parts/quantity-field';
+import { FigurePipe, QuantityPipe } from '../../platform/quantity.pipe';
+import { WhenPipe } from '../../platform/when.pipe';
+import { StagePanel } from './stage';
+
+@Component({
+  selector: 'ash-layup',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [QuantityField, FigurePipe, QuantityPipe, WhenPipe],
+  templateUrl: './layup.html',
+  styleUrl: './layup.scss',
+})
+export class LayUpStage extends StagePanel {
+  readonly preparation = PREPARATION_CHECKS;
+  readonly resinG = signal<number | null>(null);
+  readonly secondG = signal<number | null>(null);
+  readonly tempC = signal<number | null>(20);
+  readonly resinLot = signal('');
+  readonly secondLot = signal('');
+  readonly note = signal('');
+  readonly log = computed(() => [...this.state().detail.log].reverse());
+  readonly started = computed(() => this.state().detail.log.some((entry) => entry.entry.kind === 'start'));
+  readonly prepared = computed(() => this.preparation.every((check) => this.isDone(check.id)));
+  readonly conditions = computed(() => {
+    const resin = this.plan().resin;
+    return resin?.verdicts.families.find((f) => f.family === resin.card?.family)?.conditions ?? [];
+  });
+  readonly plies = computed(() => {
+    const laid = new Set(this.state().detail.log.flatMap((entry) => (entry.entry.kind === 'ply' ? [entry.entry.plyKey] : [])));
+    return (this.plan().patch?.faces ?? []).flatMap((face, f) =>
+      face.plies.map((ply, i) => {
+        const key = plyKey(f, ply.laid);
+        const grams = this.plan().mix?.faces[f]?.quantity.plies[i];
+        return { key, name: ply.cover ? 'Cover' : String(ply.laid), label: `Ply ${ply.laid}`, face: f, fabric: FABRICS.find((fabric) => fabric.id === ply.fabricId)?.name ?? '', turn: ply.orientationDeg, length: ply.lengthMm, width: ply.widthMm, laid: laid.has(key), fabricG: grams?.fabricG ?? 0, resinG: grams?.resinG ?? 0 };
+      }),
+    );
+  });
+  readonly next = computed(() => this.plies().find((ply) => !ply.laid) ?? null);
+  readonly down = computed(() => this.plies().filter((ply) => ply.laid).length);
+  readonly pots = computed(() => (this.plan().mix?.faces ?? []).flatMap((face) => face.pots));
+  readonly nextPot = computed(() => {
+    const mixed = new Set(this.state().detail.log.flatMap((entry) => (entry.entry.kind === 'batch' ? [entry.entry.label] : [])));
+    return this.pots().find((pot) => !mixed.has(pot.label)) ?? null;
+  });
+  readonly secondName = computed(() => (this.plan().resin?.card?.kind === 'catalysed' ? 'Catalyst' : 'Hardener'));
+  readonly canLog = computed(() => !!this.resinG() && this.secondG() !== null && this.tempC() !== null && this.resinLot().trim() !== '' && this.secondLot().trim() !== '');
+
+  start(): void {
+    const { airTempC, humidityPercent } = this.inputs().resin;
+    this.store.log({ kind: 'start', tempC: airTempC, humidityPercent });
+  }
+
+  mixed(): void {
+    const label = this.nextPot()?.label ?? 'extra';
+    this.store.log({ kind: 'batch', label, resinG: this.resinG()!, secondG: this.secondG()!, resinLot: this.resinLot().trim(), secondLot: this.secondLot().trim(), tempC: this.tempC()! });
+    this.resinG.set(null);
+    this.secondG.set(null);
+  }
+
+  laid(): void {
+    const ply = this.next();
+    if (ply) this.store.log({ kind: 'ply', plyKey: ply.key, label: ply.label });
+  }
+
+  write(): void {
+    const text = this.note().trim();
+    if (text === '') return;
+    this.store.log({ kind: 'note', text });
+    this.note.set('');
+  }
+
+  text({ entry, mixErrorPercent, within }: LogEntry): string {
+    switch (entry.kind) {
+      case 'start':
+        return `Started, ${entry.tempC.toFixed(1)} °C, ${entry.humidityPercent} %`;
+      case 'batch': {
+        const error = mixErrorPercent === null ? '' : `, ${mixErrorPercent >= 0 ? '+' : '\u2212'}${Math.abs(mixErrorPercent).toFixed(1)} % off the ratio: ${within ? 'within' : 'out. Not on the job? Throw it away'}`;
+        return `Pot ${entry.label}: ${entry.resinG.toFixed(1)} g ${entry.resinLot} + ${entry.secondG.toFixed(1)} g ${entry.secondLot}${error}`;
+      }
+      case 'ply':
+        return `${entry.label} down and wet out`;
+      case 'note':
+        return entry.text;
+    }
+  }
+}

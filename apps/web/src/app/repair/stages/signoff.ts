@@ -1,0 +1,63 @@
+import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
+import type { InspectionResult } from '@ashstep/contract';
+import { INSPECTION_CHECKS, type InspectionCheck } from '@ashstep/core';
+import { WhenPipe } from '../../platform/when.pipe';
+import { StagePanel } from './stage';
+
+const WHY: Record<string, string> = { 'mean-outside': 'Outside the limit.', 'one-too-low': 'One reading is too low.', 'too-few': 'Too few readings to judge.' };
+
+@Component({
+  selector: 'ash-signoff',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [WhenPipe],
+  templateUrl: './signoff.html',
+  styleUrl: './signoff.scss',
+})
+export class SignOffStage extends StagePanel {
+  readonly typed = signal<Record<string, string>>({});
+  readonly password = signal('');
+  readonly rows = computed(() => {
+    const results = this.state().detail.results;
+    return this.plan().inspection.map((check) => ({ check, result: [...results].reverse().find((r) => r.checkId === check.id) ?? null }));
+  });
+  readonly passes = computed(() => this.rows().filter((row) => row.result?.pass).length);
+  readonly rework = computed(() => this.state().detail.rework.map((item) => ({ item, label: INSPECTION_CHECKS.find((c) => c.id === item.checkId)?.label ?? item.checkId })));
+  readonly seal = computed(() => (this.sealed() ? (this.state().detail.seals.at(-1) ?? null) : null));
+  readonly base = computed(() => `/api/repairs/${this.state().detail.id}`);
+
+  type(checkId: string, text: string): void {
+    this.typed.update((all) => ({ ...all, [checkId]: text }));
+  }
+
+  eye(check: InspectionCheck, pass: boolean): void {
+    this.store.answer({ checkId: check.id, pass, note: '' });
+  }
+
+  /** Sends the readings typed for a check, parted by spaces or semicolons; decimal comma or point. */
+  send(check: InspectionCheck): void {
+    const readings = this.readings(check.id);
+    if (readings) this.store.answer({ checkId: check.id, readings, note: '' });
+  }
+
+  readings(checkId: string): number[] | null {
+    const parts = (this.typed()[checkId] ?? '').trim().split(/[\s;]+/).filter((part) => part !== '');
+    const values = parts.map((part) => Number(part.replace(',', '.').replace('\u2212', '-')));
+    return values.length > 0 && values.every((value) => Number.isFinite(value)) ? values : null;
+  }
+
+  found(result: InspectionResult): string {
+    if (result.mean === null) return result.pass ? 'yes' : 'no';
+    const mean = Math.round(result.mean * 100) / 100;
+    return `${mean}${result.spread === null ? '' : ` ± ${result.spread.toFixed(1)} of ${result.readings.length}`}`.replace('-', '\u2212');
+  }
+
+  why(result: InspectionResult): string {
+    return WHY[result.why] ?? '';
+  }
+
+  sign(event: Event): void {
+    event.preventDefault();
+    this.store.signOff(this.password());
+    this.password.set('');
+  }
+}

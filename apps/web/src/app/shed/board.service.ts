@@ -1,0 +1,56 @@
+import { Injectable, inject } from '@angular/core';
+import type { BoardRow } from '@ashstep/contract';
+import { STAGE_NAMES } from '@ashstep/contract';
+import { type PlanOutline, type RepairPlan, STAGES, type DayTask, planDrawing, planRepair } from '@ashstep/core';
+import { type Observable, debounceTime, map, merge, of, switchMap } from 'rxjs';
+import { Api } from '../platform/api';
+import { LiveService } from '../platform/live.service';
+
+export type Shelf = 'bench' | 'waiting' | 'inspect';
+
+export interface BoardJob {
+  row: BoardRow;
+  plan: RepairPlan;
+  shelf: Shelf;
+  stage: number;
+  /** Next act in bold, and a line under it. */
+  act: string;
+  under: string;
+  urgent: boolean;
+  outlines: { mask: PlanOutline | null; footprint: PlanOutline | null; cutOut: PlanOutline | null; damage: PlanOutline | null };
+  tasks: DayTask[];
+}
+
+/** The board: every open job with where it stands and its next act, kept current by the live feed. */
+@Injectable({ providedIn: 'root' })
+export class BoardService {
+  private readonly api = inject(Api);
+  private readonly live = inject(LiveService);
+
+  readonly jobs$: Observable<BoardJob[]> = merge(of(null), this.live.changes$.pipe(debounceTime(300))).pipe(
+    switchMap(() => this.api.get<BoardRow[]>('/repairs')),
+    map((rows) => rows.map(boardJob)),
+  );
+}
+
+export function boardJob(row: BoardRow): BoardJob {
+  const plan = planRepair(row.inputs);
+  const view = planDrawing(row.inputs, plan);
+  const stage = Math.min(row.stageReached, 9);
+  return {
+    row, plan, stage, ...standing(row, plan, stage), tasks: plan.days?.tasks ?? [],
+    outlines: { mask: view.abraded, footprint: view.footprint, cutOut: view.cutOut, damage: view.damage },
+  };
+}
+
+function standing(row: BoardRow, plan: RepairPlan, stage: number): Pick<BoardJob, 'shelf' | 'act' | 'under' | 'urgent'> {
+  const plies = plan.patch?.faces.reduce((sum, face) => sum + face.plies.length, 0) ?? 0;
+  if (row.openRework > 0) return { shelf: 'waiting', act: `Rework: ${row.openRework} ${row.openRework === 1 ? 'check' : 'checks'} failed`, under: 'Cause and action, then look again', urgent: false };
+  if (row.started && row.pliesLaid < plies) return { shelf: 'bench', act: `Laying up, ply ${row.pliesLaid + 1} of ${plies}`, under: `${row.pliesLaid} down, ${plies - row.pliesLaid} to come`, urgent: true };
+  if (stage >= 9) return { shelf: 'inspect', act: row.results === 0 ? 'Inspect' : `Readings in, ${row.passes} of ${plan.inspection.length} pass`, under: `${row.technician} laid it, so another signs`, urgent: false };
+  if (plan.resin && plan.resin.parent === 'mixed') return { shelf: 'bench', act: STAGE_NAMES[STAGES[stage]!], under: 'Old repair found: treated as mixed', urgent: false };
+  const core = plan.facts['core'] === true;
+  if (core && stage >= 6) return { shelf: 'waiting', act: 'Waits for falling temperature', under: 'Vent screw out before you lay', urgent: false };
+  if (core && stage <= 2) return { shelf: 'waiting', act: 'Drying or being looked at', under: 'Nothing goes on over a wet core', urgent: false };
+  return { shelf: 'bench', act: `Next: ${STAGE_NAMES[STAGES[stage]!]}`, under: plan.resin?.card?.name ?? 'No resin chosen yet', urgent: false };
+}

@@ -1,0 +1,50 @@
+import { cpSync, existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { createHash } from 'node:crypto';
+import { ROOT } from './paths.mjs';
+import { run } from './run.mjs';
+
+/** Names and contents of every source file below the folders, as one hash. */
+function fingerprint(folders) {
+  const hash = createHash('sha256');
+  const visit = (folder) => {
+    for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+      if (['node_modules', 'dist', '.angular'].includes(entry.name)) continue;
+      const file = path.join(folder, entry.name);
+      if (entry.isDirectory()) visit(file);
+      else hash.update(path.relative(ROOT, file)).update(readFileSync(file));
+    }
+  };
+  folders.forEach((folder) => visit(path.join(ROOT, folder)));
+  return hash.digest('hex');
+}
+
+function whenStale(name, folders, output, build) {
+  const stamp = path.join(ROOT, output, `.${name}-stamp`);
+  const now = fingerprint(folders);
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
+  console.error(`Building the ${name} …`);
+  build();
+  mkdirSync(path.dirname(stamp), { recursive: true });
+  writeFileSync(stamp, now);
+}
+
+/** Server and packages to JavaScript, with the SQL beside it. */
+export function buildServer() {
+  whenStale('server', ['packages', 'apps/server'], 'apps/server/dist', () => {
+    run('npx', ['--no', 'tsc', '-b', 'apps/server'], { stdio: ['ignore', 2, 2] });
+    copySql('apps/server/src', 'apps/server/dist');
+  });
+}
+
+export function buildWeb() {
+  whenStale('web app', ['packages', 'apps/web'], 'apps/web/dist', () => run('npx', ['--no', 'ng', 'build'], { cwd: path.join(ROOT, 'apps/web'), stdio: ['ignore', 2, 2] }));
+}
+
+function copySql(from, to) {
+  for (const entry of readdirSync(path.join(ROOT, from), { withFileTypes: true })) {
+    const [source, target] = [path.join(from, entry.name), path.join(to, entry.name)];
+    if (entry.isDirectory()) copySql(source, target);
+    else if (entry.name.endsWith('.sql')) cpSync(path.join(ROOT, source), path.join(ROOT, target));
+  }
+}

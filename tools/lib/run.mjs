@@ -1,0 +1,35 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { ROOT } from './paths.mjs';
+
+/** Runs a command to its end with its output shown; throws when it fails. */
+export function run(command, args, options = {}) {
+  const result = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', ...options });
+  if (result.error) throw result.error;
+  if (result.status !== 0) throw new Error(`${command} ${args.join(' ')} ended with ${result.status ?? result.signal}`);
+}
+
+/** Runs a command and gives back its status and output. */
+export function capture(command, args, options = {}) {
+  const result = spawnSync(command, args, { cwd: ROOT, encoding: 'utf8', maxBuffer: 64 * 1024 * 1024, ...options });
+  return { status: result.status ?? 1, output: `${result.stdout ?? ''}${result.stderr ?? ''}` };
+}
+
+/** Starts a long-running process in a group of its own. */
+export function start(command, args, options = {}) {
+  return spawn(command, args, { cwd: ROOT, stdio: 'inherit', ...options });
+}
+
+/** Asks a web address until it answers, or gives up. */
+export async function waitForHttp(url, seconds = 30) {
+  const end = Date.now() + seconds * 1000;
+  for (;;) {
+    try {
+      const response = await fetch(url);
+      if (response.ok) return;
+    } catch (error) {
+      if (Date.now() > end) throw new Error(`no answer from ${url}`, { cause: error });
+    }
+    if (Date.now() > end) throw new Error(`no good answer from ${url}`);
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+}

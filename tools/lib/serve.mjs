@@ -1,0 +1,39 @@
+import { randomBytes } from 'node:crypto';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { ROOT } from './paths.mjs';
+import { start, waitForHttp } from './run.mjs';
+
+export const DEMO_LOGINS = ['ilse', 'tomas', 'maren', 'ruben'];
+
+/** New passwords for the demo accounts, easy to type, good for this start only. */
+export function demoPasswords() {
+  return Object.fromEntries(DEMO_LOGINS.map((login) => [login, randomBytes(6).toString('base64url').replace(/[-_]/g, 'x')]));
+}
+
+/** The key sessions are signed with: made once for this checkout. */
+export function sessionSecret(folder) {
+  const file = path.join(folder, 'session-secret');
+  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
+  return readFileSync(file, 'utf8');
+}
+
+/** Starts one server process and waits until it answers. */
+export async function serve({ databaseUrl, port, secret, demo, passwords = {}, development = false, logLevel = 'warn' }) {
+  const env = {
+    ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), HOST: '127.0.0.1', SESSION_SECRET: secret, DEMO: demo ? '1' : '0',
+    DEMO_PASSWORDS: JSON.stringify(passwords), LOG_LEVEL: logLevel, WEB_ROOT: path.join(ROOT, 'apps/web/dist/browser'),
+  };
+  const args = development ? ['--conditions=@ashstep/source', '--import', 'tsx', 'apps/server/src/main.ts'] : ['apps/server/dist/main.js'];
+  const child = start(process.execPath, args, { env, detached: true });
+  const ended = new Promise((resolve) => child.once('exit', resolve));
+  await Promise.race([waitForHttp(`http://127.0.0.1:${port}/api/health`, 120), ended.then((code) => Promise.reject(new Error(`the server ended with ${code}`)))]);
+  return {
+    child,
+    ended,
+    stop: async () => {
+      child.kill('SIGTERM');
+      await ended;
+    },
+  };
+}
