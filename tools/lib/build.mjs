@@ -29,16 +29,18 @@ function whenStale(name, folders, output, build) {
   writeFileSync(stamp, now);
 }
 
+const bin = (file) => path.join(ROOT, 'node_modules', file);
+
 /** Server and packages to JavaScript, with the SQL beside it. */
 export function buildServer() {
   whenStale('server', ['packages', 'apps/server'], 'apps/server/dist', () => {
-    run('npx', ['--no', 'tsc', '-b', 'apps/server'], { stdio: ['ignore', 2, 2] });
+    run(process.execPath, [bin('typescript/bin/tsc'), '-b', 'apps/server'], { stdio: ['ignore', 2, 2] });
     copySql('apps/server/src', 'apps/server/dist');
   });
 }
 
 export function buildWeb() {
-  whenStale('web app', ['packages', 'apps/web'], 'apps/web/dist', () => run('npx', ['--no', 'ng', 'build'], { cwd: path.join(ROOT, 'apps/web'), stdio: ['ignore', 2, 2] }));
+  whenStale('web app', ['packages', 'apps/web'], 'apps/web/dist', () => run(process.execPath, [bin('@angular/cli/bin/ng.js'), 'build'], { cwd: path.join(ROOT, 'apps/web'), stdio: ['ignore', 2, 2] }));
 }
 
 function copySql(from, to) {

@@ -42,7 +42,7 @@ async function fill(context: Context): Promise<void> {
   for (const craft of Object.values(CRAFT)) await addCraft(pool, craft);
   const today = context.now();
   for (const job of olderJobs(OLDER_COUNT, localMorning(today, -30))) await carryOut(context, job, today);
-  for (const job of openJobs(localMorning(today, 1))) await carryOut(context, job, today);
+  for (const job of openJobs((days) => localMorning(today, days))) await carryOut(context, job, today);
   await setShop(pool, SHOP_NAME, false);
 }
 

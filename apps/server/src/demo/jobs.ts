@@ -29,8 +29,8 @@ const inputs = (sections: Sections): RepairInputs =>
 const at = (x: number, y: number): { centreXMm: number; centreYMm: number; rotationDeg: number } => ({ centreXMm: x, centreYMm: y, rotationDeg: 0 });
 const layers = (...fabricIds: string[]): { fabricId: string; orientationDeg: number }[] => fabricIds.map((fabricId) => ({ fabricId, orientationDeg: 0 }));
 
-/** The seven open and recent jobs of the shed. `startAt` is the local morning the hands start. */
-export function openJobs(startAt: string): DemoJob[] {
+/** The seven open and recent jobs of the shed. `morning` gives the local opening hour so many days from today. */
+export function openJobs(morning: (days: number) => string): DemoJob[] {
   return [
     {
       key: 'launch', craft: CRAFT.launch, title: 'Hull bottom, port, frame 4', technician: PEOPLE.ilse, openedDaysAgo: 4, stage: 7, plies: 6,
@@ -47,7 +47,7 @@ export function openJobs(startAt: string): DemoJob[] {
           plies: layers('mat-450', 'roving-500', 'mat-450', 'roving-500', 'mat-450', 'roving-600', 'mat-450', 'roving-600', 'mat-450', 'roving-500'),
         },
         resin: { systemId: 'epoxy-slow', airTempC: 18.4, humidityPercent: 62, surfaceTempC: 17.1 },
-        days: { startAt, tempC: 18.4 },
+        days: { startAt: morning(0), tempC: 18.4 },
       }),
     },
     {
@@ -64,7 +64,7 @@ export function openJobs(startAt: string): DemoJob[] {
         taper: { ratio: 30 },
         stack: { coverFabricId: null, finishAllowanceMm: 0.2 },
         mix: { potFloorG: 20, scaleErrorG: 0.1 },
-        days: { startAt },
+        days: { startAt: morning(1) },
       }),
     },
     {
@@ -80,7 +80,7 @@ export function openJobs(startAt: string): DemoJob[] {
         taper: { ratio: 20 },
         stack: { coverFabricId: null, finishAllowanceMm: 0.1 },
         mix: { scaleErrorG: 0.1, potFloorG: 20 },
-        days: { startAt, tempC: 21 },
+        days: { startAt: morning(-9), tempC: 21 },
       }),
     },
     {
@@ -102,7 +102,7 @@ export function openJobs(startAt: string): DemoJob[] {
         },
         resin: { systemId: 'vinylester', airTempC: 18, surfaceTempC: 17 },
         stack: { coverFabricId: 'aramid-tape-300' },
-        days: { startAt, tempC: 18 },
+        days: { startAt: morning(-7), tempC: 18 },
       }),
     },
     {
@@ -112,7 +112,7 @@ export function openJobs(startAt: string): DemoJob[] {
         damage: { shape: { kind: 'slot', lengthMm: 180, widthMm: 25, ...at(0, 0) }, depth: 'finish', marginMm: 5 },
         laminate: { thicknessMm: 5, clueIds: ['moulded-gel-coat', 'styrene-smell'], priorId: 'volume-built', finishThicknessMm: 0.6 },
         resin: { systemId: 'polyester', airTempC: 20, surfaceTempC: 19 },
-        days: { startAt },
+        days: { startAt: morning(-5) },
       }),
     },
     {

@@ -1,20 +1,22 @@
 import { type Construction, FABRICS, type Fabric, type ResinFamily, arealWeightOf, isChoppedMat } from '../material/index.js';
 import { requireEntry } from '../errors.js';
-import { type FabricLayer, laminate } from '../laminate/index.js';
+import { type FabricLayer, type LaminateResult, compare, laminate } from '../laminate/index.js';
 
 export interface ProposalInput {
   /** Parent plies within the depth, outer face first; empty when only the thickness is known. */
   parentPlies: readonly FabricLayer[];
   depthMm: number;
   family: ResinFamily;
+  /** The parent to be matched; left out when its plies are only guessed. */
+  parent?: LaminateResult;
   /** Thickness the cover ply will take, mm. */
   coverMm: number;
 }
 
 /**
  * Patch plies for a parent, smallest (deepest) first: ply for ply where the parent is known; with epoxy, chopped mat whose binder
- * needs styrene is left out and stitched cloth takes its place, alternating ±45 and 0/90 so that no direction is weak. Where
- * only the thickness is known the same alternation fills the depth.
+ * needs styrene is left out and stitched cloth takes its place, ±45 and 0/90 in the share that comes closest to the parent's
+ * stiffness in every direction. Where only the thickness is known ±45 and 0/90 alternate, so that no direction is weak.
  */
 export function proposePlies(input: ProposalInput): FabricLayer[] {
   const deepestFirst = [...input.parentPlies].reverse();
@@ -30,7 +32,7 @@ export function proposePlies(input: ProposalInput): FabricLayer[] {
 const STITCHED_WEIGHTS = [800, 600, 400] as const;
 
 /** The stitched weight whose whole number of plies comes closest under the depth; at least one ply. */
-function alternating({ depthMm, family, coverMm }: ProposalInput): FabricLayer[] {
+function alternating({ depthMm, family, coverMm, parent }: ProposalInput): FabricLayer[] {
   const room = Math.max(depthMm - coverMm, 0.1);
   const candidates = STITCHED_WEIGHTS.map((weight) => {
     const thickness = plyThickness(`biax45-${weight}`, family);
@@ -40,7 +42,19 @@ function alternating({ depthMm, family, coverMm }: ProposalInput): FabricLayer[]
   const thin = plyThickness('biax45-400', family) > room + 0.1;
   if (thin) return thinPlies(room, family);
   const best = candidates.filter((c) => c.count >= 2 || c.weight === 400).reduce((a, b) => (b.left < a.left - 0.15 ? b : a));
-  return Array.from({ length: best.count }, (_, i) => ({ fabricId: `${i % 2 === 0 ? 'biax45' : 'biax090'}-${best.weight}`, orientationDeg: 0 }));
+  const half = Math.ceil(best.count / 2);
+  if (!parent) return spread(best.count, half, best.weight);
+  const shares = Array.from({ length: best.count + 1 }, (_, diagonal) => spread(best.count, diagonal, best.weight));
+  const misfit = (layers: FabricLayer[]): number => Math.max(...compare(parent, laminate({ layers, resin: family })).ratios.map((r) => Math.abs(Math.log(r.ratio))));
+  return shares.map((layers) => ({ layers, misfit: misfit(layers) })).reduce((a, b) => (b.misfit < a.misfit ? b : a)).layers;
+}
+
+/** `count` plies of which `diagonal` lie at ±45, spread as evenly as they will go. */
+function spread(count: number, diagonal: number, weight: number): FabricLayer[] {
+  return Array.from({ length: count }, (_, i) => {
+    const turned = Math.ceil(((i + 1) * diagonal) / count) > Math.ceil((i * diagonal) / count);
+    return { fabricId: `${turned ? 'biax45' : 'biax090'}-${weight}`, orientationDeg: 0 };
+  });
 }
 
 function thinPlies(room: number, family: ResinFamily): FabricLayer[] {

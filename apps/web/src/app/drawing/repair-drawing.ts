@@ -19,6 +19,7 @@ const RULER_PX = 20;
 const NARROW_PX = 560;
 /** Stages that show the work as laid across the whole width. */
 const ALL_LAID: readonly Stage[] = ['mix', 'days', 'layup', 'finish', 'signoff'];
+const NO_PARTING: readonly Stage[] = ['look', 'laminate', 'resin', 'signoff'];
 const ALL_GROUND: readonly Stage[] = ['look', 'laminate', 'resin'];
 
 /**
@@ -89,7 +90,9 @@ export class RepairDrawing implements OnInit, OnDestroy {
     if (ALL_LAID.includes(this.stage())) return 0;
     return ALL_GROUND.includes(this.stage()) ? this.width() : toScreen(this.port(), this.view().centre).x;
   });
-  readonly hasParting = computed(() => this.view().plies.length > 0 && !['look', 'laminate', 'resin'].includes(this.stage()));
+  /** The handle stays on the sheet when the line is at its edge. */
+  readonly gripX = computed(() => Math.min(this.width() - 28, Math.max(28, this.partX())));
+  readonly hasParting = computed(() => this.view().plies.length > 0 && !NO_PARTING.includes(this.stage()));
 
   readonly layers = computed(() => {
     const { view, section } = { view: this.view(), section: this.section() };
@@ -229,6 +232,11 @@ export class RepairDrawing implements OnInit, OnDestroy {
 
   private length(mm: number): string {
     return formatQuantity(mm, 'length', this.units()).figure;
+  }
+
+  /** Left end of a line near by, as far as it lies on the sheet. */
+  labelX(a: number, b: number): number {
+    return Math.min(this.width() - 150, Math.max(12, Math.min(a, b) + 6));
   }
 
   shown(layer: LayerName): boolean {

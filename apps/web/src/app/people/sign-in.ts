@@ -40,7 +40,7 @@ import { SessionService } from '../platform/session.service';
   `,
 })
 export class SignIn {
-  readonly next = input('/');
+  readonly next = input('/', { transform: (path: string | undefined) => path ?? '/' });
   private readonly sessions = inject(SessionService);
   private readonly router = inject(Router);
   readonly session = toSignal(this.sessions.session$);

@@ -3,7 +3,6 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { STAGES, type Shape, type Stage } from '@ashstep/core';
 import { RepairDrawing } from '../drawing/repair-drawing';
-import { Cautions } from '../parts/cautions';
 import { Header } from '../parts/header';
 import { QuantityPipe } from '../platform/quantity.pipe';
 import { WhenPipe } from '../platform/when.pipe';
@@ -24,7 +23,7 @@ import { TaperStage } from './stages/taper';
 @Component({
   selector: 'ash-repair-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Header, RouterLink, StageStrip, RepairDrawing, Cautions, QuantityPipe, WhenPipe, LookStage, LaminateStage, ResinStage, TaperStage, PliesStage, MixStage, DaysStage, LayUpStage, FinishStage, SignOffStage],
+  imports: [Header, RouterLink, StageStrip, RepairDrawing, QuantityPipe, WhenPipe, LookStage, LaminateStage, ResinStage, TaperStage, PliesStage, MixStage, DaysStage, LayUpStage, FinishStage, SignOffStage],
   providers: [RepairStore],
   templateUrl: './repair-sheet.html',
   styleUrl: './repair-sheet.scss',

@@ -41,7 +41,7 @@ export function planPatch(inputs: RepairInputs, damage: DamagePlan, parent: Pare
   const cover = coverFabricId === null ? null : wetted({ fabricId: coverFabricId, orientationDeg: 0 }, process);
   const coverMm = cover ? thicknessOf([cover], family)[0]! : 0;
   const facesCount = taper.footprint.faces.length;
-  const chosen = inputs.stack.plies ?? proposePlies({ parentPlies: parent.guessed ? [] : parent.withinPlies, depthMm: parent.depthMm, family, coverMm: coverMm * facesCount });
+  const chosen = inputs.stack.plies ?? proposePlies({ parentPlies: parent.guessed ? [] : parent.withinPlies, depthMm: parent.depthMm, family, coverMm: coverMm * facesCount, ...(parent.guessed ? {} : { parent: parent.within }) });
   const layers = chosen.map((layer) => wetted(layer, process));
   const thicknesses = thicknessOf(layers, family, 'stack.plies.');
   const faces = splitFaces(layers, thicknesses, taper).map((part, i) =>

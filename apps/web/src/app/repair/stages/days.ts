@@ -4,6 +4,7 @@ import type { RepairInputs } from '@ashstep/core';
 import { QuantityField } from '../../parts/quantity-field';
 import { WhenPipe, whenText } from '../../platform/when.pipe';
 import { ShedClock } from '../../shed/shed-clock';
+import { GoBar } from '../../parts/go-bar';
 import { StagePanel } from './stage';
 
 const DAY_NAMES = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
@@ -11,7 +12,7 @@ const DAY_NAMES = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
 @Component({
   selector: 'ash-days',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [QuantityField, WhenPipe, ShedClock],
+  imports: [QuantityField, WhenPipe, ShedClock, GoBar],
   template: `
     @let set = inputs().days;
     @if (plan().days; as days) {
@@ -33,8 +34,8 @@ const DAY_NAMES = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
         @for (remark of days.remarks; track remark.id) { <p class="remark">{{ words(remark) }}</p> }
         @if (plan().resin?.card; as card) { <p class="why"><b>Next ply or coat without sanding</b> from {{ card.recoatFromHours }} to {{ card.recoatUntilHours }} h after the last, at 22 °C. After that wash, abrade, wipe: it is a secondary bond.</p> }
       } @else { <p class="quiet">{{ needs() }}</p> }
-      <div class="row-actions"><button type="button" class="do" [disabled]="!plan().days" (click)="goOn('days')">Days set, to the bench</button></div>
     </div>
+    <ash-go stage="days" [facts]="plan().facts" label="Days set, to the bench" [disabled]="!plan().days" (go)="goOn('days')" />
   `,
   styles: `.scroll { overflow-x: auto; } .open { display: flex; flex-wrap: wrap; gap: 4px 16px; } .cure td { background: #f3ddb2; } ash-shed-clock { height: 64px; background: var(--sheet); border-bottom: 1.5px solid var(--ink); } td { vertical-align: top; }`,
 })

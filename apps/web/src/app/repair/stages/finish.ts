@@ -1,12 +1,13 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { WET_FROM_GRIT } from '@ashstep/core';
 import { QuantityPipe } from '../../platform/quantity.pipe';
+import { GoBar } from '../../parts/go-bar';
 import { StagePanel } from './stage';
 
 @Component({
   selector: 'ash-finish',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [QuantityPipe],
+  imports: [QuantityPipe, GoBar],
   template: `
     @if (plan().finish; as route) {
       <div class="block"><h2>{{ route.name }}</h2><p class="why"><b>Why</b> {{ route.why }}</p></div>
@@ -24,8 +25,8 @@ import { StagePanel } from './stage';
         <p class="quiet">No jump over twofold; wet from {{ wet }}. Stop at {{ route.ladder[route.ladder.length - 1] }}{{ route.ladder[route.ladder.length - 1] === 1500 ? ', then compound, polish, wax' : '' }}.</p>
         <h2>Look before you go on</h2>
         @for (check of route.checks; track check.id) { <label class="tick"><input type="checkbox" [checked]="isDone('finish-' + check.id)" (change)="store.check('finish-' + check.id, $any($event.target).checked)" />{{ check.text }}</label> }
-        <div class="row-actions"><button type="button" class="do" (click)="goOn('finish')">Finished, to the inspection</button></div>
       </div>
+      <ash-go stage="finish" [facts]="plan().facts" label="Finished, to the inspection" (go)="goOn('finish')" />
     } @else { <div class="block"><h2>–</h2><p>Needs a resin, on Resin.</p></div> }
   `,
   styles: `ol { margin: 0; padding: 0; list-style: none; } .ladder { display: flex; flex-wrap: wrap; gap: 0; } .ladder span { padding: 8px 12px; border: 1.5px solid var(--ink); margin-right: -1.5px; background: var(--sheet); } .ladder .wet { background: var(--ash-2); }`,

@@ -5,12 +5,13 @@ import { ChoiceField, optionsOf } from '../../parts/choice-field';
 import { QuantityField } from '../../parts/quantity-field';
 import { FigurePipe, UnitPipe } from '../../platform/quantity.pipe';
 import { LayerTable } from '../layer-table';
+import { GoBar } from '../../parts/go-bar';
 import { StagePanel } from './stage';
 
 @Component({
   selector: 'ash-laminate',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, QuantityField, FigurePipe, UnitPipe, LayerTable],
+  imports: [ChoiceField, QuantityField, FigurePipe, UnitPipe, LayerTable, GoBar],
   template: `
     @let lam = inputs().laminate;
     <dl class="figures">
@@ -45,8 +46,8 @@ import { StagePanel } from './stage';
       <label class="tick"><input type="checkbox" [checked]="lam.epoxyInBond" (change)="edit({ epoxyInBond: $any($event.target).checked })" />Epoxy glue or barrier coat is left in the bond area</label>
       <label class="tick"><input type="checkbox" [checked]="lam.pressedPanel" (change)="edit({ pressedPanel: $any($event.target).checked })" />Pressed panel with a smooth, fibre-poor face</label>
       @if (plan().resin?.evidence?.remarks?.[0]; as remark) { <p class="remark">{{ words(remark) }}</p> }
-      <div class="row-actions"><button type="button" class="do" [disabled]="!plan().parent" (click)="goOn('laminate')">Known well enough, choose the resin</button></div>
     </div>
+    <ash-go stage="laminate" [facts]="plan().facts" label="Known well enough, choose the resin" [disabled]="!plan().parent" (go)="goOn('laminate')" />
   `,
   styles: `
     .bars { list-style: none; margin: 0; padding: 0; } .bars li { display: grid; grid-template-columns: 110px 1fr 52px; gap: 10px; align-items: center; } .bar { height: 16px; border: 1px solid var(--ink); background: var(--sheet); } .bar i { display: block; height: 100%; background: url("data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' width='6' height='6'%3E%3Crect width='6' height='6' fill='%23DCD5C2'/%3E%3Cpath d='M0 6L6 0' stroke='%236B6454'/%3E%3C/svg%3E"); }

@@ -4,12 +4,13 @@ import type { LogEntry } from '@ashstep/contract';
 import { QuantityField } from '../../parts/quantity-field';
 import { FigurePipe, QuantityPipe } from '../../platform/quantity.pipe';
 import { WhenPipe } from '../../platform/when.pipe';
+import { GoBar } from '../../parts/go-bar';
 import { StagePanel } from './stage';
 
 @Component({
   selector: 'ash-layup',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [QuantityField, FigurePipe, QuantityPipe, WhenPipe],
+  imports: [QuantityField, FigurePipe, QuantityPipe, WhenPipe, GoBar],
   templateUrl: './layup.html',
   styleUrl: './layup.scss',
 })

@@ -5,6 +5,7 @@ import { possible } from '../../drawing/handles';
 import { ChoiceField, optionsOf } from '../../parts/choice-field';
 import { QuantityField } from '../../parts/quantity-field';
 import { FigurePipe, QuantityPipe, UnitPipe } from '../../platform/quantity.pipe';
+import { GoBar } from '../../parts/go-bar';
 import { StagePanel } from './stage';
 
 type Drawn = Exclude<ShapeKind, 'polygon'>;
@@ -13,7 +14,7 @@ const SHAPES: Record<Drawn, string> = { circle: 'Circle', ellipse: 'Ellipse', sl
 @Component({
   selector: 'ash-look',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, QuantityField, FigurePipe, QuantityPipe, UnitPipe],
+  imports: [ChoiceField, QuantityField, FigurePipe, QuantityPipe, UnitPipe, GoBar],
   templateUrl: './look.html',
 })
 export class LookStage extends StagePanel {

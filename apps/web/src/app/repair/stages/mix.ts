@@ -2,12 +2,13 @@ import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import type { RepairInputs } from '@ashstep/core';
 import { QuantityField } from '../../parts/quantity-field';
 import { FigurePipe, QuantityPipe, UnitPipe } from '../../platform/quantity.pipe';
+import { GoBar } from '../../parts/go-bar';
 import { StagePanel } from './stage';
 
 @Component({
   selector: 'ash-mix',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [QuantityField, FigurePipe, QuantityPipe, UnitPipe],
+  imports: [QuantityField, FigurePipe, QuantityPipe, UnitPipe, GoBar],
   template: `
     @let set = inputs().mix;
     @if (plan().mix; as m) {
@@ -49,8 +50,8 @@ import { StagePanel } from './stage';
           <ash-quantity label="Waste, %" kind="plain" [value]="set.wastePercent" (valueChange)="edit({ wastePercent: $event! })" [error]="error('mix.wastePercent')" />
           <ash-quantity label="Waste a pot, at least" kind="mass" [value]="set.potFloorG" (valueChange)="edit({ potFloorG: $event! })" [error]="error('mix.potFloorG')" />
         </div>
-        <div class="row-actions"><button type="button" class="do" (click)="goOn('mix')">Mix planned, set the days</button></div>
       </div>
+      <ash-go stage="mix" [facts]="plan().facts" label="Mix planned, set the days" (go)="goOn('mix')" />
     } @else {
       <div class="block">
         <h2>{{ inputs().damage.depth === 'finish' ? 'No lay-up to mix for' : '–' }}</h2><p>{{ catalystProblem() ?? (inputs().damage.depth === 'finish' ? 'Gel coat and filler are mixed at the finish.' : 'Needs the plies, on the stage before.') }}</p>

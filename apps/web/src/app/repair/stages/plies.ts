@@ -7,6 +7,7 @@ import { ChoiceField, optionsOf } from '../../parts/choice-field';
 import { QuantityField } from '../../parts/quantity-field';
 import { FigurePipe, QuantityPipe, UnitPipe } from '../../platform/quantity.pipe';
 import { LayerTable } from '../layer-table';
+import { GoBar } from '../../parts/go-bar';
 import { StagePanel } from './stage';
 
 const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear', d11: 'Bend, along', d22: 'Bend, across', d66: 'Twist' } as const;
@@ -14,7 +15,7 @@ const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear'
 @Component({
   selector: 'ash-plies',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, QuantityField, FigurePipe, QuantityPipe, UnitPipe, LayerTable],
+  imports: [ChoiceField, QuantityField, FigurePipe, QuantityPipe, UnitPipe, LayerTable, GoBar],
   template: `
     @let set = inputs().stack;
     @if (plan().patch; as patch) {
@@ -51,8 +52,8 @@ const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear'
           <ash-layer-table [layers]="patch.layers" [thicknesses]="thicknesses()" [keepOne]="true" top="Deepest ply first" (layersChange)="edit({ plies: $event })" />
           <button type="button" class="act small" (click)="edit({ plies: null }); editing.set(false)">Back to the proposal</button>
         } @else { <button type="button" class="act small" (click)="editing.set(true)">Change the plies by hand</button> }
-        <div class="row-actions"><button type="button" class="do" (click)="goOn('plies')">Take this stack, plan the mix</button></div>
       </div>
+      <ash-go stage="plies" [facts]="plan().facts" label="Take this stack, plan the mix" (go)="goOn('plies')" />
     } @else { <div class="block"><h2>{{ inputs().damage.depth === 'finish' ? 'No plies' : '–' }}</h2><p>{{ inputs().damage.depth === 'finish' ? 'No fibre is broken, so nothing is laid.' : 'Needs the taper, on the stage before.' }}</p><div class="row-actions"><button type="button" class="act" (click)="goOn('plies')">Go on</button></div></div> }
   `,
   styles: `

@@ -4,12 +4,13 @@ import { type RepairInputs, SYSTEMS } from '@ashstep/core';
 import { ChoiceField, optionsOf } from '../../parts/choice-field';
 import { QuantityField } from '../../parts/quantity-field';
 import { QuantityPipe } from '../../platform/quantity.pipe';
+import { GoBar } from '../../parts/go-bar';
 import { StagePanel } from './stage';
 
 @Component({
   selector: 'ash-resin',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, QuantityField, QuantityPipe],
+  imports: [ChoiceField, QuantityField, QuantityPipe, GoBar],
   template: `
     @let resin = inputs().resin;
     @if (plan().resin; as r) {
@@ -39,8 +40,8 @@ import { StagePanel } from './stage';
         </div>
         <p class="quiet">Dew point {{ r.dewPointC | qty: 'temperature' }}. The surface wants to be 3 °C or more above it.</p>
         @for (remark of r.remarks; track remark.id) { <p class="remark">{{ words(remark) }}</p> }
-        <div class="row-actions"><button type="button" class="do" [disabled]="!r.chosen || (r.needsReason && resin.overrideReason.trim() === '')" (click)="goOn('resin')">{{ r.chosen ? 'Take ' + r.card!.name + ', set the taper' : 'Pick a system' }}</button></div>
       </div>
+      <ash-go stage="resin" [facts]="plan().facts" [label]="r.chosen ? 'Take ' + r.card!.name.toLowerCase() + ', set the taper' : 'Pick a system'" [disabled]="!r.chosen || (r.needsReason && resin.overrideReason.trim() === '')" (go)="goOn('resin')" />
     }
   `,
   styles: `

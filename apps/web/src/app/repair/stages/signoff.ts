@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/c
 import type { InspectionResult } from '@ashstep/contract';
 import { INSPECTION_CHECKS, type InspectionCheck } from '@ashstep/core';
 import { WhenPipe } from '../../platform/when.pipe';
+import { GoBar } from '../../parts/go-bar';
 import { StagePanel } from './stage';
 
 const WHY: Record<string, string> = { 'mean-outside': 'Outside the limit.', 'one-too-low': 'One reading is too low.', 'too-few': 'Too few readings to judge.' };
@@ -9,7 +10,7 @@ const WHY: Record<string, string> = { 'mean-outside': 'Outside the limit.', 'one
 @Component({
   selector: 'ash-signoff',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [WhenPipe],
+  imports: [WhenPipe, GoBar],
   templateUrl: './signoff.html',
   styleUrl: './signoff.scss',
 })
@@ -29,6 +30,10 @@ export class SignOffStage extends StagePanel {
     this.typed.update((all) => ({ ...all, [checkId]: text }));
   }
 
+  typedFor(checkId: string): string {
+    return this.typed()[checkId] ?? '';
+  }
+
   eye(check: InspectionCheck, pass: boolean): void {
     this.store.answer({ checkId: check.id, pass, note: '' });
   }
@@ -40,7 +45,7 @@ export class SignOffStage extends StagePanel {
   }
 
   readings(checkId: string): number[] | null {
-    const parts = (this.typed()[checkId] ?? '').trim().split(/[\s;]+/).filter((part) => part !== '');
+    const parts = this.typedFor(checkId).trim().split(/[\s;]+/).filter((part) => part !== '');
     const values = parts.map((part) => Number(part.replace(',', '.').replace('\u2212', '-')));
     return values.length > 0 && values.every((value) => Number.isFinite(value)) ? values : null;
   }

@@ -3,6 +3,7 @@ import { type RepairInputs, joint } from '@ashstep/core';
 import { ChoiceField, optionsOf } from '../../parts/choice-field';
 import { QuantityField } from '../../parts/quantity-field';
 import { FigurePipe, QuantityPipe, UnitPipe } from '../../platform/quantity.pipe';
+import { GoBar } from '../../parts/go-bar';
 import { StagePanel } from './stage';
 
 const OFFERED = [8, 10, 12, 15, 20] as const;
@@ -10,11 +11,11 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
 @Component({
   selector: 'ash-taper',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, QuantityField, FigurePipe, QuantityPipe, UnitPipe],
+  imports: [ChoiceField, QuantityField, FigurePipe, QuantityPipe, UnitPipe, GoBar],
   template: `
     @let taper = inputs().taper;
     @if (inputs().damage.depth === 'finish') {
-      <div class="block"><h2>Nothing to taper</h2><p>No fibre is broken. Open the crack to a V, fill and finish.</p><div class="row-actions"><button type="button" class="do" (click)="goOn('taper')">On to the finish plan</button></div></div>
+      <div class="block"><h2>Nothing to taper</h2><p>No fibre is broken. Open the crack to a V, fill and finish.</p></div><ash-go stage="taper" [facts]="plan().facts" label="On to the finish plan" (go)="goOn('taper')" />
     } @else if (plan().taper; as t) {
       @let face = t.footprint.faces[0]!;
       <dl class="figures">
@@ -46,8 +47,8 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
         <table class="ruled"><thead><tr><th>To</th><th class="r">Length × width</th><th class="r">Area</th><th class="r">Once round</th></tr></thead><tbody>
           @for (row of rows(); track row.name) { <tr><td>{{ row.name }}</td><td class="r num">{{ row.m.lengthMm | figure: 'length' }} × {{ row.m.widthMm | qty: 'length' }}</td><td class="r num">{{ (row.m.areaMm2 / 1e6).toFixed(3) }} m²</td><td class="r num">{{ row.m.perimeterMm | qty: 'length' }}</td></tr> }
         </tbody></table>
-        <div class="row-actions"><button type="button" class="do" (click)="goOn('taper')">Take {{ ratioText(t.ratio) }}, set the plies</button></div>
       </div>
+      <ash-go stage="taper" [facts]="plan().facts" [label]="'Take ' + ratioText(t.ratio) + ', set the plies'" (go)="goOn('taper')" />
     } @else { <div class="block"><h2>–</h2><p>{{ needs() }}</p></div> }
   `,
   styles: `
