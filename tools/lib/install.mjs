@@ -49,7 +49,10 @@ export function ensureNodePackages() {
 }
 
 const PACKAGE_STAMP = path.join(ROOT, 'node_modules/.ash-step-lock');
-const lockHash = () => createHash('sha256').update(readFileSync(path.join(ROOT, 'package-lock.json'))).digest('hex');
+const lockHash = () =>
+  createHash('sha256')
+    .update(readFileSync(path.join(ROOT, 'package-lock.json')))
+    .digest('hex');
 const packagesCurrent = () => existsSync(PACKAGE_STAMP) && readFileSync(PACKAGE_STAMP, 'utf8') === lockHash();
 
 /** Holds a lock file with our process number while working; a lock left by a dead process is taken over. */

@@ -27,7 +27,13 @@ function reachable(folder) {
   if (!isRoot()) return folder;
   const probe = capture('setpriv', ['--reuid=postgres', '--regid=postgres', '--init-groups', 'test', '-x', folder]);
   if (probe.status === 0) return folder;
-  const other = path.join('/var/tmp', `ash-step-${createHash('sha256').update(ROOT + folder).digest('hex').slice(0, 12)}`);
+  const other = path.join(
+    '/var/tmp',
+    `ash-step-${createHash('sha256')
+      .update(ROOT + folder)
+      .digest('hex')
+      .slice(0, 12)}`,
+  );
   mkdirSync(other, { recursive: true, mode: 0o755 });
   console.error(`The database user cannot reach ${path.relative(ROOT, folder)}; keeping the database in ${other}.`);
   return other;

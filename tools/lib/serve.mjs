@@ -21,8 +21,15 @@ export function sessionSecret(folder) {
 /** Starts one server process and waits until it answers. */
 export async function serve({ databaseUrl, port, secret, demo, passwords = {}, development = false, logLevel = 'warn' }) {
   const env = {
-    ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), HOST: '127.0.0.1', SESSION_SECRET: secret, DEMO: demo ? '1' : '0',
-    DEMO_PASSWORDS: JSON.stringify(passwords), LOG_LEVEL: logLevel, WEB_ROOT: path.join(ROOT, 'apps/web/dist/browser'),
+    ...process.env,
+    DATABASE_URL: databaseUrl,
+    PORT: String(port),
+    HOST: '127.0.0.1',
+    SESSION_SECRET: secret,
+    DEMO: demo ? '1' : '0',
+    DEMO_PASSWORDS: JSON.stringify(passwords),
+    LOG_LEVEL: logLevel,
+    WEB_ROOT: path.join(ROOT, 'apps/web/dist/browser'),
   };
   const args = development ? ['--conditions=@ashstep/source', '--import', 'tsx', 'apps/server/src/main.ts'] : ['apps/server/dist/main.js'];
   const child = start(process.execPath, args, { env, detached: true });

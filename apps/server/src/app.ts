@@ -23,8 +23,17 @@ export function createApp(context: Context, changes: ChangeFeed): Express {
       contentSecurityPolicy: {
         useDefaults: false,
         directives: {
-          defaultSrc: ["'self'"], scriptSrc: ["'self'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:', 'blob:'], fontSrc: ["'self'"],
-          connectSrc: ["'self'"], workerSrc: ["'self'"], objectSrc: ["'none'"], baseUri: ["'self'"], formAction: ["'self'"], frameAncestors: ["'none'"],
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          objectSrc: ["'none'"],
+          baseUri: ["'self'"],
+          formAction: ["'self'"],
+          frameAncestors: ["'none'"],
         },
       },
       strictTransportSecurity: false,
@@ -62,9 +71,16 @@ function api(context: Context, changes: ChangeFeed): express.Router {
 
 function serveWeb(app: Express, webRoot: string): void {
   app.use(compression());
-  app.use(express.static(webRoot, { index: false, maxAge: '1y', immutable: true, setHeaders: (response, file) => {
-    if (file.endsWith('.html')) response.set('Cache-Control', 'no-cache');
-  } }));
+  app.use(
+    express.static(webRoot, {
+      index: false,
+      maxAge: '1y',
+      immutable: true,
+      setHeaders: (response, file) => {
+        if (file.endsWith('.html')) response.set('Cache-Control', 'no-cache');
+      },
+    }),
+  );
   app.get('/{*page}', (_request, response) => {
     response.set('Cache-Control', 'no-cache').sendFile(path.join(webRoot, 'index.html'));
   });

@@ -24,7 +24,14 @@ export const shape = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('ellipse'), ...rectangular }),
   z.strictObject({ kind: z.literal('slot'), ...rectangular }),
   z.strictObject({ kind: z.literal('roundedRectangle'), cornerRadiusMm: z.number().min(0).max(10_000), ...rectangular }),
-  z.strictObject({ kind: z.literal('polygon'), points: z.array(z.strictObject({ x: millimetres, y: millimetres })).min(3).max(2000), ...placed }),
+  z.strictObject({
+    kind: z.literal('polygon'),
+    points: z
+      .array(z.strictObject({ x: millimetres, y: millimetres }))
+      .min(3)
+      .max(2000),
+    ...placed,
+  }),
 ]) satisfies z.ZodType<Shape>;
 
 export const fabricLayer = z.strictObject({
@@ -56,9 +63,7 @@ export const inputSections = {
     depthMm: z.number().min(0.1).max(200).nullable(),
     marginMm: z.number().min(0).max(1000),
     minCornerRadiusMm: z.number().min(0).max(1000),
-    neighbours: z
-      .array(z.strictObject({ name: z.string().min(1).max(80), kind: z.enum(['edge', 'fitting', 'structure']), fromXMm: millimetres, fromYMm: millimetres, toXMm: millimetres, toYMm: millimetres }))
-      .max(20),
+    neighbours: z.array(z.strictObject({ name: z.string().min(1).max(80), kind: z.enum(['edge', 'fitting', 'structure']), fromXMm: millimetres, fromYMm: millimetres, toXMm: millimetres, toYMm: millimetres })).max(20),
     notes: note,
   }),
   laminate: z.strictObject({

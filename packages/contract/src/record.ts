@@ -14,9 +14,7 @@ export const recordFigures = z.strictObject({
   groundVolumeMl: z.number(),
   jointStrengthRatio: z.number().nullable(),
   system: z.string(),
-  plies: z.array(
-    z.strictObject({ laid: z.number(), face: z.string(), fabric: z.string(), orientationDeg: z.number(), lengthMm: z.number(), widthMm: z.number(), thicknessMm: z.number(), cover: z.boolean() }),
-  ),
+  plies: z.array(z.strictObject({ laid: z.number(), face: z.string(), fabric: z.string(), orientationDeg: z.number(), lengthMm: z.number(), widthMm: z.number(), thicknessMm: z.number(), cover: z.boolean() })),
   match: z.array(z.strictObject({ direction: z.string(), ratio: z.number(), band: z.string() })),
   weightRatio: z.number(),
   resinMixG: z.number(),

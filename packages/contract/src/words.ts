@@ -2,8 +2,7 @@ import type { CoreErrorCode, Remark } from '@ashstep/core';
 
 type Params = Readonly<Record<string, string | number>>;
 
-const figure = (value: string | number | undefined, decimals = 1): string =>
-  typeof value === 'number' ? String(Math.round(value * 10 ** decimals) / 10 ** decimals) : String(value ?? '');
+const figure = (value: string | number | undefined, decimals = 1): string => (typeof value === 'number' ? String(Math.round(value * 10 ** decimals) / 10 ** decimals) : String(value ?? ''));
 
 /** What to do about input that no calculation can use. */
 export function errorWords(code: CoreErrorCode, params: Params = {}): string {
@@ -78,9 +77,26 @@ export function remarkWords(remark: Remark): string {
 export const WORDED_REMARKS: readonly string[] = Object.keys(REMARKS);
 
 export const TASK_NAMES: Record<string, string> = {
-  wash: 'Wash and de-wax', grind: 'Grind the taper', 'grind-back': 'Grind the second side back', 'cut-plies': 'Cut and dry-fit plies', 'lay-up': 'Lay up', 'cure-to-sand': 'Cure to sanding',
-  level: 'Trim and level', 'full-cure': 'Full cure', inspect: 'Inspect', fair: 'Fair', 'wash-blush': 'Wash off blush', 'key-80': 'Key with 80 grit', 'gel-coat': 'Gel coat', polish: 'Polish',
-  'rim-gel': 'Close the rim', seal: 'Seal coat', prime: 'Prime', paint: 'Paint', 'uv-cover': 'UV cover', 'flow-coat': 'Flow coat',
+  wash: 'Wash and de-wax',
+  grind: 'Grind the taper',
+  'grind-back': 'Grind the second side back',
+  'cut-plies': 'Cut and dry-fit plies',
+  'lay-up': 'Lay up',
+  'cure-to-sand': 'Cure to sanding',
+  level: 'Trim and level',
+  'full-cure': 'Full cure',
+  inspect: 'Inspect',
+  fair: 'Fair',
+  'wash-blush': 'Wash off blush',
+  'key-80': 'Key with 80 grit',
+  'gel-coat': 'Gel coat',
+  polish: 'Polish',
+  'rim-gel': 'Close the rim',
+  seal: 'Seal coat',
+  prime: 'Prime',
+  paint: 'Paint',
+  'uv-cover': 'UV cover',
+  'flow-coat': 'Flow coat',
 };
 
 /** Name of a dated task; a wait is named after the step it follows. */
@@ -99,7 +115,16 @@ export const ORDER_NAMES = { 'smallest-first': 'Smallest first', 'largest-first'
 export const SERVICE_NAMES = { cosmetic: 'Cosmetic', light: 'Lightly loaded', general: 'General', high: 'Bottom, high load', primary: 'Primary structure' } as const;
 export const FINISH_NAMES = { gelcoat: 'Gel coat', paint: 'Paint', bare: 'Clear or bare' } as const;
 export const STAGE_NAMES = {
-  look: 'Look & map', laminate: 'Laminate', resin: 'Resin', taper: 'Taper', plies: 'Plies & cut', mix: 'Mix & cure', days: 'Days', layup: 'Lay up', finish: 'Fair & finish', signoff: 'Sign off',
+  look: 'Look & map',
+  laminate: 'Laminate',
+  resin: 'Resin',
+  taper: 'Taper',
+  plies: 'Plies & cut',
+  mix: 'Mix & cure',
+  days: 'Days',
+  layup: 'Lay up',
+  finish: 'Fair & finish',
+  signoff: 'Sign off',
 } as const;
 
 /** Why a school takes what it takes. */

@@ -15,17 +15,7 @@ export class CoreError extends Error {
   }
 }
 
-export type CoreErrorCode =
-  | 'not-a-number'
-  | 'out-of-range'
-  | 'unknown-id'
-  | 'empty'
-  | 'too-many'
-  | 'self-crossing'
-  | 'too-few-points'
-  | 'inconsistent'
-  | 'unreadable'
-  | 'ambiguous-unit';
+export type CoreErrorCode = 'not-a-number' | 'out-of-range' | 'unknown-id' | 'empty' | 'too-many' | 'self-crossing' | 'too-few-points' | 'inconsistent' | 'unreadable' | 'ambiguous-unit';
 
 /** A remark that travels with a result: an id and the figures for its sentence. */
 export interface Remark {
@@ -34,11 +24,7 @@ export interface Remark {
 }
 
 /** Throws unless `value` is a finite number within the limits (inclusive unless `above` is used). */
-export function requireNumber(
-  value: unknown,
-  field: string,
-  limits: { min?: number; max?: number; above?: number } = {},
-): number {
+export function requireNumber(value: unknown, field: string, limits: { min?: number; max?: number; above?: number } = {}): number {
   if (typeof value !== 'number' || !Number.isFinite(value)) throw new CoreError('not-a-number', field);
   const { min, max, above } = limits;
   if ((min !== undefined && value < min) || (max !== undefined && value > max) || (above !== undefined && value <= above)) {

@@ -23,8 +23,7 @@ export interface DemoJob {
   notes?: readonly string[];
 }
 
-const inputs = (sections: Sections): RepairInputs =>
-  Object.fromEntries(Object.entries(NEW_REPAIR).map(([name, defaults]) => [name, { ...defaults, ...sections[name as keyof RepairInputs] }])) as unknown as RepairInputs;
+const inputs = (sections: Sections): RepairInputs => Object.fromEntries(Object.entries(NEW_REPAIR).map(([name, defaults]) => [name, { ...defaults, ...sections[name as keyof RepairInputs] }])) as unknown as RepairInputs;
 
 const at = (x: number, y: number): { centreXMm: number; centreYMm: number; rotationDeg: number } => ({ centreXMm: x, centreYMm: y, rotationDeg: 0 });
 const layers = (...fabricIds: string[]): { fabricId: string; orientationDeg: number }[] => fabricIds.map((fabricId) => ({ fabricId, orientationDeg: 0 }));
@@ -33,7 +32,13 @@ const layers = (...fabricIds: string[]): { fabricId: string; orientationDeg: num
 export function openJobs(morning: (days: number) => string): DemoJob[] {
   return [
     {
-      key: 'launch', craft: CRAFT.launch, title: 'Hull bottom, port, frame 4', technician: PEOPLE.ilse, openedDaysAgo: 4, stage: 7, plies: 6,
+      key: 'launch',
+      craft: CRAFT.launch,
+      title: 'Hull bottom, port, frame 4',
+      technician: PEOPLE.ilse,
+      openedDaysAgo: 4,
+      stage: 7,
+      plies: 6,
       notes: ['Loose 10 mm past the crack all round, cut to sound.', 'Ring widths: mat 12.6, roving 9.0.'],
       inputs: inputs({
         place: { where: 'Hull bottom, port, frame 4', waterline: 'below', access: 'both', service: 'high' },
@@ -43,7 +48,10 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
           notes: 'Holed by a mooring pile. Worked from outside, backing sheet inside.',
         },
         laminate: {
-          known: 'plies', thicknessMm: 9, finishThicknessMm: 0.6, clueIds: ['tint-green-blue', 'styrene-smell'],
+          known: 'plies',
+          thicknessMm: 9,
+          finishThicknessMm: 0.6,
+          clueIds: ['tint-green-blue', 'styrene-smell'],
           plies: layers('mat-450', 'roving-500', 'mat-450', 'roving-500', 'mat-450', 'roving-600', 'mat-450', 'roving-600', 'mat-450', 'roving-500'),
         },
         resin: { systemId: 'epoxy-slow', airTempC: 18.4, humidityPercent: 62, surfaceTempC: 17.1 },
@@ -51,13 +59,24 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
       }),
     },
     {
-      key: 'board', craft: CRAFT.board, title: 'Rail crushed, right', technician: PEOPLE.tomas, openedDaysAgo: 2, stage: 6, plies: 0,
+      key: 'board',
+      craft: CRAFT.board,
+      title: 'Rail crushed, right',
+      technician: PEOPLE.tomas,
+      openedDaysAgo: 2,
+      stage: 6,
+      plies: 0,
       notes: ['Core dry. Vent screw out before laying up, on a falling temperature.'],
       inputs: inputs({
         place: { where: 'Right rail, 600 mm from the tail', craftKind: 'board', finish: 'paint', waterline: 'below' },
         damage: { shape: { kind: 'slot', lengthMm: 120, widthMm: 45, ...at(0, 0) } },
         laminate: {
-          known: 'plies', thicknessMm: 0.6, plies: layers('plain-203', 'plain-203'), finishThicknessMm: 0.2, priorId: 'eps-board', clueIds: ['styrene-foam-intact'],
+          known: 'plies',
+          thicknessMm: 0.6,
+          plies: layers('plain-203', 'plain-203'),
+          finishThicknessMm: 0.2,
+          priorId: 'eps-board',
+          clueIds: ['styrene-foam-intact'],
           core: { coreId: 'eps', thicknessMm: 80, reachable: true },
         },
         resin: { systemId: 'epoxy-medium', airTempC: 19, surfaceTempC: 19 },
@@ -68,13 +87,25 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
       }),
     },
     {
-      key: 'four', craft: CRAFT.four, title: 'Skin cracked by a rigger, seat 3', technician: PEOPLE.ilse, openedDaysAgo: 12, stage: 9, plies: -1, hardness: [82, 83, 80, 81, 84, 83, 82, 84, 82, 82],
+      key: 'four',
+      craft: CRAFT.four,
+      title: 'Skin cracked by a rigger, seat 3',
+      technician: PEOPLE.ilse,
+      openedDaysAgo: 12,
+      stage: 9,
+      plies: -1,
+      hardness: [82, 83, 80, 81, 84, 83, 82, 84, 82, 82],
       inputs: inputs({
         place: { where: 'Gunwale, seat 3, port', craftKind: 'paddle', service: 'high', finish: 'bare' },
         damage: { shape: { kind: 'ellipse', lengthMm: 110, widthMm: 60, ...at(0, 0) } },
         laminate: {
-          known: 'plies', thicknessMm: 0.9, finishThicknessMm: 0.2, plies: layers('carbon-twill-200', 'carbon-ud-200', 'carbon-twill-200').slice(0, 3),
-          priorId: 'light-craft', clueIds: ['clear-straw-pink', 'no-styrene-smell'], core: { coreId: 'pvc-80', thicknessMm: 8, reachable: true },
+          known: 'plies',
+          thicknessMm: 0.9,
+          finishThicknessMm: 0.2,
+          plies: layers('carbon-twill-200', 'carbon-ud-200', 'carbon-twill-200').slice(0, 3),
+          priorId: 'light-craft',
+          clueIds: ['clear-straw-pink', 'no-styrene-smell'],
+          core: { coreId: 'pvc-80', thicknessMm: 8, reachable: true },
         },
         resin: { systemId: 'epoxy-medium', airTempC: 21, surfaceTempC: 21 },
         taper: { ratio: 20 },
@@ -84,7 +115,13 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
       }),
     },
     {
-      key: 'tractor', craft: CRAFT.tractor, title: 'Star crack at the lamp mount', technician: PEOPLE.tomas, openedDaysAgo: 1, stage: 1, plies: 0,
+      key: 'tractor',
+      craft: CRAFT.tractor,
+      title: 'Star crack at the lamp mount',
+      technician: PEOPLE.tomas,
+      openedDaysAgo: 1,
+      stage: 1,
+      plies: 0,
       notes: ['Unknown earlier repair beside the lamp: two colours in the grind.'],
       inputs: inputs({
         place: { where: 'Cab roof, left lamp mount', craftKind: 'vehicle', finish: 'paint', service: 'light', access: 'both' },
@@ -93,12 +130,23 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
       }),
     },
     {
-      key: 'tub', craft: CRAFT.tub, title: 'Seat tub edge broken away', technician: PEOPLE.tomas, openedDaysAgo: 9, stage: 9, plies: -1, hardness: [27, 29, 26, 28, 25, 27, 28, 26, 27, 28],
+      key: 'tub',
+      craft: CRAFT.tub,
+      title: 'Seat tub edge broken away',
+      technician: PEOPLE.tomas,
+      openedDaysAgo: 9,
+      stage: 9,
+      plies: -1,
+      hardness: [27, 29, 26, 28, 25, 27, 28, 26, 27, 28],
       inputs: inputs({
         place: { where: 'Tub edge, right', craftKind: 'vehicle', finish: 'gelcoat', service: 'general', access: 'both' },
         damage: { shape: { kind: 'slot', lengthMm: 160, widthMm: 60, ...at(0, 0) }, neighbours: [{ name: 'tub edge', kind: 'edge', fromXMm: -200, fromYMm: 130, toXMm: 200, toYMm: 130 }] },
         laminate: {
-          known: 'plies', thicknessMm: 5, plies: layers('mat-450', 'roving-600', 'mat-450', 'roving-600', 'mat-450'), priorId: 'open', clueIds: ['plate-vinylester'],
+          known: 'plies',
+          thicknessMm: 5,
+          plies: layers('mat-450', 'roving-600', 'mat-450', 'roving-600', 'mat-450'),
+          priorId: 'open',
+          clueIds: ['plate-vinylester'],
         },
         resin: { systemId: 'vinylester', airTempC: 18, surfaceTempC: 17 },
         stack: { coverFabricId: 'aramid-tape-300' },
@@ -106,7 +154,15 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
       }),
     },
     {
-      key: 'sled', craft: CRAFT.sled, title: 'Gouges in the gel coat, runners', technician: PEOPLE.ilse, openedDaysAgo: 6, stage: 9, plies: -1, hardness: [41, 40, 42, 39, 41, 43, 40, 41, 42, 40], sealedBy: PEOPLE.maren,
+      key: 'sled',
+      craft: CRAFT.sled,
+      title: 'Gouges in the gel coat, runners',
+      technician: PEOPLE.ilse,
+      openedDaysAgo: 6,
+      stage: 9,
+      plies: -1,
+      hardness: [41, 40, 42, 39, 41, 43, 40, 41, 42, 40],
+      sealedBy: PEOPLE.maren,
       inputs: inputs({
         place: { where: 'Both runners, underside', craftKind: 'vehicle', service: 'cosmetic' },
         damage: { shape: { kind: 'slot', lengthMm: 180, widthMm: 25, ...at(0, 0) }, depth: 'finish', marginMm: 5 },
@@ -116,7 +172,13 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
       }),
     },
     {
-      key: 'camper', craft: CRAFT.camper, title: 'Pop-top roof, soft place by the vent', technician: PEOPLE.ilse, openedDaysAgo: 8, stage: 2, plies: 0,
+      key: 'camper',
+      craft: CRAFT.camper,
+      title: 'Pop-top roof, soft place by the vent',
+      technician: PEOPLE.ilse,
+      openedDaysAgo: 8,
+      stage: 2,
+      plies: 0,
       notes: ['Moisture 19.5 at the vent, dry reference 5.1.', 'Moisture 16.8 after two days with the tent on.', 'Moisture 14.2. Wants 6 or less before anything goes on.'],
       inputs: inputs({
         place: { where: 'Roof, behind the vent', craftKind: 'vehicle', service: 'light', finish: 'gelcoat' },
@@ -155,8 +217,14 @@ export function olderJobs(count: number, startAt: string): DemoJob[] {
     const hard = epoxy ? 82 : 40;
     const size = 40 + Math.round(random() * 90);
     return {
-      key: `older-${i}`, craft, title: `${place}, ${pick(OLDER_CAUSES)}`, technician: pick([PEOPLE.ilse, PEOPLE.tomas]), sealedBy: PEOPLE.maren,
-      openedDaysAgo: Math.round(1090 - (i * 1050) / count), stage: 9, plies: -1,
+      key: `older-${i}`,
+      craft,
+      title: `${place}, ${pick(OLDER_CAUSES)}`,
+      technician: pick([PEOPLE.ilse, PEOPLE.tomas]),
+      sealedBy: PEOPLE.maren,
+      openedDaysAgo: Math.round(1090 - (i * 1050) / count),
+      stage: 9,
+      plies: -1,
       hardness: Array.from({ length: 10 }, () => hard + Math.round(random() * 3)),
       inputs: inputs({
         place: { where: place, craftKind: craft.kind, service: 'light', finish: epoxy ? 'paint' : 'gelcoat' },

@@ -32,7 +32,10 @@ export const personOf = (response: Response): Person => response.locals['person'
 export function peopleRoutes(context: Context): Router {
   const router = Router();
   const tries = rateLimit({
-    windowMs: 60_000, limit: 20, standardHeaders: 'draft-8', legacyHeaders: false,
+    windowMs: 60_000,
+    limit: 20,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
     handler: () => {
       throw new ProblemError(429, 'too-many-tries', 'Too many tries. Wait a minute, then try again.');
     },

@@ -28,12 +28,27 @@ export function parse<S extends z.ZodType>(schema: S, value: unknown, prefix = '
 }
 
 const TITLES: Record<number, string> = {
-  400: 'Cannot be read', 401: 'Sign in first', 403: 'Not allowed', 404: 'Not here', 409: 'Changed meanwhile', 413: 'Too big', 422: 'Needs another look', 428: 'Version missing', 429: 'Too many tries', 500: 'Our fault',
+  400: 'Cannot be read',
+  401: 'Sign in first',
+  403: 'Not allowed',
+  404: 'Not here',
+  409: 'Changed meanwhile',
+  413: 'Too big',
+  422: 'Needs another look',
+  428: 'Version missing',
+  429: 'Too many tries',
+  500: 'Our fault',
 };
 
 export function problemOf(error: unknown): Problem {
   const make = (status: number, code: string, detail: string, extra: ProblemError['extra'] = {}): Problem => ({
-    type: `urn:ash-step:problem:${code}`, title: TITLES[status] ?? 'Problem', status, detail, code, fields: [], ...extra,
+    type: `urn:ash-step:problem:${code}`,
+    title: TITLES[status] ?? 'Problem',
+    status,
+    detail,
+    code,
+    fields: [],
+    ...extra,
   });
   if (error instanceof ProblemError) return make(error.status, error.code, error.detail, error.extra);
   if (error instanceof CoreError) return make(422, error.code, 'Some figures need another look.', { fields: [{ path: error.field, message: errorWords(error.code, error.params) }] });

@@ -40,7 +40,6 @@ export function requireCsrf(request: Request, _response: Response, next: NextFun
   if (SAFE.has(request.method)) return next();
   const wanted = Buffer.from(request.session.csrfToken ?? '');
   const given = Buffer.from(request.get('X-CSRF-Token') ?? '');
-  if (wanted.length === 0 || wanted.length !== given.length || !timingSafeEqual(wanted, given))
-    throw new ProblemError(403, 'csrf', 'This page is out of step with the server. Reload it; what you typed is kept.');
+  if (wanted.length === 0 || wanted.length !== given.length || !timingSafeEqual(wanted, given)) throw new ProblemError(403, 'csrf', 'This page is out of step with the server. Reload it; what you typed is kept.');
   next();
 }

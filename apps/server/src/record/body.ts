@@ -48,8 +48,14 @@ function figures(plan: RepairPlan): RecordBody['figures'] {
     system: resin.card.name,
     plies: patch.faces.flatMap((part) =>
       part.plies.map((ply) => ({
-        laid: ply.laid, face: part.face, fabric: FABRICS.find((f) => f.id === ply.fabricId)!.name, orientationDeg: ply.orientationDeg,
-        lengthMm: ply.lengthMm, widthMm: ply.widthMm, thicknessMm: ply.thicknessMm, cover: ply.cover,
+        laid: ply.laid,
+        face: part.face,
+        fabric: FABRICS.find((f) => f.id === ply.fabricId)!.name,
+        orientationDeg: ply.orientationDeg,
+        lengthMm: ply.lengthMm,
+        widthMm: ply.widthMm,
+        thicknessMm: ply.thicknessMm,
+        cover: ply.cover,
       })),
     ),
     match: match.ratios.map(({ direction, ratio, band }) => ({ direction, ratio, band })),

@@ -14,8 +14,7 @@ const sql = loadQueries<'chainLock' | 'chainEnd' | 'insert' | 'get' | 'chain' | 
 
 /** Accepts a repair: asks the password again, checks that nothing is open, and seals the record onto the chain. */
 export async function signOff(context: Context, id: string, password: string, meaning: string, person: Person): Promise<RepairDetail> {
-  if (!(await passwordMatches(context.pool, person.id, password)))
-    throw new ProblemError(422, 'wrong-password', 'That is not your password.', { fields: [{ path: 'password', message: 'That is not your password. Try again.' }] });
+  if (!(await passwordMatches(context.pool, person.id, password))) throw new ProblemError(422, 'wrong-password', 'That is not your password.', { fields: [{ path: 'password', message: 'That is not your password. Try again.' }] });
   await sealRepair(context, id, meaning, person);
   return repairDetail(context, id, person);
 }
@@ -104,4 +103,3 @@ async function insertImported(client: pg.PoolClient, file: RecordFile, text: str
   for (const w of body.rework) await client.query(sql.importRework, [w.id, id, w.checkId, w.openedAt, w.cause, w.action, w.closedAt, w.closedBy, w.concession]);
   await client.query(sql.insert, [id, body.revision, true, text, file.previousHash, file.hash, signature.at, signature.by, signature.meaning, signature.singleHanded]);
 }
-

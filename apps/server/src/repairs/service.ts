@@ -14,9 +14,7 @@ export async function board({ pool }: Context): Promise<BoardRow[]> {
 
 export async function history({ pool }: Context, query: { q?: string; lot?: string; state?: string; page?: number }): Promise<HistoryReply> {
   const page = query.page ?? 1;
-  const { rows } = await pool.query<HistoryReply['rows'][number] & { total: number }>(sql.history, [
-    query.state ?? null, query.q ? escapeLike(query.q) : null, query.lot ?? null, PAGE_SIZE, (page - 1) * PAGE_SIZE,
-  ]);
+  const { rows } = await pool.query<HistoryReply['rows'][number] & { total: number }>(sql.history, [query.state ?? null, query.q ? escapeLike(query.q) : null, query.lot ?? null, PAGE_SIZE, (page - 1) * PAGE_SIZE]);
   return { rows: rows.map(({ total: _, ...row }) => row), total: rows[0]?.total ?? 0, page, pageSize: PAGE_SIZE };
 }
 
@@ -52,8 +50,7 @@ export async function saveSection(context: Context, id: string, section: Section
     requireOpen(repair);
     const since = (await client.query<{ section: string; by: string; at: string }>(sql.changedSince, [id, basedOn])).rows;
     const mine = since.filter((change) => change.section === section);
-    if (mine.length > 0 || basedOn > repair.version)
-      throw new ProblemError(409, 'stale', 'Somebody changed this since you opened it. Look at theirs, then choose.', { changes: mine, currentVersion: repair.version });
+    if (mine.length > 0 || basedOn > repair.version) throw new ProblemError(409, 'stale', 'Somebody changed this since you opened it. Look at theirs, then choose.', { changes: mine, currentVersion: repair.version });
     requireComputable(repair, section, checked);
     const { version } = (await client.query<{ version: number }>(sql.saveSection, [id, section, JSON.stringify(checked), at])).rows[0]!;
     return { kind: 'changed', section, version, detail: { was: repair.inputs[section] } };

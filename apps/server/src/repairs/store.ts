@@ -5,9 +5,7 @@ import type { Context } from '../platform/context.js';
 import { type Queryable, inTransaction, loadQueries } from '../platform/database.js';
 import { ProblemError, notFound } from '../platform/problems.js';
 
-type QueryName =
-  | 'detail' | 'board' | 'history' | 'insert' | 'lock' | 'saveSection' | 'touch' | 'seal' | 'amend' | 'event' | 'changedSince'
-  | 'addLog' | 'setCheck' | 'addResult' | 'openRework' | 'closeRework' | 'updateRework' | 'handsOn';
+type QueryName = 'detail' | 'board' | 'history' | 'insert' | 'lock' | 'saveSection' | 'touch' | 'seal' | 'amend' | 'event' | 'changedSince' | 'addLog' | 'setCheck' | 'addResult' | 'openRework' | 'closeRework' | 'updateRework' | 'handsOn';
 
 export const sql = loadQueries<QueryName>(import.meta.url, './queries.sql');
 
@@ -40,12 +38,7 @@ export interface Change {
  * Runs a change of one open repair under its row lock. The work returns what happened, which is written as an event with the new
  * version, or null when the same request had been carried out before.
  */
-export async function changeRepair(
-  context: Context,
-  id: string,
-  person: Pick<Person, 'name'>,
-  work: (client: pg.PoolClient, repair: LockedRepair, at: Date) => Promise<(Change & { version: number }) | null>,
-): Promise<void> {
+export async function changeRepair(context: Context, id: string, person: Pick<Person, 'name'>, work: (client: pg.PoolClient, repair: LockedRepair, at: Date) => Promise<(Change & { version: number }) | null>): Promise<void> {
   await inTransaction(context.pool, async (client) => {
     const repair = (await client.query<LockedRepair>(sql.lock, [id])).rows[0];
     if (!repair) throw notFound('repair');

@@ -10,6 +10,10 @@ export const appConfig: ApplicationConfig = {
     provideZonelessChangeDetection(),
     provideHttpClient(withFetch()),
     provideRouter(routes, withComponentInputBinding()),
-    provideAppInitializer(() => inject(SessionService).load().pipe(catchError(() => of(null)))),
+    provideAppInitializer(() =>
+      inject(SessionService)
+        .load()
+        .pipe(catchError(() => of(null))),
+    ),
   ],
 };

@@ -7,7 +7,8 @@ const signedIn: CanActivateFn = (_route, state) => inject(SessionService).person
 export const routes: Routes = [
   { path: 'sign-in', title: 'Sign in · Ash Step', loadComponent: () => import('./people/sign-in').then((m) => m.SignIn) },
   {
-    path: '', canActivate: [signedIn],
+    path: '',
+    canActivate: [signedIn],
     children: [
       { path: '', pathMatch: 'full', title: 'Board · Ash Step', loadComponent: () => import('./shed/board').then((m) => m.Board) },
       { path: 'new', title: 'New job · Ash Step', loadComponent: () => import('./shed/new-job').then((m) => m.NewJob) },

@@ -63,13 +63,25 @@ export function planDrawing(inputs: RepairInputs, plan: RepairPlan, faceIndex = 
     abraded: face ? grown('abraded', face.taperWidthMm + margin) : null,
     mask: face ? grown('mask', face.taperWidthMm + margin + inputs.taper.maskMm) : null,
     neighbours: inputs.damage.neighbours.map((n, i) => ({
-      name: n.name, kind: n.kind, from: { x: n.fromXMm, y: n.fromYMm }, to: { x: n.toXMm, y: n.toYMm }, clearMm: taper?.clearances[i]?.mm ?? null,
+      name: n.name,
+      kind: n.kind,
+      from: { x: n.fromXMm, y: n.fromYMm },
+      to: { x: n.toXMm, y: n.toYMm },
+      clearMm: taper?.clearances[i]?.mm ?? null,
     })),
     centre: { x: shape.centreXMm ?? 0, y: shape.centreYMm ?? 0 },
     rotationDeg: shape.rotationDeg ?? 0,
   };
   const widest = drawing.mask ?? drawing.cutOut ?? drawing.damage;
-  return { ...drawing, bounds: bounds(widest?.points ?? [{ x: -100, y: -100 }, { x: 100, y: 100 }]) };
+  return {
+    ...drawing,
+    bounds: bounds(
+      widest?.points ?? [
+        { x: -100, y: -100 },
+        { x: 100, y: 100 },
+      ],
+    ),
+  };
 }
 
 function rings(cutOut: Shape, parent: NonNullable<RepairPlan['parent']>, ratio: number, depthMm: number): PlanRing[] {
@@ -93,8 +105,16 @@ function plies(cutOut: Shape, patch: NonNullable<RepairPlan['patch']>, faceIndex
       const part = fabric?.parts[0];
       const key = plyKey(faceIndex, ply.laid);
       return {
-        id: `plan-${key}`, plyKey: key, laid: ply.laid, cover: ply.cover, points: outlinePoints(cutOut, ply.offsetMm), material: part?.construction ?? 'mat',
-        carbon: part?.fibre === 'carbon', aramid: part?.fibre === 'aramid', orientationDeg: ply.orientationDeg, label: fabric?.name ?? ply.fabricId,
+        id: `plan-${key}`,
+        plyKey: key,
+        laid: ply.laid,
+        cover: ply.cover,
+        points: outlinePoints(cutOut, ply.offsetMm),
+        material: part?.construction ?? 'mat',
+        carbon: part?.fibre === 'carbon',
+        aramid: part?.fibre === 'aramid',
+        orientationDeg: ply.orientationDeg,
+        label: fabric?.name ?? ply.fabricId,
       };
     });
 }

@@ -65,8 +65,17 @@ export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionD
     if (i === 0 && finishMm > 0) laid.push(newFinish(face, frame, halfAbraded, finishMm));
   });
   return {
-    ground, laid, halfCutMm: half, halfFootprintMm: half + outer!.taperWidthMm, halfAbradedMm: halfAbraded, depthMm: parent.depthMm, thicknessMm: parent.thicknessMm,
-    halfWidthMm: halfWidth, topMm: -Math.max(finishMm, 1), bottomMm: totalMm + (core || inner ? 0 : 1.2), stretch: taper.ratio,
+    ground,
+    laid,
+    halfCutMm: half,
+    halfFootprintMm: half + outer!.taperWidthMm,
+    halfAbradedMm: halfAbraded,
+    depthMm: parent.depthMm,
+    thicknessMm: parent.thicknessMm,
+    halfWidthMm: halfWidth,
+    topMm: -Math.max(finishMm, 1),
+    bottomMm: totalMm + (core || inner ? 0 : 1.2),
+    stretch: taper.ratio,
   };
 }
 
@@ -137,7 +146,12 @@ function backing(half: number, thicknessMm: number): SectionRegion {
   return { ...plain, id: 'backing', layer: 'backing', material: 'backing', label: 'Backing, not to scale', points: rectangle(-half * 1.5, thicknessMm, half * 1.5, thicknessMm + 1) };
 }
 
-const rectangle = (x0: number, y0: number, x1: number, y1: number): Point[] => [{ x: x0, y: y0 }, { x: x1, y: y0 }, { x: x1, y: y1 }, { x: x0, y: y1 }];
+const rectangle = (x0: number, y0: number, x1: number, y1: number): Point[] => [
+  { x: x0, y: y0 },
+  { x: x1, y: y0 },
+  { x: x1, y: y1 },
+  { x: x0, y: y1 },
+];
 
 type Face = NonNullable<RepairPlan['patch']>['faces'][number];
 
@@ -156,7 +170,10 @@ function patchRegions(face: Face, faceIndex: number, base: Heights, frame: Frame
     const polygon = slab ? slabPolygon(ply, face, frame, base) : drapePolygon(below, lift, ply.offsetMm, breaks, frame);
     surface = (u) => (u <= ply.offsetMm + 1e-9 ? lift(u) : below(u));
     regions.push({
-      id: plyKey(faceIndex, ply.laid), plyKey: plyKey(faceIndex, ply.laid), layer: ply.cover ? 'cover' : 'patch', ...describe(ply.fabricId),
+      id: plyKey(faceIndex, ply.laid),
+      plyKey: plyKey(faceIndex, ply.laid),
+      layer: ply.cover ? 'cover' : 'patch',
+      ...describe(ply.fabricId),
       points: polygon.map((p) => ({ x: p.x, y: flip(p.y) })),
     });
   }
@@ -174,7 +191,12 @@ function slabPolygon(ply: Face['plies'][number], face: Face, frame: Frame, base:
   const [bottom, top] = [floor - under, floor - under - ply.thicknessMm];
   const inner = frame.half + frame.ratio * under;
   const outer = frame.half + ply.offsetMm;
-  return [{ x: -inner, y: bottom }, { x: inner, y: bottom }, { x: outer, y: top }, { x: -outer, y: top }];
+  return [
+    { x: -inner, y: bottom },
+    { x: inner, y: bottom },
+    { x: outer, y: top },
+    { x: -outer, y: top },
+  ];
 }
 
 function drapePolygon(below: Heights, above: Heights, reach: number, breaks: readonly number[], frame: Frame): Point[] {
@@ -194,7 +216,11 @@ function newFinish(face: Face, frame: Frame, halfAbraded: number, finishMm: numb
   const edgeLift = cover ? -cover.thicknessMm : 0;
   const last = frame.half + Math.max(...face.plies.filter((p) => !p.cover).map((p) => p.offsetMm));
   const lower = [
-    { x: last, y: top }, { x: Math.max(last, frame.half + frame.outerDepth * frame.ratio), y: edgeLift }, { x: reach, y: edgeLift }, { x: halfAbraded, y: 0 }, { x: halfAbraded, y: -finishMm },
+    { x: last, y: top },
+    { x: Math.max(last, frame.half + frame.outerDepth * frame.ratio), y: edgeLift },
+    { x: reach, y: edgeLift },
+    { x: halfAbraded, y: 0 },
+    { x: halfAbraded, y: -finishMm },
   ];
   const surface = Math.min(-finishMm, top);
   const right = [...lower.slice(0, 4), { x: halfAbraded, y: surface }];

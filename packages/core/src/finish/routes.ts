@@ -27,7 +27,15 @@ export interface FinishRoute {
 }
 
 const step = (id: string, text: string, why: string, values: Partial<FinishStep> = {}): FinishStep => ({
-  id, text, why, layerMm: null, afterFullCure: false, waitHours: 0, handsMinPerM2: 120, handsFloorMin: 20, ...values,
+  id,
+  text,
+  why,
+  layerMm: null,
+  afterFullCure: false,
+  waitHours: 0,
+  handsMinPerM2: 120,
+  handsFloorMin: 20,
+  ...values,
 });
 
 /** Abrasive grits a shed keeps. */
@@ -52,55 +60,80 @@ const polish = step('polish', 'Wet sand, compound, polish, wax', 'The shine come
 
 const ROUTES: Record<string, FinishRoute> = {
   gelDirect: {
-    id: 'gel-coat-direct', name: 'Gel coat directly', why: 'Polyester and vinylester take gel coat as they are, once the wax is sanded off.',
+    id: 'gel-coat-direct',
+    name: 'Gel coat directly',
+    why: 'Polyester and vinylester take gel coat as they are, once the wax is sanded off.',
     steps: [skim('Level with polyester filler, thin, over the cured skin', 'Only over a closed skin, and thin: it cracks where a panel flexes.', 1), gelCoat, polish],
-    ladder: ladder(80, 1500), checks: [fairCheck, edges, { id: 'gel-hard', text: 'Gel coat hard and dry to a solvent wipe' }],
+    ladder: ladder(80, 1500),
+    checks: [fairCheck, edges, { id: 'gel-hard', text: 'Gel coat hard and dry to a solvent wipe' }],
   },
   gelAfterCure: {
-    id: 'gel-coat-after-full-cure', name: 'Gel coat over fully cured epoxy', why: 'Epoxy takes gel coat only once fully cured, washed and cut with 80 grit.',
+    id: 'gel-coat-after-full-cure',
+    name: 'Gel coat over fully cured epoxy',
+    why: 'Epoxy takes gel coat only once fully cured, washed and cut with 80 grit.',
     steps: [
       skim('Fair with epoxy and light filler', 'Epoxy fairing flexes with the patch.', 12),
       { ...wash, afterFullCure: true },
       step('key-80', 'Abrade with 80 grit and wipe; try a test patch or tie coat', 'Gel coat peels off epoxy that is green, greasy or smooth.', { waitHours: 2 }),
-      gelCoat, polish,
+      gelCoat,
+      polish,
     ],
-    ladder: ladder(80, 1500), checks: [fairCheck, pinholes, edges, { id: 'test-patch', text: 'Test patch of gel coat does not peel' }],
+    ladder: ladder(80, 1500),
+    checks: [fairCheck, pinholes, edges, { id: 'test-patch', text: 'Test patch of gel coat does not peel' }],
   },
   gelFirst: {
-    id: 'gel-coat-first', name: 'Gel coat first, against a backing sheet', why: 'The gel coat cures on the far side before any epoxy is near it.',
-    steps: [
-      step('rim-gel', 'Touch in the rim of the gel coat and level it', 'Only the line round the patch is left to close.', { layerMm: 0.5, waitHours: 6, handsFloorMin: 45 }), polish,
-    ],
-    ladder: ladder(240, 1500), checks: [fairCheck, edges, { id: 'back-abraded', text: 'Back of the cured gel coat abraded before the epoxy went on' }],
+    id: 'gel-coat-first',
+    name: 'Gel coat first, against a backing sheet',
+    why: 'The gel coat cures on the far side before any epoxy is near it.',
+    steps: [step('rim-gel', 'Touch in the rim of the gel coat and level it', 'Only the line round the patch is left to close.', { layerMm: 0.5, waitHours: 6, handsFloorMin: 45 }), polish],
+    ladder: ladder(240, 1500),
+    checks: [fairCheck, edges, { id: 'back-abraded', text: 'Back of the cured gel coat abraded before the epoxy went on' }],
   },
   paintEpoxy: {
-    id: 'paint-epoxy', name: 'Epoxy fairing, primer, paint', why: 'Two-part primer and paint stand on washed, sanded epoxy.',
+    id: 'paint-epoxy',
+    name: 'Epoxy fairing, primer, paint',
+    why: 'Two-part primer and paint stand on washed, sanded epoxy.',
     steps: [
-      wash, skim('Fair with epoxy and light filler', 'Epoxy fairing flexes with the patch.', 12),
+      wash,
+      skim('Fair with epoxy and light filler', 'Epoxy fairing flexes with the patch.', 12),
       step('seal', 'Thin epoxy seal coat to close pinholes', 'A pinhole shows only after the top coat.', { layerMm: 0.1, waitHours: 12 }),
       step('prime', 'Two-part primer; look for pinholes, spot putty, prime again', 'One colour shows every fault.', { layerMm: 0.1, waitHours: 6, handsFloorMin: 40 }),
       step('paint', 'Paint, masked just past the repair, edge feathered', 'So that no line shows.', { layerMm: 0.1, waitHours: 12, handsFloorMin: 45 }),
     ],
-    ladder: ladder(80, 320), checks: [fairCheck, pinholes, edges],
+    ladder: ladder(80, 320),
+    checks: [fairCheck, pinholes, edges],
   },
   paintStyrene: {
-    id: 'paint-polyester', name: 'Filler, primer, paint', why: 'Polyester filler sands fast under paint where nothing flexes.',
+    id: 'paint-polyester',
+    name: 'Filler, primer, paint',
+    why: 'Polyester filler sands fast under paint where nothing flexes.',
     steps: [
       skim('Fair with polyester filler, thin, over the cured skin', 'Wax sanded off first, or it lifts.', 1),
       step('prime', 'Two-part primer; look for pinholes, spot putty, prime again', 'One colour shows every fault.', { layerMm: 0.1, waitHours: 6, handsFloorMin: 40 }),
       step('paint', 'Paint, masked just past the repair, edge feathered', 'So that no line shows.', { layerMm: 0.1, waitHours: 12, handsFloorMin: 45 }),
     ],
-    ladder: ladder(80, 320), checks: [fairCheck, pinholes, edges],
+    ladder: ladder(80, 320),
+    checks: [fairCheck, pinholes, edges],
   },
   bareEpoxy: {
-    id: 'bare-epoxy', name: 'Clear seal coat under UV cover', why: 'Bare epoxy chalks in the sun within weeks.',
-    steps: [wash, step('seal', 'Thin seal coat to close the weave', 'Open fibres drink water.', { layerMm: 0.2, waitHours: 12 }), step('uv-cover', 'UV-proof varnish or cover', 'Sun breaks bare epoxy down.', { layerMm: 0.1, waitHours: 12 })],
-    ladder: ladder(80, 400), checks: [fairCheck, pinholes, { id: 'uv', text: 'UV cover on' }],
+    id: 'bare-epoxy',
+    name: 'Clear seal coat under UV cover',
+    why: 'Bare epoxy chalks in the sun within weeks.',
+    steps: [
+      wash,
+      step('seal', 'Thin seal coat to close the weave', 'Open fibres drink water.', { layerMm: 0.2, waitHours: 12 }),
+      step('uv-cover', 'UV-proof varnish or cover', 'Sun breaks bare epoxy down.', { layerMm: 0.1, waitHours: 12 }),
+    ],
+    ladder: ladder(80, 400),
+    checks: [fairCheck, pinholes, { id: 'uv', text: 'UV cover on' }],
   },
   bareStyrene: {
-    id: 'bare-polyester', name: 'Waxed flow coat', why: 'The last coat cures dry only with wax additive.',
+    id: 'bare-polyester',
+    name: 'Waxed flow coat',
+    why: 'The last coat cures dry only with wax additive.',
     steps: [step('flow-coat', 'Flow coat with wax additive', 'Without wax it stays sticky in air.', { layerMm: 0.3, waitHours: 6 })],
-    ladder: ladder(80, 240), checks: [fairCheck, { id: 'tack', text: 'Dry to a solvent wipe' }],
+    ladder: ladder(80, 240),
+    checks: [fairCheck, { id: 'tack', text: 'Dry to a solvent wipe' }],
   },
 };
 

@@ -128,10 +128,21 @@ export function outlinePoints(shape: Shape, growMm = 0, segments = 96): Point[] 
 
 /** A rectangle of half sizes (hx, hy) grown by r with round corners. */
 function roundedPoints(hx: number, hy: number, r: number, segments: number): Point[] {
-  if (r === 0) return [{ x: hx, y: -hy }, { x: hx, y: hy }, { x: -hx, y: hy }, { x: -hx, y: -hy }];
+  if (r === 0)
+    return [
+      { x: hx, y: -hy },
+      { x: hx, y: hy },
+      { x: -hx, y: hy },
+      { x: -hx, y: -hy },
+    ];
   const perCorner = Math.max(2, Math.round(segments / 4));
   const points: Point[] = [];
-  const corners = [[hx, hy], [-hx, hy], [-hx, -hy], [hx, -hy]] as const;
+  const corners = [
+    [hx, hy],
+    [-hx, hy],
+    [-hx, -hy],
+    [hx, -hy],
+  ] as const;
   corners.forEach(([cx, cy], corner) => {
     for (let i = 0; i <= perCorner; i++) {
       const angle = (Math.PI / 2) * (corner + i / perCorner);

@@ -48,8 +48,7 @@ export function checkShape(shape: Shape, field = 'shape'): Shape {
       const length = requireNumber(shape.lengthMm, `${field}.lengthMm`, size);
       const width = requireNumber(shape.widthMm, `${field}.widthMm`, size);
       if (shape.kind === 'slot' && width > length) throw new CoreError('out-of-range', `${field}.widthMm`, { value: width, max: length });
-      if (shape.kind === 'roundedRectangle')
-        requireNumber(shape.cornerRadiusMm, `${field}.cornerRadiusMm`, { min: 0, max: Math.min(length, width) / 2 });
+      if (shape.kind === 'roundedRectangle') requireNumber(shape.cornerRadiusMm, `${field}.cornerRadiusMm`, { min: 0, max: Math.min(length, width) / 2 });
       return shape;
     }
     case 'polygon':

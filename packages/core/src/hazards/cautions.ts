@@ -16,7 +16,14 @@ export interface Caution {
 
 /** Cautions with their triggers. They say what can happen and what to do, beside the step, and never block reading. */
 export const CAUTIONS: readonly Caution[] = [
-  { id: 'life-at-stake', stages: ['look', 'signoff'], rank: 1, when: { service: 'primary' }, title: 'A failed repair here can kill.', text: 'Licensed person’s drawing and inspection before use, proof load where the maker gives one. This tool does not certify.' },
+  {
+    id: 'life-at-stake',
+    stages: ['look', 'signoff'],
+    rank: 1,
+    when: { service: 'primary' },
+    title: 'A failed repair here can kill.',
+    text: 'Licensed person’s drawing and inspection before use, proof load where the maker gives one. This tool does not certify.',
+  },
   { id: 'peroxide', stages: ['mix', 'layup'], rank: 1, when: { mixKind: 'catalysed' }, title: 'Catalyst blinds.', text: 'Goggles on, eye wash at hand. Never near accelerator, acetone, rust or metal: it can catch fire.' },
   { id: 'old-coating', stages: ['look', 'taper'], rank: 2, when: { finish: 'paint' }, title: 'Old coatings may hold lead, tin or copper.', text: 'Test first, wet-sand where you can, P3 mask, extraction, suit.' },
   { id: 'dust-carbon', stages: ['taper', 'finish'], rank: 2, when: { fibres: 'carbon' }, title: 'Carbon dust conducts and gets into lungs.', text: 'Keep it from motors and sockets. P3 mask, extraction, goggles.' },

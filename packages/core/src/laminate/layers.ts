@@ -1,7 +1,5 @@
 import { CoreError, requireEntry, requireNumber } from '../errors.js';
-import {
-  CORES, CORE_POISSON, type Construction, FABRICS, FIBRES, type FabricPart, HAND_LAY_FRACTION, MATRICES, type Matrix, type ResinFamily,
-} from '../material/index.js';
+import { CORES, CORE_POISSON, type Construction, FABRICS, FIBRES, type FabricPart, HAND_LAY_FRACTION, MATRICES, type Matrix, type ResinFamily } from '../material/index.js';
 import { MAX_THICKNESS_MM } from '../units/index.js';
 import { type ElasticConstants, matConstants, unidirectionalConstants, wettedPly } from './ply.js';
 import type { Matrix3 } from './matrix3.js';
@@ -62,7 +60,10 @@ function partLaminae(part: FabricPart, matrix: Matrix, angleDeg: number, fractio
   const ud = unidirectionalConstants(fibre, matrix, wet.fibreVolumeFraction);
   const base = { thicknessMm: wet.thicknessMm, massGsm: wet.totalGsm, failureStrain: fibre.failureStrain };
   const halfAt = (deg: number): Lamina => ({
-    ...base, thicknessMm: base.thicknessMm / 2, massGsm: base.massGsm / 2, qbar: rotatedStiffness(ud, angleDeg + deg),
+    ...base,
+    thicknessMm: base.thicknessMm / 2,
+    massGsm: base.massGsm / 2,
+    qbar: rotatedStiffness(ud, angleDeg + deg),
   });
   switch (part.construction) {
     case 'mat':
@@ -122,7 +123,11 @@ export function rotatedStiffness(c: ElasticConstants, angleDeg: number): Matrix3
   const q66r = (q11 + q22 - 2 * q12 - 2 * q66) * m2 * n2 + q66 * (m2 * m2 + n2 * n2);
   const q16r = (q11 - q12 - 2 * q66) * m2 * mn - (q22 - q12 - 2 * q66) * mn * n2;
   const q26r = (q11 - q12 - 2 * q66) * mn * n2 - (q22 - q12 - 2 * q66) * m2 * mn;
-  return [[q11r, q12r, q16r], [q12r, q22r, q26r], [q16r, q26r, q66r]];
+  return [
+    [q11r, q12r, q16r],
+    [q12r, q22r, q26r],
+    [q16r, q26r, q66r],
+  ];
 }
 
 function mean(a: Matrix3, b: Matrix3): Matrix3 {

@@ -1,7 +1,11 @@
 /** Symmetric-use 3×3 matrices as nested arrays, rows first. */
 export type Matrix3 = [[number, number, number], [number, number, number], [number, number, number]];
 
-export const zero3 = (): Matrix3 => [[0, 0, 0], [0, 0, 0], [0, 0, 0]];
+export const zero3 = (): Matrix3 => [
+  [0, 0, 0],
+  [0, 0, 0],
+  [0, 0, 0],
+];
 
 /** Adds `factor × b` to `a` in place. */
 export function accumulate(a: Matrix3, b: Matrix3, factor: number): void {

@@ -36,24 +36,16 @@ const stitchedMats = matWeights.map((w) => fabric(`mat-stitched-${w}`, `Stitched
 const plains = [80, 100, 135, 163, 203, 290, 390].map((w) => fabric(`plain-${w}`, `Plain glass ${w}`, [glass('plain', w)]));
 const twills = [163, 203, 290, 390].map((w) => fabric(`twill-${w}`, `Twill glass ${w}`, [glass('twill', w)]));
 const rovings = [500, 600, 800].map((w) => fabric(`roving-${w}`, `Woven roving ${w}`, [glass('roving', w)]));
-const biaxials = [400, 600, 800].flatMap((w) => [
-  fabric(`biax45-${w}`, `Biaxial ±45 ${w}`, [glass('biaxial45', w)], 'stitched'),
-  fabric(`biax090-${w}`, `Biaxial 0/90 ${w}`, [glass('biaxial090', w)], 'stitched'),
-]);
+const biaxials = [400, 600, 800].flatMap((w) => [fabric(`biax45-${w}`, `Biaxial ±45 ${w}`, [glass('biaxial45', w)], 'stitched'), fabric(`biax090-${w}`, `Biaxial 0/90 ${w}`, [glass('biaxial090', w)], 'stitched')]);
 const biaxMats = [225, 300].map((m) => fabric(`biax45-600-mat-${m}`, `Biaxial ±45 600 + mat ${m}`, [glass('biaxial45', 600), glass('mat', m)], 'stitched'));
 const uds = [200, 300, 600].map((w) => fabric(`ud-${w}`, `Unidirectional glass ${w}`, [glass('ud', w)]));
 const carbons = [
-  ...[200, 280].flatMap((w) => [
-    fabric(`carbon-plain-${w}`, `Carbon plain ${w}`, [carbon('plain', w)]),
-    fabric(`carbon-twill-${w}`, `Carbon twill ${w}`, [carbon('twill', w)]),
-  ]),
+  ...[200, 280].flatMap((w) => [fabric(`carbon-plain-${w}`, `Carbon plain ${w}`, [carbon('plain', w)]), fabric(`carbon-twill-${w}`, `Carbon twill ${w}`, [carbon('twill', w)])]),
   ...[150, 200, 300].map((w) => fabric(`carbon-ud-${w}`, `Carbon unidirectional ${w}`, [carbon('ud', w)])),
   ...[300, 400].map((w) => fabric(`carbon-biax45-${w}`, `Carbon biaxial ±45 ${w}`, [carbon('biaxial45', w)], 'stitched')),
 ];
 const aramids = [170, 300].map((w) => fabric(`aramid-${w}`, `Aramid plain ${w}`, [aramid('plain', w)]));
-const hybrids = [190, 210].map((w) =>
-  fabric(`carbon-aramid-${w}`, `Carbon/aramid ${w}`, [carbon('plain', Math.round(w * 0.55)), aramid('plain', w - Math.round(w * 0.55))]),
-);
+const hybrids = [190, 210].map((w) => fabric(`carbon-aramid-${w}`, `Carbon/aramid ${w}`, [carbon('plain', Math.round(w * 0.55)), aramid('plain', w - Math.round(w * 0.55))]));
 const tapes = [
   fabric('aramid-tape-300', 'Aramid tape 300', [aramid('plain', 300)]),
   fabric('aramid-braid-250', 'Aramid braid ±45, 250', [aramid('biaxial45', 250)]),
@@ -62,9 +54,7 @@ const tapes = [
 ];
 
 /** The generic library shipped with the app. Source: common trade weights; no makers. */
-export const FABRICS: readonly Fabric[] = [
-  ...mats, ...powderMats, ...stitchedMats, ...plains, ...twills, ...rovings, ...biaxials, ...biaxMats, ...uds, ...carbons, ...aramids, ...hybrids, ...tapes,
-];
+export const FABRICS: readonly Fabric[] = [...mats, ...powderMats, ...stitchedMats, ...plains, ...twills, ...rovings, ...biaxials, ...biaxMats, ...uds, ...carbons, ...aramids, ...hybrids, ...tapes];
 
 export const arealWeightOf = (fabric: Fabric): number => fabric.parts.reduce((sum, part) => sum + part.arealWeightGsm, 0);
 
@@ -72,7 +62,13 @@ export const isChoppedMat = (fabric: Fabric): boolean => fabric.parts.every((par
 
 /** Fibre mass fractions of a hand lay-up by construction; a shop setting, checked against measured thickness. */
 export const HAND_LAY_FRACTION: Record<Construction, number> = {
-  mat: 0.3, plain: 0.45, twill: 0.45, roving: 0.45, ud: 0.5, biaxial45: 0.45, biaxial090: 0.45,
+  mat: 0.3,
+  plain: 0.45,
+  twill: 0.45,
+  roving: 0.45,
+  ud: 0.5,
+  biaxial45: 0.45,
+  biaxial090: 0.45,
 };
 
 export type Process = 'hand' | 'film' | 'vacuum';

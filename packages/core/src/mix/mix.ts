@@ -79,7 +79,10 @@ function parts(card: SystemCard, resinG: number, secondG: number, secondDensity:
   const tolerance = card.tolerancePercent / 100;
   return {
     kind: card.kind,
-    resinG, resinMl, secondG, secondMl,
+    resinG,
+    resinMl,
+    secondG,
+    secondMl,
     secondMinG: secondG * (1 - tolerance),
     secondMaxG: secondG * (1 + tolerance),
     scaleG: [0, resinG, resinG + secondG],

@@ -76,8 +76,7 @@ function planFace(planner: Planner, input: DaysInput, face: DaysInput['faces'][n
 }
 
 function planFinishStep(planner: Planner, step: FinishStep, input: DaysInput, factor: number): void {
-  if (step.afterFullCure)
-    planner.cureSinceLayUp('full-cure', input.card.fullCureHours * 60 * factor, { id: 'days.full-cure', params: { hours: input.card.fullCureHours * factor } });
+  if (step.afterFullCure) planner.cureSinceLayUp('full-cure', input.card.fullCureHours * 60 * factor, { id: 'days.full-cure', params: { hours: input.card.fullCureHours * factor } });
   planner.work(step.id, Math.max(step.handsFloorMin, step.handsMinPerM2 * (input.abradedAreaMm2 / 1e6)), { id: 'days.finish-step' });
   if (step.waitHours > 0) planner.cure(`${step.id}-wait`, step.waitHours * 60 * factor, { id: 'days.finish-wait', params: { hours: step.waitHours * factor } });
 }
@@ -88,7 +87,10 @@ class Planner {
   private handsMin = 0;
   private laidAt: number;
 
-  constructor(private at: number, private readonly hours: ShedHours) {
+  constructor(
+    private at: number,
+    private readonly hours: ShedHours,
+  ) {
     this.laidAt = at;
   }
 

@@ -104,7 +104,13 @@ export type InputSection = keyof RepairInputs;
 export const NEW_REPAIR: RepairInputs = {
   place: { where: '', craftKind: 'boat', waterline: 'above', finish: 'gelcoat', access: 'one', service: 'general', specialService: 'none', certified: false, likeForLike: false },
   damage: {
-    shape: { kind: 'circle', diameterMm: 80, centreXMm: 0, centreYMm: 0, rotationDeg: 0 }, depth: 'through', depthMm: null, marginMm: 10, minCornerRadiusMm: 25, neighbours: [], notes: '',
+    shape: { kind: 'circle', diameterMm: 80, centreXMm: 0, centreYMm: 0, rotationDeg: 0 },
+    depth: 'through',
+    depthMm: null,
+    marginMm: 10,
+    minCornerRadiusMm: 25,
+    neighbours: [],
+    notes: '',
   },
   laminate: { known: 'thickness', thicknessMm: null, plies: [], finishThicknessMm: 0.5, core: null, priorId: 'volume-built', clueIds: [], epoxyInBond: false, pressedPanel: false },
   resin: { school: 'finish-led', systemId: null, overrideReason: '', gelCoatWay: 'after-full-cure', airTempC: 20, humidityPercent: 55, surfaceTempC: 19 },

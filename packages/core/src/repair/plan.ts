@@ -86,7 +86,7 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
   const resin = attempt('resin', () => planResin(inputs));
   const parent = attempt('laminate', () => planParent(inputs, resin));
   const taper = attempt('taper', () => (damage && parent && resin?.card && inputs.damage.depth !== 'finish' ? planTaper(inputs, damage, parent, resin.card) : null));
-  const patch = attempt('plies', () => damage && parent && taper && resin?.card ? planPatch(inputs, damage, parent, taper, resin.card) : null);
+  const patch = attempt('plies', () => (damage && parent && taper && resin?.card ? planPatch(inputs, damage, parent, taper, resin.card) : null));
   const mix = attempt('mix', () => (taper && patch && resin?.card ? planMix(inputs, taper, patch, resin.card) : null));
   const finish = resin?.card ? finishRoute(resin.card.family, inputs.place.finish, inputs.resin.gelCoatWay) : null;
   const planned = inputs.damage.depth === 'finish' || (taper && patch && mix);
@@ -95,9 +95,7 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
   return { damage, parent, resin, taper, patch, match: patch?.match ?? null, mix, finish, days, inspection: inspectionList(facts), facts, problems };
 }
 
-function dated(
-  inputs: RepairInputs, damage: DamagePlan, taper: TaperPlan | null, patch: PatchPlan | null, mix: MixPlan | null, finish: FinishRoute, card: SystemCard,
-): DaysResult {
+function dated(inputs: RepairInputs, damage: DamagePlan, taper: TaperPlan | null, patch: PatchPlan | null, mix: MixPlan | null, finish: FinishRoute, card: SystemCard): DaysResult {
   const { startAt, fromMin, toMin, openDays, tempC } = inputs.days;
   const faces = (patch?.faces ?? []).map((face, i) => ({
     groundVolumeMm3: taper!.footprint.faces[i]!.taperVolumeMm3,

@@ -1,7 +1,11 @@
 import type { Likelihoods } from './evidence.js';
 
 const weights = (polyester: number, vinylester: number, epoxy: number, thermoplastic: number, mixed: number): Likelihoods => ({
-  polyester, vinylester, epoxy, thermoplastic, mixed,
+  polyester,
+  vinylester,
+  epoxy,
+  thermoplastic,
+  mixed,
 });
 
 export interface ClassPrior {

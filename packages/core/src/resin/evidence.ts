@@ -38,9 +38,15 @@ export function resinEvidence(input: EvidenceInput): EvidenceResult {
   if (!Array.isArray(input.clues)) throw new CoreError('empty', 'clues');
   if (input.clues.length > 40) throw new CoreError('too-many', 'clues', { max: 40 });
   const clues = input.clues.map((clue, i) => readClue(clue, `clues.${i}`));
-  const posterior = combine(prior, clues.map((clue) => clue.likelihoods));
+  const posterior = combine(
+    prior,
+    clues.map((clue) => clue.likelihoods),
+  );
   const pushes = clues.map((clue, i) => {
-    const without = combine(prior, clues.filter((_, j) => j !== i).map((other) => other.likelihoods));
+    const without = combine(
+      prior,
+      clues.filter((_, j) => j !== i).map((other) => other.likelihoods),
+    );
     return { id: clue.id, push: mapHypotheses((h) => posterior[h] - without[h]) };
   });
   const mostLikely = HYPOTHESES.reduce((best, h) => (posterior[h] > posterior[best] ? h : best));
@@ -62,9 +68,7 @@ function readClue(clue: EvidenceInput['clues'][number], field: string): { id: st
 }
 
 function combine(prior: Likelihoods, likelihoods: readonly Likelihoods[]): Likelihoods {
-  const logs = mapHypotheses((h) =>
-    prior[h] === 0 ? -Infinity : likelihoods.reduce((sum, l) => sum + Math.log(Math.max(l[h], LIKELIHOOD_FLOOR)), Math.log(prior[h])),
-  );
+  const logs = mapHypotheses((h) => (prior[h] === 0 ? -Infinity : likelihoods.reduce((sum, l) => sum + Math.log(Math.max(l[h], LIKELIHOOD_FLOOR)), Math.log(prior[h]))));
   const top = Math.max(...HYPOTHESES.map((h) => logs[h]));
   const weights = mapHypotheses((h) => Math.exp(logs[h] - top));
   const total = HYPOTHESES.reduce((sum, h) => sum + weights[h], 0);

@@ -24,8 +24,7 @@ export function proposePlies(input: ProposalInput): FabricLayer[] {
     const fabric = requireEntry(FABRICS, layer.fabricId, 'fabricId');
     return isChoppedMat(fabric) && fabric.binder !== 'stitched';
   };
-  if (deepestFirst.length > 0 && !(input.family === 'epoxy' && deepestFirst.some(needsStyrene)))
-    return deepestFirst.map(({ fabricId, orientationDeg }) => ({ fabricId, orientationDeg: orientationDeg ?? 0 }));
+  if (deepestFirst.length > 0 && !(input.family === 'epoxy' && deepestFirst.some(needsStyrene))) return deepestFirst.map(({ fabricId, orientationDeg }) => ({ fabricId, orientationDeg: orientationDeg ?? 0 }));
   return alternating(input);
 }
 

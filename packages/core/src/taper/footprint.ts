@@ -83,10 +83,7 @@ export function footprint(input: FootprintInput): FootprintResult {
 function faceTaper(shape: Shape, cutOut: OffsetMeasures, ratio: number, depthMm: number, marginMm: number, maskMm: number): FaceTaper {
   const taperWidthMm = ratio * depthMm;
   const grown = measureOffset(shape, taperWidthMm);
-  const volume =
-    shape.kind === 'polygon'
-      ? simpson((z) => measureOffset(shape, ratio * z).areaMm2 - cutOut.areaMm2, depthMm)
-      : (cutOut.perimeterMm * ratio * depthMm ** 2) / 2 + (Math.PI * ratio ** 2 * depthMm ** 3) / 3;
+  const volume = shape.kind === 'polygon' ? simpson((z) => measureOffset(shape, ratio * z).areaMm2 - cutOut.areaMm2, depthMm) : (cutOut.perimeterMm * ratio * depthMm ** 2) / 2 + (Math.PI * ratio ** 2 * depthMm ** 3) / 3;
   return {
     depthMm,
     taperWidthMm,

@@ -1,16 +1,5 @@
 import { CoreError } from '../errors.js';
-import {
-  GRAM_PER_OUNCE,
-  GRAM_PER_POUND,
-  GSM_PER_OUNCE_PER_SQUARE_FOOT,
-  GSM_PER_OUNCE_PER_SQUARE_YARD,
-  KGM3_PER_POUND_PER_CUBIC_FOOT,
-  ML_PER_US_FLUID_OUNCE,
-  ML_PER_US_GALLON,
-  MM_PER_FOOT,
-  MM_PER_INCH,
-  MM_PER_MIL,
-} from './constants.js';
+import { GRAM_PER_OUNCE, GRAM_PER_POUND, GSM_PER_OUNCE_PER_SQUARE_FOOT, GSM_PER_OUNCE_PER_SQUARE_YARD, KGM3_PER_POUND_PER_CUBIC_FOOT, ML_PER_US_FLUID_OUNCE, ML_PER_US_GALLON, MM_PER_FOOT, MM_PER_INCH, MM_PER_MIL } from './constants.js';
 
 export type UnitSystem = 'metric' | 'imperial';
 export type QuantityKind = 'length' | 'thickness' | 'arealWeight' | 'mass' | 'volume' | 'density' | 'temperature' | 'plain';
@@ -99,7 +88,7 @@ export function parseQuantity(text: string, kind: QuantityKind, system: UnitSyst
     if (unit.offset !== undefined) return (negative ? -value : value) * unit.factor + unit.offset;
     rest = rest.slice(match[0].length);
     parts++;
-    if (rest !== '' && (kind !== 'length' && kind !== 'thickness' || parts > 2)) throw new CoreError('unreadable', 'text', { text });
+    if (rest !== '' && ((kind !== 'length' && kind !== 'thickness') || parts > 2)) throw new CoreError('unreadable', 'text', { text });
   }
   return negative ? -total : total;
 }
@@ -158,7 +147,10 @@ export function formatQuantity(value: number | null | undefined, kind: QuantityK
   const spec = DISPLAY[kind][system];
   if (value === null || value === undefined || !Number.isFinite(value)) return { figure: '–', unit: spec.unit };
   const shown = (value - (spec.offset ?? 0)) / spec.factor;
-  const figure = shown.toFixed(decimals ?? spec.decimals).replace(/^-(0(?:\.0+)?)$/, '$1').replace('-', '\u2212');
+  const figure = shown
+    .toFixed(decimals ?? spec.decimals)
+    .replace(/^-(0(?:\.0+)?)$/, '$1')
+    .replace('-', '\u2212');
   return { figure, unit: spec.unit };
 }
 

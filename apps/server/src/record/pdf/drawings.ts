@@ -85,7 +85,11 @@ function drawPlan(sheet: Sheet, view: ReturnType<typeof planDrawing>, toPage: (p
   for (const line of view.neighbours) {
     const [a, b] = [toPage(line.from), toPage(line.to)];
     doc.moveTo(a.x, a.y).lineTo(b.x, b.y).lineWidth(1.4).strokeColor(INK).stroke();
-    doc.font('text').fontSize(7.5).fillColor(QUIET).text(line.name, Math.min(a.x, b.x), Math.min(a.y, b.y) - 10, { lineBreak: false });
+    doc
+      .font('text')
+      .fontSize(7.5)
+      .fillColor(QUIET)
+      .text(line.name, Math.min(a.x, b.x), Math.min(a.y, b.y) - 10, { lineBreak: false });
   }
   doc.font('text').fontSize(8).fillColor(QUIET);
   doc.text('as ground', sheet.left, sheet.y, { lineBreak: false });
@@ -96,8 +100,21 @@ function scaleBar(sheet: Sheet, scale: number, y: number): void {
   const lengthMm = [10, 20, 50, 100, 200, 500, 1000, 2000].find((mm) => mm / scale >= 20) ?? 5000;
   const { doc } = sheet;
   const end = sheet.left + (lengthMm / scale) * MM;
-  doc.moveTo(sheet.left, y + 4).lineTo(end, y + 4).moveTo(sheet.left, y).lineTo(sheet.left, y + 8).moveTo(end, y).lineTo(end, y + 8).lineWidth(1).strokeColor(INK).stroke();
-  doc.font('text').fontSize(8).fillColor(INK).text(`${lengthMm} mm · plan and section at 1:${scale} when printed at 100 %`, end + 6, y, { lineBreak: false });
+  doc
+    .moveTo(sheet.left, y + 4)
+    .lineTo(end, y + 4)
+    .moveTo(sheet.left, y)
+    .lineTo(sheet.left, y + 8)
+    .moveTo(end, y)
+    .lineTo(end, y + 8)
+    .lineWidth(1)
+    .strokeColor(INK)
+    .stroke();
+  doc
+    .font('text')
+    .fontSize(8)
+    .fillColor(INK)
+    .text(`${lengthMm} mm · plan and section at 1:${scale} when printed at 100 %`, end + 6, y, { lineBreak: false });
 }
 
 /** Paper height a stretched section may take, mm. */
@@ -120,12 +137,26 @@ function drawSection(sheet: Sheet, inputs: RepairInputs, plan: RepairPlan, unit:
       if (i === 0) doc.moveTo(p.x, p.y);
       else doc.lineTo(p.x, p.y);
     });
-    doc.closePath().lineWidth(0.5).fillAndStroke(region.material === 'new-finish' ? '#F3DDB2' : FILLS[region.layer], region.layer === 'patch' || region.layer === 'cover' ? GREEN : INK);
+    doc
+      .closePath()
+      .lineWidth(0.5)
+      .fillAndStroke(region.material === 'new-finish' ? '#F3DDB2' : FILLS[region.layer], region.layer === 'patch' || region.layer === 'cover' ? GREEN : INK);
     doc.restore();
   };
   section.ground.forEach((region) => fill(region));
   section.laid.forEach((region) => fill(region, 'right'));
-  doc.moveTo(centre, top - 4).lineTo(centre, top + depth * unit * stretch + 4).dash(8, { space: 2 }).lineWidth(0.8).strokeColor(INK).stroke().undash();
+  doc
+    .moveTo(centre, top - 4)
+    .lineTo(centre, top + depth * unit * stretch + 4)
+    .dash(8, { space: 2 })
+    .lineWidth(0.8)
+    .strokeColor(INK)
+    .stroke()
+    .undash();
   doc.y = top + depth * unit * stretch + 5;
-  doc.font('text').fontSize(8).fillColor(INK).text(`Section A–A: left as ground, right as laid. Height stretched ×${Math.round(stretch * 10) / 10}.`, sheet.left, doc.y, { width: sheet.width });
+  doc
+    .font('text')
+    .fontSize(8)
+    .fillColor(INK)
+    .text(`Section A–A: left as ground, right as laid. Height stretched ×${Math.round(stretch * 10) / 10}.`, sheet.left, doc.y, { width: sheet.width });
 }

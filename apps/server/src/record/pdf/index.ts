@@ -50,12 +50,13 @@ function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBo
   if (resin) {
     sheet.section('Laminate and resin');
     const percent = Math.round(resin.evidence.posterior[resin.evidence.mostLikely] * 100);
-    sheet.line(`Parent: ${percent} % ${PARENT_NAMES[resin.evidence.mostLikely].toLowerCase()}, treated as ${PARENT_NAMES[resin.parent].toLowerCase()}.${parent ? ` Thickness ${mm(parent.thicknessMm, 1)}, ${parent.plies.length} plies${parent.guessed ? ' (guessed from thickness)' : ''}.` : ''}`);
+    sheet.line(
+      `Parent: ${percent} % ${PARENT_NAMES[resin.evidence.mostLikely].toLowerCase()}, treated as ${PARENT_NAMES[resin.parent].toLowerCase()}.${parent ? ` Thickness ${mm(parent.thicknessMm, 1)}, ${parent.plies.length} plies${parent.guessed ? ' (guessed from thickness)' : ''}.` : ''}`,
+    );
     sheet.line(`School: ${SCHOOL_NAMES[resin.verdicts.school]}. ${WHY_WORDS[resin.verdicts.why]}`);
     sheet.line(`System: ${resin.card?.name ?? 'none chosen'}.`, 'bold');
     if (inputs.resin.overrideReason) sheet.line(`Reason for going against the recommendation: ${inputs.resin.overrideReason}`);
-    for (const family of resin.verdicts.families)
-      sheet.line(`${PARENT_NAMES[family.family]}: ${VERDICT_NAMES[family.verdict].toLowerCase()}. ${family.reasons.map((reason) => reason.reason).join(' ')}`);
+    for (const family of resin.verdicts.families) sheet.line(`${PARENT_NAMES[family.family]}: ${VERDICT_NAMES[family.verdict].toLowerCase()}. ${family.reasons.map((reason) => reason.reason).join(' ')}`);
     for (const condition of conditions) {
       const mark = marks.find((m) => m.checkId === condition.id && m.done);
       sheet.line(`Condition: ${condition.text}. ${mark ? `Met, ${mark.by}, ${when(mark.at)}.` : 'Not ticked off.'}`);
@@ -167,7 +168,9 @@ function checks(sheet: Sheet, { results, rework }: RecordBody): void {
     results,
   );
   for (const item of rework)
-    sheet.line(`Rework, ${check(item.checkId)?.label ?? item.checkId}: cause ${item.cause || 'not written'}; action ${item.action || 'not written'}; ${item.concession ? `accepted by ${item.closedBy}: ${item.concession}` : item.closedAt ? `closed ${when(item.closedAt)} by ${item.closedBy}` : 'open'}.`);
+    sheet.line(
+      `Rework, ${check(item.checkId)?.label ?? item.checkId}: cause ${item.cause || 'not written'}; action ${item.action || 'not written'}; ${item.concession ? `accepted by ${item.closedBy}: ${item.concession}` : item.closedAt ? `closed ${when(item.closedAt)} by ${item.closedBy}` : 'open'}.`,
+    );
 }
 
 function signatures(sheet: Sheet, { signature, technician, shop }: RecordBody, hash: string | null): void {

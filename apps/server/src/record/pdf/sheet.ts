@@ -58,8 +58,18 @@ export class Sheet {
   section(text: string): void {
     this.need(60);
     const y = this.doc.y + 8;
-    this.doc.moveTo(this.left, y).lineTo(this.left + this.width, y).lineWidth(1.2).strokeColor(INK).stroke();
-    this.doc.font('head').fontSize(12).fillColor(INK).text(text, this.left, y + 4, { width: this.width }).moveDown(0.25);
+    this.doc
+      .moveTo(this.left, y)
+      .lineTo(this.left + this.width, y)
+      .lineWidth(1.2)
+      .strokeColor(INK)
+      .stroke();
+    this.doc
+      .font('head')
+      .fontSize(12)
+      .fillColor(INK)
+      .text(text, this.left, y + 4, { width: this.width })
+      .moveDown(0.25);
   }
 
   line(text: string, font: 'text' | 'bold' = 'text'): void {
@@ -77,7 +87,11 @@ export class Sheet {
       rows.slice(i, i + 2).forEach(([name, value], column) => {
         const x = this.left + column * columnWidth;
         this.doc.font('text').fontSize(9).fillColor(QUIET).text(name, x, y, { width: 92 });
-        this.doc.font('bold').fontSize(9.5).fillColor(INK).text(value, x + 96, y, { width: columnWidth - 104 });
+        this.doc
+          .font('bold')
+          .fontSize(9.5)
+          .fillColor(INK)
+          .text(value, x + 96, y, { width: columnWidth - 104 });
         deepest = Math.max(deepest, this.doc.y);
       });
       this.doc.y = deepest + 1.5;
@@ -89,19 +103,42 @@ export class Sheet {
     const total = columns.reduce((sum, column) => sum + column.width, 0);
     const widths = columns.map((column) => (column.width / total) * this.width);
     const put = (font: string, colour: string, cells: readonly string[]): void => {
-      const heights = cells.map((cell, i) => this.doc.font(font).fontSize(8.5).heightOfString(cell || ' ', { width: widths[i]! - 6 }));
+      const heights = cells.map((cell, i) =>
+        this.doc
+          .font(font)
+          .fontSize(8.5)
+          .heightOfString(cell || ' ', { width: widths[i]! - 6 }),
+      );
       this.need(Math.max(...heights) + 6);
       const y = this.doc.y;
       let x = this.left;
       cells.forEach((cell, i) => {
-        this.doc.font(font).fontSize(8.5).fillColor(colour).text(cell, x, y + 1.5, { width: widths[i]! - 6, align: columns[i]!.align ?? 'left' });
+        this.doc
+          .font(font)
+          .fontSize(8.5)
+          .fillColor(colour)
+          .text(cell, x, y + 1.5, { width: widths[i]! - 6, align: columns[i]!.align ?? 'left' });
         x += widths[i]!;
       });
       this.doc.y = y + Math.max(...heights) + 4;
-      this.doc.moveTo(this.left, this.doc.y - 1.5).lineTo(this.left + this.width, this.doc.y - 1.5).lineWidth(0.4).strokeColor(RULE).stroke();
+      this.doc
+        .moveTo(this.left, this.doc.y - 1.5)
+        .lineTo(this.left + this.width, this.doc.y - 1.5)
+        .lineWidth(0.4)
+        .strokeColor(RULE)
+        .stroke();
     };
-    put('bold', QUIET, columns.map((column) => column.title));
-    for (const row of rows) put('text', INK, columns.map((column) => column.value(row)));
+    put(
+      'bold',
+      QUIET,
+      columns.map((column) => column.title),
+    );
+    for (const row of rows)
+      put(
+        'text',
+        INK,
+        columns.map((column) => column.value(row)),
+      );
     this.doc.x = this.left;
     this.doc.moveDown(0.3);
   }

@@ -20,7 +20,10 @@ export function handlesOf(shape: Shape, reachMm: number): Handle[] {
   if (shape.kind === 'polygon') return [];
   const { length, width } = sizes(shape);
   const at = (x: number, y: number): Point => place({ x, y }, shape);
-  const handles: Handle[] = [{ id: 'move', label: 'Move', at: at(0, 0), value: shape.centreXMm ?? 0 }, { id: 'length', label: shape.kind === 'circle' ? 'Diameter' : 'Length', at: at(length / 2, 0), value: length }];
+  const handles: Handle[] = [
+    { id: 'move', label: 'Move', at: at(0, 0), value: shape.centreXMm ?? 0 },
+    { id: 'length', label: shape.kind === 'circle' ? 'Diameter' : 'Length', at: at(length / 2, 0), value: length },
+  ];
   if (shape.kind === 'circle') return handles;
   handles.push({ id: 'width', label: 'Width', at: at(0, width / 2), value: width }, { id: 'turn', label: 'Turn', at: at(length / 2 + reachMm, 0), value: shape.rotationDeg ?? 0 });
   if (shape.kind === 'roundedRectangle') handles.push({ id: 'radius', label: 'Corner radius', at: at(length / 2 - shape.cornerRadiusMm, width / 2), value: shape.cornerRadiusMm });

@@ -9,10 +9,26 @@ import { hatchOf } from './hatches';
 type LayerName = 'damage' | 'parent' | 'abraded' | 'tape' | 'patch' | 'cover' | 'finish' | 'backing' | 'near';
 
 const LAYER_NAMES: Record<LayerName, string> = {
-  damage: 'Fracture', parent: 'Parent', abraded: 'Abraded', tape: 'Tape line', patch: 'New plies', cover: 'Cover ply', finish: 'Fairing, finish', backing: 'Backing', near: 'Near by',
+  damage: 'Fracture',
+  parent: 'Parent',
+  abraded: 'Abraded',
+  tape: 'Tape line',
+  patch: 'New plies',
+  cover: 'Cover ply',
+  finish: 'Fairing, finish',
+  backing: 'Backing',
+  near: 'Near by',
 };
 const SWATCHES: Record<LayerName, string> = {
-  damage: 'none', parent: 'url(#h-mat)', abraded: 'url(#h-abraded)', tape: '#e3bd82', patch: 'url(#h-new45)', cover: 'url(#h-cover)', finish: 'url(#h-fairing)', backing: 'url(#h-backing)', near: 'none',
+  damage: 'none',
+  parent: 'url(#h-mat)',
+  abraded: 'url(#h-abraded)',
+  tape: '#e3bd82',
+  patch: 'url(#h-new45)',
+  cover: 'url(#h-cover)',
+  finish: 'url(#h-fairing)',
+  backing: 'url(#h-backing)',
+  near: 'none',
 };
 
 const RULER_PX = 20;
@@ -32,13 +48,47 @@ const ALL_GROUND: readonly Stage[] = ['look', 'laminate', 'resin'];
   templateUrl: './repair-drawing.html',
   host: { class: 'drawing' },
   styles: `
-    :host { position: relative; display: block; height: 100%; min-height: 380px; overflow: hidden; background: var(--sheet); }
-    .zoom { position: absolute; right: 8px; bottom: 8px; display: flex; gap: 6px; }
-    .zoom button, .tabs button { min-width: 44px; min-height: 44px; border: 1.5px solid var(--ink); background: var(--sheet); font: 640 18px var(--head); }
-    .tabs { position: absolute; left: 8px; bottom: 8px; display: flex; }
-    .tabs button { padding: 0 12px; font-size: 14px; }
-    .tabs button[aria-pressed='true'] { background: var(--ink); color: var(--sheet); }
-    .about { position: absolute; left: -9999px; }
+    :host {
+      position: relative;
+      display: block;
+      height: 100%;
+      min-height: 380px;
+      overflow: hidden;
+      background: var(--sheet);
+    }
+    .zoom {
+      position: absolute;
+      right: 8px;
+      bottom: 8px;
+      display: flex;
+      gap: 6px;
+    }
+    .zoom button,
+    .tabs button {
+      min-width: 44px;
+      min-height: 44px;
+      border: 1.5px solid var(--ink);
+      background: var(--sheet);
+      font: 640 18px var(--head);
+    }
+    .tabs {
+      position: absolute;
+      left: 8px;
+      bottom: 8px;
+      display: flex;
+    }
+    .tabs button {
+      padding: 0 12px;
+      font-size: 14px;
+    }
+    .tabs button[aria-pressed='true'] {
+      background: var(--ink);
+      color: var(--sheet);
+    }
+    .about {
+      position: absolute;
+      left: -9999px;
+    }
   `,
 })
 export class RepairDrawing implements OnInit, OnDestroy {

@@ -9,12 +9,33 @@ import { Cautions } from './cautions';
   imports: [Cautions],
   template: `
     <ash-cautions [stage]="stage()" [facts]="facts()" />
-    @if (label()) { <div class="bar"><button type="button" class="do" [disabled]="disabled()" (click)="go.emit()">{{ label() }}</button></div> }
+    @if (label()) {
+      <div class="bar">
+        <button type="button" class="do" [disabled]="disabled()" (click)="go.emit()">{{ label() }}</button>
+      </div>
+    }
   `,
   styles: `
-    :host { display: block; position: sticky; bottom: 0; background: var(--lift); border-top: 1.5px solid var(--ink); margin-top: -1.5px; z-index: 2; }
-    .bar { padding: 10px 18px; } .do { width: 100%; }
-    @media (max-width: 1100px) { :host { position: static; } }
+    :host {
+      display: block;
+      position: sticky;
+      bottom: 0;
+      background: var(--lift);
+      border-top: 1.5px solid var(--ink);
+      margin-top: -1.5px;
+      z-index: 2;
+    }
+    .bar {
+      padding: 10px 18px;
+    }
+    .do {
+      width: 100%;
+    }
+    @media (max-width: 1100px) {
+      :host {
+        position: static;
+      }
+    }
   `,
 })
 export class GoBar {

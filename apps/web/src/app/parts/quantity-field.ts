@@ -15,10 +15,22 @@ let nextId = 0;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="field" [class.wrong]="shownError()">
-      <label [for]="id">{{ label() }}<span class="quiet"> {{ unit() }}</span></label>
+      <label [for]="id"
+        >{{ label() }}<span class="quiet"> {{ unit() }}</span></label
+      >
       <input
-        [id]="id" type="text" inputmode="text" autocomplete="off" [value]="text()" [disabled]="disabled()" [attr.aria-invalid]="!!shownError()"
-        [attr.aria-describedby]="shownError() ? id + '-e' : null" (input)="type($any($event.target).value)" (change)="commit()" (keydown.escape)="reset()" />
+        [id]="id"
+        type="text"
+        inputmode="text"
+        autocomplete="off"
+        [value]="text()"
+        [disabled]="disabled()"
+        [attr.aria-invalid]="!!shownError()"
+        [attr.aria-describedby]="shownError() ? id + '-e' : null"
+        (input)="type($any($event.target).value)"
+        (change)="commit()"
+        (keydown.escape)="reset()"
+      />
       @if (shownError(); as message) {
         <span class="error" [id]="id + '-e'">{{ message }}</span>
       }
@@ -42,7 +54,10 @@ export class QuantityField {
     const value = this.value();
     if (value === null) return '';
     const exact = formatQuantity(value, this.kind(), this.units(), this.units() === 'metric' ? (this.decimals() ?? trimmed(value)) : 3).figure;
-    return exact.replace('\u2212', '-').replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, '');
+    return exact
+      .replace('\u2212', '-')
+      .replace(/(\.\d*?)0+$/, '$1')
+      .replace(/\.$/, '');
   });
   readonly unit = computed(() => formatQuantity(0, this.kind(), this.units()).unit);
   readonly text = linkedSignal(() => this.formatted());

@@ -11,7 +11,11 @@ export class ApiError extends Error {
 }
 
 const OFFLINE: Problem = {
-  type: 'urn:ash-step:problem:offline', title: 'No connection', status: 0, code: 'offline', fields: [],
+  type: 'urn:ash-step:problem:offline',
+  title: 'No connection',
+  status: 0,
+  code: 'offline',
+  fields: [],
   detail: 'The server cannot be reached. What you typed is kept here and is sent when it is back.',
 };
 
@@ -37,4 +41,3 @@ function asApiError(error: unknown): Observable<never> {
   const known = typeof body === 'object' && body !== null && typeof body.code === 'string';
   return throwError(() => new ApiError(known ? (body as Problem) : OFFLINE));
 }
-

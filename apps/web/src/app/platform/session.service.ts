@@ -11,7 +11,10 @@ export class SessionService {
 
   readonly session$ = this.state.pipe(filter((session) => session !== null));
   readonly person$ = this.session$.pipe(map((session) => session.person));
-  readonly units$: Observable<UnitSystemName> = this.state.pipe(map((session) => session?.person?.units ?? 'metric'), distinctUntilChanged());
+  readonly units$: Observable<UnitSystemName> = this.state.pipe(
+    map((session) => session?.person?.units ?? 'metric'),
+    distinctUntilChanged(),
+  );
 
   get person(): Person | null {
     return this.state.value?.person ?? null;

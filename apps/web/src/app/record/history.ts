@@ -29,21 +29,83 @@ interface Query {
           <div class="field"><label for="file">Take in a record file (JSON)</label><input id="file" type="file" accept="application/json,.json" (change)="take($event)" /></div>
         }
       </div>
-      @if (told()) { <p class="remark" role="status">{{ told() }}</p> }
+      @if (told()) {
+        <p class="remark" role="status">{{ told() }}</p>
+      }
       @if (reply(); as r) {
         <p class="quiet">{{ r.total }} {{ r.total === 1 ? 'repair' : 'repairs' }}</p>
-        <div class="scroll"><table class="ruled"><thead><tr><th>Craft</th><th>Repair</th><th>By</th><th>Resin</th><th>Lots</th><th>State</th><th>When</th></tr></thead><tbody>
-          @for (row of r.rows; track row.id) {
-            <tr><td><a class="tag" [routerLink]="['/repair', row.id, row.state === 'sealed' ? 'signoff' : 'look']">{{ row.craftTag }}</a></td><td>{{ row.title }}</td><td>{{ row.technician }}</td><td>{{ row.resin ?? '–' }}</td><td class="num">{{ row.lots.join(', ') || '–' }}</td><td>{{ row.state === 'sealed' ? 'Sealed' : row.openRework ? 'Rework' : 'Open' }}@if (row.revision > 1) {, rev. {{ row.revision }}}</td><td class="num">{{ row.sealedAt ?? row.updatedAt | when }}</td></tr>
-          } @empty { <tr><td colspan="7">Nothing fits. Take a word out, or look for another lot.</td></tr> }
-        </tbody></table></div>
+        <div class="scroll">
+          <table class="ruled">
+            <thead>
+              <tr>
+                <th>Craft</th>
+                <th>Repair</th>
+                <th>By</th>
+                <th>Resin</th>
+                <th>Lots</th>
+                <th>State</th>
+                <th>When</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (row of r.rows; track row.id) {
+                <tr>
+                  <td>
+                    <a class="tag" [routerLink]="['/repair', row.id, row.state === 'sealed' ? 'signoff' : 'look']">{{ row.craftTag }}</a>
+                  </td>
+                  <td>{{ row.title }}</td>
+                  <td>{{ row.technician }}</td>
+                  <td>{{ row.resin ?? '–' }}</td>
+                  <td class="num">{{ row.lots.join(', ') || '–' }}</td>
+                  <td>
+                    {{ row.state === 'sealed' ? 'Sealed' : row.openRework ? 'Rework' : 'Open' }}
+                    @if (row.revision > 1) {
+                      , rev. {{ row.revision }}
+                    }
+                  </td>
+                  <td class="num">{{ row.sealedAt ?? row.updatedAt | when }}</td>
+                </tr>
+              } @empty {
+                <tr>
+                  <td colspan="7">Nothing fits. Take a word out, or look for another lot.</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        </div>
         @if (r.total > r.pageSize) {
-          <div class="row-actions"><button class="act small" type="button" [disabled]="r.page === 1" (click)="ask({ page: r.page - 1 })">Newer</button><button class="act small" type="button" [disabled]="r.page * r.pageSize >= r.total" (click)="ask({ page: r.page + 1 })">Older</button></div>
+          <div class="row-actions">
+            <button class="act small" type="button" [disabled]="r.page === 1" (click)="ask({ page: r.page - 1 })">Newer</button
+            ><button class="act small" type="button" [disabled]="r.page * r.pageSize >= r.total" (click)="ask({ page: r.page + 1 })">Older</button>
+          </div>
         }
-      } @else { <p class="quiet">Reading the history</p> }
+      } @else {
+        <p class="quiet">Reading the history</p>
+      }
     </main>
   `,
-  styles: `main { max-width: 1180px; margin: 0 auto; padding: 20px; background: var(--sheet); border-inline: 2px solid var(--ink); display: flex; flex-direction: column; gap: 14px; min-height: calc(100vh - 54px); } h1 { font-size: 28px; } .scroll { overflow-x: auto; } .fields { grid-template-columns: repeat(auto-fit, minmax(220px, 1fr)); }`,
+  styles: `
+    main {
+      max-width: 1180px;
+      margin: 0 auto;
+      padding: 20px;
+      background: var(--sheet);
+      border-inline: 2px solid var(--ink);
+      display: flex;
+      flex-direction: column;
+      gap: 14px;
+      min-height: calc(100vh - 54px);
+    }
+    h1 {
+      font-size: 28px;
+    }
+    .scroll {
+      overflow-x: auto;
+    }
+    .fields {
+      grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
+    }
+  `,
 })
 export class History {
   private readonly api = inject(Api);
@@ -54,12 +116,14 @@ export class History {
   readonly reply = toSignal(
     this.queries.pipe(
       debounceTime(150),
-      switchMap(({ q, lot, page }) => this.api.get<HistoryReply>(`/history?${new URLSearchParams({ ...(q.trim() ? { q: q.trim() } : {}), ...(lot.trim() ? { lot: lot.trim() } : {}), page: String(page) })}`).pipe(
-        catchError((error: unknown) => {
-          this.told.set(error instanceof ApiError ? error.problem.detail : 'The history could not be read.');
-          return of(null);
-        }),
-      )),
+      switchMap(({ q, lot, page }) =>
+        this.api.get<HistoryReply>(`/history?${new URLSearchParams({ ...(q.trim() ? { q: q.trim() } : {}), ...(lot.trim() ? { lot: lot.trim() } : {}), page: String(page) })}`).pipe(
+          catchError((error: unknown) => {
+            this.told.set(error instanceof ApiError ? error.problem.detail : 'The history could not be read.');
+            return of(null);
+          }),
+        ),
+      ),
     ),
   );
 

@@ -47,9 +47,20 @@ export class RepairStore {
 
   constructor() {
     const destroyed = takeUntilDestroyed(inject(DestroyRef));
-    this.saves.pipe(debounceTime(SAVE_AFTER_MS), concatMap(() => this.flush()), destroyed).subscribe();
+    this.saves
+      .pipe(
+        debounceTime(SAVE_AFTER_MS),
+        concatMap(() => this.flush()),
+        destroyed,
+      )
+      .subscribe();
     this.live.changes$
-      .pipe(filter((change) => change.repairId === this.id && change.version > (this.state.value?.detail.version ?? 0)), debounceTime(150), concatMap(() => this.fetch()), takeUntilDestroyed(inject(DestroyRef)))
+      .pipe(
+        filter((change) => change.repairId === this.id && change.version > (this.state.value?.detail.version ?? 0)),
+        debounceTime(150),
+        concatMap(() => this.fetch()),
+        takeUntilDestroyed(inject(DestroyRef)),
+      )
       .subscribe();
   }
 
@@ -249,4 +260,3 @@ export function fieldError(state: RepairState, path: string): string | null {
 function qualified(field: string, stage: Stage): string {
   return sectionNames.some((section) => field.startsWith(`${section}.`)) ? field : `${STAGE_SECTION[stage] ?? ''}.${field}`;
 }
-

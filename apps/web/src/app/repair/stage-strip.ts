@@ -25,15 +25,29 @@ import type { RepairState } from './repair.store';
         @for (tread of treads(); track tread.stage) {
           <li [style.--drop.px]="tread.drop">
             <a [routerLink]="['/repair', id(), tread.stage]" [class.here]="tread.here" [attr.aria-current]="tread.here ? 'step' : null">
-              <span class="name"><svg viewBox="0 0 12 12" width="12" height="12" aria-hidden="true">@if (tread.done && !tread.here) { <path d="M1 6l4 4L11 2" fill="none" stroke="currentColor" stroke-width="2.4" /> } @else { <rect x="1.5" y="1.5" width="9" height="9" [attr.fill]="tread.here ? 'currentColor' : 'none'" stroke="currentColor" stroke-width="1.6" /> }</svg>{{ tread.name }}<span class="visually-hidden">{{ tread.done ? ', done' : '' }}</span></span>
+              <span class="name"
+                ><svg viewBox="0 0 12 12" width="12" height="12" aria-hidden="true">
+                  @if (tread.done && !tread.here) {
+                    <path d="M1 6l4 4L11 2" fill="none" stroke="currentColor" stroke-width="2.4" />
+                  } @else {
+                    <rect x="1.5" y="1.5" width="9" height="9" [attr.fill]="tread.here ? 'currentColor' : 'none'" stroke="currentColor" stroke-width="1.6" />
+                  }</svg
+                >{{ tread.name }}<span class="visually-hidden">{{ tread.done ? ', done' : '' }}</span></span
+              >
               <span class="settled">{{ tread.settled }}</span>
             </a>
           </li>
         }
       </ol>
     </nav>
-    <div class="compact"><ash-stage-profile [stage]="at()" [urgent]="true" /><b>{{ name() }}</b>
-      @if (before(); as b) { <a class="act small" [routerLink]="['/repair', id(), b]">Back</a> } @if (after(); as a) { <a class="act small" [routerLink]="['/repair', id(), a]">Next</a> }
+    <div class="compact">
+      <ash-stage-profile [stage]="at()" [urgent]="true" /><b>{{ name() }}</b>
+      @if (before(); as b) {
+        <a class="act small" [routerLink]="['/repair', id(), b]">Back</a>
+      }
+      @if (after(); as a) {
+        <a class="act small" [routerLink]="['/repair', id(), a]">Next</a>
+      }
     </div>
   `,
   styleUrl: './stage-strip.scss',
@@ -70,7 +84,10 @@ export class StageStrip {
   private settled(stage: Stage): string {
     const { plan, inputs, detail } = this.state();
     const mm = (value: number, kind: 'length' | 'thickness' = 'length', decimals?: number): string => formatQuantity(value, kind, this.units(), this.units() === 'metric' ? decimals : undefined).figure;
-    const withUnit = (value: number, kind: 'length' | 'thickness' | 'mass', decimals?: number): string => { const q = formatQuantity(value, kind, this.units(), this.units() === 'metric' ? decimals : undefined); return `${q.figure} ${q.unit}`; };
+    const withUnit = (value: number, kind: 'length' | 'thickness' | 'mass', decimals?: number): string => {
+      const q = formatQuantity(value, kind, this.units(), this.units() === 'metric' ? decimals : undefined);
+      return `${q.figure} ${q.unit}`;
+    };
     switch (stage) {
       case 'look':
         return plan.damage ? `${mm(plan.damage.visible.lengthMm)} × ${mm(plan.damage.visible.widthMm)}, ${{ finish: 'finish', part: 'part', through: 'through' }[inputs.damage.depth]}` : '';

@@ -38,7 +38,11 @@ export function boardJob(row: BoardRow): BoardJob {
   const view = planDrawing(row.inputs, plan);
   const stage = Math.min(row.stageReached, 9);
   return {
-    row, plan, stage, ...standing(row, plan, stage), tasks: plan.days?.tasks ?? [],
+    row,
+    plan,
+    stage,
+    ...standing(row, plan, stage),
+    tasks: plan.days?.tasks ?? [],
     outlines: { mask: view.abraded, footprint: view.footprint, cutOut: view.cutOut, damage: view.damage },
   };
 }

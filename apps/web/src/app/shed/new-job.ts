@@ -19,38 +19,91 @@ const NEW = 'new';
     <main id="main">
       <h1>New job</h1>
       <form (submit)="open($event)">
-        <div class="field" [class.wrong]="errors()['craftId']"><label for="craft">Craft</label>
+        <div class="field" [class.wrong]="errors()['craftId']">
+          <label for="craft">Craft</label>
           <select id="craft" (change)="craftId.set($any($event.target).value)">
             <option value="" [selected]="craftId() === ''">Pick one</option>
-            @for (craft of crafts(); track craft.id) { <option [value]="craft.id" [selected]="craftId() === craft.id">{{ craft.tag }}, {{ craft.name }} ({{ craft.repairs }} {{ craft.repairs === 1 ? 'repair' : 'repairs' }})</option> }
+            @for (craft of crafts(); track craft.id) {
+              <option [value]="craft.id" [selected]="craftId() === craft.id">{{ craft.tag }}, {{ craft.name }} ({{ craft.repairs }} {{ craft.repairs === 1 ? 'repair' : 'repairs' }})</option>
+            }
             <option [value]="new" [selected]="craftId() === new">A craft not listed yet</option>
           </select>
-          @if (errors()['craftId']; as message) { <span class="error">{{ message }}</span> }
+          @if (errors()['craftId']; as message) {
+            <span class="error">{{ message }}</span>
+          }
         </div>
         @if (craftId() === new) {
           <fieldset>
             <legend>New craft</legend>
             <div class="fields">
-              <div class="field" [class.wrong]="errors()['tag']"><label for="tag">Tag, short</label><input id="tag" maxlength="24" [value]="tag()" (input)="tag.set($any($event.target).value)" />@if (errors()['tag']; as m) { <span class="error">{{ m }}</span> }</div>
-              <div class="field" [class.wrong]="errors()['name']"><label for="name">Name</label><input id="name" maxlength="120" [value]="name()" (input)="name.set($any($event.target).value)" />@if (errors()['name']; as m) { <span class="error">{{ m }}</span> }</div>
-              <div class="field" [class.wrong]="errors()['year']"><label for="year">Year built</label><input id="year" inputmode="numeric" [value]="year()" (input)="year.set($any($event.target).value)" />@if (errors()['year']; as m) { <span class="error">{{ m }}</span> }</div>
+              <div class="field" [class.wrong]="errors()['tag']">
+                <label for="tag">Tag, short</label><input id="tag" maxlength="24" [value]="tag()" (input)="tag.set($any($event.target).value)" />
+                @if (errors()['tag']; as m) {
+                  <span class="error">{{ m }}</span>
+                }
+              </div>
+              <div class="field" [class.wrong]="errors()['name']">
+                <label for="name">Name</label><input id="name" maxlength="120" [value]="name()" (input)="name.set($any($event.target).value)" />
+                @if (errors()['name']; as m) {
+                  <span class="error">{{ m }}</span>
+                }
+              </div>
+              <div class="field" [class.wrong]="errors()['year']">
+                <label for="year">Year built</label><input id="year" inputmode="numeric" [value]="year()" (input)="year.set($any($event.target).value)" />
+                @if (errors()['year']; as m) {
+                  <span class="error">{{ m }}</span>
+                }
+              </div>
             </div>
             <ash-choice label="Kind" [options]="kinds" [value]="kind()" (pick)="kind.set($event)" />
             <div class="field"><label for="construction">Construction, as far as known</label><input id="construction" maxlength="200" [value]="construction()" (input)="construction.set($any($event.target).value)" /></div>
             <div class="field"><label for="notes">Builder’s notes</label><textarea id="notes" rows="2" [value]="notes()" (input)="notes.set($any($event.target).value)"></textarea></div>
           </fieldset>
         }
-        <div class="field" [class.wrong]="errors()['title']"><label for="title">Where on it, in a few words</label><input id="title" maxlength="160" placeholder="Hull bottom, port, frame 4" [value]="title()" (input)="title.set($any($event.target).value)" />
-          @if (errors()['title']; as message) { <span class="error">{{ message }}</span> }
+        <div class="field" [class.wrong]="errors()['title']">
+          <label for="title">Where on it, in a few words</label><input id="title" maxlength="160" placeholder="Hull bottom, port, frame 4" [value]="title()" (input)="title.set($any($event.target).value)" />
+          @if (errors()['title']; as message) {
+            <span class="error">{{ message }}</span>
+          }
         </div>
-        @if (problem(); as p) { <p class="remark" role="alert">{{ p.detail }}</p> }
+        @if (problem(); as p) {
+          <p class="remark" role="alert">{{ p.detail }}</p>
+        }
         <div class="row-actions"><button class="do" type="submit" [disabled]="busy()">Open the job</button></div>
       </form>
     </main>
   `,
   styles: `
-    main { max-width: 760px; margin: 0 auto; padding: 24px 20px; background: var(--sheet); border-inline: 2px solid var(--ink); min-height: calc(100vh - 54px); }
-    h1 { font-size: 28px; margin-bottom: 16px; } form, fieldset { display: flex; flex-direction: column; gap: 16px; } fieldset { border: 1.5px solid var(--ink); padding: 12px 16px; margin: 0; } legend { font: 640 15px var(--head); padding: 0 6px; float: none; width: auto; margin: 0; }
+    main {
+      max-width: 760px;
+      margin: 0 auto;
+      padding: 24px 20px;
+      background: var(--sheet);
+      border-inline: 2px solid var(--ink);
+      min-height: calc(100vh - 54px);
+    }
+    h1 {
+      font-size: 28px;
+      margin-bottom: 16px;
+    }
+    form,
+    fieldset {
+      display: flex;
+      flex-direction: column;
+      gap: 16px;
+    }
+    fieldset {
+      border: 1.5px solid var(--ink);
+      padding: 12px 16px;
+      margin: 0;
+    }
+    legend {
+      font: 640 15px var(--head);
+      padding: 0 6px;
+      float: none;
+      width: auto;
+      margin: 0;
+    }
   `,
 })
 export class NewJob {
@@ -87,14 +140,12 @@ export class NewJob {
     const craft: CraftBody = { id: this.newCraftId, tag: this.tag().trim(), name: this.name().trim(), kind: this.kind(), year: year === '' ? null : Number(year), construction: this.construction(), notes: this.notes() };
     const craftId = isNew ? craft.id : this.craftId();
     this.busy.set(true);
-    (isNew ? this.api.send('POST', '/craft', craft) : of(null))
-      .pipe(concatMap(() => this.api.send<RepairDetail>('POST', '/repairs', { id: this.repairId, craftId, title: this.title().trim() })))
-      .subscribe({
-        next: (repair) => void this.router.navigate(['/repair', repair.id, 'look']),
-        error: (error: unknown) => {
-          this.busy.set(false);
-          if (error instanceof ApiError) this.problem.set(error.problem);
-        },
-      });
+    (isNew ? this.api.send('POST', '/craft', craft) : of(null)).pipe(concatMap(() => this.api.send<RepairDetail>('POST', '/repairs', { id: this.repairId, craftId, title: this.title().trim() }))).subscribe({
+      next: (repair) => void this.router.navigate(['/repair', repair.id, 'look']),
+      error: (error: unknown) => {
+        this.busy.set(false);
+        if (error instanceof ApiError) this.problem.set(error.problem);
+      },
+    });
   }
 }

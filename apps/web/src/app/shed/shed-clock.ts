@@ -27,17 +27,55 @@ export function clockPlace(at: number, from: number): number {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <svg preserveAspectRatio="none" viewBox="0 0 1000 100" aria-hidden="true">
-      @for (shut of shuts(); track shut.x) { <rect [attr.x]="shut.x" [attr.width]="shut.width" height="100" fill="url(#h-shut)" /> }
-      @for (bar of bars(); track bar.id) { <rect [attr.x]="bar.x" [attr.width]="bar.width" y="34" height="32" [attr.fill]="bar.cure ? 'url(#h-cure)' : 'var(--ink)'" stroke="var(--ink)" vector-effect="non-scaling-stroke" /> }
-      @if (!head()) { <rect [attr.x]="now() - 1.5" width="3" height="100" fill="var(--ember)" /> }
+      @for (shut of shuts(); track shut.x) {
+        <rect [attr.x]="shut.x" [attr.width]="shut.width" height="100" fill="url(#h-shut)" />
+      }
+      @for (bar of bars(); track bar.id) {
+        <rect [attr.x]="bar.x" [attr.width]="bar.width" y="34" height="32" [attr.fill]="bar.cure ? 'url(#h-cure)' : 'var(--ink)'" stroke="var(--ink)" vector-effect="non-scaling-stroke" />
+      }
+      @if (!head()) {
+        <rect [attr.x]="now() - 1.5" width="3" height="100" fill="var(--ember)" />
+      }
     </svg>
-    @if (head()) { @for (day of days(); track day.name) { <span class="day" [style.left.%]="day.left">{{ day.name }}</span> } }
-    @else if (next()) { <span class="next" [style.left.%]="next()!.left">{{ next()!.text }}</span> }
+    @if (head()) {
+      @for (day of days(); track day.name) {
+        <span class="day" [style.left.%]="day.left">{{ day.name }}</span>
+      }
+    } @else if (next()) {
+      <span class="next" [style.left.%]="next()!.left">{{ next()!.text }}</span>
+    }
   `,
   styles: `
-    :host { position: relative; display: block; min-height: 26px; overflow: hidden; font: 540 13px/1 var(--draw); font-variation-settings: 'CASL' 1, 'slnt' -9; }
-    svg { position: absolute; inset: 0; width: 100%; height: 100%; }
-    .day { position: absolute; bottom: 6px; white-space: nowrap; color: var(--ink); } .next { position: absolute; bottom: 6px; white-space: nowrap; background: var(--sheet); padding: 0 3px; color: var(--ink); }
+    :host {
+      position: relative;
+      display: block;
+      min-height: 26px;
+      overflow: hidden;
+      font: 540 13px/1 var(--draw);
+      font-variation-settings:
+        'CASL' 1,
+        'slnt' -9;
+    }
+    svg {
+      position: absolute;
+      inset: 0;
+      width: 100%;
+      height: 100%;
+    }
+    .day {
+      position: absolute;
+      bottom: 6px;
+      white-space: nowrap;
+      color: var(--ink);
+    }
+    .next {
+      position: absolute;
+      bottom: 6px;
+      white-space: nowrap;
+      background: var(--sheet);
+      padding: 0 3px;
+      color: var(--ink);
+    }
   `,
 })
 export class ShedClock {
@@ -46,18 +84,25 @@ export class ShedClock {
   readonly head = input(false);
 
   readonly bars = computed(() =>
-    this.tasks().map((task, i) => {
-      const x = 1000 * clockPlace(new Date(task.startAt).getTime(), this.from());
-      return { id: i, x, width: Math.max(0, 1000 * clockPlace(new Date(task.endAt).getTime(), this.from()) - x), cure: task.kind === 'cure' };
-    }).filter((bar) => bar.width > 0.5),
+    this.tasks()
+      .map((task, i) => {
+        const x = 1000 * clockPlace(new Date(task.startAt).getTime(), this.from());
+        return { id: i, x, width: Math.max(0, 1000 * clockPlace(new Date(task.endAt).getTime(), this.from()) - x), cure: task.kind === 'cure' };
+      })
+      .filter((bar) => bar.width > 0.5),
   );
   readonly now = computed(() => 1000 * clockPlace(Date.now(), this.from()));
-  readonly days = computed(() => Array.from({ length: DAYS }, (_, i) => {
-    const at = new Date(this.from() + i * DAY_MS);
-    return { name: `${NAMES[at.getDay()]} ${at.getDate()}`, left: (100 * i) / DAYS + 2 };
-  }));
-  readonly shuts = computed(() => Array.from({ length: DAYS }, (_, i) => ({ day: new Date(this.from() + i * DAY_MS).getDay(), i }))
-    .filter(({ day }) => day === 0 || day === 6).map(({ i }) => ({ x: (1000 * i) / DAYS, width: 1000 / DAYS })));
+  readonly days = computed(() =>
+    Array.from({ length: DAYS }, (_, i) => {
+      const at = new Date(this.from() + i * DAY_MS);
+      return { name: `${NAMES[at.getDay()]} ${at.getDate()}`, left: (100 * i) / DAYS + 2 };
+    }),
+  );
+  readonly shuts = computed(() =>
+    Array.from({ length: DAYS }, (_, i) => ({ day: new Date(this.from() + i * DAY_MS).getDay(), i }))
+      .filter(({ day }) => day === 0 || day === 6)
+      .map(({ i }) => ({ x: (1000 * i) / DAYS, width: 1000 / DAYS })),
+  );
   readonly next = computed(() => {
     const task = this.tasks().find((t) => t.kind === 'hands' && new Date(t.endAt).getTime() > Date.now());
     if (!task) return null;

@@ -53,15 +53,18 @@ export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan
 function mixFace(inputs: RepairInputs, primeAreaMm2: number, plies: PatchPlan['faces'][number]['plies'], card: SystemCard, index: number): MixFace {
   const { primeGsm, wastePercent, potFloorG, layingRateGPerMin, scaleErrorG, catalystPercent } = inputs.mix;
   const quantityFor = (pots: number): QuantityResult => resinQuantity({ plies, primeAreaMm2, primeGsm, wastePercent, potFloorG, pots });
-  const splitFor = (quantity: QuantityResult): BatchesResult =>
-    batches({ card, pliesG: quantity.plies.map((p) => p.resinG), extraG: quantity.primeG + quantity.wasteG, layingRateGPerMin, tempC: inputs.days.tempC });
+  const splitFor = (quantity: QuantityResult): BatchesResult => batches({ card, pliesG: quantity.plies.map((p) => p.resinG), extraG: quantity.primeG + quantity.wasteG, layingRateGPerMin, tempC: inputs.days.tempC });
   const first = splitFor(quantityFor(1));
   const quantity = quantityFor(first.batches.length);
   const split = splitFor(quantity);
   const pots = split.batches.map((batch) => {
     const mixed = mix({ card, totalG: batch.massG, ...(catalystPercent === null ? {} : { catalystPercent }) });
     const worst = mixError({
-      per100ByWeight: mixed.per100ByWeight, resinG: mixed.resinG, secondG: mixed.secondG, tolerancePercent: card.tolerancePercent, readingErrorG: Math.min(scaleErrorG, mixed.resinG * 0.9),
+      per100ByWeight: mixed.per100ByWeight,
+      resinG: mixed.resinG,
+      secondG: mixed.secondG,
+      tolerancePercent: card.tolerancePercent,
+      readingErrorG: Math.min(scaleErrorG, mixed.resinG * 0.9),
     });
     return { ...batch, label: index === 0 ? batch.label : `${batch.label}2`, mix: mixed, worstErrorPercent: worst.worstPercent, scaleGoodEnough: worst.surelyWithin };
   });

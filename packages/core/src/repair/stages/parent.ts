@@ -44,8 +44,7 @@ export function planParent(inputs: RepairInputs, resinPlan: ResinPlan | null): P
   const depthMm = damagedDepth(inputs, thicknessMm);
   const withinPlies = pliesWithin(plies, whole, (depthMm / thicknessMm) * whole.thicknessMm);
   const remarks: Remark[] = [];
-  if (!guessed && measured !== null && Math.abs(whole.thicknessMm / measured - 1) > THICKNESS_TOLERANCE)
-    remarks.push({ id: 'laminate.thickness-differs', params: { computedMm: whole.thicknessMm, measuredMm: measured } });
+  if (!guessed && measured !== null && Math.abs(whole.thicknessMm / measured - 1) > THICKNESS_TOLERANCE) remarks.push({ id: 'laminate.thickness-differs', params: { computedMm: whole.thicknessMm, measuredMm: measured } });
   if (guessed) remarks.push({ id: 'laminate.guessed', params: { plies: plies.length } });
   return { thicknessMm, depthMm, plies, guessed, whole, within: laminate({ layers: withinPlies, resin }), withinPlies, resin, remarks };
 }

@@ -44,9 +44,7 @@ export function planPatch(inputs: RepairInputs, damage: DamagePlan, parent: Pare
   const chosen = inputs.stack.plies ?? proposePlies({ parentPlies: parent.guessed ? [] : parent.withinPlies, depthMm: parent.depthMm, family, coverMm: coverMm * facesCount, ...(parent.guessed ? {} : { parent: parent.within }) });
   const layers = chosen.map((layer) => wetted(layer, process));
   const thicknesses = thicknessOf(layers, family, 'stack.plies.');
-  const faces = splitFaces(layers, thicknesses, taper).map((part, i) =>
-    planFace(inputs, damage, taper, part, cover, coverMm, i, family),
-  );
+  const faces = splitFaces(layers, thicknesses, taper).map((part, i) => planFace(inputs, damage, taper, part, cover, coverMm, i, family));
   const outside = cover ? [cover] : [];
   const whole = laminate({ layers: [...outside, ...[...layers].reverse(), ...(facesCount === 2 ? outside : [])], resin: family });
   return { layers, proposed: inputs.stack.plies === null, faces, laminate: whole, match: compare(parent.within, whole), remarks: faces.flatMap((face) => face.stack.remarks) };
@@ -68,16 +66,18 @@ function splitFaces(layers: FabricLayer[], thicknesses: number[], taper: TaperPl
   let top = 0;
   const split = thicknesses.findIndex((t) => (top += t) - t / 2 > total * share);
   const at = Math.min(Math.max(split, 1), layers.length - 1);
-  if (layers.length < 2) return [{ layers, thicknesses }, { layers, thicknesses }];
+  if (layers.length < 2)
+    return [
+      { layers, thicknesses },
+      { layers, thicknesses },
+    ];
   return [
     { layers: layers.slice(at), thicknesses: thicknesses.slice(at) },
     { layers: layers.slice(0, at).reverse(), thicknesses: thicknesses.slice(0, at).reverse() },
   ];
 }
 
-function planFace(
-  inputs: RepairInputs, damage: DamagePlan, taper: TaperPlan, part: FacePart, cover: FabricLayer | null, coverMm: number, index: number, family: ResinFamily,
-): PatchFace {
+function planFace(inputs: RepairInputs, damage: DamagePlan, taper: TaperPlan, part: FacePart, cover: FabricLayer | null, coverMm: number, index: number, family: ResinFamily): PatchFace {
   const result = stack({
     shape: damage.cutOut,
     ratio: taper.ratio,

@@ -35,7 +35,19 @@ export class LayUpStage extends StagePanel {
       face.plies.map((ply, i) => {
         const key = plyKey(f, ply.laid);
         const grams = this.plan().mix?.faces[f]?.quantity.plies[i];
-        return { key, name: ply.cover ? 'Cover' : String(ply.laid), label: `Ply ${ply.laid}`, face: f, fabric: FABRICS.find((fabric) => fabric.id === ply.fabricId)?.name ?? '', turn: ply.orientationDeg, length: ply.lengthMm, width: ply.widthMm, laid: laid.has(key), fabricG: grams?.fabricG ?? 0, resinG: grams?.resinG ?? 0 };
+        return {
+          key,
+          name: ply.cover ? 'Cover' : String(ply.laid),
+          label: `Ply ${ply.laid}`,
+          face: f,
+          fabric: FABRICS.find((fabric) => fabric.id === ply.fabricId)?.name ?? '',
+          turn: ply.orientationDeg,
+          length: ply.lengthMm,
+          width: ply.widthMm,
+          laid: laid.has(key),
+          fabricG: grams?.fabricG ?? 0,
+          resinG: grams?.resinG ?? 0,
+        };
       }),
     );
   });

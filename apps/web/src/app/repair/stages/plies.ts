@@ -21,29 +21,96 @@ const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear'
     @if (plan().patch; as patch) {
       @let first = patch.faces[0]!;
       <dl class="figures">
-        <div><dt>Plies</dt><dd>{{ patch.layers.length }}<small>{{ set.coverFabricId ? ' + cover' : '' }}</small></dd><span class="under">{{ patch.proposed ? 'proposed' : 'set by hand' }}</span></div>
-        <div><dt>Stack</dt><dd>{{ first.stack.totalMm | figure: 'thickness' : 1 }} <small>{{ 'thickness' | unit }}</small></dd><span class="under">{{ first.stack.roomMm | qty: 'thickness' }} left for the finish</span></div>
-        <div><dt>Bends like the parent</dt><dd>{{ bend() }}</dd><span class="under">0.90 to 1.15 is a match</span></div>
+        <div>
+          <dt>Plies</dt>
+          <dd>
+            {{ patch.layers.length }}<small>{{ set.coverFabricId ? ' + cover' : '' }}</small>
+          </dd>
+          <span class="under">{{ patch.proposed ? 'proposed' : 'set by hand' }}</span>
+        </div>
+        <div>
+          <dt>Stack</dt>
+          <dd>
+            {{ first.stack.totalMm | figure: 'thickness' : 1 }} <small>{{ 'thickness' | unit }}</small>
+          </dd>
+          <span class="under">{{ first.stack.roomMm | qty: 'thickness' }} left for the finish</span>
+        </div>
+        <div>
+          <dt>Bends like the parent</dt>
+          <dd>{{ bend() }}</dd>
+          <span class="under">0.90 to 1.15 is a match</span>
+        </div>
       </dl>
       <div class="block">
-        <div class="scroll"><table class="ruled pick"><thead><tr><th>Ply</th><th></th><th>Fabric</th><th class="r">Turn</th><th class="r">Size, {{ 'length' | unit }}</th><th class="r">Thick</th><th class="r">Fabric g</th><th class="r">Resin g</th></tr></thead><tbody>
-          @for (row of rows(); track row.key) {
-            <tr tabindex="0" [class.on]="row.key === picked()" [attr.aria-selected]="row.key === picked()" (pointerenter)="store.pick(row.key)" (click)="store.pick(row.key)" (focus)="store.pick(row.key)" (keydown)="step($event)">
-              <td class="num">{{ row.name }}</td><td><svg width="30" height="14" aria-hidden="true"><rect width="30" height="14" [attr.fill]="row.fill" stroke="var(--ink)" /></svg></td><td>{{ row.fabric }}</td><td class="r num">{{ row.turn }}°</td><td class="r num">{{ row.length | figure: 'length' }} × {{ row.width | figure: 'length' }}</td><td class="r num">{{ row.thickness | figure: 'thickness' }}</td><td class="r num">{{ row.fabricG }}</td><td class="r num">{{ row.resinG }}</td>
-            </tr>
-          }
-        </tbody></table></div>
+        <div class="scroll">
+          <table class="ruled pick">
+            <thead>
+              <tr>
+                <th>Ply</th>
+                <th></th>
+                <th>Fabric</th>
+                <th class="r">Turn</th>
+                <th class="r">Size, {{ 'length' | unit }}</th>
+                <th class="r">Thick</th>
+                <th class="r">Fabric g</th>
+                <th class="r">Resin g</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (row of rows(); track row.key) {
+                <tr tabindex="0" [class.on]="row.key === picked()" [attr.aria-selected]="row.key === picked()" (pointerenter)="store.pick(row.key)" (click)="store.pick(row.key)" (focus)="store.pick(row.key)" (keydown)="step($event)">
+                  <td class="num">{{ row.name }}</td>
+                  <td>
+                    <svg width="30" height="14" aria-hidden="true"><rect width="30" height="14" [attr.fill]="row.fill" stroke="var(--ink)" /></svg>
+                  </td>
+                  <td>{{ row.fabric }}</td>
+                  <td class="r num">{{ row.turn }}°</td>
+                  <td class="r num">{{ row.length | figure: 'length' }} × {{ row.width | figure: 'length' }}</td>
+                  <td class="r num">{{ row.thickness | figure: 'thickness' }}</td>
+                  <td class="r num">{{ row.fabricG }}</td>
+                  <td class="r num">{{ row.resinG }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        </div>
         <p class="quiet">Lay from the bottom row up.</p>
-        @for (remark of patch.remarks; track $index) { <p class="remark">{{ words(remark) }}</p> }
+        @for (remark of patch.remarks; track $index) {
+          <p class="remark">{{ words(remark) }}</p>
+        }
         <p class="why"><b>Stiffness against the parent</b> {{ worst() }}</p>
         <ul class="match">
-          @for (m of plan().match!.ratios; track m.direction) { <li><span>{{ name(m.direction) }}</span><b class="num">{{ m.ratio.toFixed(2) }}</b><span class="band" [class]="m.band">{{ band(m.band) }}</span></li> }
-          <li><span>Weight</span><b class="num">{{ plan().match!.weightRatio.toFixed(2) }}</b><span></span></li>
+          @for (m of plan().match!.ratios; track m.direction) {
+            <li>
+              <span>{{ name(m.direction) }}</span
+              ><b class="num">{{ m.ratio.toFixed(2) }}</b
+              ><span class="band" [class]="m.band">{{ band(m.band) }}</span>
+            </li>
+          }
+          <li>
+            <span>Weight</span><b class="num">{{ plan().match!.weightRatio.toFixed(2) }}</b
+            ><span></span>
+          </li>
         </ul>
         <ash-choice label="Order" [options]="orders" [value]="set.order" (pick)="edit({ order: $event })" />
-        <p class="why"><b>Why</b> {{ set.order === 'smallest-first' ? 'Each ply meets its own layer and edges finish on the slope; needed when fabrics differ.' : 'The first ply covers the whole faying surface in one piece; smaller ones fill the dish. For like plies.' }}</p>
+        <p class="why">
+          <b>Why</b>
+          {{
+            set.order === 'smallest-first'
+              ? 'Each ply meets its own layer and edges finish on the slope; needed when fabrics differ.'
+              : 'The first ply covers the whole faying surface in one piece; smaller ones fill the dish. For like plies.'
+          }}
+        </p>
         <div class="fields">
-          <div class="field"><label for="cover">Cover ply</label><select id="cover" (change)="edit({ coverFabricId: $any($event.target).value || null })"><option value="" [selected]="!set.coverFabricId">None</option>@for (f of fabrics; track f.id) { <option [value]="f.id" [selected]="f.id === set.coverFabricId">{{ f.name }}</option> }</select></div>
+          <div class="field">
+            <label for="cover">Cover ply</label
+            ><select id="cover" (change)="edit({ coverFabricId: $any($event.target).value || null })">
+              <option value="" [selected]="!set.coverFabricId">None</option>
+              @for (f of fabrics; track f.id) {
+                <option [value]="f.id" [selected]="f.id === set.coverFabricId">{{ f.name }}</option>
+              }
+            </select>
+          </div>
           <ash-quantity label="Cover runs past" [value]="set.coverOverlapMm" (valueChange)="edit({ coverOverlapMm: $event! })" [error]="error('stack.coverOverlapMm')" />
           <ash-quantity label="Room for the finish" kind="thickness" [value]="set.finishAllowanceMm" (valueChange)="edit({ finishAllowanceMm: $event! })" [error]="error('stack.finishAllowanceMm')" />
         </div>
@@ -51,16 +118,84 @@ const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear'
         @if (editing()) {
           <ash-layer-table [layers]="patch.layers" [thicknesses]="thicknesses()" [keepOne]="true" top="Deepest ply first" (layersChange)="edit({ plies: $event })" />
           <button type="button" class="act small" (click)="edit({ plies: null }); editing.set(false)">Back to the proposal</button>
-        } @else { <button type="button" class="act small" (click)="editing.set(true)">Change the plies by hand</button> }
+        } @else {
+          <button type="button" class="act small" (click)="editing.set(true)">Change the plies by hand</button>
+        }
       </div>
       <ash-go stage="plies" [facts]="plan().facts" label="Take this stack, plan the mix" (go)="goOn('plies')" />
-    } @else { <div class="block"><h2>{{ inputs().damage.depth === 'finish' ? 'No plies' : '–' }}</h2><p>{{ inputs().damage.depth === 'finish' ? 'No fibre is broken, so nothing is laid.' : 'Needs the taper, on the stage before.' }}</p><div class="row-actions"><button type="button" class="act" (click)="goOn('plies')">Go on</button></div></div> }
+    } @else {
+      <div class="block">
+        <h2>{{ inputs().damage.depth === 'finish' ? 'No plies' : '–' }}</h2>
+        <p>{{ inputs().damage.depth === 'finish' ? 'No fibre is broken, so nothing is laid.' : 'Needs the taper, on the stage before.' }}</p>
+        <div class="row-actions"><button type="button" class="act" (click)="goOn('plies')">Go on</button></div>
+      </div>
+    }
   `,
   styles: `
-    .scroll { overflow-x: auto; } .pick tr { height: 26px; cursor: pointer; } .pick tr.on td { background: var(--sheet); font-weight: 640; } .pick tr.on td:first-child { box-shadow: inset 4px 0 0 var(--ink); } .pick td:first-child { padding-left: 8px; white-space: nowrap; }
-    .match { list-style: none; margin: 0; padding: 0; display: grid; grid-template-columns: 1fr 1fr; column-gap: 20px; } .match li { display: grid; grid-template-columns: 1fr 44px 96px; gap: 6px; align-items: center; min-height: 28px; border-bottom: 1px solid var(--ash-2); }
-    .band { padding: 1px 6px; font-size: 12.5px; border: 1px solid var(--ink); text-align: center; background: var(--sheet); } .band.match { display: block; background: var(--glass-tint); color: var(--glass-ink); } .band.note { background: var(--amber-tint); } .band.hard, .band.soft { background: var(--ink); color: var(--sheet); }
-    @media (max-width: 480px) { .match { grid-template-columns: 1fr; } } @media (pointer: coarse) { .pick tr { height: 40px; } }
+    .scroll {
+      overflow-x: auto;
+    }
+    .pick tr {
+      height: 26px;
+      cursor: pointer;
+    }
+    .pick tr.on td {
+      background: var(--sheet);
+      font-weight: 640;
+    }
+    .pick tr.on td:first-child {
+      box-shadow: inset 4px 0 0 var(--ink);
+    }
+    .pick td:first-child {
+      padding-left: 8px;
+      white-space: nowrap;
+    }
+    .match {
+      list-style: none;
+      margin: 0;
+      padding: 0;
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      column-gap: 20px;
+    }
+    .match li {
+      display: grid;
+      grid-template-columns: 1fr 44px 96px;
+      gap: 6px;
+      align-items: center;
+      min-height: 28px;
+      border-bottom: 1px solid var(--ash-2);
+    }
+    .band {
+      padding: 1px 6px;
+      font-size: 12.5px;
+      border: 1px solid var(--ink);
+      text-align: center;
+      background: var(--sheet);
+    }
+    .band.match {
+      display: block;
+      background: var(--glass-tint);
+      color: var(--glass-ink);
+    }
+    .band.note {
+      background: var(--amber-tint);
+    }
+    .band.hard,
+    .band.soft {
+      background: var(--ink);
+      color: var(--sheet);
+    }
+    @media (max-width: 480px) {
+      .match {
+        grid-template-columns: 1fr;
+      }
+    }
+    @media (pointer: coarse) {
+      .pick tr {
+        height: 40px;
+      }
+    }
   `,
 })
 export class PliesStage extends StagePanel {
@@ -69,7 +204,12 @@ export class PliesStage extends StagePanel {
   readonly fabrics = FABRICS;
   readonly editing = signal(false);
   readonly picked = toSignal(this.store.picked$, { initialValue: null });
-  readonly bend = computed(() => this.plan().match?.ratios.find((m) => m.direction === 'd11')?.ratio.toFixed(2) ?? '–');
+  readonly bend = computed(
+    () =>
+      this.plan()
+        .match?.ratios.find((m) => m.direction === 'd11')
+        ?.ratio.toFixed(2) ?? '–',
+  );
   readonly worst = computed(() => {
     const match = this.plan().match!;
     if (match.worst === 'match') return 'Every direction lies in the band.';
@@ -79,19 +219,34 @@ export class PliesStage extends StagePanel {
   readonly rows = computed(() => {
     const { patch, mix } = this.plan();
     return (patch?.faces ?? []).flatMap((face, f) =>
-      face.plies.map((ply, i) => {
-        const part = FABRICS.find((fabric) => fabric.id === ply.fabricId)?.parts[0];
-        const grams = mix?.faces[f]?.quantity.plies[i];
-        return {
-          key: plyKey(f, ply.laid), name: `${patch!.faces.length === 2 ? `${f + 1}/` : ''}${ply.cover ? 'C' : ply.laid}`, fabric: FABRICS.find((fabric) => fabric.id === ply.fabricId)?.name, turn: ply.orientationDeg, length: ply.lengthMm, width: ply.widthMm, thickness: ply.thicknessMm,
-          fabricG: grams?.fabricG.toFixed(0) ?? '–', resinG: grams?.resinG.toFixed(0) ?? '–', fill: hatchOf(part?.construction ?? 'mat', { fresh: true, cover: ply.cover, carbon: part?.fibre === 'carbon', aramid: part?.fibre === 'aramid' }),
-        };
-      }).reverse(),
+      face.plies
+        .map((ply, i) => {
+          const part = FABRICS.find((fabric) => fabric.id === ply.fabricId)?.parts[0];
+          const grams = mix?.faces[f]?.quantity.plies[i];
+          return {
+            key: plyKey(f, ply.laid),
+            name: `${patch!.faces.length === 2 ? `${f + 1}/` : ''}${ply.cover ? 'C' : ply.laid}`,
+            fabric: FABRICS.find((fabric) => fabric.id === ply.fabricId)?.name,
+            turn: ply.orientationDeg,
+            length: ply.lengthMm,
+            width: ply.widthMm,
+            thickness: ply.thicknessMm,
+            fabricG: grams?.fabricG.toFixed(0) ?? '–',
+            resinG: grams?.resinG.toFixed(0) ?? '–',
+            fill: hatchOf(part?.construction ?? 'mat', { fresh: true, cover: ply.cover, carbon: part?.fibre === 'carbon', aramid: part?.fibre === 'aramid' }),
+          };
+        })
+        .reverse(),
     );
   });
   readonly thicknesses = computed(() => {
     const faces = this.plan().patch?.faces ?? [];
-    const bySize = faces.map((face) => face.plies.filter((p) => !p.cover).sort((a, b) => a.sizeIndex - b.sizeIndex).map((p) => p.thicknessMm));
+    const bySize = faces.map((face) =>
+      face.plies
+        .filter((p) => !p.cover)
+        .sort((a, b) => a.sizeIndex - b.sizeIndex)
+        .map((p) => p.thicknessMm),
+    );
     return faces.length === 2 ? [...bySize[1]!.reverse(), ...bySize[0]!] : (bySize[0] ?? []);
   });
 

@@ -45,7 +45,10 @@ export class SignOffStage extends StagePanel {
   }
 
   readings(checkId: string): number[] | null {
-    const parts = this.typedFor(checkId).trim().split(/[\s;]+/).filter((part) => part !== '');
+    const parts = this.typedFor(checkId)
+      .trim()
+      .split(/[\s;]+/)
+      .filter((part) => part !== '');
     const values = parts.map((part) => Number(part.replace(',', '.').replace('\u2212', '-')));
     return values.length > 0 && values.every((value) => Number.isFinite(value)) ? values : null;
   }

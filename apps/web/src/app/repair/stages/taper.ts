@@ -15,28 +15,70 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
   template: `
     @let taper = inputs().taper;
     @if (inputs().damage.depth === 'finish') {
-      <div class="block"><h2>Nothing to taper</h2><p>No fibre is broken. Open the crack to a V, fill and finish.</p></div><ash-go stage="taper" [facts]="plan().facts" label="On to the finish plan" (go)="goOn('taper')" />
+      <div class="block">
+        <h2>Nothing to taper</h2>
+        <p>No fibre is broken. Open the crack to a V, fill and finish.</p>
+      </div>
+      <ash-go stage="taper" [facts]="plan().facts" label="On to the finish plan" (go)="goOn('taper')" />
     } @else if (plan().taper; as t) {
       @let face = t.footprint.faces[0]!;
       <dl class="figures">
-        <div><dt>Taper each way</dt><dd>{{ face.taperWidthMm | figure: 'length' }} <small>{{ 'length' | unit }}</small></dd><span class="under">{{ ratioText(t.ratio) }} on {{ face.depthMm | qty: 'thickness' : 1 }}</span></div>
-        <div><dt>Footprint</dt><dd>{{ face.footprint.lengthMm | figure: 'length' }} × {{ face.footprint.widthMm | figure: 'length' }}</dd><span class="under">grind out {{ (t.footprint.groundVolumeMm3 / 1e6).toFixed(2) }} litre</span></div>
-        <div><dt>Joint</dt><dd>{{ t.joint ? t.joint.strengthRatio.toFixed(2) : '–' }}</dd><span class="under">of parent strength</span></div>
+        <div>
+          <dt>Taper each way</dt>
+          <dd>
+            {{ face.taperWidthMm | figure: 'length' }} <small>{{ 'length' | unit }}</small>
+          </dd>
+          <span class="under">{{ ratioText(t.ratio) }} on {{ face.depthMm | qty: 'thickness' : 1 }}</span>
+        </div>
+        <div>
+          <dt>Footprint</dt>
+          <dd>{{ face.footprint.lengthMm | figure: 'length' }} × {{ face.footprint.widthMm | figure: 'length' }}</dd>
+          <span class="under">grind out {{ (t.footprint.groundVolumeMm3 / 1e6).toFixed(2) }} litre</span>
+        </div>
+        <div>
+          <dt>Joint</dt>
+          <dd>{{ t.joint ? t.joint.strengthRatio.toFixed(2) : '–' }}</dd>
+          <span class="under">of parent strength</span>
+        </div>
       </dl>
       <div class="ratios" role="radiogroup" aria-label="Taper ratio">
         @for (o of offered(); track o.ratio) {
-          <label [class.on]="o.on"><input class="visually-hidden" type="radio" name="ratio" [checked]="o.on" (change)="edit({ ratio: o.ratio })" />
-            <b>{{ o.ratio }}:1 @if (o.on) {<span aria-hidden="true">✓</span>} @if (o.low) {<svg viewBox="0 0 16 16" width="15" height="15" aria-hidden="true"><path d="M8 1L15 15H1Z M8 6v4 M8 12v1.5" fill="none" stroke="currentColor" stroke-width="1.8" /></svg>}</b>
+          <label [class.on]="o.on"
+            ><input class="visually-hidden" type="radio" name="ratio" [checked]="o.on" (change)="edit({ ratio: o.ratio })" />
+            <b
+              >{{ o.ratio }}:1
+              @if (o.on) {
+                <span aria-hidden="true">✓</span>
+              }
+              @if (o.low) {
+                <svg viewBox="0 0 16 16" width="15" height="15" aria-hidden="true"><path d="M8 1L15 15H1Z M8 6v4 M8 12v1.5" fill="none" stroke="currentColor" stroke-width="1.8" /></svg>
+              }
+            </b>
             <svg class="wedge" viewBox="0 0 60 14" preserveAspectRatio="none" aria-hidden="true"><path [attr.d]="'M0 0V14H' + o.ratio * 3 + 'Z'" [attr.fill]="o.on ? 'url(#h-new45)' : 'url(#h-abraded)'" stroke="var(--ink)" /></svg>
-            <span>{{ o.length | figure: 'length' }} × {{ o.width | figure: 'length' }}</span><span>joint {{ o.joint }}{{ o.low ? ', low' : '' }}</span></label>
+            <span>{{ o.length | figure: 'length' }} × {{ o.width | figure: 'length' }}</span
+            ><span>joint {{ o.joint }}{{ o.low ? ', low' : '' }}</span></label
+          >
         }
       </div>
       <div class="block">
-        <p class="why"><b>Why {{ ratioText(t.ratio) }}</b> {{ why() }}</p>
-        @for (c of t.clearances; track c.name) { <p [class.remark]="c.mm < 0">{{ c.mm >= 0 ? 'Clears' : 'Runs over' }} the {{ c.name }} by {{ (c.mm < 0 ? -c.mm : c.mm) | qty: 'length' }}.@if (c.mm < 0) { Grind steeper there, work from both sides, or take the fitting off.}</p> }
-        @for (remark of remarks(); track remark.id) { <p class="remark">{{ words(remark) }}</p> }
+        <p class="why">
+          <b>Why {{ ratioText(t.ratio) }}</b> {{ why() }}
+        </p>
+        @for (c of t.clearances; track c.name) {
+          <p [class.remark]="c.mm < 0">
+            {{ c.mm >= 0 ? 'Clears' : 'Runs over' }} the {{ c.name }} by {{ (c.mm < 0 ? -c.mm : c.mm) | qty: 'length' }}.
+            @if (c.mm < 0) {
+              Grind steeper there, work from both sides, or take the fitting off.
+            }
+          </p>
+        }
+        @for (remark of remarks(); track remark.id) {
+          <p class="remark">{{ words(remark) }}</p>
+        }
         <ash-choice label="Work from" [options]="sides" [value]="taper.sides" (pick)="edit({ sides: $event })" />
-        @if (taper.sides === 'two' && inputs().place.access === 'one') { <p class="remark">Only one face can be reached, by Look & map. Working from both needs the other one open.</p> }
+        @if (taper.sides === 'two' && inputs().place.access === 'one') {
+          <p class="remark">Only one face can be reached, by Look & map. Working from both needs the other one open.</p>
+        }
         <div class="fields">
           <ash-quantity label="Ratio, n:1" kind="plain" [value]="taper.ratio" [optional]="true" (valueChange)="edit({ ratio: $event })" [error]="error('taper.ratio')" />
           <ash-quantity label="Abraded margin" [value]="taper.marginMm" (valueChange)="edit({ marginMm: $event! })" [error]="error('taper.marginMm')" />
@@ -44,17 +86,79 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
           <ash-quantity label="Preparation, ×" kind="plain" [value]="taper.knockDowns.preparation ?? 1" (valueChange)="edit({ knockDowns: { ...taper.knockDowns, preparation: $event! } })" [error]="error('taper.knockDowns.preparation')" />
           <ash-quantity label="Wet service, ×" kind="plain" [value]="taper.knockDowns.wetService ?? 1" (valueChange)="edit({ knockDowns: { ...taper.knockDowns, wetService: $event! } })" [error]="error('taper.knockDowns.wetService')" />
         </div>
-        <table class="ruled"><thead><tr><th>To</th><th class="r">Length × width</th><th class="r">Area</th><th class="r">Once round</th></tr></thead><tbody>
-          @for (row of rows(); track row.name) { <tr><td>{{ row.name }}</td><td class="r num">{{ row.m.lengthMm | figure: 'length' }} × {{ row.m.widthMm | qty: 'length' }}</td><td class="r num">{{ (row.m.areaMm2 / 1e6).toFixed(3) }} m²</td><td class="r num">{{ row.m.perimeterMm | qty: 'length' }}</td></tr> }
-        </tbody></table>
+        <table class="ruled">
+          <thead>
+            <tr>
+              <th>To</th>
+              <th class="r">Length × width</th>
+              <th class="r">Area</th>
+              <th class="r">Once round</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (row of rows(); track row.name) {
+              <tr>
+                <td>{{ row.name }}</td>
+                <td class="r num">{{ row.m.lengthMm | figure: 'length' }} × {{ row.m.widthMm | qty: 'length' }}</td>
+                <td class="r num">{{ (row.m.areaMm2 / 1e6).toFixed(3) }} m²</td>
+                <td class="r num">{{ row.m.perimeterMm | qty: 'length' }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
       </div>
       <ash-go stage="taper" [facts]="plan().facts" [label]="'Take ' + ratioText(t.ratio) + ', set the plies'" (go)="goOn('taper')" />
-    } @else { <div class="block"><h2>–</h2><p>{{ needs() }}</p></div> }
+    } @else {
+      <div class="block">
+        <h2>–</h2>
+        <p>{{ needs() }}</p>
+      </div>
+    }
   `,
   styles: `
-    .ratios { display: grid; grid-template-columns: repeat(5, 1fr); border-bottom: 1.5px solid var(--ink); } .ratios label { display: flex; flex-direction: column; gap: 3px; padding: 10px 8px 8px 12px; border-right: 1px solid var(--ash-3); font-size: 12.5px; cursor: pointer; min-width: 0; } .ratios label:last-child { border: 0; } .ratios b { font: 640 18px var(--head); font-stretch: 84%; display: flex; gap: 8px; align-items: center; justify-content: space-between; }
-    .ratios .on { background: var(--sheet); box-shadow: inset 0 6px 0 var(--ink); } .ratios label:has(:focus-visible) { outline: 3px solid var(--ink); outline-offset: -3px; } .wedge { height: 18px; width: 100%; }
-    @media (max-width: 480px) { .ratios { grid-template-columns: repeat(3, 1fr); } }
+    .ratios {
+      display: grid;
+      grid-template-columns: repeat(5, 1fr);
+      border-bottom: 1.5px solid var(--ink);
+    }
+    .ratios label {
+      display: flex;
+      flex-direction: column;
+      gap: 3px;
+      padding: 10px 8px 8px 12px;
+      border-right: 1px solid var(--ash-3);
+      font-size: 12.5px;
+      cursor: pointer;
+      min-width: 0;
+    }
+    .ratios label:last-child {
+      border: 0;
+    }
+    .ratios b {
+      font: 640 18px var(--head);
+      font-stretch: 84%;
+      display: flex;
+      gap: 8px;
+      align-items: center;
+      justify-content: space-between;
+    }
+    .ratios .on {
+      background: var(--sheet);
+      box-shadow: inset 0 6px 0 var(--ink);
+    }
+    .ratios label:has(:focus-visible) {
+      outline: 3px solid var(--ink);
+      outline-offset: -3px;
+    }
+    .wedge {
+      height: 18px;
+      width: 100%;
+    }
+    @media (max-width: 480px) {
+      .ratios {
+        grid-template-columns: repeat(3, 1fr);
+      }
+    }
   `,
 })
 export class TaperStage extends StagePanel {
@@ -62,7 +166,12 @@ export class TaperStage extends StagePanel {
   readonly rows = computed(() => {
     const t = this.plan().taper!;
     const face = t.footprint.faces[0]!;
-    return [{ name: 'Cut-out', m: t.footprint.cutOut }, { name: 'Footprint', m: face.footprint }, { name: 'Margin', m: face.abraded }, { name: 'Mask line', m: face.masked }];
+    return [
+      { name: 'Cut-out', m: t.footprint.cutOut },
+      { name: 'Footprint', m: face.footprint },
+      { name: 'Margin', m: face.abraded },
+      { name: 'Mask line', m: face.masked },
+    ];
   });
   readonly remarks = computed(() => [...(this.plan().taper?.footprint.remarks ?? []), ...(this.plan().taper?.joint?.remarks ?? [])]);
   /** What each ratio would cost, before it is taken. */
@@ -74,7 +183,14 @@ export class TaperStage extends StagePanel {
     return OFFERED.map((ratio) => {
       const grow = 2 * ratio * face.depthMm;
       const ratioStrength = strength === null ? null : joint({ ratio, resin: resin.card!.family, parentStrengthMPa: strength, knockDowns: this.inputs().taper.knockDowns }).strengthRatio;
-      return { ratio, on: Math.abs(ratio - taper.ratio) < 1e-9, length: damage.cut.lengthMm + grow, width: damage.cut.widthMm + grow, joint: ratioStrength?.toFixed(2) ?? '–', low: (ratioStrength !== null && ratioStrength < 1) || ratio < taper.range.min };
+      return {
+        ratio,
+        on: Math.abs(ratio - taper.ratio) < 1e-9,
+        length: damage.cut.lengthMm + grow,
+        width: damage.cut.widthMm + grow,
+        joint: ratioStrength?.toFixed(2) ?? '–',
+        low: (ratioStrength !== null && ratioStrength < 1) || ratio < taper.range.min,
+      };
     });
   });
   readonly why = computed(() => {

@@ -1,0 +1,29 @@
+import { TestServer } from '../testing/server.js';
+import { verifyChain } from '../record/service.js';
+import { board, history } from '../repairs/service.js';
+import { loadDemo } from './index.js';
+
+describe('demo', () => {
+  let server: TestServer;
+  beforeAll(async () => {
+    server = await TestServer.start();
+    await server.context.pool.query('TRUNCATE person, shop CASCADE');
+    await loadDemo(server.context);
+  }, 120_000);
+  afterAll(() => server.stop());
+
+  it('fills the shed with the seven jobs and at least sixty older repairs', async () => {
+    const open = await board(server.context);
+    expect(open.map((job) => job.craftTag).sort()).toEqual(['CV-2', 'Heron', 'PL-2', 'RB-07', 'SY-3', 'TR-1']);
+    expect(open.find((job) => job.craftTag === 'PL-2')!.pliesLaid).toBe(6);
+    expect(open.find((job) => job.craftTag === 'SY-3')!.openRework).toBe(1);
+    expect((await history(server.context, { state: 'sealed' })).total).toBeGreaterThanOrEqual(61);
+    expect((await verifyChain(server.context)).intact).toBeTrue();
+  });
+
+  it('changes nothing when it is loaded again', async () => {
+    const before = (await history(server.context, {})).total;
+    await loadDemo(server.context);
+    expect((await history(server.context, {})).total).toBe(before);
+  });
+});

@@ -1,0 +1,118 @@
+import { randomUUID } from 'node:crypto';
+import { type RecordFile, canonicalJson } from '@ashstep/contract';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { PASSWORD, TestClient, TestServer } from '../testing/server.js';
+import { finishedRepair, newRepair, saveSection } from '../testing/repairs.js';
+import { chainHash } from './body.js';
+import { verifyChain } from './service.js';
+
+const SIGN = { password: PASSWORD, meaning: 'I inspected and accept' };
+
+async function pdfText(buffer: Buffer): Promise<string> {
+  const pdf = await getDocument({ data: new Uint8Array(buffer), useSystemFonts: false, isEvalSupported: false, verbosity: 0 }).promise;
+  const pages = await Promise.all(Array.from({ length: pdf.numPages }, async (_, i) => (await (await pdf.getPage(i + 1)).getTextContent()).items.map((item) => ('str' in item ? item.str : '')).join(' ')));
+  return pages.join('\n').replace(/\s+/g, ' ');
+}
+
+describe('record', () => {
+  let server: TestServer;
+  let tech: TestClient;
+  let inspector: TestClient;
+  beforeAll(async () => {
+    server = await TestServer.start();
+    const base = await server.listen();
+    tech = await new TestClient(base).signIn('tech');
+    inspector = await new TestClient(base).signIn('inspector');
+  });
+  afterAll(() => server.stop());
+
+  it('is sealed only by another than the technician, with the password, when nothing is open', async () => {
+    const fresh = await newRepair(tech);
+    expect((await inspector.send('POST', `/api/repairs/${fresh.id}/sign-off`, SIGN)).body.code).toBe('not-ready');
+    const repair = await finishedRepair(tech);
+    const path = `/api/repairs/${repair.id}/sign-off`;
+    const own = await tech.send('POST', path, SIGN);
+    expect(own.status).toBe(403);
+    expect(own.body.detail).toContain('another must accept it');
+    expect((await inspector.send('POST', path, { ...SIGN, password: 'wrong' })).body.fields[0].path).toBe('password');
+    const sealed = await inspector.send('POST', path, SIGN);
+    expect(sealed.body.state).toBe('sealed');
+    expect(sealed.body.seals[0]).toEqual(jasmine.objectContaining({ revision: 1, signedBy: 'Inspector Spec' }));
+  });
+
+  it('cannot be changed once sealed, by service or by hand, and is amended as a new revision', async () => {
+    const repair = await finishedRepair(tech);
+    const sealed = (await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN)).body;
+    expect((await saveSection(tech, sealed, 'taper', { ratio: 20 })).body.code).toBe('sealed');
+    expect((await tech.send('POST', `/api/repairs/${repair.id}/log`, { id: randomUUID(), entry: { kind: 'note', text: 'late' } })).status).toBe(409);
+    await expectAsync(server.context.pool.query("UPDATE repair SET title = 'forged' WHERE id = $1", [repair.id])).toBeRejected();
+    await expectAsync(server.context.pool.query("UPDATE sealed_record SET body = '{}'")).toBeRejected();
+    const amended = (await tech.send('POST', `/api/repairs/${repair.id}/amend`)).body;
+    expect([amended.state, amended.revision]).toEqual(['open', 2]);
+    expect((await saveSection(tech, amended, 'taper', { ratio: 15 })).status).toBe(200);
+    const again = (await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN)).body;
+    expect(again.seals.map((s: { revision: number }) => s.revision)).toEqual([1, 2]);
+  });
+
+  it('forms a chain that shows a later change', async () => {
+    expect(await verifyChain(server.context)).toEqual(jasmine.objectContaining({ intact: true, brokenAt: null }));
+    const { pool } = server.context;
+    const client = await pool.connect();
+    try {
+      await client.query('BEGIN');
+      await client.query('ALTER TABLE sealed_record DISABLE TRIGGER append_only');
+      await client.query(`UPDATE sealed_record SET body = replace(body, '"ratio":', '"ratio" :') WHERE position = (SELECT min(position) FROM sealed_record)`);
+      await client.query('COMMIT');
+      const report = await verifyChain(server.context);
+      expect(report.intact).toBeFalse();
+      expect(report.brokenAt!.revision).toBe(1);
+      await client.query(`UPDATE sealed_record SET body = replace(body, '"ratio" :', '"ratio":') WHERE position = (SELECT min(position) FROM sealed_record)`);
+      await client.query('ALTER TABLE sealed_record ENABLE TRIGGER append_only');
+    } finally {
+      client.release();
+    }
+    expect((await verifyChain(server.context)).intact).toBeTrue();
+  });
+
+  it('goes out as a file and comes into another installation exactly', async () => {
+    const repair = await finishedRepair(tech);
+    await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN);
+    const file: RecordFile = (await tech.send('GET', `/api/repairs/${repair.id}/record.json`)).body;
+    expect(chainHash(file.previousHash, canonicalJson(file.body))).toBe(file.hash);
+    const elsewhere = await TestServer.start();
+    try {
+      const theirs = await new TestClient(await elsewhere.listen()).signIn('inspector');
+      expect((await theirs.send('POST', '/api/records', { ...file, body: { ...file.body, title: 'Altered' } })).body.code).toBe('hash-mismatch');
+      expect((await theirs.send('POST', '/api/records', { body: {} })).status).toBe(422);
+      expect((await theirs.send('POST', '/api/records', file)).status).toBe(201);
+      expect((await theirs.send('POST', '/api/records', file)).status).toBe(409);
+      const back: RecordFile = (await theirs.send('GET', `/api/repairs/${repair.id}/record.json`)).body;
+      expect(canonicalJson(back)).toBe(canonicalJson(file));
+      const shown = (await theirs.send('GET', `/api/repairs/${repair.id}`)).body;
+      expect(shown.log.length).toBe(repair.log.length);
+      expect(shown.state).toBe('sealed');
+      expect((await verifyChain(elsewhere.context)).intact).toBeTrue();
+    } finally {
+      await elsewhere.stop();
+    }
+  });
+
+  it('prints as a PDF a stranger can read', async () => {
+    const repair = await finishedRepair(tech);
+    const draft = await pdfText((await tech.send('GET', `/api/repairs/${repair.id}/record.pdf`)).body);
+    expect(draft).toContain('Draft, not sealed');
+    const sealed = (await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN)).body;
+    const reply = await tech.send('GET', `/api/repairs/${repair.id}/record.pdf`);
+    expect(reply.headers.get('content-type')).toContain('application/pdf');
+    const text = await pdfText(reply.body);
+    // 80 mm circle + 10 mm margin = 100 mm; 12:1 on 4.0 mm = 48 mm; footprint 196 mm.
+    for (const wanted of ['12.0:1 over 4.0 mm = 48 mm', '196 mm × 196 mm', 'lot P-1', 'I inspected and accept', 'Inspector Spec', sealed.seals[0].hash, 'Section A–A', 'Hardness, impressor']) expect(text).toContain(wanted);
+  });
+
+  it('says when nothing is sealed yet', async () => {
+    const fresh = await newRepair(tech);
+    expect((await tech.send('GET', `/api/repairs/${fresh.id}/record.json`)).status).toBe(404);
+    expect((await tech.send('POST', `/api/repairs/${fresh.id}/amend`)).body.code).toBe('not-sealed');
+    expect((await tech.send('POST', '/api/records', {})).status).toBe(403);
+  });
+});

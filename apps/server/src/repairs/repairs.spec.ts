@@ -1,0 +1,153 @@
+import { randomUUID } from 'node:crypto';
+import { TestClient, TestServer } from '../testing/server.js';
+import { finishedRepair, newCraft, newRepair, saveSection } from '../testing/repairs.js';
+
+describe('repairs', () => {
+  let server: TestServer;
+  let base: string;
+  let tech: TestClient;
+  let other: TestClient;
+  beforeAll(async () => {
+    server = await TestServer.start();
+    base = await server.listen();
+    tech = await new TestClient(base).signIn('tech');
+    other = await new TestClient(base).signIn('other');
+  });
+  afterAll(() => server.stop());
+
+  it('are opened once however often the request is sent', async () => {
+    const body = { id: randomUUID(), craftId: await newCraft(tech), title: 'Stem' };
+    expect((await tech.send('POST', '/api/repairs', body)).status).toBe(201);
+    const again = await tech.send('POST', '/api/repairs', body);
+    expect(again.status).toBe(201);
+    expect(again.body.events.length).toBe(1);
+  });
+
+  it('save a section and write down what it was before', async () => {
+    const repair = await newRepair(tech);
+    const saved = (await saveSection(tech, repair, 'taper', { ratio: 15 })).body;
+    expect(saved.inputs.taper.ratio).toBe(15);
+    expect(saved.version).toBe(repair.version + 1);
+    expect(saved.events.at(-1)).toEqual(jasmine.objectContaining({ kind: 'changed', section: 'taper', by: 'Tech Spec' }));
+    expect(saved.events.at(-1).detail.was.ratio).toBeNull();
+  });
+
+  it('let two people change different sections, and name who changed the same one', async () => {
+    const repair = await newRepair(tech);
+    await saveSection(other, repair, 'days', { tempC: 18 });
+    expect((await saveSection(tech, repair, 'mix', { scaleErrorG: 0.1 })).status).toBe(200);
+    const clash = await saveSection(tech, repair, 'days', { tempC: 25 });
+    expect(clash.status).toBe(409);
+    expect(clash.body.changes).toEqual([jasmine.objectContaining({ section: 'days', by: 'Other Spec' })]);
+    expect((await tech.send('GET', `/api/repairs/${repair.id}`)).body.inputs.days.tempC).toBe(18);
+  });
+
+  it('refuse absurd figures with the field in the way and never answer 500', async () => {
+    const repair = await newRepair(tech);
+    const path = `/api/repairs/${repair.id}/inputs`;
+    const cases: [string, unknown, string][] = [
+      ['damage', { ...repair.inputs.damage, shape: { kind: 'circle', diameterMm: 40_000 } }, 'damage.shape.diameterMm'],
+      [
+        'damage',
+        {
+          ...repair.inputs.damage,
+          shape: {
+            kind: 'polygon',
+            points: [
+              { x: 0, y: 0 },
+              { x: 9, y: 9 },
+              { x: 9, y: 0 },
+              { x: 0, y: 9 },
+            ],
+          },
+        },
+        'damage.shape.points',
+      ],
+      ['damage', { ...repair.inputs.damage, shape: { kind: 'slot', lengthMm: 20, widthMm: 50 } }, 'damage.shape.widthMm'],
+      ['laminate', { ...repair.inputs.laminate, thicknessMm: 0 }, 'laminate.thicknessMm'],
+      ['laminate', { ...repair.inputs.laminate, plies: Array.from({ length: 900 }, () => ({ fabricId: 'mat-450' })) }, 'laminate.plies'],
+      ['laminate', { ...repair.inputs.laminate, priorId: 'guess' }, 'laminate.priorId'],
+      ['taper', { ...repair.inputs.taper, ratio: 0.1 }, 'taper.ratio'],
+      ['taper', { ...repair.inputs.taper, ratio: '12' }, 'taper.ratio'],
+      ['taper', [], 'taper'],
+      ['taper', 'null', 'taper'],
+      ['days', { ...repair.inputs.days, startAt: '2026-02-30T08:00', fromMin: 900, toMin: 901 }, ''],
+    ];
+    for (const [section, body, field] of cases) {
+      const reply = await tech.send('PUT', `${path}/${section}`, body, { 'If-Match': '"1"' });
+      if (field === '') expect(reply.status).withContext(section).toBeLessThan(500);
+      else {
+        expect(reply.status).withContext(JSON.stringify(body).slice(0, 80)).toBe(422);
+        expect(reply.body.fields[0].path).toBe(field);
+        expect(reply.body.fields[0].message.length).toBeGreaterThan(5);
+      }
+    }
+  });
+
+  it('answer broken, oversized and misdirected requests with a problem', async () => {
+    const repair = await newRepair(tech);
+    const send = async (method: string, path: string, body?: unknown, headers = {}) => (await tech.send(method, path, body, headers)).status;
+    expect(await send('PUT', `/api/repairs/${repair.id}/inputs/taper`, '{"ratio": ')).toBe(400);
+    expect(await send('PUT', `/api/repairs/${repair.id}/inputs/taper`, { a: 'x'.repeat(1_200_000) })).toBe(413);
+    expect(await send('PUT', `/api/repairs/${repair.id}/inputs/taper`, {})).toBe(428);
+    expect(await send('PUT', `/api/repairs/${repair.id}/inputs/colour`, {}, { 'If-Match': '"1"' })).toBe(422);
+    expect(await send('GET', '/api/repairs/not-an-id')).toBe(404);
+    expect(await send('GET', `/api/repairs/${randomUUID()}`)).toBe(404);
+    expect(await send('GET', '/api/nothing-here')).toBe(404);
+    expect(await send('GET', '/api/history?page=-1')).toBe(422);
+    expect(await send('POST', '/api/repairs', { id: randomUUID(), craftId: randomUUID(), title: 'x' })).toBe(422);
+    expect(await send('POST', `/api/repairs/${repair.id}/log`, { id: randomUUID(), entry: { kind: 'note', text: 'a\u0000b' } })).toBe(422);
+    expect(await send('POST', `/api/repairs/${repair.id}/results`, { id: randomUUID(), checkId: 'no-such', note: '' })).toBe(422);
+  });
+
+  it('log a batch with its real ratio, once', async () => {
+    const repair = await newRepair(tech);
+    await saveSection(tech, repair, 'resin', { systemId: 'epoxy-slow' });
+    const body = { id: randomUUID(), entry: { kind: 'batch', label: 'A', resinG: 100, secondG: 33, resinLot: 'R-1', secondLot: 'H-1', tempC: 20 } };
+    const first = (await tech.send('POST', `/api/repairs/${repair.id}/log`, body)).body.log;
+    expect(first[0].mixErrorPercent).toBeCloseTo(10, 9);
+    expect(first[0].within).toBeFalse();
+    expect((await tech.send('POST', `/api/repairs/${repair.id}/log`, body)).body.log.length).toBe(1);
+    expect((await tech.send('GET', '/api/history?lot=R-1')).body.rows.map((r: { id: string }) => r.id)).toEqual([repair.id]);
+  });
+
+  it('keep history append-only in the database itself', async () => {
+    const { pool } = server.context;
+    await newRepair(tech);
+    for (const table of ['repair_event', 'log_entry']) await expectAsync(pool.query(`UPDATE ${table} SET at = now()`)).toBeRejected();
+    await expectAsync(pool.query('DELETE FROM repair_event')).toBeRejected();
+  });
+
+  it('open a rework item on a failed check and close it when it passes', async () => {
+    const repair = await finishedRepair(tech);
+    const results = `/api/repairs/${repair.id}/results`;
+    const failed = (await tech.send('POST', results, { id: randomUUID(), checkId: 'hardness-impressor', readings: Array(10).fill(27), note: '' })).body;
+    expect(failed.openRework).toBe(1);
+    expect(failed.results.at(-1)).toEqual(jasmine.objectContaining({ pass: false, mean: 27, why: 'mean-outside' }));
+    const item = failed.rework[0].id;
+    const concession = { cause: '', action: '', concession: 'Fine by me' };
+    expect((await tech.send('PUT', `/api/repairs/${repair.id}/rework/${item}`, concession)).status).toBe(403);
+    const passed = (await tech.send('POST', results, { id: randomUUID(), checkId: 'hardness-impressor', readings: Array(10).fill(41), note: '' })).body;
+    expect(passed.openRework).toBe(0);
+    expect(passed.rework[0].closedBy).toBe('Tech Spec');
+  });
+
+  it('find words with % and _ as they are written', async () => {
+    await newRepair(tech, 'Rim 50% worn');
+    expect((await tech.send('GET', '/api/history?q=50%25')).body.total).toBe(1);
+    expect((await tech.send('GET', '/api/history?q=5_%25')).body.total).toBe(0);
+  });
+
+  it('tell a change made through one process to those looking through another', async () => {
+    const second = await server.listen();
+    const watcher = await new TestClient(second).signIn('other');
+    const repair = await newRepair(tech);
+    const seen = new Promise<string>((resolve, reject) => {
+      watcher.stream('/api/stream', (text) => text.includes(repair.id) && resolve(text)).catch(reject);
+    });
+    await watcher.streaming;
+    await saveSection(tech, repair, 'mix', { primeGsm: 140 });
+    expect(await seen).toContain('event: repair');
+    expect((await watcher.send('GET', `/api/repairs/${repair.id}`)).body.inputs.mix.primeGsm).toBe(140);
+  });
+});

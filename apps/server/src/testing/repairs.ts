@@ -1,0 +1,46 @@
+import { randomUUID } from 'node:crypto';
+import type { RepairDetail } from '@ashstep/contract';
+import { NEW_REPAIR, PREPARATION_CHECKS, type RepairInputs, planRepair } from '@ashstep/core';
+import type { TestClient } from './server.js';
+
+type Sections = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
+
+export async function newCraft(client: TestClient, tag = `T-${Math.floor(Math.random() * 1e9)}`): Promise<string> {
+  const id = randomUUID();
+  await client.send('POST', '/api/craft', { id, tag, name: 'Spec craft', kind: 'boat', year: 2010, construction: 'Polyester/glass', notes: '' });
+  return id;
+}
+
+export async function newRepair(client: TestClient, title = 'Spec repair'): Promise<RepairDetail> {
+  const reply = await client.send('POST', '/api/repairs', { id: randomUUID(), craftId: await newCraft(client), title });
+  return reply.body;
+}
+
+export const saveSection = (client: TestClient, repair: { id: string; version: number }, section: keyof RepairInputs, patch: object, version = repair.version) =>
+  client.send('PUT', `/api/repairs/${repair.id}/inputs/${section}`, { ...NEW_REPAIR[section], ...patch }, { 'If-Match': `"${version}"` });
+
+const PLANNED: Sections = {
+  laminate: { thicknessMm: 4, clueIds: ['styrene-smell', 'tint-green-blue'] },
+  resin: { systemId: 'polyester' },
+  days: { startAt: '2026-04-16T08:00' },
+};
+
+/** A repair planned, laid and with every acceptance check passed, ready for another to sign. */
+export async function finishedRepair(client: TestClient): Promise<RepairDetail> {
+  let repair = await newRepair(client);
+  for (const [section, patch] of Object.entries(PLANNED)) repair = (await saveSection(client, repair, section as keyof RepairInputs, patch)).body;
+  const plan = planRepair(repair.inputs);
+  const at = `/api/repairs/${repair.id}`;
+  const conditions = plan.resin!.verdicts.families.find((f) => f.family === 'polyester')!.conditions;
+  for (const check of [...PREPARATION_CHECKS, ...conditions]) await client.send('PUT', `${at}/checks`, { id: randomUUID(), checkId: check.id, done: true });
+  await client.send('POST', `${at}/log`, { id: randomUUID(), entry: { kind: 'start', tempC: 20, humidityPercent: 55 } });
+  const pot = plan.mix!.faces[0]!.pots[0]!;
+  await client.send('POST', `${at}/log`, { id: randomUUID(), entry: { kind: 'batch', label: 'A', resinG: pot.mix.resinG, secondG: pot.mix.secondG, resinLot: 'P-1', secondLot: 'C-9', tempC: 20 } });
+  for (const ply of plan.patch!.faces[0]!.plies) await client.send('POST', `${at}/log`, { id: randomUUID(), entry: { kind: 'ply', plyKey: `f0-p${ply.laid}`, label: `Ply ${ply.laid}` } });
+  for (const check of plan.inspection) {
+    const value = check.min !== undefined ? Math.max(check.min, check.id === 'hardness-impressor' ? 40 : check.min) : 0;
+    const answer = check.kind === 'eye' ? { pass: true } : { readings: Array.from({ length: check.count ?? 1 }, () => value) };
+    await client.send('POST', `${at}/results`, { id: randomUUID(), checkId: check.id, note: '', ...answer });
+  }
+  return (await client.send('GET', at)).body;
+}

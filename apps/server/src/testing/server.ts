@@ -1,0 +1,130 @@
+import { randomUUID } from 'node:crypto';
+import type { AddressInfo } from 'node:net';
+import type { Server } from 'node:http';
+import pg from 'pg';
+import { pino } from 'pino';
+import { createApp } from '../app.js';
+import { savePerson, setShop } from '../people/service.js';
+import { ChangeFeed } from '../platform/changes.js';
+import type { Context } from '../platform/context.js';
+import { migrateDatabase, openPool } from '../platform/database.js';
+
+export interface TestReply {
+  status: number;
+  body: any; // eslint-disable-line @typescript-eslint/no-explicit-any -- specs look into replies of every shape
+  headers: Headers;
+}
+
+/** A browser's worth of state: cookie and token. */
+export class TestClient {
+  private cookie = '';
+  token = '';
+
+  constructor(private readonly base: string) {}
+
+  async send(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<TestReply> {
+    const response = await fetch(`${this.base}${path}`, {
+      method,
+      headers: { ...(body === undefined ? {} : { 'Content-Type': 'application/json' }), Cookie: this.cookie, 'X-CSRF-Token': this.token, ...headers },
+      body: body === undefined ? null : typeof body === 'string' ? body : JSON.stringify(body),
+    });
+    for (const cookie of response.headers.getSetCookie()) this.cookie = cookie.split(';')[0]!;
+    const buffer = Buffer.from(await response.arrayBuffer());
+    const json = /json/.test(response.headers.get('content-type') ?? '');
+    return { status: response.status, body: json ? JSON.parse(buffer.toString('utf8')) : buffer, headers: response.headers };
+  }
+
+  private opened: () => void = () => undefined;
+  /** Settles when the stream has begun. */
+  readonly streaming = new Promise<void>((resolve) => (this.opened = resolve));
+
+  /** Reads a server-sent event stream and hands its text over as it comes. */
+  async stream(path: string, hear: (text: string) => void): Promise<void> {
+    const response = await fetch(`${this.base}${path}`, { headers: { Cookie: this.cookie } });
+    const decoder = new TextDecoder();
+    try {
+      for await (const chunk of response.body!) {
+        this.opened();
+        hear(decoder.decode(chunk));
+      }
+    } catch {
+      // The server ends the stream when it stops.
+    }
+  }
+
+  async signIn(login: string, password = PASSWORD): Promise<this> {
+    this.token = (await this.send('GET', '/api/session')).body.csrfToken;
+    const reply = await this.send('POST', '/api/session', { login, password });
+    if (reply.status === 200) this.token = reply.body.csrfToken;
+    return this;
+  }
+}
+
+export const PASSWORD = 'a long test password';
+
+/** A real database of its own and one or two server processes' worth of application on it. */
+export class TestServer {
+  private readonly servers: Server[] = [];
+  private readonly feeds: ChangeFeed[] = [];
+  readonly people = { tech: randomUUID(), other: randomUUID(), inspector: randomUUID(), manager: randomUUID() };
+
+  private constructor(
+    readonly context: Context,
+    private readonly admin: string,
+    private readonly database: string,
+  ) {}
+
+  static async start(): Promise<TestServer> {
+    const admin = process.env['TEST_DATABASE_URL'];
+    if (!admin) throw new Error('TEST_DATABASE_URL is not set: run the specs with npm test');
+    const database = `spec_${randomUUID().replaceAll('-', '')}`;
+    await onAdmin(admin, `CREATE DATABASE ${database}`);
+    const databaseUrl = admin.replace(/\/[^/]*$/, `/${database}`);
+    const pool = openPool(databaseUrl);
+    await migrateDatabase(pool);
+    const config = { databaseUrl, sessionSecret: 'only for the specs, nowhere else', port: 0, host: '127.0.0.1', webRoot: null, demo: false, demoPasswords: {}, logLevel: 'silent' };
+    const server = new TestServer({ pool, config, log: pino({ level: 'silent' }), now: () => new Date() }, admin, database);
+    await server.fill();
+    return server;
+  }
+
+  /** Starts another application on the same database, as a second process would. */
+  async listen(): Promise<string> {
+    const feed = new ChangeFeed(this.context);
+    await feed.start();
+    this.feeds.push(feed);
+    const app = createApp(this.context, feed);
+    const server = await new Promise<Server>((resolve) => {
+      const listening: Server = app.listen(0, '127.0.0.1', () => resolve(listening));
+    });
+    this.servers.push(server);
+    return `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  }
+
+  async stop(): Promise<void> {
+    for (const feed of this.feeds) await feed.stop();
+    for (const server of this.servers) {
+      server.closeAllConnections();
+      server.close();
+    }
+    await this.context.pool.end();
+    await onAdmin(this.admin, `DROP DATABASE ${this.database} WITH (FORCE)`);
+  }
+
+  private async fill(): Promise<void> {
+    const { pool } = this.context;
+    await setShop(pool, 'Spec shed', false);
+    const person = (id: string, login: string, role: 'technician' | 'inspector' | 'manager') => savePerson(pool, { id, login, name: `${login[0]!.toUpperCase()}${login.slice(1)} Spec`, role, password: PASSWORD, demo: false });
+    await person(this.people.tech, 'tech', 'technician');
+    await person(this.people.other, 'other', 'technician');
+    await person(this.people.inspector, 'inspector', 'inspector');
+    await person(this.people.manager, 'manager', 'manager');
+  }
+}
+
+async function onAdmin(url: string, statement: string): Promise<void> {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  await client.query(statement);
+  await client.end();
+}

@@ -1,0 +1,88 @@
+import { RESIN_RULES, type Verdict } from './rules.js';
+import { type ResinFacts, resinVerdicts } from './verdicts.js';
+
+/** Verdicts for polyester, vinylester and epoxy, in that order. */
+function verdicts(facts: ResinFacts): Verdict[] {
+  return resinVerdicts({ facts }).families.map((f) => f.verdict);
+}
+
+/** Each rule with facts that set it off and the verdicts they give. */
+const CASES: [string, ResinFacts, Verdict[]][] = [
+  ['parent-polyester', { parent: 'polyester' }, ['suitable', 'suitable', 'suitable']],
+  ['parent-vinylester', { parent: 'vinylester' }, ['suitable', 'suitable', 'suitable']],
+  ['parent-epoxy', { parent: 'epoxy' }, ['not', 'not', 'suitable']],
+  ['parent-unknown', { parent: 'unknown' }, ['if', 'if', 'suitable']],
+  ['epoxy-left-in-bond', { parent: 'polyester', epoxyInBond: true }, ['if', 'if', 'suitable']],
+  ['thermoplastic', { parent: 'thermoplastic' }, ['not', 'not', 'not']],
+  ['pressed-panel', { parent: 'polyester', pressedPanel: true }, ['not', 'not', 'suitable']],
+  ['core-dissolves', { parent: 'polyester', coreStyrene: 'dissolves', coreReachable: true }, ['not', 'not', 'suitable']],
+  ['core-softens', { parent: 'polyester', coreStyrene: 'softens', coreReachable: true }, ['if', 'if', 'suitable']],
+  ['wooden-core', { parent: 'polyester', coreWooden: true }, ['if', 'if', 'suitable']],
+  ['aramid', { parent: 'polyester', fibres: ['glass', 'aramid'] }, ['not', 'suitable', 'suitable']],
+  ['carbon', { parent: 'polyester', fibres: ['carbon'] }, ['not', 'if', 'suitable']],
+  ['mat-binder', { parent: 'polyester', matBinder: 'emulsion' }, ['suitable', 'suitable', 'if']],
+  ['below-waterline', { parent: 'polyester', waterline: 'below' }, ['if', 'suitable', 'suitable']],
+  ['gel-coat-finish', { parent: 'polyester', finish: 'gelcoat' }, ['suitable', 'suitable', 'if']],
+  ['painted-finish', { parent: 'polyester', finish: 'paint' }, ['suitable', 'suitable', 'suitable']],
+  ['special-service', { parent: 'polyester', specialService: 'fuel' }, ['not', 'not', 'not']],
+  ['special-service-certified', { parent: 'polyester', specialService: 'drinking-water', certified: true }, ['if', 'if', 'if']],
+  ['too-cold-polyester', { parent: 'polyester', tooCold: ['polyester'] }, ['not', 'suitable', 'suitable']],
+  ['too-cold-vinylester', { parent: 'polyester', tooCold: ['vinylester'] }, ['suitable', 'not', 'suitable']],
+  ['too-cold-epoxy', { parent: 'polyester', tooCold: ['epoxy'] }, ['suitable', 'suitable', 'not']],
+  ['too-humid', { parent: 'polyester', humidityPercent: 86 }, ['not', 'not', 'not']],
+  ['dew-point', { parent: 'polyester', dewMarginC: 2.9 }, ['not', 'not', 'not']],
+  ['short-of-time', { parent: 'polyester', hoursToFinish: 48 }, ['suitable', 'suitable', 'if']],
+  ['like-for-like-polyester', { parent: 'vinylester', likeForLike: true }, ['if', 'suitable', 'if']],
+  ['like-for-like-vinylester', { parent: 'polyester', likeForLike: true }, ['suitable', 'if', 'if']],
+  ['like-for-like-epoxy', { parent: 'polyester', likeForLike: true }, ['suitable', 'if', 'if']],
+  ['out-of-date-polyester', { parent: 'polyester', outOfDate: ['polyester'] }, ['not', 'suitable', 'suitable']],
+  ['out-of-date-vinylester', { parent: 'polyester', outOfDate: ['vinylester'] }, ['suitable', 'not', 'suitable']],
+  ['out-of-date-epoxy', { parent: 'polyester', outOfDate: ['epoxy'] }, ['suitable', 'suitable', 'not']],
+];
+
+describe('resin rules', () => {
+  for (const [id, facts, expected] of CASES) {
+    it(`${id} gives ${expected.join(', ')}`, () => {
+      const result = resinVerdicts({ facts });
+      expect(result.missed).not.toContain(id);
+      expect(result.families.map((f) => f.verdict)).toEqual(expected);
+    });
+  }
+
+  it('are all tried here', () => expect(RESIN_RULES.map((rule) => rule.id).sort()).toEqual(CASES.map(([id]) => id).sort()));
+
+  it('do not fire on their limits: 85 % humidity and 3 °C above the dew point are good enough', () => {
+    expect(verdicts({ parent: 'polyester', humidityPercent: 85, dewMarginC: 3 })).toEqual(['suitable', 'suitable', 'suitable']);
+  });
+
+  it('turn conditions into checks, each once', () => {
+    const epoxy = resinVerdicts({ facts: { parent: 'polyester', finish: 'gelcoat', coreWooden: true } }).families[2]!;
+    expect(epoxy.conditions.map((c) => c.id).sort()).toEqual(['gel-coat-way', 'seal-end-grain']);
+  });
+});
+
+describe('schools', () => {
+  const choose = (facts: ResinFacts, school: 'finish-led' | 'like-for-like' | 'epoxy-throughout') => resinVerdicts({ facts, school }).recommended;
+
+  it('led by the finish: epoxy where there is water, doubt or paint; the parent’s family above the water with gel coat', () => {
+    expect(choose({ parent: 'polyester', waterline: 'below', finish: 'gelcoat' }, 'finish-led')).toBe('epoxy');
+    expect(choose({ parent: 'unknown', waterline: 'above', finish: 'gelcoat' }, 'finish-led')).toBe('epoxy');
+    expect(choose({ parent: 'polyester', waterline: 'above', finish: 'paint' }, 'finish-led')).toBe('epoxy');
+    expect(choose({ parent: 'polyester', waterline: 'above', finish: 'gelcoat' }, 'finish-led')).toBe('polyester');
+  });
+
+  it('like for like takes the parent’s family, but never one that is ruled out', () => {
+    expect(choose({ parent: 'vinylester' }, 'like-for-like')).toBe('vinylester');
+    expect(choose({ parent: 'polyester', coreStyrene: 'dissolves', coreReachable: true }, 'like-for-like')).toBe('epoxy');
+  });
+
+  it('epoxy throughout falls back when epoxy is ruled out, and stops at a thermoplastic', () => {
+    expect(choose({ parent: 'polyester', tooCold: ['epoxy'] }, 'epoxy-throughout')).toBe('vinylester');
+    expect(choose({ parent: 'thermoplastic' }, 'epoxy-throughout')).toBeNull();
+  });
+
+  it('refuse a parent and a school nobody knows', () => {
+    expect(() => resinVerdicts({ facts: { parent: 'cheese' as never } })).toThrow(jasmine.objectContaining({ field: 'facts.parent' }));
+    expect(() => resinVerdicts({ facts: { parent: 'epoxy' }, school: 'rumour' as never })).toThrow(jasmine.objectContaining({ field: 'school' }));
+  });
+});

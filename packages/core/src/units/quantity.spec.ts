@@ -1,0 +1,49 @@
+import { formatQuantity, parseQuantity } from './quantity.js';
+
+describe('figures as people type them', () => {
+  const cases: [string, 'length' | 'arealWeight' | 'temperature' | 'mass' | 'plain', number][] = [
+    ['108', 'length', 108],
+    ['4 1/2 in', 'length', 114.3],
+    ['4-1/2"', 'length', 114.3],
+    ['½ in', 'length', 12.7],
+    ['1\' 3 1/2"', 'length', 393.7],
+    ['1,5 mm', 'length', 1.5],
+    ['2.5 cm', 'length', 25],
+    ['6 oz/yd2', 'arealWeight', 203.436],
+    ['6 oz per sq yd', 'arealWeight', 203.436],
+    ['1.5 oz/ft²', 'arealWeight', 457.725],
+    ['450', 'arealWeight', 450],
+    ['68 °F', 'temperature', 20],
+    ['-4 c', 'temperature', -4],
+    ['1 lb', 'mass', 453.592],
+    ['0.3', 'plain', 0.3],
+  ];
+  for (const [text, kind, value] of cases) {
+    it(`read “${text}” as ${value}`, () => expect(parseQuantity(text, kind)).toBeCloseTo(value, 3));
+  }
+
+  it('read a bare figure in the person’s units', () => {
+    expect(parseQuantity('2', 'length', 'imperial')).toBeCloseTo(50.8, 9);
+    expect(parseQuantity('2 mm', 'length', 'imperial')).toBe(2);
+  });
+
+  it('ask which square when ounces of cloth are bare', () => {
+    expect(() => parseQuantity('6 oz', 'arealWeight')).toThrow(jasmine.objectContaining({ code: 'ambiguous-unit' }));
+    expect(() => parseQuantity('6', 'arealWeight', 'imperial')).toThrow(jasmine.objectContaining({ code: 'ambiguous-unit' }));
+  });
+
+  for (const text of ['', 'abc', '12 mm x', '1/0 in', '5 kg', 'NaN', '1e999']) {
+    it(`refuse “${text}” as a length`, () => expect(() => parseQuantity(text, 'length')).toThrowError());
+  }
+});
+
+describe('figures as people read them', () => {
+  it('have the decimals of the trade and a true minus', () => {
+    expect(formatQuantity(108.4, 'length')).toEqual({ figure: '108', unit: 'mm' });
+    expect(formatQuantity(25.4, 'length', 'imperial')).toEqual({ figure: '1.00', unit: 'in' });
+    expect(formatQuantity(-4.25, 'temperature').figure).toBe('\u22124.3');
+    expect(formatQuantity(20, 'temperature', 'imperial')).toEqual({ figure: '68', unit: '°F' });
+    expect(formatQuantity(-0.2, 'length').figure).toBe('0');
+    expect(formatQuantity(Number.NaN, 'length').figure).toBe('–');
+  });
+});

@@ -1,0 +1,62 @@
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import { DATA, ROOT } from './lib/paths.mjs';
+import { ensureDataFolder, ensureDebian, ensureNodePackages } from './lib/install.mjs';
+import { capture } from './lib/run.mjs';
+
+ensureDebian(['postgresql', 'chromium', 'chromium-driver']);
+ensureNodePackages();
+const { startCluster } = await import('./lib/postgres.mjs');
+const { buildServer, buildWeb } = await import('./lib/build.mjs');
+
+let passed = 0;
+let failed = 0;
+const node = (file, ...args) => [process.execPath, [path.join(ROOT, 'node_modules', file), ...args]];
+const SOURCE = ['--conditions=@ashstep/source', '--import', 'tsx'];
+const jasmine = (config) => [process.execPath, [...SOURCE, path.join(ROOT, 'node_modules/jasmine/bin/jasmine.js'), `--config=${config}`]];
+
+/** One check that passes or fails as a whole, or a suite whose own count is read from its output. */
+function check(name, [command, args], { counts, options } = {}) {
+  const begun = Date.now();
+  const { status, output } = capture(command, args, options);
+  const numbers = counts?.(output) ?? null;
+  const bad = status !== 0 || (counts && !numbers);
+  passed += numbers ? numbers.passed : bad ? 0 : 1;
+  failed += numbers ? Math.max(numbers.failed, bad ? 1 : 0) : bad ? 1 : 0;
+  console.log(`${bad ? 'FAIL' : 'ok  '} ${name}${numbers ? `: ${numbers.passed} passed, ${numbers.failed} failed` : ''} (${((Date.now() - begun) / 1000).toFixed(1)} s)`);
+  if (bad) console.log(output.split('\n').slice(-150).join('\n'));
+}
+
+/** "178 specs, 0 failures" */
+function jasmineCounts(output) {
+  const match = /(\d+) specs?, (\d+) failures?/.exec(output);
+  return match && Number(match[1]) > 0 ? { passed: Number(match[1]) - Number(match[2]), failed: Number(match[2]) } : null;
+}
+
+/** Karma's last "Executed 12 of 12 (1 FAILED)" */
+function karmaCounts(output) {
+  const last = [...output.matchAll(/Executed (\d+) of (\d+)(?:[^\n]*?\((\d+) FAILED\))?/g)].at(-1);
+  return last && Number(last[1]) > 0 ? { passed: Number(last[1]) - Number(last[3] ?? 0), failed: Number(last[3] ?? 0) } : null;
+}
+
+ensureDataFolder();
+const cluster = await startCluster(path.join(DATA, 'test-db'));
+const environment = { ...process.env, TEST_DATABASE_URL: cluster.url('postgres'), NG_CLI_ANALYTICS: 'false', CI: 'true' };
+try {
+  check('format', node('prettier/bin/prettier.cjs', '--check', '--log-level=warn', '.'));
+  check('lint', node('eslint/bin/eslint.js', '.'));
+  buildServer();
+  check('types', node('typescript/bin/tsc', '-p', 'tsconfig.specs.json'));
+  check('architecture', node('dependency-cruiser/bin/dependency-cruise.mjs', 'packages', 'apps/server/src', 'apps/web/src', '--config', '.dependency-cruiser.cjs'));
+  check('core and contract specs', jasmine('jasmine.core.json'), { counts: jasmineCounts });
+  check('command line', [process.execPath, [path.join(ROOT, 'tools/check-calc.mjs')]]);
+  check('server specs', jasmine('jasmine.server.json'), { counts: jasmineCounts, options: { env: environment } });
+  check('web specs', node('@angular/cli/bin/ng.js', 'test'), { counts: karmaCounts, options: { cwd: path.join(ROOT, 'apps/web'), env: environment } });
+  buildWeb();
+  if (existsSync(path.join(ROOT, 'apps/web/dist/browser/index.html'))) check('journeys', jasmine('e2e/jasmine.json'), { counts: jasmineCounts, options: { env: environment } });
+  else failed += 1;
+} finally {
+  cluster.stop();
+}
+console.log(`${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);
