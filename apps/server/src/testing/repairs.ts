@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { RepairDetail } from '@ashstep/contract';
 import { NEW_REPAIR, PREPARATION_CHECKS, type RepairInputs, planRepair } from '@ashstep/core';
-import type { TestClient } from './server.js';
+import type { TestClient, TestReply } from './server.js';
 
 type Sections = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
 
@@ -16,7 +16,7 @@ export async function newRepair(client: TestClient, title = 'Spec repair'): Prom
   return reply.body;
 }
 
-export const saveSection = (client: TestClient, repair: { id: string; version: number }, section: keyof RepairInputs, patch: object, version = repair.version) =>
+export const saveSection = (client: TestClient, repair: { id: string; version: number }, section: keyof RepairInputs, patch: object, version = repair.version): Promise<TestReply> =>
   client.send('PUT', `/api/repairs/${repair.id}/inputs/${section}`, { ...NEW_REPAIR[section], ...patch }, { 'If-Match': `"${version}"` });
 
 const PLANNED: Sections = {

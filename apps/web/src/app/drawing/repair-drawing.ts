@@ -98,7 +98,8 @@ export class RepairDrawing implements OnInit, OnDestroy {
   readonly picked = input<string | null>(null);
   readonly pickedChange = output<string | null>();
   readonly editable = input(false);
-  readonly shapeChange = output<Shape>();
+  /** A change of the outline, to be applied to the outline as it stands when it arrives: presses may come faster than frames. */
+  readonly shapeChange = output<(shape: Shape) => Shape>();
   /** Plies laid so far, by key, for the lay-up. */
   readonly laidKeys = input<ReadonlySet<string> | null>(null);
 
@@ -349,7 +350,10 @@ export class RepairDrawing implements OnInit, OnDestroy {
     const box = this.host.getBoundingClientRect();
     if (this.dragging === 'part') this.partShare.set(Math.min(1, Math.max(0, (event.clientX - box.left) / box.width)));
     else if (this.dragging === 'pan') this.pan.update(({ x, y }) => ({ x: x + now.x - before.x, y: y + now.y - before.y }));
-    else this.shapeChange.emit(dragHandle(this.inputs().damage.shape, this.dragging, toPlan(this.port(), event.clientX - box.left, event.clientY - box.top)));
+    else {
+      const [handle, to] = [this.dragging, toPlan(this.port(), event.clientX - box.left, event.clientY - box.top)];
+      this.shapeChange.emit((shape) => dragHandle(shape, handle, to));
+    }
   }
 
   release(event: PointerEvent): void {
@@ -369,7 +373,7 @@ export class RepairDrawing implements OnInit, OnDestroy {
     if (!move) return;
     event.preventDefault();
     event.stopPropagation();
-    this.shapeChange.emit(nudgeHandle(this.inputs().damage.shape, handle, ...move));
+    this.shapeChange.emit((shape) => nudgeHandle(shape, handle, ...move));
   }
 
   partKey(event: KeyboardEvent): void {

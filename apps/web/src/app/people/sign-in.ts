@@ -21,8 +21,7 @@ import { SessionService } from '../platform/session.service';
           <h2>Try the demo shed</h2>
           @for (account of session()!.demoAccounts; track account.id) {
             <button type="button" class="act" (click)="demo(account.id)">
-              <span>{{ account.name }}</span
-              ><span class="quiet">{{ account.role }}</span>
+              <span>{{ account.name }}</span><span class="quiet">{{ account.role }}</span>
             </button>
           }
         </section>

@@ -47,8 +47,8 @@ export class RepairSheet {
     effect(() => this.store.load(this.id()));
   }
 
-  reshape(shape: Shape): void {
-    this.store.edit('damage', { shape });
+  reshape(change: (shape: Shape) => Shape): void {
+    this.store.reshape(change);
   }
 
   /** Single keys outside fields: 1 to 9 and 0 go to a stage, [ and ] to the one before or after. */

@@ -1,7 +1,7 @@
 import { DestroyRef, Injectable, inject } from '@angular/core';
 import type { LogEntryBody, Problem, RepairDetail, ResultBody, SectionName, UpdateRework } from '@ashstep/contract';
 import { STAGE_NAMES, errorWords, sectionNames } from '@ashstep/contract';
-import { type RepairInputs, type RepairPlan, STAGES, type Stage, planRepair } from '@ashstep/core';
+import { type RepairInputs, type RepairPlan, STAGES, type Shape, type Stage, planRepair } from '@ashstep/core';
 import { BehaviorSubject, type Observable, Subject, catchError, concatMap, debounceTime, filter, of, tap } from 'rxjs';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Api, ApiError } from '../platform/api';
@@ -84,6 +84,12 @@ export class RepairStore {
     this.state.next({ ...this.worked(state, inputs), pending, upset: upsetBy(section, state.detail.stageReached) ?? state.upset });
     this.keep(inputs, pending);
     this.saves.next();
+  }
+
+  /** Changes the damage outline from what it is at this moment. */
+  reshape(change: (shape: Shape) => Shape): void {
+    const shape = this.state.value?.inputs.damage.shape;
+    if (shape) this.edit('damage', { shape: change(shape) });
   }
 
   /** Marks a tread as done. */

@@ -20,7 +20,7 @@ const DAY_NAMES = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
         <div>
           <dt>Done at the earliest</dt>
           <dd>{{ finish() }}</dd>
-          <span class="under">{{ days.finishAt | when }}</span>
+          <dd class="under">{{ days.finishAt | when }}</dd>
         </div>
         <div>
           <dt>Hands on</dt>
@@ -61,8 +61,7 @@ const DAY_NAMES = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
               @for (task of days.tasks; track $index) {
                 <tr [class.cure]="task.kind === 'cure'">
                   <td>
-                    <b>{{ name(task.id) }}</b
-                    >{{ task.face ? ', face ' + task.face : '' }}
+                    <b>{{ name(task.id) }}</b>{{ task.face ? ', face ' + task.face : '' }}
                   </td>
                   <td class="num">{{ task.startAt | when }}</td>
                   <td class="num">{{ task.endAt | when }}</td>

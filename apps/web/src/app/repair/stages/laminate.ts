@@ -20,12 +20,12 @@ import { StagePanel } from './stage';
         <dd>
           {{ plan().parent?.thicknessMm | figure: 'thickness' : 1 }} <small>{{ 'thickness' | unit }}</small>
         </dd>
-        <span class="under">{{ plan().parent?.plies?.length ?? 0 }} plies{{ plan().parent?.guessed ? ', guessed' : '' }}</span>
+        <dd class="under">{{ plan().parent?.plies?.length ?? 0 }} plies{{ plan().parent?.guessed ? ', guessed' : '' }}</dd>
       </div>
       <div>
         <dt>Resin in it</dt>
         <dd>{{ percent() }} <small>%</small></dd>
-        <span class="under">{{ likely() }}{{ plan().resin?.evidence?.treatAsUnknown ? ', treated as unknown' : '' }}</span>
+        <dd class="under">{{ likely() }}{{ plan().resin?.evidence?.treatAsUnknown ? ', treated as unknown' : '' }}</dd>
       </div>
       <div>
         <dt>Weight</dt>
@@ -80,8 +80,7 @@ import { StagePanel } from './stage';
       <ul class="bars" aria-label="Belief">
         @for (bar of bars(); track bar.name) {
           <li>
-            <span>{{ bar.name }}</span
-            ><span class="bar"><i [style.width.%]="bar.percent"></i></span><b class="num">{{ bar.percent < 0.95 ? '<1' : bar.percent.toFixed(0) }} %</b>
+            <span>{{ bar.name }}</span><span class="bar"><i [style.width.%]="bar.percent"></i></span><b class="num">{{ bar.percent < 0.95 ? '<1' : bar.percent.toFixed(0) }} %</b>
           </li>
         }
       </ul>

@@ -19,17 +19,17 @@ import { StagePanel } from './stage';
           <dd>
             {{ m.totalG | figure: 'mass' }} <small>{{ 'mass' | unit }}</small>
           </dd>
-          <span class="under">{{ m.pots }} {{ m.pots === 1 ? 'pot' : 'pots' }}</span>
+          <dd class="under">{{ m.pots }} {{ m.pots === 1 ? 'pot' : 'pots' }}</dd>
         </div>
         <div>
           <dt>Resin + {{ second() }}</dt>
           <dd>{{ m.totalResinG | figure: 'mass' }} + {{ m.totalSecondG | figure: 'mass' }}</dd>
-          <span class="under">{{ ratio() }}</span>
+          <dd class="under">{{ ratio() }}</dd>
         </div>
         <div>
           <dt>Working time</dt>
           <dd>{{ m.faces[0]!.split.workingTimeMin.toFixed(0) }} <small>min</small></dd>
-          <span class="under">at {{ inputs().days.tempC | qty: 'temperature' }}</span>
+          <dd class="under">at {{ inputs().days.tempC | qty: 'temperature' }}</dd>
         </div>
       </dl>
       @for (face of m.faces; track $index) {

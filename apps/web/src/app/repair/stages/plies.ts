@@ -26,19 +26,19 @@ const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear'
           <dd>
             {{ patch.layers.length }}<small>{{ set.coverFabricId ? ' + cover' : '' }}</small>
           </dd>
-          <span class="under">{{ patch.proposed ? 'proposed' : 'set by hand' }}</span>
+          <dd class="under">{{ patch.proposed ? 'proposed' : 'set by hand' }}</dd>
         </div>
         <div>
           <dt>Stack</dt>
           <dd>
             {{ first.stack.totalMm | figure: 'thickness' : 1 }} <small>{{ 'thickness' | unit }}</small>
           </dd>
-          <span class="under">{{ first.stack.roomMm | qty: 'thickness' }} left for the finish</span>
+          <dd class="under">{{ first.stack.roomMm | qty: 'thickness' }} left for the finish</dd>
         </div>
         <div>
           <dt>Bends like the parent</dt>
           <dd>{{ bend() }}</dd>
-          <span class="under">0.90 to 1.15 is a match</span>
+          <dd class="under">0.90 to 1.15 is a match</dd>
         </div>
       </dl>
       <div class="block">
@@ -82,8 +82,7 @@ const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear'
         <ul class="match">
           @for (m of plan().match!.ratios; track m.direction) {
             <li>
-              <span>{{ name(m.direction) }}</span
-              ><b class="num">{{ m.ratio.toFixed(2) }}</b
+              <span>{{ name(m.direction) }}</span><b class="num">{{ m.ratio.toFixed(2) }}</b
               ><span class="band" [class]="m.band">{{ band(m.band) }}</span>
             </li>
           }

@@ -28,17 +28,17 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
           <dd>
             {{ face.taperWidthMm | figure: 'length' }} <small>{{ 'length' | unit }}</small>
           </dd>
-          <span class="under">{{ ratioText(t.ratio) }} on {{ face.depthMm | qty: 'thickness' : 1 }}</span>
+          <dd class="under">{{ ratioText(t.ratio) }} on {{ face.depthMm | qty: 'thickness' : 1 }}</dd>
         </div>
         <div>
           <dt>Footprint</dt>
           <dd>{{ face.footprint.lengthMm | figure: 'length' }} × {{ face.footprint.widthMm | figure: 'length' }}</dd>
-          <span class="under">grind out {{ (t.footprint.groundVolumeMm3 / 1e6).toFixed(2) }} litre</span>
+          <dd class="under">grind out {{ (t.footprint.groundVolumeMm3 / 1e6).toFixed(2) }} litre</dd>
         </div>
         <div>
           <dt>Joint</dt>
           <dd>{{ t.joint ? t.joint.strengthRatio.toFixed(2) : '–' }}</dd>
-          <span class="under">of parent strength</span>
+          <dd class="under">of parent strength</dd>
         </div>
       </dl>
       <div class="ratios" role="radiogroup" aria-label="Taper ratio">
@@ -83,8 +83,8 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
           <ash-quantity label="Ratio, n:1" kind="plain" [value]="taper.ratio" [optional]="true" (valueChange)="edit({ ratio: $event })" [error]="error('taper.ratio')" />
           <ash-quantity label="Abraded margin" [value]="taper.marginMm" (valueChange)="edit({ marginMm: $event! })" [error]="error('taper.marginMm')" />
           <ash-quantity label="Tape" [value]="taper.maskMm" (valueChange)="edit({ maskMm: $event! })" [error]="error('taper.maskMm')" />
-          <ash-quantity label="Preparation, ×" kind="plain" [value]="taper.knockDowns.preparation ?? 1" (valueChange)="edit({ knockDowns: { ...taper.knockDowns, preparation: $event! } })" [error]="error('taper.knockDowns.preparation')" />
-          <ash-quantity label="Wet service, ×" kind="plain" [value]="taper.knockDowns.wetService ?? 1" (valueChange)="edit({ knockDowns: { ...taper.knockDowns, wetService: $event! } })" [error]="error('taper.knockDowns.wetService')" />
+          <ash-quantity label="Preparation, ×" kind="plain" [value]="taper.knockDowns.preparation ?? 1" (valueChange)="knockDown({ preparation: $event! })" [error]="error('taper.knockDowns.preparation')" />
+          <ash-quantity label="Wet service, ×" kind="plain" [value]="taper.knockDowns.wetService ?? 1" (valueChange)="knockDown({ wetService: $event! })" [error]="error('taper.knockDowns.wetService')" />
         </div>
         <table class="ruled">
           <thead>
@@ -208,6 +208,10 @@ export class TaperStage extends StagePanel {
 
   needs(): string {
     return this.plan().parent ? 'Needs a resin, on the stage before.' : 'Needs the laminate thickness, on Laminate.';
+  }
+
+  knockDown(patch: RepairInputs['taper']['knockDowns']): void {
+    this.edit({ knockDowns: { ...this.inputs().taper.knockDowns, ...patch } });
   }
 
   edit(patch: Partial<RepairInputs['taper']>): void {

@@ -1,0 +1,88 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { createServer } from 'node:net';
+import path from 'node:path';
+import pg from 'pg';
+
+const ROOT = path.resolve(import.meta.dirname ?? '.', '../..');
+const SECRET = 'only for the journeys, nowhere else';
+export const PASSWORDS = { ilse: 'ilse journey', tomas: 'tomas journey', maren: 'maren journey', ruben: 'ruben journey' };
+
+async function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const server = createServer();
+    server.once('error', reject);
+    server.listen(0, '127.0.0.1', () => {
+      const address = server.address();
+      server.close(() => (typeof address === 'object' && address ? resolve(address.port) : reject(new Error('no port'))));
+    });
+  });
+}
+
+/** The built application on a database of its own, filled with the demo; more processes can be started beside the first. */
+export class RunningApp {
+  private readonly children: ChildProcess[] = [];
+
+  private constructor(
+    private readonly admin: string,
+    private readonly database: string,
+  ) {}
+
+  static async start(): Promise<RunningApp> {
+    const admin = process.env['TEST_DATABASE_URL'];
+    if (!admin) throw new Error('TEST_DATABASE_URL is not set: run the journeys with npm test');
+    const app = new RunningApp(admin, `journey_${randomUUID().replaceAll('-', '')}`);
+    await app.onAdmin(`CREATE DATABASE ${app.database}`);
+    return app;
+  }
+
+  /** Starts a server process and gives its address once it answers. */
+  async serve(): Promise<string> {
+    const port = await freePort();
+    const env = {
+      ...process.env,
+      DATABASE_URL: this.admin.replace(/\/[^/]*$/, `/${this.database}`),
+      PORT: String(port),
+      HOST: '127.0.0.1',
+      SESSION_SECRET: SECRET,
+      DEMO: '1',
+      DEMO_PASSWORDS: JSON.stringify(PASSWORDS),
+      LOG_LEVEL: 'warn',
+      WEB_ROOT: path.join(ROOT, 'apps/web/dist/browser'),
+    };
+    const child = spawn(process.execPath, [path.join(ROOT, 'apps/server/dist/main.js')], { env, stdio: 'inherit' });
+    this.children.push(child);
+    const base = `http://127.0.0.1:${port}`;
+    const end = Date.now() + 90_000;
+    while (Date.now() < end) {
+      if (child.exitCode !== null) throw new Error(`the server ended with ${child.exitCode}`);
+      const answered = await fetch(`${base}/api/health`).then(
+        (response) => response.ok,
+        () => false,
+      );
+      if (answered) return base;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+    throw new Error('the server did not answer');
+  }
+
+  async stop(): Promise<void> {
+    await Promise.all(
+      this.children.map(
+        (child) =>
+          new Promise((resolve) => {
+            child.once('exit', resolve);
+            child.kill('SIGTERM');
+          }),
+      ),
+    );
+    await this.onAdmin(`DROP DATABASE ${this.database} WITH (FORCE)`);
+  }
+
+  private async onAdmin(statement: string): Promise<void> {
+    const client = new pg.Client({ connectionString: this.admin });
+    await client.connect();
+    await client.query(statement);
+    await client.end();
+  }
+}

@@ -1,0 +1,29 @@
+import { spawnSync } from 'node:child_process';
+import path from 'node:path';
+import { ensureDataFolder, ensureDebian, ensureNodePackages } from './lib/install.mjs';
+import { ROOT } from './lib/paths.mjs';
+import { freePort } from './lib/ports.mjs';
+
+ensureDebian(['postgresql']);
+ensureNodePackages();
+const { buildServer, buildWeb } = await import('./lib/build.mjs');
+buildServer();
+buildWeb();
+const { startCluster, ensureDatabase } = await import('./lib/postgres.mjs');
+const { demoPasswords, serve, sessionSecret } = await import('./lib/serve.mjs');
+
+const data = ensureDataFolder();
+const cluster = await startCluster(path.join(data, 'test-db'));
+const databaseUrl = await ensureDatabase(cluster, 'bench', { fresh: true });
+const port = await freePort(4380);
+const passwords = demoPasswords();
+const begun = performance.now();
+const server = await serve({ databaseUrl, port, secret: sessionSecret(data), demo: true, passwords });
+const demoSeconds = ((performance.now() - begun) / 1000).toFixed(1);
+try {
+  const { status } = spawnSync(process.execPath, ['--conditions=@ashstep/source', '--import', 'tsx', path.join(ROOT, 'tools/bench-main.ts'), `http://127.0.0.1:${port}`, passwords.ilse, demoSeconds], { stdio: 'inherit', cwd: ROOT });
+  process.exitCode = status ?? 1;
+} finally {
+  await server.stop();
+  cluster.stop();
+}

@@ -1,0 +1,25 @@
+import { randomBytes, randomUUID } from 'node:crypto';
+import path from 'node:path';
+import { parseArgs } from 'node:util';
+import { ensureDataFolder, ensureDebian, ensureNodePackages } from './lib/install.mjs';
+
+const { values } = parseArgs({ options: { login: { type: 'string' }, name: { type: 'string' }, role: { type: 'string', default: 'technician' } } });
+if (!values.login || !values.name || !['technician', 'inspector', 'manager'].includes(values.role)) {
+  console.error('npm run person -- --login NAME --name "Full Name" --role technician|inspector|manager');
+  process.exit(2);
+}
+ensureDebian(['postgresql']);
+ensureNodePackages();
+const { buildServer } = await import('./lib/build.mjs');
+buildServer();
+const { startCluster, ensureDatabase } = await import('./lib/postgres.mjs');
+const { openPool, migrateDatabase } = await import('../apps/server/dist/platform/database.js');
+const { savePerson } = await import('../apps/server/dist/people/service.js');
+
+const cluster = await startCluster(path.join(ensureDataFolder(), 'db'));
+const pool = openPool(await ensureDatabase(cluster, 'ash_step'));
+await migrateDatabase(pool);
+const password = randomBytes(9).toString('base64url');
+await savePerson(pool, { id: randomUUID(), login: values.login.toLowerCase(), name: values.name, role: values.role, password, demo: false });
+await pool.end();
+console.log(`${values.name} signs in as ${values.login.toLowerCase()} with ${password}`);
