@@ -38,7 +38,7 @@ try {
   mkdirSync(FOLDER, { recursive: true });
   await browser.signIn('ilse', PASSWORDS.ilse);
   for (const { file, at, wait, size = [1280, 800] } of SHOTS) {
-    await browser.resize(...size);
+    await browser.resize(size[0], size[1]);
     await browser.go(await addressOf(at));
     await browser.sees(wait);
     await browser.driver.executeAsyncScript('const done = arguments[arguments.length - 1]; document.fonts.ready.then(() => requestAnimationFrame(() => requestAnimationFrame(done)))');

@@ -287,7 +287,7 @@ export class RepairDrawing implements OnInit, OnDestroy {
 
   /** Left end of a line near by, as far as it lies on the sheet. */
   labelX(a: number, b: number): number {
-    return Math.min(this.width() - 150, Math.max(12, Math.min(a, b) + 6));
+    return Math.min(this.width() - 150, Math.max(this.narrow() ? 90 : 12, Math.min(a, b) + 6));
   }
 
   shown(layer: LayerName): boolean {

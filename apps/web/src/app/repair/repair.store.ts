@@ -214,7 +214,7 @@ export class RepairStore {
     for (const section of before?.pending ?? []) Object.assign(inputs, { [section]: before!.inputs[section] });
     const base: RepairState = before ?? { detail, inputs, plan: planRepair(inputs), pending: new Set(), problem: null, fieldErrors: {}, upset: null, conflict: null };
     this.state.next({ ...this.worked(base, inputs), detail });
-    this.keep(inputs, this.state.value!.pending);
+    if (before) this.keep(inputs, this.state.value!.pending);
   }
 
   private worked(state: RepairState, inputs: RepairInputs): RepairState {

@@ -20,7 +20,7 @@ import { StagePanel } from './stage';
           <b>{{ r.verdicts.recommended ? 'Why ' + family(r.verdicts.recommended).toLowerCase() : 'Stop here' }}</b> {{ why() }}
         </p>
       </div>
-      @for (f of r.verdicts.families; track f.family) {
+      @for (f of families(); track f.family) {
         <section class="block family" [class.taken]="r.card?.family === f.family" [attr.aria-label]="family(f.family)">
           <h2>
             {{ family(f.family) }}
@@ -147,6 +147,11 @@ export class ResinStage extends StagePanel {
   readonly schools = optionsOf(SCHOOL_NAMES);
   readonly ways = optionsOf({ 'after-full-cure': 'After full cure', 'paint-instead': 'Paint instead', 'gel-coat-first': 'Gel coat first' } as const);
   readonly why = computed(() => WHY_WORDS[this.plan().resin!.verdicts.why]);
+  /** The school's choice first. */
+  readonly families = computed(() => {
+    const { families, recommended } = this.plan().resin!.verdicts;
+    return [...families].sort((a, b) => Number(b.family === recommended) - Number(a.family === recommended));
+  });
   readonly conditions = computed(() => {
     const resin = this.plan().resin;
     return resin?.verdicts.families.find((f) => f.family === resin.card?.family)?.conditions ?? [];
