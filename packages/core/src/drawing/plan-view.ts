@@ -45,6 +45,12 @@ export interface PlanDrawing {
 }
 
 const VISIBLE_MARGIN_MM = 15;
+/** A line near by is taken onto the sheet when it comes this close to the mask. */
+const NEAR_MM = 60;
+const EMPTY_SHEET: readonly Point[] = [
+  { x: -100, y: -100 },
+  { x: 100, y: 100 },
+];
 
 /** Plan view of a repair, from the damage outline outwards; what is not worked out yet is left out. */
 export function planDrawing(inputs: RepairInputs, plan: RepairPlan, faceIndex = 0): PlanDrawing {
@@ -73,15 +79,8 @@ export function planDrawing(inputs: RepairInputs, plan: RepairPlan, faceIndex = 
     rotationDeg: shape.rotationDeg ?? 0,
   };
   const widest = drawing.mask ?? drawing.cutOut ?? drawing.damage;
-  return {
-    ...drawing,
-    bounds: bounds(
-      widest?.points ?? [
-        { x: -100, y: -100 },
-        { x: 100, y: 100 },
-      ],
-    ),
-  };
+  const frame = bounds(widest?.points ?? EMPTY_SHEET);
+  return { ...drawing, bounds: drawing.neighbours.reduce((grown, line) => withNear(grown, line.from, line.to), frame) };
 }
 
 function rings(cutOut: Shape, parent: NonNullable<RepairPlan['parent']>, ratio: number, depthMm: number): PlanRing[] {
@@ -124,4 +123,16 @@ function bounds(points: readonly Point[]): PlanDrawing['bounds'] {
   const ys = points.map((p) => p.y);
   const m = VISIBLE_MARGIN_MM;
   return { minX: Math.min(...xs) - m, minY: Math.min(...ys) - m, maxX: Math.max(...xs) + m, maxY: Math.max(...ys) + m };
+}
+
+/** The frame widened to the nearest point of a line, when that is not far off. */
+function withNear(frame: PlanDrawing['bounds'], from: Point, to: Point): PlanDrawing['bounds'] {
+  const centre = { x: (frame.minX + frame.maxX) / 2, y: (frame.minY + frame.maxY) / 2 };
+  const [dx, dy] = [to.x - from.x, to.y - from.y];
+  const square = dx * dx + dy * dy;
+  const t = square === 0 ? 0 : Math.min(1, Math.max(0, ((centre.x - from.x) * dx + (centre.y - from.y) * dy) / square));
+  const near = { x: from.x + t * dx, y: from.y + t * dy };
+  const grown = { minX: Math.min(frame.minX, near.x - 5), minY: Math.min(frame.minY, near.y - 5), maxX: Math.max(frame.maxX, near.x + 5), maxY: Math.max(frame.maxY, near.y + 5) };
+  const far = frame.minX - grown.minX > NEAR_MM || grown.maxX - frame.maxX > NEAR_MM || frame.minY - grown.minY > NEAR_MM || grown.maxY - frame.maxY > NEAR_MM;
+  return far ? frame : grown;
 }

@@ -32,9 +32,14 @@ export interface SectionDrawing {
   halfWidthMm: number;
   topMm: number;
   bottomMm: number;
+  /** Whether the core is drawn thinner than it is. */
+  coreShortened: boolean;
   /** Vertical stretch at which a correct slope stands at 45°. */
   stretch: number;
 }
+
+/** A core is drawn at most this many skins thick, or the skins could not be seen. */
+const CORE_SHOWN_SKINS = 2.5;
 
 export const plyKey = (face: number, laid: number): string => `f${face}-p${laid}`;
 
@@ -50,12 +55,13 @@ export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionD
   const halfAbraded = half + outer!.taperWidthMm + inputs.taper.marginMm;
   const halfWidth = halfAbraded + inputs.taper.maskMm + 20;
   const core = inputs.laminate.core;
-  const totalMm = parent.thicknessMm + (core ? core.thicknessMm + parent.thicknessMm : 0);
+  const coreShownMm = core ? Math.min(core.thicknessMm, Math.max(1, CORE_SHOWN_SKINS * parent.thicknessMm)) : 0;
+  const totalMm = parent.thicknessMm + (core ? coreShownMm + parent.thicknessMm : 0);
   const finishMm = inputs.laminate.finishThicknessMm;
   const slope: Heights = (u) => Math.max(0, outer!.depthMm - Math.max(0, u) / taper.ratio);
   const under: Heights = inner ? (u) => Math.max(0, inner.depthMm - Math.max(0, u) / taper.ratio) : () => 0;
   const frame: Frame = { half, halfWidth, ratio: taper.ratio, outerDepth: outer!.depthMm, innerDepth: inner?.depthMm ?? 0, through: inputs.damage.depth === 'through' || core !== null };
-  const ground = [...parentRegions(parent, frame), ...coreRegions(inputs, parent.thicknessMm, halfWidth), ...finishRegions(finishMm, halfAbraded, halfWidth)];
+  const ground = [...parentRegions(parent, frame), ...(core ? coreRegions(coreShownMm, parent.thicknessMm, halfWidth) : []), ...finishRegions(finishMm, halfAbraded, halfWidth)];
   if (inputs.damage.depth === 'through' && !core && !inner) ground.push(backing(half, parent.thicknessMm));
   const laid: SectionRegion[] = [];
   patch?.faces.forEach((face, i) => {
@@ -75,6 +81,7 @@ export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionD
     halfWidthMm: halfWidth,
     topMm: -Math.max(finishMm, 1),
     bottomMm: totalMm + (core || inner ? 0 : 1.2),
+    coreShortened: core !== null && coreShownMm < core.thicknessMm,
     stretch: taper.ratio,
   };
 }
@@ -123,10 +130,8 @@ function slopeReach(level: number, frame: Frame): number {
   return level <= frame.outerDepth ? frame.ratio * (frame.outerDepth - level) : frame.ratio * (level - frame.outerDepth);
 }
 
-function coreRegions(inputs: RepairInputs, skinMm: number, halfWidth: number): SectionRegion[] {
-  const core = inputs.laminate.core;
-  if (!core) return [];
-  const bottom = skinMm + core.thicknessMm;
+function coreRegions(coreShownMm: number, skinMm: number, halfWidth: number): SectionRegion[] {
+  const bottom = skinMm + coreShownMm;
   return [
     { ...plain, id: 'core', layer: 'core', material: 'core', label: 'Core', points: rectangle(-halfWidth, skinMm, halfWidth, bottom) },
     { ...plain, id: 'inner-skin', layer: 'parent', material: 'inner-skin', label: 'Inner skin', points: rectangle(-halfWidth, bottom, halfWidth, bottom + skinMm) },

@@ -34,6 +34,8 @@ export interface DaysResult {
   /** When the last step ends. */
   finishAt: string;
   handsMin: number;
+  /** When the next ply or coat still bonds chemically after the last lay-up; null when nothing is laid. */
+  recoatWindow: { fromAt: string; untilAt: string } | null;
   remarks: Remark[];
 }
 
@@ -61,7 +63,7 @@ export function planDays(input: DaysInput): DaysResult {
   planner.work('level', level, { id: 'days.level', params: { areaM2: input.abradedAreaMm2 / 1e6 } });
   for (const step of input.finishSteps) planFinishStep(planner, step, input, factor);
   planner.work('inspect', RATES.inspectMin, { id: 'days.inspect' });
-  return planner.result();
+  return { ...planner.result(), recoatWindow: input.faces.length === 0 ? null : planner.sinceLayUp(input.card.recoatFromHours * factor, input.card.recoatUntilHours * factor) };
 }
 
 function planFace(planner: Planner, input: DaysInput, face: DaysInput['faces'][number], number: number | null, factor: number): void {
@@ -120,7 +122,11 @@ class Planner {
     if (until > this.at) this.add(id, 'cure', { start: this.at, end: until }, why, null);
   }
 
-  result(): DaysResult {
+  sinceLayUp(fromHours: number, untilHours: number): { fromAt: string; untilAt: string } {
+    return { fromAt: formatLocal(this.laidAt + fromHours * 60), untilAt: formatLocal(this.laidAt + untilHours * 60) };
+  }
+
+  result(): Omit<DaysResult, 'recoatWindow'> {
     return { tasks: this.tasks, finishAt: formatLocal(this.at), handsMin: this.handsMin, remarks: this.remarks };
   }
 

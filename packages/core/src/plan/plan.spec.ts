@@ -42,6 +42,13 @@ describe('plan of the days', () => {
     expect(at(task(days, 'gel-coat').startAt)).toBeGreaterThanOrEqual(laid + 7 * 24 * 60);
   });
 
+  it('dates the recoat window from the end of the lay-up: 4 to 24 h for the slow card', () => {
+    const days = planDays(input);
+    const laid = at(task(days, 'lay-up').endAt);
+    expect([at(days.recoatWindow!.fromAt) - laid, at(days.recoatWindow!.untilAt) - laid]).toEqual([4 * 60, 24 * 60]);
+    expect(planDays({ ...input, faces: [] }).recoatWindow).toBeNull();
+  });
+
   it('never puts hands on outside shed hours', () => {
     for (const { kind, startAt, endAt } of planDays(input).tasks.filter((t) => t.kind === 'hands')) {
       expect(kind).toBe('hands');

@@ -23,14 +23,20 @@ export function drawRepair(sheet: Sheet, inputs: RepairInputs, plan: RepairPlan)
   const centreX = sheet.left + sheet.width / 2;
   const middle = { x: (view.bounds.minX + view.bounds.maxX) / 2, y: (view.bounds.minY + view.bounds.maxY) / 2 };
   const toPage = (p: Point): Point => ({ x: centreX + (p.x - middle.x) * unit, y: top + (height / 2) * unit - (p.y - middle.y) * unit });
-  drawPlan(sheet, view, toPage, centreX);
+  sheet.doc
+    .save()
+    .rect(sheet.left, top, sheet.width, height * unit)
+    .clip();
+  drawPlan(sheet, view, toPage, centreX, top);
+  sheet.doc.restore();
+  dimensions(sheet, view, plan, toPage);
   const under = top + height * unit + 4;
   scaleBar(sheet, scale, under);
   sheet.doc.y = under + 20;
   drawSection(sheet, inputs, plan, unit, scale);
 }
 
-function drawPlan(sheet: Sheet, view: ReturnType<typeof planDrawing>, toPage: (p: Point) => Point, partX: number): void {
+function drawPlan(sheet: Sheet, view: ReturnType<typeof planDrawing>, toPage: (p: Point) => Point, partX: number, top: number): void {
   const { doc } = sheet;
   const trace = (points: readonly Point[]): void => {
     points.forEach((point, i) => {
@@ -89,11 +95,43 @@ function drawPlan(sheet: Sheet, view: ReturnType<typeof planDrawing>, toPage: (p
       .font('text')
       .fontSize(7.5)
       .fillColor(QUIET)
-      .text(line.name, Math.min(a.x, b.x), Math.min(a.y, b.y) - 10, { lineBreak: false });
+      .text(line.name, Math.max(sheet.left + 4, Math.min(a.x, b.x)), Math.min(a.y, b.y) - 10, { lineBreak: false });
   }
   doc.font('text').fontSize(8).fillColor(QUIET);
-  doc.text('as ground', sheet.left, sheet.y, { lineBreak: false });
-  doc.text('as laid', sheet.left + sheet.width - 40, sheet.y, { width: 40, align: 'right', lineBreak: false });
+  doc.text('as ground', sheet.left, top + 2, { lineBreak: false });
+  doc.text('as laid', sheet.left + sheet.width - 40, top + 2, { width: 40, align: 'right', lineBreak: false });
+}
+
+/** Overall length above the footprint and width beside it, where the outline is not turned. */
+function dimensions(sheet: Sheet, view: ReturnType<typeof planDrawing>, plan: RepairPlan, toPage: (p: Point) => Point): void {
+  const face = plan.taper?.footprint.faces[0];
+  const outer = view.footprint ?? view.cutOut;
+  if (!outer || view.rotationDeg % 180 !== 0) return;
+  const size = face?.footprint ?? plan.damage!.cut;
+  const points = outer.points.map(toPage);
+  const [left, right] = [Math.min(...points.map((p) => p.x)), Math.max(...points.map((p) => p.x))];
+  const [top, bottom] = [Math.min(...points.map((p) => p.y)), Math.max(...points.map((p) => p.y))];
+  const middle = (left + right) / 2;
+  const { doc } = sheet;
+  doc.font('bold').fontSize(8.5).fillColor(INK).lineWidth(0.6).strokeColor(INK);
+  doc
+    .moveTo(left, top + 10)
+    .lineTo(left, top - 8)
+    .moveTo(right, top + 10)
+    .lineTo(right, top - 8)
+    .moveTo(left, top - 6)
+    .lineTo(right, top - 6)
+    .stroke();
+  doc.text(`${size.lengthMm.toFixed(0)} mm`, middle - 60, top - 17, { width: 52, align: 'right', lineBreak: false });
+  doc
+    .moveTo(left + 10, top)
+    .lineTo(left - 10, top)
+    .moveTo(left + 10, bottom)
+    .lineTo(left - 10, bottom)
+    .moveTo(left - 8, top)
+    .lineTo(left - 8, bottom)
+    .stroke();
+  doc.text(`${size.widthMm.toFixed(0)} mm`, left - 58, (top + bottom) / 2 - 4, { width: 46, align: 'right', lineBreak: false });
 }
 
 function scaleBar(sheet: Sheet, scale: number, y: number): void {
@@ -158,5 +196,5 @@ function drawSection(sheet: Sheet, inputs: RepairInputs, plan: RepairPlan, unit:
     .font('text')
     .fontSize(8)
     .fillColor(INK)
-    .text(`Section A–A: left as ground, right as laid. Height stretched ×${Math.round(stretch * 10) / 10}.`, sheet.left, doc.y, { width: sheet.width });
+    .text(`Section A–A: left as ground, right as laid. Height stretched ×${Math.round(stretch * 10) / 10}.${section.coreShortened ? ' Core drawn thinner than it is.' : ''}`, sheet.left, doc.y, { width: sheet.width });
 }

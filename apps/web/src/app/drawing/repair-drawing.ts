@@ -240,7 +240,7 @@ export class RepairDrawing implements OnInit, OnDestroy {
       ratio: `${Math.round(section.stretch * 10) / 10}:1`,
       stretch: Math.round((vertical / port.scale) * 10) / 10,
       at45: vertical >= port.scale * section.stretch * 0.999,
-      note: section.ground.some((r) => r.layer === 'backing') ? ' Backing not to scale.' : '',
+      note: `${section.ground.some((r) => r.layer === 'backing') ? ' Backing not to scale.' : ''}${section.coreShortened ? ' Core drawn thinner than it is.' : ''}`,
     };
   });
 

@@ -74,8 +74,8 @@ const DAY_NAMES = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
         @for (remark of days.remarks; track remark.id) {
           <p class="remark">{{ words(remark) }}</p>
         }
-        @if (plan().resin?.card; as card) {
-          <p class="why"><b>Next ply or coat without sanding</b> from {{ card.recoatFromHours }} to {{ card.recoatUntilHours }} h after the last, at 22 °C. After that wash, abrade, wipe: it is a secondary bond.</p>
+        @if (days.recoatWindow; as window) {
+          <p class="why"><b>Next ply or coat without sanding</b> from {{ window.fromAt | when }} to {{ window.untilAt | when }}. After that wash, abrade, wipe: it is a secondary bond.</p>
         }
       } @else {
         <p class="quiet">{{ needs() }}</p>
