@@ -46,6 +46,14 @@ describe('other ways of working', () => {
     await browser.driver.executeScript('arguments[0].focus()', row);
     await browser.keys(Key.ARROW_DOWN);
     await browser.find('.pick tbody tr:nth-child(2).on');
+    await browser.keys('?');
+    await browser.sees('the primary action');
+    await browser.keys(Key.ESCAPE);
+    await browser.keys('g', 'b');
+    await browser.sees('Hands wanted');
+    await browser.keys('/', 'P', 'L', '-', '2');
+    await browser.sees('Hull bottom');
+    expect(new URL(await browser.driver.getCurrentUrl()).pathname).toBe('/history');
   }, 60_000);
 
   it('at 820 px by touch: nothing runs off the page and every target can be hit', async () => {

@@ -1,6 +1,6 @@
 import * as core from '@ashstep/core';
 import * as z from 'zod';
-import { fabricLayer, repairInputs, shape } from './domain.js';
+import { clueId, coreId, fabricLayer, priorId, repairInputs, shape, systemId } from './domain.js';
 
 /** A calculation that can be run by name on JSON. */
 export interface Calculation {
@@ -20,7 +20,7 @@ const n = z.number();
 const family = z.enum(['polyester', 'vinylester', 'epoxy']);
 const layer = z.union([
   fabricLayer.extend({ resin: family.optional() }),
-  z.strictObject({ coreId: z.string(), thicknessMm: n }),
+  z.strictObject({ coreId, thicknessMm: n }),
   z.strictObject({ e1GPa: n, e2GPa: n, g12GPa: n, nu12: n, thicknessMm: n, orientationDeg: n.optional(), densityKgM3: n.optional() }),
 ]);
 const laminate = z.strictObject({ layers: z.array(layer), resin: family.optional() });
@@ -67,7 +67,7 @@ export const CALCULATIONS: readonly Calculation[] = [
   calculation(
     'resin-evidence',
     'Which resin the parent was laid with, from a prior and clues',
-    z.strictObject({ prior: z.union([z.string(), likelihoods]), clues: z.array(z.union([z.string(), z.strictObject({ id: z.string(), likelihoods })])) }),
+    z.strictObject({ prior: z.union([priorId, likelihoods]), clues: z.array(z.union([clueId, z.strictObject({ id: z.string(), likelihoods })])) }),
     core.resinEvidence,
     { prior: 'volume-built', clues: ['styrene-smell', 'tint-green-blue'] },
   ),
@@ -125,10 +125,16 @@ export const CALCULATIONS: readonly Calculation[] = [
     core.resinQuantity,
     { plies: [{ areaMm2: 100_000, arealWeightGsm: 450, fibreMassFraction: 0.3 }] },
   ),
-  calculation('mix', 'Resin and hardener or catalyst of one batch, by weight, volume and on the scale', z.strictObject({ systemId: z.string(), totalG: n, catalystPercent: factor, dropsPerMl: factor }), core.mix, {
-    systemId: 'epoxy-slow',
-    totalG: 175,
-  }),
+  calculation(
+    'mix',
+    'Resin and hardener or catalyst of one batch, by weight, volume and on the scale',
+    z.strictObject({ systemId, totalG: n, catalystPercent: factor, dropsPerMl: factor, hardenerPer100ByWeight: factor, hardenerPer100ByVolume: factor, resinDensityGPerMl: factor, hardenerDensityGPerMl: factor }),
+    core.mix,
+    {
+      systemId: 'epoxy-slow',
+      totalG: 175,
+    },
+  ),
   calculation('mix-error', 'How far a weighed batch is from its ratio, and the smallest batch a scale can mix', z.strictObject({ per100ByWeight: n, resinG: n, secondG: n, tolerancePercent: factor, readingErrorG: factor }), core.mixError, {
     per100ByWeight: 30,
     resinG: 134.6,
@@ -138,7 +144,7 @@ export const CALCULATIONS: readonly Calculation[] = [
   calculation(
     'batches',
     'Splits a lay-up’s resin into pots by working time',
-    z.strictObject({ systemId: z.string(), pliesG: z.array(n), extraG: n, layingRateGPerMin: factor, tempC: factor }),
+    z.strictObject({ systemId, pliesG: z.array(n), extraG: n, layingRateGPerMin: factor, tempC: factor }),
     ({ systemId, ...rest }) => core.batches({ ...rest, card: core.requireEntry(core.SYSTEMS, systemId, 'systemId') }),
     { systemId: 'epoxy-slow', pliesG: [60, 80, 100], extraG: 40 },
   ),

@@ -1,10 +1,7 @@
 import { FABRICS, CLUES, CORES, PRIORS, SYSTEMS, type RepairInputs, type Shape } from '@ashstep/core';
 import * as z from 'zod';
 
-const ids = (table: readonly { id: string }[]): z.ZodString => {
-  const known = new Set(table.map((entry) => entry.id));
-  return z.string().refine((id) => known.has(id), 'Not in the list. Pick one that is.');
-};
+const ids = (table: readonly { id: string }[]): z.ZodEnum<Record<string, string>> => z.enum(table.map((entry) => entry.id));
 
 export const fabricId = ids(FABRICS);
 export const systemId = ids(SYSTEMS);

@@ -24,6 +24,9 @@ export function issueFields(error: z.ZodError, prefix = ''): FieldProblem[] {
   return error.issues.slice(0, 50).map((issue) => ({ path: [...(prefix ? [prefix] : []), ...issue.path.map(String)].join('.'), message: issueWords(issue) }));
 }
 
+/** Longer lists of accepted values are not read out. */
+const MOST_LISTED = 8;
+
 function issueWords(issue: z.core.$ZodIssue): string {
   switch (issue.code) {
     case 'invalid_type':
@@ -33,7 +36,7 @@ function issueWords(issue: z.core.$ZodIssue): string {
     case 'too_big':
       return `Accepted: up to ${String(issue.maximum)}${issue.origin === 'string' ? ' characters' : ''}.`;
     case 'invalid_value':
-      return `Accepted: ${issue.values.map(String).join(', ')}.`;
+      return issue.values.length > MOST_LISTED ? 'Not in the list. Pick one that is.' : `Accepted: ${issue.values.map(String).join(', ')}.`;
     case 'unrecognized_keys':
       return `Not known here: ${issue.keys.join(', ')}.`;
     default:

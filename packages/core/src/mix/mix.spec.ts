@@ -21,6 +21,14 @@ describe('mix', () => {
     expect(ratioByWeight(result.per100ByVolume, 1.15, 0.97)).toBeCloseTo(30, 9);
   });
 
+  it('takes a product’s own ratio by volume: 2:1 by volume at 1.15 and 0.95 g/ml is 100:41.3 by weight', () => {
+    const result = mix({ systemId: 'epoxy-slow', totalG: 100, hardenerPer100ByVolume: 50, resinDensityGPerMl: 1.15, hardenerDensityGPerMl: 0.95 });
+    expect(result.per100ByWeight).toBeCloseTo(41.304, 3);
+    expect(result.resinMl / result.secondMl).toBeCloseTo(2, 9);
+    expect(() => mix({ systemId: 'epoxy-slow', totalG: 100, hardenerPer100ByVolume: 50, hardenerPer100ByWeight: 30 })).toThrow(jasmine.objectContaining({ code: 'inconsistent' }));
+    expect(() => mix({ systemId: 'polyester', totalG: 100, hardenerPer100ByWeight: 30 })).toThrow(jasmine.objectContaining({ field: 'hardenerPer100ByWeight' }));
+  });
+
   it('counts catalyst as the workshop does: 2 % of 300 g is 6 ml', () => {
     const result = mix({ systemId: 'polyester', totalG: 300, catalystPercent: 2 });
     expect(result.secondMl).toBeCloseTo(6, 12);

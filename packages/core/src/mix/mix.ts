@@ -11,6 +11,11 @@ export interface MixInput {
   catalystPercent?: number;
   /** Drops in a millilitre of the shop's dispenser; 32 when left out. */
   dropsPerMl?: number;
+  /** What the product's own sheet says instead of the card: a two-part ratio by weight or by volume (not both), densities g/ml. */
+  hardenerPer100ByWeight?: number;
+  hardenerPer100ByVolume?: number;
+  resinDensityGPerMl?: number;
+  hardenerDensityGPerMl?: number;
 }
 
 export interface MixResult {
@@ -45,15 +50,29 @@ const DROPS_UNDER_ML = 3;
  * @throws CoreError `out-of-range` at `catalystPercent` outside the product's range: outside it the resin stays soft or burns
  */
 export function mix(input: MixInput): MixResult {
-  const card = input.card ?? requireEntry(SYSTEMS, input.systemId ?? '', 'systemId');
+  const card = withSheet(input.card ?? requireEntry(SYSTEMS, input.systemId ?? '', 'systemId'), input);
   const totalG = requireNumber(input.totalG, 'totalG', { min: 0.1, max: 100_000 });
   const result = card.kind === 'two-part' ? twoPart(card, totalG) : catalysed(card, totalG, input);
   if (totalG > card.maxPotG) result.remarks.push({ id: 'mix.pot-too-big', params: { totalG, maxPotG: card.maxPotG } });
   return result;
 }
 
+/** The card with the figures of the product's own sheet in place of its own. */
+function withSheet(card: SystemCard, input: MixInput): SystemCard {
+  const { hardenerPer100ByWeight, hardenerPer100ByVolume } = input;
+  const resinDensityGPerMl = requireNumber(input.resinDensityGPerMl ?? card.resinDensityGPerMl, 'resinDensityGPerMl', { min: 0.5, max: 3 });
+  if (card.kind !== 'two-part') {
+    for (const field of ['hardenerPer100ByWeight', 'hardenerPer100ByVolume', 'hardenerDensityGPerMl'] as const) if (input[field] !== undefined) throw new CoreError('inconsistent', field);
+    return { ...card, resinDensityGPerMl };
+  }
+  const hardenerDensityGPerMl = requireNumber(input.hardenerDensityGPerMl ?? card.hardenerDensityGPerMl, 'hardenerDensityGPerMl', { min: 0.5, max: 3 });
+  if (hardenerPer100ByWeight !== undefined && hardenerPer100ByVolume !== undefined) throw new CoreError('inconsistent', 'hardenerPer100ByVolume');
+  const fromVolume = hardenerPer100ByVolume === undefined ? undefined : ratioByWeight(requireNumber(hardenerPer100ByVolume, 'hardenerPer100ByVolume', { min: 1, max: 200 }), resinDensityGPerMl, hardenerDensityGPerMl);
+  return { ...card, resinDensityGPerMl, hardenerDensityGPerMl, hardenerPer100ByWeight: hardenerPer100ByWeight ?? fromVolume ?? card.hardenerPer100ByWeight };
+}
+
 function twoPart(card: TwoPartCard, totalG: number): MixResult {
-  const per100 = requireNumber(card.hardenerPer100ByWeight, 'card.hardenerPer100ByWeight', { min: 1, max: 200 });
+  const per100 = requireNumber(card.hardenerPer100ByWeight, 'hardenerPer100ByWeight', { min: 1, max: 200 });
   const resinG = (totalG * 100) / (100 + per100);
   const secondG = totalG - resinG;
   return { ...parts(card, resinG, secondG, card.hardenerDensityGPerMl), catalystPercent: null, drops: null, remarks: [] };

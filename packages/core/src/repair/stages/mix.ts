@@ -32,7 +32,7 @@ export interface MixPlan {
 }
 
 export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan, card: SystemCard): MixPlan {
-  const faces = patch.faces.map((face, i) => mixFace(inputs, taper.footprint.faces[i]!.footprint.areaMm2, face.plies, card, i));
+  const faces = patch.faces.map((face, i) => mixFace(inputs, primedArea(inputs, taper, i), face.plies, card, i));
   const pots = faces.flatMap((face) => face.pots);
   const sum = (of: (mix: MixResult) => number): number => pots.reduce((total, pot) => total + of(pot.mix), 0);
   const wanted = pots[0]!.mix.per100ByWeight / 100;
@@ -48,6 +48,12 @@ export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan
     smallestBatchG: smallestBatch(wanted, card.tolerancePercent / 100, inputs.mix.scaleErrorG),
     remarks: remarks.filter((remark, i) => remarks.findIndex((other) => other.id === remark.id) === i),
   };
+}
+
+/** The abraded face that is primed: taper and margin, and the floor of a part-depth dish; a through cut-out has no floor. */
+function primedArea(inputs: RepairInputs, taper: TaperPlan, face: number): number {
+  const { cutOut, faces } = taper.footprint;
+  return faces[face]!.abraded.areaMm2 - (inputs.damage.depth === 'through' ? cutOut.areaMm2 : 0);
 }
 
 function mixFace(inputs: RepairInputs, primeAreaMm2: number, plies: PatchPlan['faces'][number]['plies'], card: SystemCard, index: number): MixFace {

@@ -43,13 +43,13 @@ import { StagePanel } from './stage';
                 Pot {{ pot.label }} <span class="quiet">{{ pot.massG | qty: 'mass' }}, {{ pot.plies.length === 1 ? 'ply' : 'plies' }} {{ pot.plies.join(', ') }}</span>
               </h3>
               <div class="scale">
-                <div><span>1 Cup</span><b>0.0</b><span>tare</span></div>
+                <div><span>1 Cup, g</span><b>0.0</b><span>tare</span></div>
                 <div class="resin">
-                  <span>2 Resin to</span><b>{{ pot.mix.scaleG[1].toFixed(1) }}</b
+                  <span>2 Resin to, g</span><b>{{ pot.mix.scaleG[1].toFixed(1) }}</b
                   ><span>{{ pot.mix.resinMl.toFixed(0) }} ml</span>
                 </div>
                 <div class="second">
-                  <span>3 {{ card.kind === 'two-part' ? 'Hardener' : 'Catalyst' }} to</span><b>{{ pot.mix.scaleG[2].toFixed(1) }}</b
+                  <span>3 {{ card.kind === 'two-part' ? 'Hardener' : 'Catalyst' }} to, g</span><b>{{ pot.mix.scaleG[2].toFixed(1) }}</b
                   ><span>adds {{ pot.mix.secondG.toFixed(1) }} g, {{ pot.mix.secondMl.toFixed(1) }} ml{{ pot.mix.drops !== null ? ', ' + pot.mix.drops + ' drops' : '' }}</span>
                 </div>
               </div>
