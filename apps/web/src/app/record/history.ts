@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { HistoryReply } from '@ashstep/contract';
+import { SYSTEMS } from '@ashstep/core';
 import { BehaviorSubject, catchError, debounceTime, of, switchMap } from 'rxjs';
 import { Header } from '../parts/header';
 import { Api, ApiError } from '../platform/api';
@@ -55,7 +56,7 @@ interface Query {
                   </td>
                   <td>{{ row.title }}</td>
                   <td>{{ row.technician }}</td>
-                  <td>{{ row.resin ?? '–' }}</td>
+                  <td>{{ system(row.resin) }}</td>
                   <td class="num">{{ row.lots.join(', ') || '–' }}</td>
                   <td>
                     {{ row.state === 'sealed' ? 'Sealed' : row.openRework ? 'Rework' : 'Open' }}
@@ -126,6 +127,10 @@ export class History {
       ),
     ),
   );
+
+  system(id: string | null): string {
+    return SYSTEMS.find((card) => card.id === id)?.name ?? '–';
+  }
 
   ask(patch: Partial<Query>): void {
     this.queries.next({ ...this.queries.value, ...patch });

@@ -68,6 +68,11 @@ export function clockPlace(at: number, from: number): number {
       white-space: nowrap;
       color: var(--ink);
     }
+    @media (max-width: 1040px) {
+      .next {
+        display: none;
+      }
+    }
     .next {
       position: absolute;
       bottom: 6px;
