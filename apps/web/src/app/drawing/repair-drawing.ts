@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, ElementRef, type OnDestroy, type OnInit, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FABRICS, type Point, type RepairInputs, type RepairPlan, type Shape, type Stage, formatQuantity, planDrawing, sectionDrawing } from '@ashstep/core';
+import { type Point, type RepairInputs, type RepairPlan, type Shape, type Stage, formatQuantity, planDrawing, sectionDrawing } from '@ashstep/core';
 import { SessionService } from '../platform/session.service';
-import { type Viewport, closedPath, fit, planPath, rulerStep, toPlan, toScreen } from './geometry';
+import { RULER_PX, dimensionChain, overallDimensions, rulerTicks, scaleBar, sectionShapes } from './annotations';
+import { type Viewport, fit, planPath, toPlan, toScreen } from './geometry';
 import { type HandleId, dragHandle, handlesOf, nudgeHandle } from './handles';
 import { hatchOf } from './hatches';
 
@@ -31,7 +32,6 @@ const SWATCHES: Record<LayerName, string> = {
   near: 'none',
 };
 
-const RULER_PX = 20;
 const NARROW_PX = 560;
 /** Stages that show the work as laid across the whole width. */
 const ALL_LAID: readonly Stage[] = ['mix', 'days', 'layup', 'finish', 'signoff'];
@@ -173,88 +173,29 @@ export class RepairDrawing implements OnInit, OnDestroy {
     };
   });
 
-  readonly ruler = computed(() => {
-    const port = this.port();
-    const imperial = this.units() === 'imperial';
-    const perUnit = port.scale * (imperial ? 25.4 : 1);
-    const step = rulerStep(perUnit, 58);
-    const centre = toScreen(port, { x: 0, y: 0 }).x;
-    const first = Math.ceil(-centre / perUnit / step);
-    const last = Math.floor((this.width() - centre) / perUnit / step);
-    return Array.from({ length: Math.min(200, Math.max(0, last - first + 1)) }, (_, i) => ({ x: centre + (first + i) * step * perUnit, label: String(Math.round((first + i) * step * 100) / 100).replace('-', '\u2212') }));
-  });
-
-  readonly dimensions = computed(() => {
-    const [view, port, plan] = [this.view(), this.port(), this.plan()];
-    const outer = view.footprint ?? view.cutOut ?? view.damage;
-    if (!outer) return null;
-    const screen = outer.points.map((p) => toScreen(port, p));
-    const [left, right] = [Math.min(...screen.map((p) => p.x)), Math.max(...screen.map((p) => p.x))];
-    const [top, bottom] = [Math.min(...screen.map((p) => p.y)), Math.max(...screen.map((p) => p.y))];
-    const sizes = plan.taper?.footprint.faces[0]?.footprint ?? (view.cutOut && this.stage() !== 'look' ? plan.damage?.cut : plan.damage?.visible);
-    const turned = view.rotationDeg % 180 !== 0;
-    if (!sizes || turned) return null;
-    const edge = view.mask ? Math.min(...view.mask.points.map((p) => toScreen(port, p).y)) : top;
-    const leftEdge = view.mask ? Math.min(...view.mask.points.map((p) => toScreen(port, p).x)) : left;
-    return { left, right, top, bottom, y: Math.max(RULER_PX + 22, edge - 12), x: Math.max(26, leftEdge - 14), length: this.length(sizes.lengthMm), width: this.length(sizes.widthMm) };
-  });
+  readonly ruler = computed(() => rulerTicks(this.port(), this.width(), this.units()));
+  readonly scaleBar = computed(() => scaleBar(this.port(), this.units()));
+  readonly dimensions = computed(() => overallDimensions(this.view(), this.plan(), this.port(), this.units()));
 
   readonly chain = computed(() => {
-    const [section, port, view, plan] = [this.section(), this.port(), this.view(), this.plan()];
-    if (!section || !plan.taper || view.rotationDeg % 180 !== 0 || !this.showPlan() || !this.showSection()) return null;
-    const x = (mm: number): number => toScreen(port, { x: view.centre.x + mm, y: 0 }).x;
-    const stops = [-section.halfAbradedMm, -section.halfFootprintMm, -section.halfCutMm, section.halfCutMm, section.halfFootprintMm, section.halfAbradedMm];
-    const names = ['', ' taper', ' cut-out', ' taper', ''];
-    return {
-      y: RULER_PX + this.planHeight() + 16,
-      stops: stops.map(x),
-      parts: names.map((name, i) => ({ x: (x(stops[i]!) + x(stops[i + 1]!)) / 2, room: x(stops[i + 1]!) - x(stops[i]!), text: this.length(stops[i + 1]! - stops[i]!), name })),
-    };
+    const section = this.section();
+    const chain = section && this.showPlan() && this.showSection() ? dimensionChain(section, this.view(), this.port(), this.units()) : null;
+    return chain && { ...chain, y: RULER_PX + this.planHeight() + 16 };
   });
 
   readonly sectionShapes = computed(() => {
     const section = this.section();
     if (!section) return null;
-    const port = this.port();
     const top = this.showPlan() ? RULER_PX + this.planHeight() + 44 : RULER_PX + 50;
-    const room = this.height() - top - 40;
-    const mm = section.bottomMm - section.topMm;
-    const vertical = Math.max(0.01, Math.min(port.scale * section.stretch, room / mm));
-    const centre = toScreen(port, this.view().centre).x;
-    const put = (p: Point): Point => ({ x: centre + p.x * port.scale, y: top + (p.y - section.topMm) * vertical });
     const hidden = this.hidden();
     const visible = (layer: string, material: string): boolean => !(hidden.has(layer as LayerName) || (material === 'new-finish' && hidden.has('finish')));
-    return {
-      ground: section.ground.filter((r) => visible(r.layer, r.material)).map((r) => ({ id: r.id, d: closedPath(r.points.map(put)), fill: hatchOf(r.material, { fresh: false, carbon: r.carbon, aramid: r.aramid }) })),
-      laid: section.laid
-        .filter((r) => visible(r.layer, r.material))
-        .map((r) => ({ id: r.id, plyKey: r.plyKey, d: closedPath(r.points.map(put)), fill: hatchOf(r.material, { fresh: true, cover: r.layer === 'cover', carbon: r.carbon, aramid: r.aramid }), label: r.label })),
-      top: put({ x: 0, y: section.topMm }).y,
-      face: put({ x: 0, y: 0 }).y,
-      bottom: put({ x: 0, y: section.thicknessMm }).y,
-      left: put({ x: -section.halfWidthMm, y: 0 }).x,
-      right: put({ x: section.halfWidthMm, y: 0 }).x,
-      slopeX: put({ x: -(section.halfCutMm + section.halfFootprintMm) / 2, y: 0 }).x,
-      centre,
-      depth: formatQuantity(section.thicknessMm, 'thickness', this.units(), this.units() === 'metric' ? 1 : 3).figure,
-      ratio: `${Math.round(section.stretch * 10) / 10}:1`,
-      stretch: Math.round((vertical / port.scale) * 10) / 10,
-      at45: vertical >= port.scale * section.stretch * 0.999,
-      note: `${section.ground.some((r) => r.layer === 'backing') ? ' Backing not to scale.' : ''}${section.coreShortened ? ' Core drawn thinner than it is.' : ''}`,
-    };
+    return sectionShapes(section, this.view(), this.port(), { top, room: this.height() - top - 40 }, this.units(), visible);
   });
 
   readonly handles = computed(() => {
     if (!this.editable() || this.stage() !== 'look') return [];
     const port = this.port();
     return handlesOf(this.inputs().damage.shape, 34 / port.scale).map((handle) => ({ ...handle, ...toScreen(port, handle.at) }));
-  });
-
-  readonly scaleBar = computed(() => {
-    const imperial = this.units() === 'imperial';
-    const perUnit = this.port().scale * (imperial ? 25.4 : 1);
-    const step = rulerStep(perUnit, 46);
-    return { width: step * perUnit, label: `${step} ${imperial ? 'in' : 'mm'}` };
   });
 
   readonly description = computed(() => {
@@ -303,10 +244,6 @@ export class RepairDrawing implements OnInit, OnDestroy {
   dimmed(plyKey: string | null): boolean {
     const laid = this.laidKeys();
     return laid !== null && plyKey !== null && !laid.has(plyKey);
-  }
-
-  fabricName(id: string): string {
-    return FABRICS.find((fabric) => fabric.id === id)?.name ?? id;
   }
 
   zoomBy(factor: number): void {
