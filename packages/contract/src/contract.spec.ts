@@ -3,7 +3,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import * as z from 'zod';
 import { CALCULATIONS } from './calculations.js';
-import { repairInputs } from './domain.js';
+import { fabricId, repairInputs } from './domain.js';
 import { issueFields } from './problem.js';
 import { canonicalJson } from './record.js';
 import { WORDED_REMARKS, errorWords } from './words.js';
@@ -24,6 +24,26 @@ describe('inputs', () => {
   it('name the field in the way and what would be accepted', () => {
     const result = repairInputs.safeParse({ ...NEW_REPAIR, taper: { ...NEW_REPAIR.taper, marginMm: -3 } });
     expect(issueFields(result.error!)).toEqual([{ path: 'taper.marginMm', message: 'Accepted: 0 or more.' }]);
+  });
+});
+
+describe('field words', () => {
+  const words = (schema: z.ZodType, value: unknown): string => issueFields(schema.safeParse(value).error!)[0]!.message;
+
+  it('tell what is missing from what is of the wrong kind', () => {
+    expect(words(z.object({ a: z.number() }), {})).toBe('This is still missing.');
+    expect(words(z.object({ a: z.number() }), { a: 'x' })).toBe('Give a figure here.');
+    expect(words(z.object({ a: z.boolean() }), { a: 1 })).toBe('Give a boolean here.');
+  });
+
+  it('say the limits and the choices, but read no long list out', () => {
+    expect(words(z.number().min(0.1), 0)).toBe('Accepted: 0.1 or more.');
+    expect(words(z.number().gt(0), 0)).toBe('Accepted: more than 0.');
+    expect(words(z.number().max(9), 10)).toBe('Accepted: up to 9.');
+    expect(words(z.string().max(3), 'long')).toBe('Accepted: up to 3 characters.');
+    expect(words(z.enum(['a', 'b']), 'c')).toBe('Accepted: a, b.');
+    expect(words(fabricId, 'moon-cloth')).toBe('Not in the list. Pick one that is.');
+    expect(words(z.strictObject({}), { mood: 1 })).toBe('Not known here: mood.');
   });
 });
 
@@ -49,7 +69,7 @@ describe('canonical JSON', () => {
 
 describe('words', () => {
   it('exist for every remark the core can make', () => {
-    const said = new Set(coreSources(CORE).flatMap((text) => [...text.matchAll(/id: '((?:air|evidence|laminate|taper|joint|mix|days)\.[a-z-]+)'/g)].map((m) => m[1]!)));
+    const said = new Set(coreSources(CORE).flatMap((text) => [...text.matchAll(/id: '((?:air|evidence|resin|laminate|taper|joint|mix|days)\.[a-z-]+)'/g)].map((m) => m[1]!)));
     expect(said.size).toBeGreaterThan(15);
     for (const id of said) expect(WORDED_REMARKS).toContain(id);
     for (const id of ['stack.proud', 'stack.low', 'stack.past-footprint']) expect(WORDED_REMARKS).toContain(id);

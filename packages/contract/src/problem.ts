@@ -30,7 +30,7 @@ const MOST_LISTED = 8;
 function issueWords(issue: z.core.$ZodIssue): string {
   switch (issue.code) {
     case 'invalid_type':
-      return issue.input === undefined ? 'This is still missing.' : `Give a ${issue.expected === 'number' ? 'figure' : issue.expected} here.`;
+      return issue.message.endsWith('received undefined') ? 'This is still missing.' : `Give a ${issue.expected === 'number' ? 'figure' : issue.expected} here.`;
     case 'too_small':
       return issue.origin === 'string' ? 'This is still missing.' : `Accepted: ${issue.inclusive === false ? 'more than ' : ''}${String(issue.minimum)}${issue.inclusive === false ? '' : ' or more'}.`;
     case 'too_big':

@@ -51,6 +51,8 @@ const REMARKS: Record<string, (p: Params) => string> = {
   'stack.past-footprint': (p) => `The plies are ${figure(p['overMm'], 2)} mm thicker than the depth, so the top ones run past the taper.`,
   'mix.pot-too-big': (p) => `${figure(p['totalG'], 0)} g in one pot may run away. Stay under ${figure(p['maxPotG'], 0)} g.`,
   'mix.catalyst-by-volume': (p) => `${figure(p['percent'])} % is by volume: ${figure(Number(p['percent']) * 10)} ml per kg of resin, at ${figure(p['gramPerMl'], 2)} g/ml.`,
+  'mix.too-thick-at-once': (p) => `${figure(p['thicknessMm'])} mm laid at once may overheat: this system takes ${figure(p['maxSessionMm'])} mm a session. Lay it in several, or it smokes, browns and shrinks.`,
+  'resin.too-hot': (p) => `${figure(p['airTempC'])} °C is above the ${figure(p['maxTempC'])} °C this system is good for. Take a slower hardener or a cooler hour.`,
   'mix.scale-too-coarse': (p) => `A scale off by ${figure(p['scaleErrorG'], 2)} g cannot mix the smallest pot within tolerance. Use a finer scale or a larger pot.`,
   'mix.out-of-ratio': (p) => `${figure(p['errorPercent'])} % off the ratio, ${figure(p['tolerancePercent'])} % allowed. Not on the job yet? Throw it away and mix again.`,
   'days.lay-up-too-long': (p) => `The lay-up takes ${figure(Number(p['minutes']) / 60)} h, more than one day’s ${figure(Number(p['dayLength']) / 60)} h. Add hands or split it into sessions.`,

@@ -81,6 +81,23 @@ describe('the whole chain', () => {
     expect(planRepair(line(-150)).taper!.clearances[0]!.mm).toBeCloseTo(-38, 1);
   });
 
+  it('warns of more thickness at once than the system takes, and of heat above its range', () => {
+    const ids = (patch: Patch) => {
+      const plan = planRepair(repair({ ...LAUNCH, ...patch }));
+      return [...plan.mix!.remarks, ...plan.resin!.remarks].map((remark) => remark.id);
+    };
+    expect(ids({})).not.toContain('mix.too-thick-at-once');
+    expect(ids({ resin: { systemId: 'polyester' } })).toContain('mix.too-thick-at-once');
+    expect(ids({ resin: { systemId: 'epoxy-fast', airTempC: 28 } })).toContain('resin.too-hot');
+  });
+
+  it('primes the ground face and margin but not the hole', () => {
+    // 426 × 376 abraded with its corners, less the 160 × 110 R40 cut-out: (134 485 − 16 227) mm² at 125 g/m² = 14.78 g
+    expect(planRepair(LAUNCH).mix!.faces[0]!.quantity.primeG).toBeCloseTo(14.78, 2);
+    const part = planRepair(repair({ ...LAUNCH, damage: { ...LAUNCH.damage, depth: 'part', depthMm: 9 } }));
+    expect(part.mix!.faces[0]!.quantity.primeG).toBeCloseTo(16.81, 2);
+  });
+
   it('refuses catalyst out of range as a problem of the mix', () => {
     const plan = planRepair(repair({ ...LAUNCH, resin: { systemId: 'polyester' }, mix: { catalystPercent: 6 } }));
     expect(plan.mix).toBeNull();

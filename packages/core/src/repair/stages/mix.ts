@@ -37,6 +37,8 @@ export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan
   const sum = (of: (mix: MixResult) => number): number => pots.reduce((total, pot) => total + of(pot.mix), 0);
   const wanted = pots[0]!.mix.per100ByWeight / 100;
   const remarks = pots.flatMap((pot) => pot.mix.remarks);
+  const thickestMm = Math.max(...patch.faces.map((face) => face.stack.totalMm));
+  if (thickestMm > card.maxSessionMm) remarks.push({ id: 'mix.too-thick-at-once', params: { thicknessMm: thickestMm, maxSessionMm: card.maxSessionMm } });
   if (pots.some((pot) => !pot.scaleGoodEnough)) remarks.push({ id: 'mix.scale-too-coarse', params: { scaleErrorG: inputs.mix.scaleErrorG } });
   return {
     faces,

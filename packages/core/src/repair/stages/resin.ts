@@ -25,7 +25,7 @@ export function planResin(inputs: RepairInputs): ResinPlan {
     chosen: chosen !== null,
     needsReason: chosen !== null && (verdict === 'not' || chosen.family !== verdicts.recommended),
     dewPointC: air.dewPointC,
-    remarks: [...air.remarks, ...evidence.remarks],
+    remarks: [...air.remarks, ...evidence.remarks, ...(card && resin.airTempC > card.maxTempC ? [{ id: 'resin.too-hot', params: { airTempC: resin.airTempC, maxTempC: card.maxTempC } }] : [])],
   };
 }
 
