@@ -6,31 +6,7 @@ import { RULER_PX, dimensionChain, overallDimensions, rulerTicks, scaleBar, sect
 import { type Viewport, fit, planPath, toPlan, toScreen } from './geometry';
 import { type HandleId, dragHandle, handlesOf, nudgeHandle } from './handles';
 import { hatchOf } from './hatches';
-
-type LayerName = 'damage' | 'parent' | 'abraded' | 'tape' | 'patch' | 'cover' | 'finish' | 'backing' | 'near';
-
-const LAYER_NAMES: Record<LayerName, string> = {
-  damage: 'Fracture',
-  parent: 'Parent',
-  abraded: 'Abraded',
-  tape: 'Tape line',
-  patch: 'New plies',
-  cover: 'Cover ply',
-  finish: 'Fairing, finish',
-  backing: 'Backing',
-  near: 'Near by',
-};
-const SWATCHES: Record<LayerName, string> = {
-  damage: 'none',
-  parent: 'url(#h-mat)',
-  abraded: 'url(#h-abraded)',
-  tape: '#e3bd82',
-  patch: 'url(#h-new45)',
-  cover: 'url(#h-cover)',
-  finish: 'url(#h-fairing)',
-  backing: 'url(#h-backing)',
-  near: 'none',
-};
+import { type LayerName, WAS_THERE, layersPresent } from './layers';
 
 const NARROW_PX = 560;
 /** Stages that show the work as laid across the whole width. */
@@ -145,18 +121,9 @@ export class RepairDrawing implements OnInit, OnDestroy {
   readonly gripX = computed(() => Math.min(this.width() - 28, Math.max(28, this.partX())));
   readonly hasParting = computed(() => this.view().plies.length > 0 && !NO_PARTING.includes(this.stage()));
 
-  readonly layers = computed(() => {
-    const { view, section } = { view: this.view(), section: this.section() };
-    const present: LayerName[] = ['damage'];
-    if (view.rings.length > 0) present.push('parent', 'abraded', 'tape');
-    if (view.plies.some((ply) => !ply.cover)) present.push('patch');
-    if (view.plies.some((ply) => ply.cover)) present.push('cover');
-    if (section?.ground.some((region) => region.layer === 'backing')) present.push('backing');
-    if (view.neighbours.length > 0) present.push('near');
-    return present.map((name) => ({ name, label: LAYER_NAMES[name], fill: SWATCHES[name] }));
-  });
-  readonly keyLeft = computed(() => this.layers().filter((layer) => ['damage', 'parent', 'abraded', 'tape'].includes(layer.name)));
-  readonly keyRight = computed(() => this.layers().filter((layer) => !['damage', 'parent', 'abraded', 'tape'].includes(layer.name)));
+  readonly layers = computed(() => layersPresent(this.view(), this.section()));
+  readonly keyLeft = computed(() => this.layers().filter((layer) => WAS_THERE.includes(layer.name)));
+  readonly keyRight = computed(() => this.layers().filter((layer) => !WAS_THERE.includes(layer.name)));
 
   readonly paths = computed(() => {
     const [view, port] = [this.view(), this.port()];

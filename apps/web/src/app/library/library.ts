@@ -11,7 +11,7 @@ const OUNCE_GSM = { 'oz/yd2': GSM_PER_OUNCE_PER_SQUARE_YARD, 'oz/ft2': GSM_PER_O
   imports: [Header, QuantityPipe],
   template: `
     <ash-header><span class="quiet">What the shed builds with</span></ash-header>
-    <main id="main">
+    <main id="main" class="page">
       <h1>Library</h1>
       <div class="field find"><label for="find">Find a fabric</label><input id="find" type="search" [value]="text()" (input)="text.set($any($event.target).value)" /></div>
       <section aria-labelledby="fabrics">
@@ -107,19 +107,6 @@ const OUNCE_GSM = { 'oz/yd2': GSM_PER_OUNCE_PER_SQUARE_YARD, 'oz/ft2': GSM_PER_O
     </main>
   `,
   styles: `
-    main {
-      max-width: 1080px;
-      margin: 0 auto;
-      padding: 20px;
-      background: var(--sheet);
-      border-inline: 2px solid var(--ink);
-      display: flex;
-      flex-direction: column;
-      gap: 20px;
-    }
-    h1 {
-      font-size: 28px;
-    }
     section {
       display: flex;
       flex-direction: column;

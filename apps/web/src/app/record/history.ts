@@ -21,7 +21,7 @@ interface Query {
   imports: [Header, RouterLink, WhenPipe],
   template: `
     <ash-header><span class="quiet">Every repair, open and sealed</span></ash-header>
-    <main id="main">
+    <main id="main" class="page">
       <h1>History</h1>
       <div class="fields">
         <div class="field"><label for="q">Craft, place, person, resin</label><input id="q" type="search" [value]="query().q" (input)="ask({ q: $any($event.target).value, page: 1 })" /></div>
@@ -58,12 +58,7 @@ interface Query {
                   <td>{{ row.technician }}</td>
                   <td>{{ system(row.resin) }}</td>
                   <td class="num">{{ row.lots.join(', ') || '–' }}</td>
-                  <td>
-                    {{ row.state === 'sealed' ? 'Sealed' : row.openRework ? 'Rework' : 'Open' }}
-                    @if (row.revision > 1) {
-                      , rev. {{ row.revision }}
-                    }
-                  </td>
+                  <td>{{ standing(row) }}</td>
                   <td class="num">{{ row.sealedAt ?? row.updatedAt | when }}</td>
                 </tr>
               } @empty {
@@ -86,20 +81,6 @@ interface Query {
     </main>
   `,
   styles: `
-    main {
-      max-width: 1180px;
-      margin: 0 auto;
-      padding: 20px;
-      background: var(--sheet);
-      border-inline: 2px solid var(--ink);
-      display: flex;
-      flex-direction: column;
-      gap: 14px;
-      min-height: calc(100vh - 54px);
-    }
-    h1 {
-      font-size: 28px;
-    }
     .scroll {
       overflow-x: auto;
     }
@@ -127,6 +108,11 @@ export class History {
       ),
     ),
   );
+
+  standing({ state, openRework, revision }: HistoryReply['rows'][number]): string {
+    const word = state === 'sealed' ? 'Sealed' : openRework > 0 ? 'Rework' : 'Open';
+    return revision > 1 ? `${word}, rev. ${revision}` : word;
+  }
 
   system(id: string | null): string {
     return SYSTEMS.find((card) => card.id === id)?.name ?? '–';

@@ -103,6 +103,7 @@ describe('RepairStore', () => {
     store.settle('theirs');
     expect(state.inputs.days.tempC).toBe(18);
     expect(state.conflict).toBeNull();
+    expect(localStorage.length).toBe(0);
   });
 
   it('reports core problems at the field they belong to', () => {

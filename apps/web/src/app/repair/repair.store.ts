@@ -131,6 +131,7 @@ export class RepairStore {
     const pending = new Set(state.pending);
     if (choice === 'theirs') pending.delete(section);
     this.state.next({ ...this.worked(state, inputs), conflict: null, problem: null, pending });
+    this.keep(inputs, pending);
     this.saves.next();
   }
 

@@ -16,7 +16,7 @@ const NEW = 'new';
   imports: [Header, ChoiceField],
   template: `
     <ash-header><span class="quiet">A new repair</span></ash-header>
-    <main id="main">
+    <main id="main" class="page narrow">
       <h1>New job</h1>
       <form (submit)="open($event)">
         <div class="field" [class.wrong]="errors()['craftId']">
@@ -74,18 +74,6 @@ const NEW = 'new';
     </main>
   `,
   styles: `
-    main {
-      max-width: 760px;
-      margin: 0 auto;
-      padding: 24px 20px;
-      background: var(--sheet);
-      border-inline: 2px solid var(--ink);
-      min-height: calc(100vh - 54px);
-    }
-    h1 {
-      font-size: 28px;
-      margin-bottom: 16px;
-    }
     form,
     fieldset {
       display: flex;

@@ -1,0 +1,49 @@
+import type { PlanDrawing, SectionDrawing } from '@ashstep/core';
+
+/** Layers of the drawing that can be shown and hidden by their key. */
+export type LayerName = 'damage' | 'parent' | 'abraded' | 'tape' | 'patch' | 'cover' | 'finish' | 'backing' | 'near';
+
+const LAYER_NAMES: Record<LayerName, string> = {
+  damage: 'Fracture',
+  parent: 'Parent',
+  abraded: 'Abraded',
+  tape: 'Tape line',
+  patch: 'New plies',
+  cover: 'Cover ply',
+  finish: 'Fairing, finish',
+  backing: 'Backing',
+  near: 'Near by',
+};
+const SWATCHES: Record<LayerName, string> = {
+  damage: 'none',
+  parent: 'url(#h-mat)',
+  abraded: 'url(#h-abraded)',
+  tape: '#e3bd82',
+  patch: 'url(#h-new45)',
+  cover: 'url(#h-cover)',
+  finish: 'url(#h-fairing)',
+  backing: 'url(#h-backing)',
+  near: 'none',
+};
+
+/** What was there before the repair; the rest is added. */
+export const WAS_THERE: readonly LayerName[] = ['damage', 'parent', 'abraded', 'tape'];
+
+export interface Layer {
+  name: LayerName;
+  label: string;
+  /** Fill of its swatch in the key. */
+  fill: string;
+}
+
+/** The layers this drawing has. */
+export function layersPresent(view: PlanDrawing, section: SectionDrawing | null): Layer[] {
+  const present: LayerName[] = ['damage'];
+  if (view.rings.length > 0) present.push('parent', 'abraded', 'tape');
+  if (view.plies.some((ply) => !ply.cover)) present.push('patch');
+  if (view.plies.some((ply) => ply.cover)) present.push('cover');
+  if (section?.laid.some((region) => region.material === 'new-finish')) present.push('finish');
+  if (section?.ground.some((region) => region.layer === 'backing')) present.push('backing');
+  if (view.neighbours.length > 0) present.push('near');
+  return present.map((name) => ({ name, label: LAYER_NAMES[name], fill: SWATCHES[name] }));
+}
