@@ -102,7 +102,7 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
           known: 'plies',
           thicknessMm: 0.9,
           finishThicknessMm: 0.2,
-          plies: layers('carbon-twill-200', 'carbon-ud-200', 'carbon-twill-200').slice(0, 3),
+          plies: layers('carbon-twill-200', 'carbon-ud-200', 'carbon-twill-200'),
           priorId: 'light-craft',
           clueIds: ['clear-straw-pink', 'no-styrene-smell'],
           core: { coreId: 'pvc-80', thicknessMm: 8, reachable: true },

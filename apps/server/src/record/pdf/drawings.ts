@@ -122,6 +122,12 @@ function dimensions(sheet: Sheet, view: ReturnType<typeof planDrawing>, plan: Re
     .moveTo(left, top - 6)
     .lineTo(right, top - 6)
     .stroke();
+  doc
+    .rect(middle - 48, top - 17, 44, 10)
+    .rect(left - 56, (top + bottom) / 2 - 5, 46, 11)
+    .fillColor('#ffffff', 0.85)
+    .fill()
+    .fillColor(INK, 1);
   doc.text(`${size.lengthMm.toFixed(0)} mm`, middle - 60, top - 17, { width: 52, align: 'right', lineBreak: false });
   doc
     .moveTo(left + 10, top)
