@@ -16,7 +16,7 @@ export interface Fibre {
 
 const shear = (transverse: number, poisson: number): number => transverse / (2 * (1 + poisson));
 
-/** Source: generic handbook values for reinforcement fibres. */
+/** Source: generic trade values for reinforcement fibres. */
 export const FIBRES: readonly Fibre[] = [
   { id: 'e-glass', densityKgM3: 2560, modulusGPa: 72, transverseModulusGPa: 72, poisson: 0.22, shearModulusGPa: shear(72, 0.22), failureStrain: 0.0135 },
   { id: 's-glass', densityKgM3: 2480, modulusGPa: 86, transverseModulusGPa: 86, poisson: 0.22, shearModulusGPa: shear(86, 0.22), failureStrain: 0.015 },
@@ -34,7 +34,7 @@ export interface Matrix {
   poisson: number;
 }
 
-/** Source: generic handbook values for cured casting resins. */
+/** Source: generic trade values for cured casting resins. */
 export const MATRICES: readonly Matrix[] = [
   { id: 'polyester', densityKgM3: 1200, modulusGPa: 3.3, poisson: 0.36 },
   { id: 'vinylester', densityKgM3: 1140, modulusGPa: 3.4, poisson: 0.36 },

@@ -14,7 +14,7 @@ export interface ClassPrior {
   weights: Likelihoods;
 }
 
-/** Starting weights by class of item. Source: handbook shares ("nine in ten polyester, a twentieth each …"). */
+/** Starting weights by class of item. Source: shares usual in the trade ("nine in ten polyester, a twentieth each …"). */
 export const PRIORS: readonly ClassPrior[] = [
   { id: 'volume-built', label: 'Volume-built craft, caravan, tank, older panel', weights: weights(0.89, 0.05, 0.05, 0.002, 0.008) },
   { id: 'volume-built-before-1998', label: 'The same, built before the late 1990s', weights: weights(0.95, 0.02, 0.02, 0.002, 0.008) },

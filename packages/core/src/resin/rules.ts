@@ -31,7 +31,7 @@ const styrenes = (effect: RuleEffect): Partial<Record<ResinFamily, RuleEffect>> 
 const certificate = { id: 'file-certificate', text: 'File the certificate for this service with the job' };
 const warmUp = { id: 'warm-to-minimum', text: 'Bring part and resin above the minimum and hold them there through gel' };
 
-/** Rules by which a new resin gets on with the job. Source: trade handbook, chapter on resin choice; each is tested by id. */
+/** Rules by which a new resin gets on with the job. Source: trade practice in choosing resins; each is tested by id. */
 export const RESIN_RULES: readonly ResinRule[] = [
   {
     id: 'parent-polyester',

@@ -62,7 +62,7 @@ const epoxy = (id: string, name: string, values: Partial<TwoPartCard> & Pick<Two
 
 /**
  * Generic system cards shipped with the app; a shop replaces their figures with its product's data sheet.
- * Source: generic handbook cards (epoxy slow, medium, fast gel at 45, 20, 11 min; polyester 15-20 min at 2 %).
+ * Source: generic trade figures (epoxy slow, medium, fast gel at 45, 20, 11 min; polyester 15-20 min at 2 %).
  */
 export const SYSTEMS: readonly SystemCard[] = [
   epoxy('epoxy-slow', 'Epoxy, slow hardener', { potLifeMin: 45, minTempC: 15, sandableHours: 24, recoatFromHours: 4, maxPotG: 500 }),

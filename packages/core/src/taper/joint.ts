@@ -2,7 +2,7 @@ import { type Remark, requireEntry, requireNumber } from '../errors.js';
 import { MATRICES, type ResinFamily } from '../material/index.js';
 import { MAX_RATIO, MIN_RATIO } from './ratios.js';
 
-/** Mean bond shear strength to abraded, clean, dry glass laminate, MPa. Source: handbook defaults; each a shop setting. */
+/** Mean bond shear strength to abraded, clean, dry glass laminate, MPa. Source: usual trade values; each a shop setting. */
 export const BOND_SHEAR_MPA: Record<ResinFamily, number> = { epoxy: 18, vinylester: 14, polyester: 11 };
 
 /** Factors by which the clean, dry bond is knocked down; 1 leaves it whole. */

@@ -11,7 +11,7 @@ export interface RatioRange {
 
 const range = (min: number, max: number, start = min): RatioRange => ({ min, max, start });
 
-/** Default taper ratios n:1 by service of the area and resin family. Source: trade handbook's table; a shop may edit it. */
+/** Default taper ratios n:1 by service of the area and resin family. Source: trade practice; a shop may edit it. */
 export const RATIO_DEFAULTS: Record<Exclude<ServiceClass, 'cosmetic'>, Record<ResinFamily, RatioRange>> = {
   light: { epoxy: range(6, 8), vinylester: range(8, 8), polyester: range(8, 10) },
   general: { epoxy: range(12, 12), vinylester: range(12, 12), polyester: range(12, 15) },

@@ -72,7 +72,7 @@ describe('joint', () => {
 });
 
 describe('ratio table', () => {
-  it('starts from the handbook’s figures and feathers cosmetic work over 25 mm', () => {
+  it('starts from the trade’s figures and feathers cosmetic work over 25 mm', () => {
     expect(ratioDefault('high', 'epoxy', 9)).toEqual({ min: 12, max: 20, start: 12 });
     expect(ratioDefault('general', 'polyester', 9).max).toBe(15);
     expect(ratioDefault('high', 'polyester', 9).start).toBe(20);
