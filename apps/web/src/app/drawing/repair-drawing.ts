@@ -92,6 +92,8 @@ export class RepairDrawing implements OnInit, OnDestroy {
   private frozen: Viewport | null = null;
   private readonly observer = new ResizeObserver(([entry]) => this.size.set({ width: Math.max(280, entry!.contentRect.width), height: Math.max(300, entry!.contentRect.height) }));
 
+  /** At rest a finger scrolls the page past the drawing; zoomed in it moves the drawing. */
+  readonly touchAction = computed(() => (this.zoom() === 1 ? 'pan-y' : 'none'));
   readonly width = computed(() => this.size().width);
   readonly height = computed(() => this.size().height);
   readonly narrow = computed(() => this.width() < NARROW_PX);
@@ -225,8 +227,10 @@ export class RepairDrawing implements OnInit, OnDestroy {
     this.pan.set({ x: 0, y: 0 });
   }
 
+  /** The wheel zooms, unless the page itself is there to be scrolled; then it takes Ctrl with it. */
   wheel(event: WheelEvent): void {
-    if (!event.ctrlKey && !event.metaKey && Math.abs(event.deltaY) < 4) return;
+    const pageScrolls = document.documentElement.scrollHeight > window.innerHeight;
+    if (pageScrolls && !event.ctrlKey && !event.metaKey) return;
     event.preventDefault();
     this.zoomBy(event.deltaY < 0 ? 1.12 : 1 / 1.12);
   }
