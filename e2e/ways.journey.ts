@@ -51,7 +51,9 @@ describe('other ways of working', () => {
     await browser.keys(Key.ESCAPE);
     await browser.keys('g', 'b');
     await browser.sees('Hands wanted');
-    await browser.keys('/', 'P', 'L', '-', '2');
+    await browser.keys('/');
+    await browser.driver.wait(async () => (await browser.driver.executeScript<string>('return document.activeElement.id')) === 'q', 15_000, 'the search is not reached');
+    await browser.keys('P', 'L', '-', '2');
     await browser.sees('Hull bottom');
     expect(new URL(await browser.driver.getCurrentUrl()).pathname).toBe('/history');
   }, 60_000);
