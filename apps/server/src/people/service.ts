@@ -11,8 +11,6 @@ const NOBODY = await hash('nobody has this password');
 
 const WRONG = new ProblemError(401, 'wrong-password', 'Name or password is wrong. Try again.');
 
-export const hashPassword = (password: string): Promise<string> => hash(password);
-
 export async function signInWithPassword({ pool }: Context, login: string, password: string): Promise<Person> {
   const { rows } = await pool.query<Person & { password_hash: string }>(sql.byLogin, [login]);
   const row = rows[0];
