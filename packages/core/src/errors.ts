@@ -37,6 +37,16 @@ export function requireNumber(value: unknown, field: string, limits: { min?: num
   return value;
 }
 
+/** What a calculation gives, or why its input cannot be used; any other fault is thrown on. */
+export function attempt<T>(work: () => T): { result: T; error: null } | { result: null; error: CoreError } {
+  try {
+    return { result: work(), error: null };
+  } catch (error) {
+    if (error instanceof CoreError) return { result: null, error };
+    throw error;
+  }
+}
+
 /** Looks an id up in a table, or throws `unknown-id` at the field. */
 export function requireEntry<T extends { id: string }>(table: readonly T[], id: string, field: string): T {
   const found = table.find((entry) => entry.id === id);

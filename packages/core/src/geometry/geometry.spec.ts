@@ -1,5 +1,5 @@
-import { ellipsePerimeter, growShape, measureOffset, outlinePoints } from './offset.js';
-import { type Shape, closedLength, signedArea } from './shape.js';
+import { ellipsePerimeter, growShape, handOutline, measureOffset, outlinePoints } from './offset.js';
+import { type Shape, checkShape, closedLength, signedArea } from './shape.js';
 
 const SHAPES: Shape[] = [
   { kind: 'circle', diameterMm: 80 },
@@ -16,6 +16,27 @@ const SHAPES: Shape[] = [
     ],
   },
 ];
+
+describe('an outline for the hand', () => {
+  it('has few corners, none twice, and keeps its size', () => {
+    for (const shape of [
+      { kind: 'circle', diameterMm: 80 },
+      { kind: 'slot', lengthMm: 120, widthMm: 30 },
+    ] as const) {
+      const points = handOutline(outlinePoints(shape), 20);
+      expect(points.length).toBeLessThanOrEqual(20);
+      expect(() => checkShape({ kind: 'polygon', points })).not.toThrow();
+      expect(signedArea(points) / measureOffset(shape, 0).areaMm2).toBeGreaterThan(0.93);
+    }
+  });
+
+  it('leaves fewer corners out where it would cross itself', () => {
+    // A comb: every second corner alone would fold the teeth over one another.
+    const points = Array.from({ length: 24 }, (_, i) => ({ x: i < 12 ? i * 10 : (23 - i) * 10, y: i < 12 ? (i % 2) * 40 : (i % 2) * -2 - 5 }));
+    const kept = handOutline(points, 8);
+    expect(() => checkShape({ kind: 'polygon', points: kept })).not.toThrow();
+  });
+});
 
 describe('offsets', () => {
   for (const shape of SHAPES) {

@@ -1,2 +1,6 @@
 export * from './shape.js';
 export * from './offset.js';
+export * from './boundary.js';
+export * from './halving.js';
+export * from './vary.js';
+export * from './simplify.js';

@@ -1,7 +1,7 @@
-import ClipperLib from 'clipper-lib';
-import { CoreError, requireNumber } from '../errors.js';
+import { CoreError, attempt, requireNumber } from '../errors.js';
 import { MAX_LENGTH_MM } from '../units/index.js';
 import { type Point, type Shape, checkShape, closedLength, place, signedArea } from './shape.js';
+import { growBy } from './vary.js';
 
 /** Measures of an outline grown outward with round joins. Areas mm², lengths mm. */
 export interface OffsetMeasures {
@@ -89,7 +89,8 @@ export function ellipsePerimeter(a: number, b: number): number {
   return ((2 * Math.PI) / mean) * (square - sum);
 }
 
-function isConvex(points: readonly Point[]): boolean {
+/** Whether a run of points turns one way only. */
+export function isConvex(points: readonly Point[]): boolean {
   let sign = 0;
   for (let i = 0; i < points.length; i++) {
     const a = points[i]!;
@@ -125,6 +126,23 @@ export function outlinePoints(shape: Shape, growMm = 0, segments = 96): Point[] 
       return offsetPolygon(shape.points, growMm).map((p) => place(p, shape));
   }
 }
+
+/**
+ * An outline that a hand can edit: at most so many corners, on a grid of half millimetres, no two in one place. Corners are left out
+ * evenly, fewer of them where leaving out more would make the outline cross itself.
+ */
+export function handOutline(points: readonly Point[], most: number): Point[] {
+  for (let every = Math.max(1, Math.ceil(points.length / most)); ; every--) {
+    const kept = points.filter((_, i) => i % every === 0).map((p) => ({ x: Math.round(p.x * 2) / 2, y: Math.round(p.y * 2) / 2 }));
+    const apart = kept.filter((p, i) => {
+      const before = kept[(i + kept.length - 1) % kept.length]!;
+      return p.x !== before.x || p.y !== before.y;
+    });
+    if (every === 1 || !crosses(apart)) return apart;
+  }
+}
+
+const crosses = (points: readonly Point[]): boolean => attempt(() => checkShape({ kind: 'polygon', points })).error !== null;
 
 /** A rectangle of half sizes (hx, hy) grown by r with round corners. */
 function roundedPoints(hx: number, hy: number, r: number, segments: number): Point[] {
@@ -162,24 +180,12 @@ function ellipsePoints(a: number, b: number, grow: number, segments: number): Po
   });
 }
 
-/** The clipping library works in whole numbers: a thousandth of a millimetre. */
-const CLIPPER_SCALE = 1000;
-const ARC_TOLERANCE_MM = 0.02;
-
 function offsetPolygon(points: readonly Point[], growMm: number): Point[] {
   const forward = signedArea(points) >= 0 ? [...points] : [...points].reverse();
   if (growMm === 0) return forward;
-  const offset = new ClipperLib.ClipperOffset(2, ARC_TOLERANCE_MM * CLIPPER_SCALE);
-  offset.AddPath(
-    forward.map((p) => ({ X: Math.round(p.x * CLIPPER_SCALE), Y: Math.round(p.y * CLIPPER_SCALE) })),
-    ClipperLib.JoinType.jtRound,
-    ClipperLib.EndType.etClosedPolygon,
-  );
-  const solution: { X: number; Y: number }[][] = [];
-  offset.Execute(solution, growMm * CLIPPER_SCALE);
-  const outer = solution.sort((p, q) => Math.abs(ClipperLib.Clipper.Area(q)) - Math.abs(ClipperLib.Clipper.Area(p)))[0];
+  const [outer] = growBy([forward], () => growMm).sort((p, q) => Math.abs(signedArea(q)) - Math.abs(signedArea(p)));
   if (!outer) throw new CoreError('inconsistent', 'shape');
-  return outer.map((p) => ({ x: p.X / CLIPPER_SCALE, y: p.Y / CLIPPER_SCALE }));
+  return outer;
 }
 
 /**

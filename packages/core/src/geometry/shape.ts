@@ -80,6 +80,7 @@ const edge = (points: readonly Point[], i: number): Segment => [points[i]!, poin
 const cross = (o: Point, a: Point, b: Point): number => (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x);
 
 function segmentsMeet([a, b]: Segment, [c, d]: Segment): boolean {
+  if (Math.max(a.x, b.x) < Math.min(c.x, d.x) || Math.max(c.x, d.x) < Math.min(a.x, b.x) || Math.max(a.y, b.y) < Math.min(c.y, d.y) || Math.max(c.y, d.y) < Math.min(a.y, b.y)) return false;
   const d1 = cross(a, b, c);
   const d2 = cross(a, b, d);
   const d3 = cross(c, d, a);
@@ -112,6 +113,15 @@ export function closedLength(points: readonly Point[]): number {
     length += Math.hypot(b.x - a.x, b.y - a.y);
   }
   return length;
+}
+
+/** The same direction from 0° up to a whole turn. */
+export const wholeTurn = (deg: number): number => ((deg % 360) + 360) % 360;
+
+/** The same line, which has no front end, above −90° and up to 90°: a fabric turned half round is the same fabric. */
+export function halfTurn(deg: number): number {
+  const within = ((deg % 180) + 180) % 180;
+  return within > 90 ? within - 180 : within;
 }
 
 /** Turns and moves a point from the shape's own axes to plan co-ordinates. */
