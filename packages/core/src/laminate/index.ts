@@ -1,5 +1,10 @@
 export * from './ply.js';
 export * from './layers.js';
+export * from './sheets.js';
 export * from './laminate.js';
+export * from './failure.js';
 export * from './match.js';
+export * from './polar.js';
+export * from './rings.js';
+export * from './burn-off.js';
 export type { Matrix3 } from './matrix3.js';

@@ -1,24 +1,24 @@
 import { CoreError, requireEntry, requireNumber } from '../errors.js';
-import { CORES, CORE_POISSON, type Construction, FABRICS, FIBRES, type FabricPart, HAND_LAY_FRACTION, MATRICES, type Matrix, type ResinFamily } from '../material/index.js';
+import { type Construction, type CoreRef, CORE_POISSON, FIBRES, type FabricPart, type FabricRef, MATRICES, type Matrix, type Process, type ResinFamily, coreOf, fabricOf, fibreMassFraction } from '../material/index.js';
 import { MAX_THICKNESS_MM } from '../units/index.js';
-import { type ElasticConstants, matConstants, unidirectionalConstants, wettedPly } from './ply.js';
+import { type ElasticConstants, matConstants, unidirectionalConstants, wettedPly, wovenConstants } from './ply.js';
 import type { Matrix3 } from './matrix3.js';
 
 /** A layer as the user names it: a fabric, a core, or explicit elastic constants. Outer face first. */
 export type LayerInput = FabricLayer | CoreLayer | ElasticLayer;
 
-export interface FabricLayer {
-  fabricId: string;
+export interface FabricLayer extends FabricRef {
   /** Warp direction, degrees counter-clockwise from the reference direction; 0 when left out. */
   orientationDeg?: number;
-  /** Fibre mass fraction of the ply; the hand lay-up value of its construction when left out. */
+  /** How the ply is laid, which sets its fibre mass fraction where none is given; by hand when left out. */
+  process?: Process;
+  /** Fibre mass fraction of the ply; that of its construction and process when left out. */
   fibreMassFraction?: number;
   /** The laminate's resin when left out. */
   resin?: ResinFamily;
 }
 
-export interface CoreLayer {
-  coreId: string;
+export interface CoreLayer extends CoreRef {
   thicknessMm: number;
 }
 
@@ -26,6 +26,17 @@ export interface ElasticLayer extends ElasticConstants {
   thicknessMm: number;
   orientationDeg?: number;
   densityKgM3?: number;
+  /** Strength along and across its own axis, pulled and pushed, and in shear, MPa; it never fails when left out. */
+  strengths?: PlyStrengths;
+}
+
+/** Strength of a ply in its own axes, MPa, all positive. */
+export interface PlyStrengths {
+  xtMPa: number;
+  xcMPa: number;
+  ytMPa: number;
+  ycMPa: number;
+  sMPa: number;
 }
 
 /** A homogeneous sheet of the laminate: reduced stiffness in laminate axes (GPa), thickness and weight. */
@@ -33,8 +44,19 @@ export interface Lamina {
   thicknessMm: number;
   qbar: Matrix3;
   massGsm: number;
-  /** Strain along the fibres at first failure; null where unknown (core, explicit constants). */
-  failureStrain: number | null;
+  /** Its own axes, and what it takes in them. */
+  axes: PlyAxes;
+}
+
+export interface PlyAxes {
+  /** Its first axis, degrees counter-clockwise from the laminate's. */
+  turnedDeg: number;
+  /** Reduced stiffness in its own axes, GPa. */
+  q: Matrix3;
+  /** null where it is not known to fail: a core, or constants given without. */
+  strengths: PlyStrengths | null;
+  /** How it fails along its second axis: fibres lie there too, or only resin holds it. */
+  weave: 'one-way' | 'both-ways' | 'random';
 }
 
 const CRIMP: Partial<Record<Construction, number>> = { plain: 0.9, twill: 0.93, roving: 0.85 };
@@ -47,46 +69,70 @@ export function laminae(layer: LayerInput, resin: ResinFamily, field: string): L
 }
 
 function fabricLaminae(layer: FabricLayer, resin: ResinFamily, field: string): Lamina[] {
-  const fabric = requireEntry(FABRICS, layer.fabricId, `${field}.fabricId`);
+  const fabric = fabricOf(layer, `${field}.fabricId`);
   const matrix = requireEntry(MATRICES, layer.resin ?? resin, `${field}.resin`);
   const angle = requireNumber(layer.orientationDeg ?? 0, `${field}.orientationDeg`, { min: -360, max: 360 });
   if (layer.fibreMassFraction !== undefined) requireNumber(layer.fibreMassFraction, `${field}.fibreMassFraction`, { min: 0.1, max: 0.9 });
-  return fabric.parts.flatMap((part) => partLaminae(part, matrix, angle, layer.fibreMassFraction ?? HAND_LAY_FRACTION[part.construction]));
+  return fabric.parts.flatMap((part) => partLaminae(part, matrix, angle, layer.fibreMassFraction ?? fibreMassFraction(part.construction, layer.process ?? 'hand')));
 }
 
+/** Wetted parts change seldom, laminates of them with every frame of a drag: the last plies made of each. */
+const KNOWN = new WeakMap<FabricPart, Map<string, Lamina[]>>();
+
 function partLaminae(part: FabricPart, matrix: Matrix, angleDeg: number, fraction: number): Lamina[] {
+  const name = `${matrix.id}|${fraction}|${angleDeg}`;
+  const known = KNOWN.get(part) ?? new Map<string, Lamina[]>();
+  const made = known.get(name) ?? wettedLaminae(part, matrix, angleDeg, fraction);
+  KNOWN.set(part, known.set(name, made));
+  return made;
+}
+
+function wettedLaminae(part: FabricPart, matrix: Matrix, angleDeg: number, fraction: number): Lamina[] {
   const fibre = requireEntry(FIBRES, part.fibre, 'fibre');
   const wet = wettedPly(part.arealWeightGsm, fraction, fibre.densityKgM3, matrix.densityKgM3);
   const ud = unidirectionalConstants(fibre, matrix, wet.fibreVolumeFraction);
-  const base = { thicknessMm: wet.thicknessMm, massGsm: wet.totalGsm, failureStrain: fibre.failureStrain };
-  const halfAt = (deg: number): Lamina => ({
-    ...base,
-    thicknessMm: base.thicknessMm / 2,
-    massGsm: base.massGsm / 2,
-    qbar: rotatedStiffness(ud, angleDeg + deg),
+  const sheet = (turnedDeg: number, constants: ElasticConstants, weave: PlyAxes['weave'], strains: PlyStrains, share = 1): Lamina => ({
+    thicknessMm: wet.thicknessMm * share,
+    massGsm: wet.totalGsm * share,
+    qbar: rotatedStiffness(constants, turnedDeg),
+    axes: { turnedDeg, q: rotatedStiffness(constants, 0), strengths: strengthsOf(constants, strains, weave), weave },
   });
+  const along = { tension: fibre.failureStrain, compression: fibre.compressionStrain };
+  const oneWay: PlyStrains = { first: along, second: { tension: matrix.acrossStrain, compression: matrix.acrossCompressionStrain }, shear: matrix.shearStrain };
+  const bothWays: PlyStrains = { first: along, second: along, shear: matrix.shearStrain };
   switch (part.construction) {
     case 'mat':
-      return [{ ...base, qbar: rotatedStiffness(matConstants(ud), 0) }];
+      return [sheet(0, matConstants(ud), 'random', bothWays)];
     case 'ud':
-      return [{ ...base, qbar: rotatedStiffness(ud, angleDeg) }];
+      return [sheet(angleDeg, ud, 'one-way', oneWay)];
     case 'biaxial45':
-      return [halfAt(45), halfAt(-45)];
+      return [45, -45].map((deg) => sheet(angleDeg + deg, ud, 'one-way', oneWay, 0.5));
     case 'biaxial090':
-      return [halfAt(0), halfAt(90)];
-    default: {
-      const crimped = { ...ud, e1GPa: ud.e1GPa * CRIMP[part.construction]! };
-      return [{ ...base, qbar: mean(rotatedStiffness(crimped, angleDeg), rotatedStiffness(crimped, angleDeg + 90)) }];
-    }
+      return [0, 90].map((deg) => sheet(angleDeg + deg, ud, 'one-way', oneWay, 0.5));
+    default:
+      return [sheet(angleDeg, wovenConstants({ ...ud, e1GPa: ud.e1GPa * CRIMP[part.construction]! }), 'both-ways', bothWays)];
   }
 }
 
+/** Strains at which a ply fails in its own axes. */
+interface PlyStrains {
+  first: { tension: number; compression: number };
+  second: { tension: number; compression: number };
+  shear: number;
+}
+
+/** A random mat is as strong in any direction, so its shear strength follows from the others (F₆₆ = 3 F₁₁). */
+function strengthsOf({ e1GPa, e2GPa, g12GPa }: ElasticConstants, { first, second, shear }: PlyStrains, weave: PlyAxes['weave']): PlyStrengths {
+  const [xtMPa, xcMPa, ytMPa, ycMPa] = [1000 * e1GPa * first.tension, 1000 * e1GPa * first.compression, 1000 * e2GPa * second.tension, 1000 * e2GPa * second.compression];
+  return { xtMPa, xcMPa, ytMPa, ycMPa, sMPa: weave === 'random' ? Math.sqrt((xtMPa * xcMPa) / 3) : 1000 * g12GPa * shear };
+}
+
 function coreLamina(layer: CoreLayer, field: string): Lamina {
-  const core = requireEntry(CORES, layer.coreId, `${field}.coreId`);
+  const core = coreOf(layer, `${field}.coreId`);
   const thicknessMm = requireNumber(layer.thicknessMm, `${field}.thicknessMm`, { min: 0.5, max: MAX_THICKNESS_MM });
   const e = core.modulusMPa / 1000;
-  const constants = { e1GPa: e, e2GPa: e, g12GPa: core.shearModulusMPa / 1000, nu12: CORE_POISSON };
-  return { thicknessMm, qbar: rotatedStiffness(constants, 0), massGsm: thicknessMm * core.densityKgM3, failureStrain: null };
+  const q = rotatedStiffness({ e1GPa: e, e2GPa: e, g12GPa: core.shearModulusMPa / 1000, nu12: CORE_POISSON }, 0);
+  return { thicknessMm, qbar: q, massGsm: thicknessMm * core.densityKgM3, axes: { turnedDeg: 0, q, strengths: null, weave: 'random' } };
 }
 
 function elasticLamina(layer: ElasticLayer, field: string): Lamina {
@@ -97,9 +143,12 @@ function elasticLamina(layer: ElasticLayer, field: string): Lamina {
   const g12GPa = requireNumber(layer.g12GPa, `${field}.g12GPa`, modulus);
   const nu12 = requireNumber(layer.nu12, `${field}.nu12`, { min: -1, max: 1 });
   if (nu12 * nu12 * e2GPa >= e1GPa) throw new CoreError('inconsistent', `${field}.nu12`, { value: nu12 });
-  const angle = requireNumber(layer.orientationDeg ?? 0, `${field}.orientationDeg`, { min: -360, max: 360 });
+  const turnedDeg = requireNumber(layer.orientationDeg ?? 0, `${field}.orientationDeg`, { min: -360, max: 360 });
   const densityKgM3 = requireNumber(layer.densityKgM3 ?? 0, `${field}.densityKgM3`, { min: 0, max: 20_000 });
-  return { thicknessMm, qbar: rotatedStiffness({ e1GPa, e2GPa, g12GPa, nu12 }, angle), massGsm: thicknessMm * densityKgM3, failureStrain: null };
+  const strengths = layer.strengths ?? null;
+  if (strengths) for (const name of ['xtMPa', 'xcMPa', 'ytMPa', 'ycMPa', 'sMPa'] as const) requireNumber(strengths[name], `${field}.strengths.${name}`, { above: 0, max: 1e5 });
+  const constants = { e1GPa, e2GPa, g12GPa, nu12 };
+  return { thicknessMm, qbar: rotatedStiffness(constants, turnedDeg), massGsm: thicknessMm * densityKgM3, axes: { turnedDeg, q: rotatedStiffness(constants, 0), strengths, weave: 'one-way' } };
 }
 
 /**
@@ -112,7 +161,11 @@ export function rotatedStiffness(c: ElasticConstants, angleDeg: number): Matrix3
   const q11 = c.e1GPa / d;
   const q22 = c.e2GPa / d;
   const q12 = (c.nu12 * c.e2GPa) / d;
-  const q66 = c.g12GPa;
+  return turnedStiffness([[q11, q12, 0], [q12, q22, 0], [0, 0, c.g12GPa]], angleDeg); // prettier-ignore
+}
+
+/** The stiffness of a sheet in its own axes, turned by an angle. */
+export function turnedStiffness([[q11, q12], [, q22], [, , q66]]: Matrix3, angleDeg: number): Matrix3 {
   const theta = (angleDeg * Math.PI) / 180;
   const m = Math.cos(theta);
   const n = Math.sin(theta);
@@ -128,8 +181,4 @@ export function rotatedStiffness(c: ElasticConstants, angleDeg: number): Matrix3
     [q12r, q22r, q26r],
     [q16r, q26r, q66r],
   ];
-}
-
-function mean(a: Matrix3, b: Matrix3): Matrix3 {
-  return a.map((row, i) => row.map((value, j) => (value + b[i]![j]!) / 2)) as Matrix3;
 }

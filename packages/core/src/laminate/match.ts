@@ -1,4 +1,5 @@
-import { type LaminateInput, type LaminateResult, laminate } from './laminate.js';
+import { type LaminateResult, laminate } from './laminate.js';
+import type { LaminateInput } from './sheets.js';
 
 export type MatchBand = 'soft' | 'match' | 'note' | 'hard';
 export type MatchDirection = 'a11' | 'a22' | 'a66' | 'd11' | 'd22' | 'd66';

@@ -7,11 +7,6 @@ export const zero3 = (): Matrix3 => [
   [0, 0, 0],
 ];
 
-/** Adds `factor × b` to `a` in place. */
-export function accumulate(a: Matrix3, b: Matrix3, factor: number): void {
-  for (let i = 0; i < 3; i++) for (let j = 0; j < 3; j++) a[i]![j]! += b[i]![j]! * factor;
-}
-
 export function multiply(a: Matrix3, b: Matrix3): Matrix3 {
   const out = zero3();
   for (let i = 0; i < 3; i++) for (let j = 0; j < 3; j++) for (let k = 0; k < 3; k++) out[i]![j]! += a[i]![k]! * b[k]![j]!;

@@ -84,3 +84,12 @@ export function matConstants(ud: ElasticConstants): ElasticConstants {
   const g = ud.e1GPa / 8 + ud.e2GPa / 4;
   return { e1GPa: e, e2GPa: e, g12GPa: g, nu12: e / (2 * g) - 1 };
 }
+
+/** Woven ply from the constants of the unidirectional ply with its crimp: half of it at 0°, half at 90°, in one plane. */
+export function wovenConstants({ e1GPa, e2GPa, g12GPa, nu12 }: ElasticConstants): ElasticConstants {
+  const d = 1 - (nu12 * nu12 * e2GPa) / e1GPa;
+  const q11 = (e1GPa + e2GPa) / (2 * d);
+  const nu = (nu12 * e2GPa) / d / q11;
+  const e = q11 * (1 - nu * nu);
+  return { e1GPa: e, e2GPa: e, g12GPa, nu12: nu };
+}

@@ -1,3 +1,5 @@
+import { requireEntry } from '../errors.js';
+
 /** A core material. Moduli MPa, density kg/m³, temperature °C. */
 export interface Core {
   id: string;
@@ -26,6 +28,15 @@ export const CORES: readonly Core[] = [
   { id: 'plywood', name: 'Plywood', densityKgM3: 600, modulusMPa: 8000, shearModulusMPa: 600, serviceTempC: 160, styrene: 'resists', wooden: true, openCelled: false },
   { id: 'honeycomb', name: 'Aramid honeycomb', densityKgM3: 48, modulusMPa: 1, shearModulusMPa: 30, serviceTempC: 160, styrene: 'resists', wooden: false, openCelled: true },
 ];
+
+/** A core by id, or the shop's own one that came with the job. */
+export interface CoreRef {
+  coreId: string;
+  own?: Core;
+}
+
+/** @throws CoreError 'unknown-id' when neither the shipped table nor the reference itself has it */
+export const coreOf = ({ coreId, own }: CoreRef, field = 'coreId'): Core => (own?.id === coreId ? own : requireEntry(CORES, coreId, field));
 
 /** In-plane Poisson ratio given to every core; its effect on a laminate is negligible. */
 export const CORE_POISSON = 0.3;

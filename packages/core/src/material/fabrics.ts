@@ -1,3 +1,4 @@
+import { CoreError, requireEntry, requireNumber } from '../errors.js';
 import type { FibreId } from './fibres.js';
 
 export type Construction = 'mat' | 'plain' | 'twill' | 'roving' | 'ud' | 'biaxial45' | 'biaxial090';
@@ -56,9 +57,31 @@ const tapes = [
 /** The generic library shipped with the app. Source: common trade weights; no makers. */
 export const FABRICS: readonly Fabric[] = [...mats, ...powderMats, ...stitchedMats, ...plains, ...twills, ...rovings, ...biaxials, ...biaxMats, ...uds, ...carbons, ...aramids, ...hybrids, ...tapes];
 
+/** A layer's fabric by id, or the shop's own one that came with it. */
+export interface FabricRef {
+  fabricId: string;
+  /** The shop's own fabric under this id, as it was when it was taken; kept with the job so that a record needs no library. */
+  own?: Fabric;
+}
+
+/** What a reference stands for. @throws CoreError 'unknown-id' when neither the shipped library nor the reference itself has it */
+export function fabricOf({ fabricId, own }: FabricRef, field = 'fabricId'): Fabric {
+  return own?.id === fabricId ? checkFabric(own, field) : requireEntry(FABRICS, fabricId, field);
+}
+
+/** @throws CoreError for a fabric of no parts, or a part whose weight no fabric has */
+export function checkFabric(fabric: Fabric, field: string): Fabric {
+  if (fabric.parts.length === 0) throw new CoreError('empty', `${field}.parts`);
+  fabric.parts.forEach((part, i) => requireNumber(part.arealWeightGsm, `${field}.parts.${i}.arealWeightGsm`, { min: 10, max: 5000 }));
+  return fabric;
+}
+
 export const arealWeightOf = (fabric: Fabric): number => fabric.parts.reduce((sum, part) => sum + part.arealWeightGsm, 0);
 
 export const isChoppedMat = (fabric: Fabric): boolean => fabric.parts.every((part) => part.construction === 'mat');
+
+/** Whether its binder lets go only in styrene, which epoxy has none of: such mat stays stiff and white in it. */
+export const needsStyrene = (fabric: Fabric): boolean => isChoppedMat(fabric) && fabric.binder !== 'stitched';
 
 /** Fibre mass fractions of a hand lay-up by construction; a shop setting, checked against measured thickness. */
 export const HAND_LAY_FRACTION: Record<Construction, number> = {

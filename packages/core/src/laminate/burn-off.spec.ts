@@ -1,0 +1,29 @@
+import { burnOff } from './burn-off.js';
+import { ply } from './ply.js';
+
+describe('a burn-off coupon', () => {
+  it('turns the ply formula round', () => {
+    // 50 × 50 mm of two 450 g/m² mats at 30 %: 2.25 g of glass in 7.5 g.
+    const one = ply({ arealWeightGsm: 450, fibreMassFraction: 0.3, fibre: 'e-glass', resin: 'polyester' });
+    const found = burnOff({ beforeG: 7.5, afterG: 2.25, areaMm2: 2500, thicknessMm: 2 * one.thicknessMm });
+    expect(found.fibreMassFraction).toBeCloseTo(0.3, 12);
+    expect(found.arealWeightGsm).toBeCloseTo(900, 9);
+    expect(found.laminateGsm).toBeCloseTo(3000, 9);
+    expect(found.fibreVolumeFraction).toBeCloseTo(one.fibreVolumeFraction, 9);
+    expect(found.solidThicknessMm).toBeCloseTo(2 * one.thicknessMm, 9);
+    expect(found.voidPercent).toBeCloseTo(0, 9);
+  });
+
+  it('shows voids as thickness that weighs nothing', () => {
+    expect(burnOff({ beforeG: 7.5, afterG: 2.25, areaMm2: 2500, thicknessMm: 2.4 }).voidPercent).toBeCloseTo(100 * (1 - (2.25 / 2.56 + 5.25 / 1.2) / 2.5 / 2.4), 6);
+  });
+
+  it('gives the fraction alone without a size', () => {
+    expect(burnOff({ beforeG: 4, afterG: 2 })).toEqual(jasmine.objectContaining({ fibreMassFraction: 0.5, arealWeightGsm: null, solidThicknessMm: null, voidPercent: null }));
+  });
+
+  it('refuses more left than there was, and fibres that burn', () => {
+    expect(() => burnOff({ beforeG: 2, afterG: 2 })).toThrowMatching((e) => e.field === 'afterG');
+    expect(() => burnOff({ beforeG: 2, afterG: 1, fibre: 'aramid' })).toThrowMatching((e) => e.field === 'fibre');
+  });
+});
