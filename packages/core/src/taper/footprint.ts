@@ -1,11 +1,16 @@
 import { type Remark, requireNumber } from '../errors.js';
-import { type OffsetMeasures, type Shape, checkShape, measureOffset } from '../geometry/index.js';
+import { type OffsetMeasures, type Point, type Shape, checkShape } from '../geometry/index.js';
 import { MAX_THICKNESS_MM } from '../units/index.js';
-import { MAX_RATIO, MIN_RATIO } from './ratios.js';
+import { type Conflict, type JointFacts, conflictsOf } from './conflicts.js';
+import { BREAK_RATIO, type TaperProfile, isLaidOn } from './kinds.js';
+import { MAX_RATIO, MAX_WIDTH_RATIO, MIN_RATIO } from './ratios.js';
+import { type LocalRatio, type Obstacle, type Region, type RegionInput, regionOf } from './region.js';
 
 export interface FootprintInput {
   /** Cut-out: the outline at the bottom of the taper. */
   shape: Shape;
+  /** Further cut-outs in the same repair; tapers that meet are one. */
+  others?: readonly Shape[];
   /** n in n:1, length over depth. */
   ratio: number;
   /** Depth of laminate to be tapered, mm. */
@@ -20,6 +25,14 @@ export interface FootprintInput {
   firstShare?: number;
   /** Whether the cut-out goes right through (its plug is removed) or the taper ends in a part-depth floor. */
   through?: boolean;
+  /** Sides with a ratio of their own. */
+  locals?: readonly LocalRatio[];
+  /** Edges, fittings and structures near by. */
+  obstacles?: readonly Obstacle[];
+  /** Steps or a lap in place of the slope; its width over the depth is the ratio then. */
+  profile?: TaperProfile;
+  /** What the joint is made of, so that each way out is told with its efficiency. */
+  joint?: JointFacts;
 }
 
 export interface FaceTaper {
@@ -27,6 +40,8 @@ export interface FaceTaper {
   /** W = n d. */
   taperWidthMm: number;
   slopeDeg: number;
+  /** Steepest ratio anywhere on this face. */
+  steepestRatio: number;
   footprint: OffsetMeasures;
   abraded: OffsetMeasures;
   masked: OffsetMeasures;
@@ -44,6 +59,12 @@ export interface FootprintResult {
   taperVolumeMm3: number;
   /** All that goes to dust: tapers, plus the floor of a part-depth dish; a through plug is cut out in one piece. */
   groundVolumeMm3: number;
+  /** The ground of each face, to be asked for outlines at any level. */
+  regions: RegionInput[];
+  /** Outlines of the first face's footprint: outer runs counter-clockwise, holes clockwise. */
+  outlines: Point[][];
+  /** What the taper runs into, and the ways out. */
+  conflicts: Conflict[];
   remarks: Remark[];
 }
 
@@ -54,19 +75,24 @@ export const DEFAULT_MASK_MM = 20;
  * Footprint of a taper round a cut-out: sizes, areas, perimeters and the volume to grind.
  *
  * W = n d, θ = atan(1/n); areas by offsets with round joins; volume beyond a convex cut-out ∫₀ᵈ (P n z + π n² z²) dz =
- * P n d²/2 + π n² d³/3. Outlines that are not convex are integrated by Simpson's rule over the offset area.
- * @throws CoreError for a bad outline, ratio outside 1…100, depth outside 0.1…200 mm, margin or mask outside 0…500 mm
+ * P n d²/2 + π n² d³/3. Outlines that are not convex, several cut-outs, sides of their own ratio and what is cut by edges and fittings are
+ * integrated by Simpson's rule over the area at each level.
+ * @throws CoreError for a bad outline, ratio outside 1…100, depth outside 0.1…200 mm, margin or mask outside 0…500 mm, bad obstacles
  */
 export function footprint(input: FootprintInput): FootprintResult {
-  const shape = checkShape(input.shape);
-  const ratio = requireNumber(input.ratio, 'ratio', { min: MIN_RATIO, max: MAX_RATIO });
+  const { profile } = input;
+  const ratio = requireNumber(input.ratio, 'ratio', { min: MIN_RATIO, max: !profile || profile.kind === 'slope' ? MAX_RATIO : MAX_WIDTH_RATIO });
   const depthMm = requireNumber(input.depthMm, 'depthMm', { min: 0.1, max: MAX_THICKNESS_MM });
   const marginMm = requireNumber(input.marginMm ?? DEFAULT_MARGIN_MM, 'marginMm', { min: 0, max: 500 });
   const maskMm = requireNumber(input.maskMm ?? DEFAULT_MASK_MM, 'maskMm', { min: 0, max: 500 });
   const share = requireNumber(input.firstShare ?? 0.5, 'firstShare', { min: 0.1, max: 0.9 });
-  const depths = input.sides === 'two' ? [depthMm * share, depthMm * (1 - share)] : [depthMm];
-  const cutOut = measureOffset(shape, 0);
-  const faces = depths.map((depth) => faceTaper(shape, cutOut, ratio, depth, marginMm, maskMm));
+  const depths = profile?.kind === 'form' ? profile.depthsMm : input.sides === 'two' ? [depthMm * share, depthMm * (1 - share)] : [depthMm];
+  const shapes = [checkShape(input.shape), ...(input.others ?? [])];
+  const { locals, obstacles } = input;
+  const inputs = depths.map((depth): RegionInput => ({ shapes, ratio, depthMm: depth, marginMm, ...(locals ? { locals } : {}), ...(obstacles ? { obstacles } : {}), ...(profile?.kind === 'form' ? { form: profile.form } : {}) }));
+  const regions = inputs.map(regionOf);
+  const cutOut = regions[0]!.measures(0);
+  const faces = depths.map((depth, i) => faceTaper(input.shape, regions[i]!, cutOut, ratio, depth, marginMm, maskMm, profile));
   const taperVolumeMm3 = faces.reduce((sum, face) => sum + face.taperVolumeMm3, 0);
   const cutOutVolumeMm3 = cutOut.areaMm2 * depthMm;
   const through = input.through ?? true;
@@ -76,24 +102,55 @@ export function footprint(input: FootprintInput): FootprintResult {
     cutOutVolumeMm3,
     taperVolumeMm3,
     groundVolumeMm3: through ? taperVolumeMm3 : taperVolumeMm3 + cutOutVolumeMm3,
-    remarks: ratio < 6 ? [{ id: 'taper.steep', params: { ratio } }] : [],
+    regions: inputs,
+    outlines: regions[0]!.outlines(depths[0]!),
+    conflicts: profile?.kind === 'form' ? [] : conflictsOf({ shapes, ratio, depthMm, sides: input.sides ?? 'one', marginMm, obstacles: obstacles ?? [], ...(input.joint ? { joint: input.joint } : {}) }),
+    remarks: remarksOn(ratio, profile),
   };
 }
 
-function faceTaper(shape: Shape, cutOut: OffsetMeasures, ratio: number, depthMm: number, marginMm: number, maskMm: number): FaceTaper {
+const STEEP_RATIO = 6;
+
+function remarksOn(ratio: number, profile?: TaperProfile): Remark[] {
+  if (profile?.kind === 'form' && profile.form.kind === 'bulge') return ratio < BREAK_RATIO ? [{ id: 'taper.hinge', params: { ratio, least: BREAK_RATIO } }] : [];
+  return ratio < STEEP_RATIO && (!profile || profile.kind === 'slope') ? [{ id: 'taper.steep', params: { ratio } }] : [];
+}
+
+function faceTaper(shape: Shape, region: Region, cutOut: OffsetMeasures, ratio: number, depthMm: number, marginMm: number, maskMm: number, profile?: TaperProfile): FaceTaper {
   const taperWidthMm = ratio * depthMm;
-  const grown = measureOffset(shape, taperWidthMm);
-  const volume = shape.kind === 'polygon' ? simpson((z) => measureOffset(shape, ratio * z).areaMm2 - cutOut.areaMm2, depthMm) : (cutOut.perimeterMm * ratio * depthMm ** 2) / 2 + (Math.PI * ratio ** 2 * depthMm ** 3) / 3;
+  const grown = region.measures(depthMm);
+  const volume =
+    profile && (profile.kind === 'steps' || isLaidOn(profile))
+      ? cutVolume(region, cutOut, depthMm, profile)
+      : shape.kind === 'polygon' || !region.plain
+        ? simpson((z) => Math.max(0, region.areaAt(z) - cutOut.areaMm2), depthMm)
+        : (cutOut.perimeterMm * ratio * depthMm ** 2) / 2 + (Math.PI * ratio ** 2 * depthMm ** 3) / 3;
   return {
     depthMm,
     taperWidthMm,
-    slopeDeg: (Math.atan(1 / ratio) * 180) / Math.PI,
+    slopeDeg: profile && isLaidOn(profile) ? 0 : (Math.atan(1 / ratio) * 180) / Math.PI,
+    steepestRatio: region.steepest,
     footprint: grown,
-    abraded: measureOffset(shape, taperWidthMm + marginMm),
-    masked: measureOffset(shape, taperWidthMm + marginMm + maskMm),
+    abraded: region.measures(depthMm, marginMm),
+    masked: region.measures(depthMm, marginMm + maskMm),
     taperFaceMm2: (grown.areaMm2 - cutOut.areaMm2) * Math.sqrt(1 + 1 / ratio ** 2),
     taperVolumeMm3: volume,
   };
+}
+
+/** Ground away beyond the cut-out: of steps ring by ring, each to the top of the ply that lies bare in it; for a lap nothing. */
+function cutVolume(region: Region, cutOut: OffsetMeasures, depthMm: number, profile: TaperProfile): number {
+  if (profile.kind !== 'steps') return 0;
+  const { thicknessesMm } = profile;
+  const whole = thicknessesMm.reduce((sum, mm) => sum + mm, 0);
+  let [bare, volume, before] = [0, 0, cutOut.areaMm2];
+  thicknessesMm.forEach((mm, i) => {
+    bare += (mm / whole) * depthMm;
+    const area = region.areaAt(((i + 1) / thicknessesMm.length) * depthMm);
+    volume += (area - before) * (depthMm - bare);
+    before = area;
+  });
+  return volume;
 }
 
 const SIMPSON_STEPS = 16;

@@ -1,5 +1,6 @@
 import { type Remark, requireEntry, requireNumber } from '../errors.js';
 import { MATRICES, type ResinFamily } from '../material/index.js';
+import { type ShearDistribution, type SteppedJoint, shearAlong } from './shear-lag.js';
 import { MAX_RATIO, MIN_RATIO } from './ratios.js';
 
 /** Mean bond shear strength to abraded, clean, dry glass laminate, MPa. Source: usual trade values; each a shop setting. */
@@ -21,6 +22,8 @@ export interface JointInput {
   /** Overrides the family's bond shear, MPa. */
   bondShearMPa?: number;
   knockDowns?: KnockDowns;
+  /** The joint step by step, to see how unevenly it is loaded. */
+  stepped?: SteppedJoint;
 }
 
 export interface JointResult {
@@ -34,13 +37,15 @@ export interface JointResult {
   efficiency: number;
   /** Smallest ratio at which the joint is as strong as the parent; 1 when any is. */
   ratioForFullStrength: number;
+  /** Shear along the joint; null unless its steps are given. */
+  distribution: ShearDistribution | null;
   remarks: Remark[];
 }
 
 /**
  * Strength of a scarf bond against its parent from mean stresses.
  *
- * τ = σ n/(n²+1), peel σ/(n²+1); η = min(1, τ_b k (n²+1)/(n σ_u)). Mean stresses: peaks at stiffness steps are not seen.
+ * τ = σ n/(n²+1), peel σ/(n²+1); η = min(1, τ_b k (n²+1)/(n σ_u)). Mean stresses; peaks at stiffness steps are seen by `stepped`.
  * @throws CoreError for ratio outside 1…100, strengths outside 0.1…5000 MPa, knock-downs outside 0.05…1
  */
 export function joint(input: JointInput): JointResult {
@@ -59,6 +64,7 @@ export function joint(input: JointInput): JointResult {
     knockDown,
     strengthRatio,
     efficiency: Math.min(1, strengthRatio),
+    distribution: input.stepped ? shearAlong(input.stepped) : null,
     ratioForFullStrength: s <= 2 ? 1 : (s + Math.sqrt(s * s - 4)) / 2,
     remarks,
   };

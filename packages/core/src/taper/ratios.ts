@@ -32,3 +32,5 @@ export function ratioDefault(service: ServiceClass, family: ResinFamily, depthMm
 /** A taper steeper than 1:1 or longer than 100:1 is a mistake, not a plan. */
 export const MIN_RATIO = 1;
 export const MAX_RATIO = 100;
+/** Laps, wraps and steps have widths of their own: over a thin skin's depth they come to far more. */
+export const MAX_WIDTH_RATIO = 5000;

@@ -1,15 +1,7 @@
 import { type Shape, outlinePoints, signedArea } from '../geometry/index.js';
+import { seeded } from '../testing/seeded.js';
 import { stack } from '../stack/index.js';
 import { footprint } from './footprint.js';
-
-/** A seeded generator, so that a failure can be found again. */
-function seeded(seed: number): (from: number, to: number) => number {
-  let state = seed;
-  return (from, to) => {
-    state = (state * 1_664_525 + 1_013_904_223) % 2 ** 32;
-    return from + ((to - from) * state) / 2 ** 32;
-  };
-}
 
 /** Independent of the formulas: the area of the drawn outline, summed over thin slices by the trapezium rule. */
 function slicedVolume(shape: Shape, ratio: number, depthMm: number): number {
@@ -23,19 +15,19 @@ function slicedVolume(shape: Shape, ratio: number, depthMm: number): number {
 describe('grinding volume against slices', () => {
   const random = seeded(11);
   const shapes: Shape[] = Array.from({ length: 12 }, (_, i) => {
-    const lengthMm = random(30, 400);
-    const widthMm = random(20, lengthMm);
+    const lengthMm = random.between(30, 400);
+    const widthMm = random.between(20, lengthMm);
     const kinds: Shape[] = [
       { kind: 'circle', diameterMm: lengthMm },
-      { kind: 'ellipse', lengthMm, widthMm, rotationDeg: random(-90, 90) },
+      { kind: 'ellipse', lengthMm, widthMm, rotationDeg: random.between(-90, 90) },
       { kind: 'slot', lengthMm, widthMm },
-      { kind: 'roundedRectangle', lengthMm, widthMm, cornerRadiusMm: random(0, widthMm / 2) },
+      { kind: 'roundedRectangle', lengthMm, widthMm, cornerRadiusMm: random.between(0, widthMm / 2) },
     ];
     return kinds[i % 4]!;
   });
   shapes.forEach((shape, i) => {
     it(`agrees to 0.1 % for shape ${i}, a ${shape.kind}`, () => {
-      const [ratio, depthMm] = [random(2, 40), random(0.5, 15)];
+      const [ratio, depthMm] = [random.between(2, 40), random.between(0.5, 15)];
       const exact = footprint({ shape, ratio, depthMm }).taperVolumeMm3;
       expect(Math.abs(exact / slicedVolume(shape, ratio, depthMm) - 1)).toBeLessThan(0.001);
     });
@@ -51,12 +43,12 @@ describe('grinding volume against slices', () => {
 describe('plies in a taper', () => {
   const random = seeded(23);
   for (let trial = 0; trial < 10; trial++) {
-    const count = Math.round(random(1, 14));
-    const plies = Array.from({ length: count }, () => ({ thicknessMm: random(0.1, 1.2) }));
+    const count = Math.round(random.between(1, 14));
+    const plies = Array.from({ length: count }, () => ({ thicknessMm: random.between(0.1, 1.2) }));
     const depthMm = plies.reduce((sum, ply) => sum + ply.thicknessMm, 0);
     it(`grow with their level and end on the footprint, trial ${trial} of ${count} plies`, () => {
       const shape: Shape = { kind: 'ellipse', lengthMm: 120, widthMm: 70 };
-      const ratio = random(6, 30);
+      const ratio = random.between(6, 30);
       const face = footprint({ shape, ratio, depthMm }).faces[0]!;
       const laid = stack({ shape, ratio, depthMm, plies, order: 'smallest-first' }).plies;
       laid.slice(1).forEach((ply, i) => expect(ply.areaMm2).toBeGreaterThan(laid[i]!.areaMm2));

@@ -1,0 +1,121 @@
+import { CoreError, requireNumber } from '../errors.js';
+import { wholeTurn } from '../geometry/index.js';
+import { MAX_THICKNESS_MM } from '../units/index.js';
+import { MAX_RATIO, MIN_RATIO } from './ratios.js';
+
+/** One depth-gauge reading on a line from the cut-out outwards. */
+export interface GaugeReading {
+  /** Direction of the ray, degrees counter-clockwise from forward. */
+  rayDeg: number;
+  /** From the edge of the cut-out outwards, mm. */
+  outMm: number;
+  /** Below the old surface, mm. */
+  depthMm: number;
+}
+
+export interface GrindCheckInput {
+  ratio: number;
+  /** Depth at the cut-out, mm. */
+  depthMm: number;
+  readings: readonly GaugeReading[];
+  /** Ratio wanted on a ray that has its own. */
+  rayRatios?: readonly { rayDeg: number; ratio: number }[];
+  /** A reading may be off the slope by this, mm; 0.3 when left out. */
+  toleranceMm?: number;
+}
+
+export interface CheckedReading extends GaugeReading {
+  intendedMm: number;
+  /** Measured less intended: positive is dug too deep. */
+  overMm: number;
+  verdict: 'good' | 'high' | 'deep';
+}
+
+export interface CheckedRay {
+  rayDeg: number;
+  readings: CheckedReading[];
+  /** Ratio the ray was ground at, by the line that fits it best; null for fewer than two places on the slope. */
+  ratio: number | null;
+  /** Where two neighbours differ by more than twice the slope between them: a step or ridge. */
+  steps: { fromMm: number; toMm: number; ratio: number }[];
+}
+
+export type GrindAdvice = { id: 'grind.high' | 'grind.deep' | 'grind.steep' | 'grind.step' | 'grind.stop'; params: Record<string, number> };
+
+export interface GrindCheckResult {
+  rays: CheckedRay[];
+  worstHighMm: number;
+  worstDeepMm: number;
+  /** Every reading lies on the slope, and no ray is steeper than it may be. */
+  even: boolean;
+  /** What to do where, worst first; only "stop" when it is even. */
+  advice: GrindAdvice[];
+}
+
+export const DEFAULT_GRIND_TOLERANCE_MM = 0.3;
+/** A ray may be this much steeper than intended before it is told. */
+const STEEP_SHARE = 0.85;
+const STEP_FACTOR = 2;
+const MOST_READINGS = 500;
+
+/**
+ * Gauge readings along rays held against the intended slope d (1 − x / n d), n the ray's own where it has one, nothing beyond its foot.
+ * @throws CoreError for no readings or more than 500, ratio or depth out of range, or a reading that is no figure
+ */
+export function grindCheck(input: GrindCheckInput): GrindCheckResult {
+  const ratio = requireNumber(input.ratio, 'ratio', { min: MIN_RATIO, max: MAX_RATIO });
+  const depthMm = requireNumber(input.depthMm, 'depthMm', { min: 0.1, max: MAX_THICKNESS_MM });
+  const tolerance = requireNumber(input.toleranceMm ?? DEFAULT_GRIND_TOLERANCE_MM, 'toleranceMm', { min: 0.01, max: 10 });
+  if (!Array.isArray(input.readings) || input.readings.length === 0) throw new CoreError('empty', 'readings');
+  if (input.readings.length > MOST_READINGS) throw new CoreError('too-many', 'readings', { max: MOST_READINGS });
+  const own = new Map((input.rayRatios ?? []).map((ray, i) => [wholeTurn(requireNumber(ray.rayDeg, `rayRatios.${i}.rayDeg`, { min: -360, max: 360 })), requireNumber(ray.ratio, `rayRatios.${i}.ratio`, { min: MIN_RATIO, max: MAX_RATIO })]));
+  const wanted = (rayDeg: number): number => own.get(wholeTurn(rayDeg)) ?? ratio;
+  const checked = input.readings.map((reading, i): CheckedReading => {
+    const rayDeg = requireNumber(reading.rayDeg, `readings.${i}.rayDeg`, { min: -360, max: 360 });
+    const outMm = requireNumber(reading.outMm, `readings.${i}.outMm`, { min: 0, max: 5000 });
+    const measured = requireNumber(reading.depthMm, `readings.${i}.depthMm`, { min: -MAX_THICKNESS_MM, max: MAX_THICKNESS_MM });
+    const intendedMm = Math.max(0, depthMm - outMm / wanted(rayDeg));
+    const overMm = measured - intendedMm;
+    // A reading on the limit passes, whatever the last binary place says.
+    const past = Math.abs(overMm) > tolerance + 1e-9;
+    return { rayDeg: wholeTurn(rayDeg), outMm, depthMm: measured, intendedMm, overMm, verdict: !past ? 'good' : overMm > 0 ? 'deep' : 'high' };
+  });
+  const rays = [...new Set(checked.map(({ rayDeg }) => rayDeg))].sort((a, b) => a - b).map((rayDeg) => checkRay(rayDeg, checked, wanted(rayDeg), tolerance));
+  const steep = rays.filter((ray) => ray.ratio !== null && ray.ratio < wanted(ray.rayDeg) * STEEP_SHARE);
+  const off = checked.filter(({ verdict }) => verdict !== 'good').sort((a, b) => Math.abs(b.overMm) - Math.abs(a.overMm));
+  const advice: GrindAdvice[] = [
+    ...off.map(({ verdict, rayDeg, outMm, overMm }): GrindAdvice => ({ id: verdict === 'deep' ? 'grind.deep' : 'grind.high', params: { rayDeg, outMm, byMm: Math.abs(overMm) } })),
+    ...steep.map(({ rayDeg, ratio: found }): GrindAdvice => ({ id: 'grind.steep', params: { rayDeg, found: found!, wanted: wanted(rayDeg) } })),
+    ...rays.flatMap(({ rayDeg, steps }) => steps.map(({ fromMm, toMm }): GrindAdvice => ({ id: 'grind.step', params: { rayDeg, fromMm, toMm } }))),
+  ];
+  return {
+    rays,
+    worstHighMm: Math.max(0, ...checked.map(({ overMm }) => -overMm)),
+    worstDeepMm: Math.max(0, ...checked.map(({ overMm }) => overMm)),
+    even: advice.length === 0,
+    advice: advice.length === 0 ? [{ id: 'grind.stop', params: {} }] : advice,
+  };
+}
+
+function checkRay(rayDeg: number, checked: readonly CheckedReading[], ratio: number, tolerance: number): CheckedRay {
+  const readings = checked.filter((reading) => reading.rayDeg === rayDeg).sort((a, b) => a.outMm - b.outMm);
+  const steps = readings.slice(1).flatMap((reading, i) => {
+    const before = readings[i]!;
+    const [run, fall] = [reading.outMm - before.outMm, before.depthMm - reading.depthMm];
+    const steepest = (STEP_FACTOR * run) / ratio;
+    // A fall within what two readings may be off together is no step.
+    return run > 0 && fall > Math.max(steepest, run / ratio + 2 * tolerance) ? [{ fromMm: before.outMm, toMm: reading.outMm, ratio: run / fall }] : [];
+  });
+  return { rayDeg, readings, ratio: fittedRatio(readings), steps };
+}
+
+/** Least squares through the readings on the slope, those beyond its foot left out. */
+function fittedRatio(readings: readonly CheckedReading[]): number | null {
+  const slope = readings.filter(({ intendedMm }) => intendedMm > 0);
+  if (slope.length < 2) return null;
+  const meanX = slope.reduce((sum, r) => sum + r.outMm, 0) / slope.length;
+  const meanD = slope.reduce((sum, r) => sum + r.depthMm, 0) / slope.length;
+  const spread = slope.reduce((sum, r) => sum + (r.outMm - meanX) ** 2, 0);
+  const fall = -slope.reduce((sum, r) => sum + (r.outMm - meanX) * (r.depthMm - meanD), 0);
+  return spread === 0 || fall <= 0 ? null : spread / fall;
+}

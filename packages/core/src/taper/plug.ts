@@ -1,0 +1,57 @@
+import { CoreError, requireNumber } from '../errors.js';
+import { type OffsetMeasures, type Point, type Shape, checkShape, closedLength, measureOffset, outlinePoints, signedArea, shrinkOutline } from '../geometry/index.js';
+
+export interface PlugInput {
+  /** Opening in the core, inner skin kept. */
+  shape: Shape;
+  coreMm: number;
+  /** Gap all round the plug, filled with paste, mm. */
+  gapMm: number;
+  /** Paste under the plug, mm. */
+  beddingMm: number;
+  /** Density of the mixed paste, g/ml. */
+  pasteGPerMl: number;
+}
+
+export interface PlugResult {
+  /** The plug itself, smaller all round by the gap. */
+  plug: OffsetMeasures;
+  outline: Point[];
+  /** As it is cut: the core less the bedding under it. */
+  plugThicknessMm: number;
+  beddingMl: number;
+  gapMl: number;
+  pasteG: number;
+  /** To be sealed with resin before it goes in: all faces of the plug, and floor and walls of the opening. */
+  sealedMm2: number;
+}
+
+/**
+ * A plug of like core bedded in thickened resin on the inner skin: paste under it and in the gap round it, and what is sealed first.
+ * @throws CoreError for a bad outline, a core outside 1…200 mm, a gap that leaves no plug, or bedding as thick as the core
+ */
+export function plug(input: PlugInput): PlugResult {
+  const shape = checkShape(input.shape);
+  const coreMm = requireNumber(input.coreMm, 'coreMm', { min: 1, max: 200 });
+  const gapMm = requireNumber(input.gapMm, 'gapMm', { min: 0, max: 50 });
+  const beddingMm = requireNumber(input.beddingMm, 'beddingMm', { min: 0, max: 50 });
+  if (beddingMm >= coreMm) throw new CoreError('out-of-range', 'beddingMm', { value: beddingMm, max: coreMm });
+  const density = requireNumber(input.pasteGPerMl, 'pasteGPerMl', { min: 0.2, max: 3 });
+  const opening = measureOffset(shape, 0);
+  const [run] = gapMm === 0 ? [outlinePoints(shape, 0, 240)] : shrinkOutline(outlinePoints(shape, 0, 240), gapMm);
+  if (!run) throw new CoreError('out-of-range', 'gapMm', { value: gapMm });
+  const plugArea = gapMm === 0 ? opening.areaMm2 : Math.abs(signedArea(run));
+  const plugRound = gapMm === 0 ? opening.perimeterMm : closedLength(run);
+  const plugThicknessMm = coreMm - beddingMm;
+  const beddingMl = (opening.areaMm2 * beddingMm) / 1000;
+  const gapMl = ((opening.areaMm2 - plugArea) * plugThicknessMm) / 1000;
+  return {
+    outline: [...run],
+    plug: { areaMm2: plugArea, perimeterMm: plugRound, lengthMm: opening.lengthMm - 2 * gapMm, widthMm: opening.widthMm - 2 * gapMm },
+    plugThicknessMm,
+    beddingMl,
+    gapMl,
+    pasteG: (beddingMl + gapMl) * density,
+    sealedMm2: 2 * plugArea + plugRound * plugThicknessMm + opening.areaMm2 + opening.perimeterMm * coreMm,
+  };
+}
