@@ -1,13 +1,19 @@
-import { type Point, type Shape, outlinePoints } from '../geometry/index.js';
-import { FABRICS, type Construction } from '../material/index.js';
-import type { RepairInputs, RepairPlan } from '../repair/index.js';
+import { type Point, outlinePoints } from '../geometry/index.js';
+import { type Construction, fabricOf } from '../material/index.js';
+import { type GaugePlace, type RepairInputs, type RepairPlan, grindFound } from '../repair/index.js';
+import { type HalfWay, type MapMark, type TapReading, outlineOfMark, surveyed } from '../survey/index.js';
+import { type Region, regionOf } from '../taper/index.js';
 import { plyKey } from './section.js';
 
-/** A closed outline of the plan view, plan millimetres, y up. */
+/** Closed outlines of the plan view, plan millimetres, y up: the largest run, and any others that belong to it. */
 export interface PlanOutline {
   id: string;
   points: Point[];
+  more?: Point[][];
 }
+
+/** All runs of an outline: outer ones counter-clockwise, holes clockwise. */
+export const runsOf = ({ points, more }: PlanOutline): Point[][] => [points, ...(more ?? [])];
 
 export interface PlanRing extends PlanOutline {
   /** Ply of the parent seen in this ring of the ground taper. */
@@ -26,6 +32,15 @@ export interface PlanPly extends PlanOutline {
   label: string;
 }
 
+/** A mark of the damage map: its outline, and the places it was set by. */
+export interface PlanMark extends PlanOutline {
+  kind: MapMark['kind'];
+  name: string;
+  run: readonly Point[];
+  /** The cut-out does not take it in whole. */
+  leftOut: boolean;
+}
+
 export interface PlanDrawing {
   /** Visible damage as mapped. */
   damage: PlanOutline | null;
@@ -37,11 +52,31 @@ export interface PlanDrawing {
   footprint: PlanOutline | null;
   abraded: PlanOutline | null;
   mask: PlanOutline | null;
+  /** Further damage, cracks and earlier repairs. */
+  marks: PlanMark[];
+  /** Damage as it showed, where the mapped outline has been set larger from the readings. */
+  visible: PlanOutline | null;
+  /** What was expected before grinding, where the ground face has been mapped again. */
+  expected: PlanOutline | null;
+  /** Taps, and what they say of the extent when there are enough. */
+  taps: readonly TapReading[];
+  hidden: HalfWay | null;
+  /** The ground taper as it was gauged. */
+  gauged: readonly GaugePlace[];
   neighbours: { name: string; kind: string; from: Point; to: Point; clearMm: number | null }[];
   centre: Point;
   rotationDeg: number;
   /** Extent to fit on the sheet. */
-  bounds: { minX: number; minY: number; maxX: number; maxY: number };
+  bounds: Bounds;
+  /** The same with every tap on it. */
+  surveyBounds: Bounds;
+}
+
+export interface Bounds {
+  minX: number;
+  minY: number;
+  maxX: number;
+  maxY: number;
 }
 
 const VISIBLE_MARGIN_MM = 15;
@@ -58,16 +93,23 @@ export function planDrawing(inputs: RepairInputs, plan: RepairPlan, faceIndex = 
   const cutOut = damage?.cutOut ?? null;
   const shape = inputs.damage.shape;
   const face = taper?.footprint.faces[faceIndex] ?? taper?.footprint.faces[0];
-  const grown = (id: string, growMm: number): PlanOutline | null => (cutOut && face ? { id, points: outlinePoints(cutOut, growMm) } : null);
+  const index = taper?.footprint.faces[faceIndex] ? faceIndex : 0;
+  const ground = taper ? regionOf(taper.footprint.regions[index]!) : null;
+  const grown = (id: string, beyondMm: number): PlanOutline | null => (ground && face ? { id, ...runs(ground.outlines(face.depthMm, beyondMm)) } : null);
   const margin = inputs.taper.marginMm;
   const drawing = {
     damage: damage ? { id: 'damage', points: outlinePoints(shape) } : null,
-    cutOut: cutOut ? { id: 'cut-out', points: outlinePoints(cutOut) } : null,
-    rings: cutOut && parent && taper && face ? rings(cutOut, parent, taper.ratio, face.depthMm) : [],
-    plies: cutOut && patch ? plies(cutOut, patch, faceIndex) : [],
-    footprint: face ? grown('footprint', face.taperWidthMm) : null,
-    abraded: face ? grown('abraded', face.taperWidthMm + margin) : null,
-    mask: face ? grown('mask', face.taperWidthMm + margin + inputs.taper.maskMm) : null,
+    cutOut: cutOut ? { id: 'cut-out', ...runs(taper?.kind === 'edge' ? ground!.outlines(0) : [cutOut, ...damage!.others].map((each) => outlinePoints(each))) } : null,
+    rings: ground && parent && face ? rings(ground, parent, face.depthMm) : [],
+    plies: ground && patch ? plies(ground, patch, index) : [],
+    footprint: grown('footprint', 0),
+    abraded: grown('abraded', margin),
+    mask: grown('mask', margin + inputs.taper.maskMm),
+    visible: inputs.survey.visible ? { id: 'visible', points: outlinePoints(inputs.survey.visible) } : null,
+    expected: inputs.survey.expected ? { id: 'expected', points: outlinePoints(inputs.survey.expected.shape) } : null,
+    marks: marksOf(inputs.survey.marks, damage?.leftOut ?? []),
+    ...surveyed(inputs.survey.readings),
+    gauged: grindFound(inputs, plan)?.places ?? [],
     neighbours: inputs.damage.neighbours.map((n, i) => ({
       name: n.name,
       kind: n.kind,
@@ -78,55 +120,68 @@ export function planDrawing(inputs: RepairInputs, plan: RepairPlan, faceIndex = 
     centre: { x: shape.centreXMm ?? 0, y: shape.centreYMm ?? 0 },
     rotationDeg: shape.rotationDeg ?? 0,
   };
-  const widest = drawing.mask ?? drawing.cutOut ?? drawing.damage;
-  const frame = bounds(widest?.points ?? EMPTY_SHEET);
-  return { ...drawing, bounds: drawing.neighbours.reduce((grown, line) => withNear(grown, line.from, line.to), frame) };
+  const widest: PlanOutline | null = drawing.mask ?? drawing.cutOut ?? drawing.damage;
+  const frame = bounds(widest && widest.points.length > 0 ? runsOf(widest).flat() : EMPTY_SHEET);
+  const near = drawing.neighbours.reduce((grown, line) => withNear(grown, line.from, line.to), frame);
+  const mapped = [...drawing.taps.map(({ xMm, yMm }) => ({ x: xMm, y: yMm })), ...drawing.marks.flatMap((mark) => mark.points)];
+  return { ...drawing, bounds: near, surveyBounds: mapped.reduce(withPoint, near) };
 }
 
-function rings(cutOut: Shape, parent: NonNullable<RepairPlan['parent']>, ratio: number, depthMm: number): PlanRing[] {
+/** A mark that cannot be drawn as an outline, such as one that crosses itself, is shown by its places alone. */
+function marksOf(marks: readonly MapMark[], leftOut: readonly MapMark[]): PlanMark[] {
+  return marks.map((mark) => ({ id: mark.id, kind: mark.kind, name: mark.name, run: mark.points, points: outlineOfMark(mark) ?? [...mark.points], leftOut: leftOut.includes(mark) }));
+}
+
+const runs = ([points, ...more]: Point[][]): Pick<PlanOutline, 'points' | 'more'> => ({ points: points ?? [], ...(more.length > 0 ? { more } : {}) });
+
+function rings(ground: Region, parent: NonNullable<RepairPlan['parent']>, depthMm: number): PlanRing[] {
   const scale = parent.thicknessMm / parent.whole.thicknessMm;
   let z = 0;
   return parent.plies.flatMap((ply, i) => {
     const from = z;
     z += parent.whole.layerThicknessMm[i]! * scale;
     if (from >= depthMm - 1e-9) return [];
-    const fabric = FABRICS.find((f) => f.id === ply.fabricId);
-    return [{ id: `ring-${i}`, points: outlinePoints(cutOut, ratio * (depthMm - from)), material: fabric?.parts[0]?.construction ?? 'mat', label: fabric?.name ?? ply.fabricId }];
+    const fabric = fabricOf(ply);
+    return [{ id: `ring-${i}`, ...runs(ground.outlines(depthMm - from)), material: fabric.parts[0]!.construction, label: fabric.name }];
   });
 }
 
-function plies(cutOut: Shape, patch: NonNullable<RepairPlan['patch']>, faceIndex: number): PlanPly[] {
+function plies(ground: Region, patch: NonNullable<RepairPlan['patch']>, faceIndex: number): PlanPly[] {
   const face = patch.faces[faceIndex] ?? patch.faces[0]!;
   return [...face.plies]
-    .sort((a, b) => b.offsetMm - a.offsetMm)
+    .sort((a, b) => Number(!!a.own) - Number(!!b.own) || b.offsetMm - a.offsetMm)
     .map((ply) => {
-      const fabric = FABRICS.find((f) => f.id === ply.fabricId);
-      const part = fabric?.parts[0];
+      const part = ply.fabric.parts[0]!;
       const key = plyKey(faceIndex, ply.laid);
       return {
         id: `plan-${key}`,
         plyKey: key,
         laid: ply.laid,
         cover: ply.cover,
-        points: outlinePoints(cutOut, ply.offsetMm),
-        material: part?.construction ?? 'mat',
-        carbon: part?.fibre === 'carbon',
-        aramid: part?.fibre === 'aramid',
+        ...runs(ply.own ? [outlinePoints(ply.own)] : ground.laid(ply).outlines),
+        material: part.construction,
+        carbon: part.fibre === 'carbon',
+        aramid: part.fibre === 'aramid',
         orientationDeg: ply.orientationDeg,
-        label: fabric?.name ?? ply.fabricId,
+        label: ply.fabric.name,
       };
     });
 }
 
-function bounds(points: readonly Point[]): PlanDrawing['bounds'] {
+function bounds(points: readonly Point[]): Bounds {
   const xs = points.map((p) => p.x);
   const ys = points.map((p) => p.y);
   const m = VISIBLE_MARGIN_MM;
   return { minX: Math.min(...xs) - m, minY: Math.min(...ys) - m, maxX: Math.max(...xs) + m, maxY: Math.max(...ys) + m };
 }
 
+function withPoint(frame: Bounds, { x, y }: Point): Bounds {
+  const m = VISIBLE_MARGIN_MM;
+  return { minX: Math.min(frame.minX, x - m), minY: Math.min(frame.minY, y - m), maxX: Math.max(frame.maxX, x + m), maxY: Math.max(frame.maxY, y + m) };
+}
+
 /** The frame widened to the nearest point of a line, when that is not far off. */
-function withNear(frame: PlanDrawing['bounds'], from: Point, to: Point): PlanDrawing['bounds'] {
+function withNear(frame: Bounds, from: Point, to: Point): Bounds {
   const centre = { x: (frame.minX + frame.maxX) / 2, y: (frame.minY + frame.maxY) / 2 };
   const [dx, dy] = [to.x - from.x, to.y - from.y];
   const square = dx * dx + dy * dy;

@@ -1,6 +1,7 @@
-import type { Point } from '../geometry/index.js';
-import { FABRICS, type Construction } from '../material/index.js';
+import { type Point, type Shape, outlinePoints } from '../geometry/index.js';
+import { type Construction, type Fabric, fabricOf } from '../material/index.js';
 import type { RepairInputs, RepairPlan } from '../repair/index.js';
+import { type TaperProfile, USUAL_PLUG, isLaidOn } from '../taper/index.js';
 
 /** What a region is made of; the interface gives each its hatch. */
 export type SectionMaterial = Construction | 'core' | 'finish' | 'new-finish' | 'backing' | 'inner-skin';
@@ -36,10 +37,14 @@ export interface SectionDrawing {
   coreShortened: boolean;
   /** Vertical stretch at which a correct slope stands at 45°. */
   stretch: number;
+  /** Ratio of the slope as it is cut here; null where there are steps, or nothing is ground. */
+  ratio: number | null;
 }
 
 /** A core is drawn at most this many skins thick, or the skins could not be seen. */
 const CORE_SHOWN_SKINS = 2.5;
+/** What lies on the surface has no slope to stand at 45°. */
+const MOST_STRETCH = 12;
 
 export const plyKey = (face: number, laid: number): string => `f${face}-p${laid}`;
 
@@ -50,31 +55,41 @@ type Heights = (u: number) => number;
 export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionDrawing | null {
   const { damage, parent, taper, patch } = plan;
   if (!damage || !parent || !taper) return null;
-  const half = damage.cut.lengthMm / 2;
+  const { profile } = taper;
   const [outer, inner] = taper.footprint.faces;
-  const halfAbraded = half + outer!.taperWidthMm + inputs.taper.marginMm;
+  const { half, ratio } = cutAlong(plan.damage!, taper);
+  const halfFootprint = half + ratio * outer!.depthMm;
+  const halfAbraded = halfFootprint + inputs.taper.marginMm;
   const halfWidth = halfAbraded + inputs.taper.maskMm + 20;
   const core = inputs.laminate.core;
   const coreShownMm = core ? Math.min(core.thicknessMm, Math.max(1, CORE_SHOWN_SKINS * parent.thicknessMm)) : 0;
   const totalMm = parent.thicknessMm + (core ? coreShownMm + parent.thicknessMm : 0);
   const finishMm = inputs.laminate.finishThicknessMm;
-  const slope: Heights = (u) => Math.max(0, outer!.depthMm - Math.max(0, u) / taper.ratio);
-  const under: Heights = inner ? (u) => Math.max(0, inner.depthMm - Math.max(0, u) / taper.ratio) : () => 0;
-  const frame: Frame = { half, halfWidth, ratio: taper.ratio, outerDepth: outer!.depthMm, innerDepth: inner?.depthMm ?? 0, through: inputs.damage.depth === 'through' || core !== null };
-  const ground = [...parentRegions(parent, frame), ...(core ? coreRegions(coreShownMm, parent.thicknessMm, halfWidth) : []), ...finishRegions(finishMm, halfAbraded, halfWidth)];
-  if (inputs.damage.depth === 'through' && !core && !inner) ground.push(backing(half, parent.thicknessMm));
+  const slope: Heights = (u) => heightOf(profile, outer!.depthMm, ratio, u);
+  const under: Heights = inner ? (u) => Math.max(0, inner.depthMm - Math.max(0, u) / ratio) : () => 0;
+  const skins = profile.kind === 'form' && profile.skins === true;
+  const opened = taper.kind === 'core';
+  const { centreXMm: middleX = 0, centreYMm: middleY = 0 } = damage.cutOut;
+  const frame: Frame = { middleX, middleY, half, halfWidth, ratio, profile, outerDepth: outer!.depthMm, innerDepth: skins ? 0 : (inner?.depthMm ?? 0), through: inputs.damage.depth === 'through' || core !== null };
+  const ground = [...parentRegions(parent, frame), ...(core ? coreRegions(coreShownMm, parent.thicknessMm, frame, { opened, skins }) : []), ...finishRegions(finishMm, halfAbraded, halfWidth)];
+  if (inputs.damage.depth === 'through' && !core && !inner && profile.kind !== 'form') ground.push(backing(half, parent.thicknessMm));
   const laid: SectionRegion[] = [];
+  if (core && opened) laid.push(...plugRegions(inputs, coreShownMm, parent.thicknessMm, half));
+  if (profile.kind === 'dish') laid.push(filler(half, half + ratio * outer!.depthMm, outer!.depthMm));
+  // What is lapped or wrapped over is filled flush first.
+  if (isLaidOn(profile)) laid.push(filler(half, half, outer!.depthMm));
   patch?.faces.forEach((face, i) => {
-    const base = i === 0 ? slope : under;
-    const flip = i === 0 ? (y: number): number => y : (y: number): number => parent.thicknessMm - y;
-    laid.push(...patchRegions(face, i, base, frame, inputs.stack.order, flip));
-    if (i === 0 && finishMm > 0) laid.push(newFinish(face, frame, halfAbraded, finishMm));
+    const base = profile.kind === 'dish' ? (): number => 0 : i === 0 ? slope : under;
+    const flip = i === 0 ? (y: number): number => y : (y: number): number => (skins ? totalMm : parent.thicknessMm) - y;
+    const { regions, surface, breaks } = patchRegions(face, i, base, frame, inputs.stack.order, flip);
+    laid.push(...regions);
+    if (i === 0 && finishMm > 0) laid.push(newFinish(surface, breaks, frame, halfAbraded, finishMm));
   });
   return {
     ground,
     laid,
     halfCutMm: half,
-    halfFootprintMm: half + outer!.taperWidthMm,
+    halfFootprintMm: halfFootprint,
     halfAbradedMm: halfAbraded,
     depthMm: parent.depthMm,
     thicknessMm: parent.thicknessMm,
@@ -82,23 +97,43 @@ export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionD
     topMm: -Math.max(finishMm, 1),
     bottomMm: totalMm + (core || inner ? 0 : 1.2),
     coreShortened: core !== null && coreShownMm < core.thicknessMm,
-    stretch: taper.ratio,
+    ratio: isLaidOn(profile) || profile.kind === 'steps' ? null : ratio,
+    stretch: isLaidOn(profile) ? Math.min(ratio, MOST_STRETCH) : ratio,
   };
 }
 
+/** Half of what is cut out along the section, and how far the ground runs out from there for each millimetre of depth. */
+function cutAlong(damage: NonNullable<RepairPlan['damage']>, taper: NonNullable<RepairPlan['taper']>): { half: number; ratio: number } {
+  const { profile, ratio } = taper;
+  const half = damage.cut.lengthMm / 2;
+  if (profile.kind !== 'form') return { half, ratio };
+  const depthMm = profile.depthsMm[0]!;
+  switch (profile.form.kind) {
+    case 'band':
+      return { half: profile.form.wrap.coveredMm / 2 - ratio * depthMm, ratio };
+    case 'edge':
+      return { half: profile.form.alongMm / 2, ratio };
+    case 'bulge':
+      return { half: 0, ratio: ratio + profile.form.bulgeMm / depthMm };
+  }
+}
+
 interface Frame {
+  profile: TaperProfile;
   half: number;
   halfWidth: number;
   ratio: number;
   outerDepth: number;
   innerDepth: number;
+  /** Middle of the damage, through which the section goes. */
+  middleX: number;
+  middleY: number;
   through: boolean;
 }
 
-function describe(fabricId: string): Pick<SectionRegion, 'material' | 'carbon' | 'aramid' | 'label'> {
-  const fabric = FABRICS.find((f) => f.id === fabricId);
-  const part = fabric?.parts[0];
-  return { material: part?.construction ?? 'mat', carbon: part?.fibre === 'carbon', aramid: part?.fibre === 'aramid', label: fabric?.name ?? fabricId };
+function describe({ name, parts }: Fabric): Pick<SectionRegion, 'material' | 'carbon' | 'aramid' | 'label'> {
+  const part = parts[0]!;
+  return { material: part.construction, carbon: part.fibre === 'carbon', aramid: part.fibre === 'aramid', label: name };
 }
 
 const plain = { carbon: false, aramid: false, plyKey: null } as const;
@@ -113,10 +148,11 @@ function parentRegions(parent: NonNullable<RepairPlan['parent']>, frame: Frame):
     z = z1;
     const cut = Math.min(z1, depth);
     const pieces: SectionRegion[] = [];
-    const base = { layer: 'parent' as const, ...describe(ply.fabricId), plyKey: null };
+    const base = { layer: 'parent' as const, ...describe(fabricOf(ply)), plyKey: null };
     if (z0 < cut - 1e-9) {
+      const stepped = frame.profile.kind === 'steps' ? steppedEdge(frame, parent.withinPlies.length - 1 - i) : null;
       const levels = [z0, ...(frame.outerDepth > z0 && frame.outerDepth < cut ? [frame.outerDepth] : []), cut];
-      const edge = levels.map((level) => ({ x: frame.half + slopeReach(level, frame), y: level }));
+      const edge = levels.map((level) => ({ x: frame.half + (stepped ?? slopeReach(level, frame)), y: level }));
       const right = [...edge, { x: frame.halfWidth, y: cut }, { x: frame.halfWidth, y: z0 }];
       pieces.push({ ...base, id: `parent-${i}-r`, points: right }, { ...base, id: `parent-${i}-l`, points: right.map((p) => ({ x: -p.x, y: p.y })) });
     }
@@ -125,17 +161,51 @@ function parentRegions(parent: NonNullable<RepairPlan['parent']>, frame: Frame):
   });
 }
 
+/** Where a parent ply ends that is so many above the deepest: upright, on its own step. */
+const steppedEdge = ({ profile }: Frame, above: number): number => (profile.kind === 'steps' ? profile.stepMm * Math.max(0, above) : 0);
+
 /** How far the slope stands from the cut-out edge at a depth below the outer face. */
 function slopeReach(level: number, frame: Frame): number {
+  if (isLaidOn(frame.profile)) return 0;
   return level <= frame.outerDepth ? frame.ratio * (frame.outerDepth - level) : frame.ratio * (level - frame.outerDepth);
 }
 
-function coreRegions(coreShownMm: number, skinMm: number, halfWidth: number): SectionRegion[] {
+/** Depth below the outer face so far beyond the cut-out. */
+function heightOf(profile: TaperProfile, depthMm: number, ratio: number, u: number): number {
+  if (isLaidOn(profile)) return 0;
+  if (profile.kind !== 'steps') return Math.max(0, depthMm - Math.max(0, u) / ratio);
+  if (u < 0) return depthMm;
+  const whole = profile.thicknessesMm.reduce((sum, mm) => sum + mm, 0);
+  const bare = profile.thicknessesMm.slice(0, Math.floor(u / profile.stepMm) + 1).reduce((sum, mm) => sum + mm, 0);
+  return depthMm * Math.max(0, 1 - bare / whole);
+}
+
+/** Core and inner skin: the core opened for a plug, the skin tapered where it is worked from its own side. */
+function coreRegions(coreShownMm: number, skinMm: number, { half, halfWidth, ratio }: Frame, { opened, skins }: { opened: boolean; skins: boolean }): SectionRegion[] {
   const bottom = skinMm + coreShownMm;
+  const core = { ...plain, layer: 'core', material: 'core', label: 'Core' } as const;
+  const skin = { ...plain, layer: 'parent', material: 'inner-skin', label: 'Inner skin' } as const;
+  const right = [{ x: half, y: bottom }, { x: halfWidth, y: bottom }, { x: halfWidth, y: bottom + skinMm }, { x: half + ratio * skinMm, y: bottom + skinMm }]; // prettier-ignore
   return [
-    { ...plain, id: 'core', layer: 'core', material: 'core', label: 'Core', points: rectangle(-halfWidth, skinMm, halfWidth, bottom) },
-    { ...plain, id: 'inner-skin', layer: 'parent', material: 'inner-skin', label: 'Inner skin', points: rectangle(-halfWidth, bottom, halfWidth, bottom + skinMm) },
+    ...(opened ? [{ ...core, id: 'core-r', points: rectangle(half, skinMm, halfWidth, bottom) }, { ...core, id: 'core-l', points: rectangle(-halfWidth, skinMm, -half, bottom) }] : [{ ...core, id: 'core', points: rectangle(-halfWidth, skinMm, halfWidth, bottom) }]), // prettier-ignore
+    ...(skins ? [{ ...skin, id: 'inner-skin-r', points: right }, { ...skin, id: 'inner-skin-l', points: right.map(({ x, y }) => ({ x: -x, y })) }] : [{ ...skin, id: 'inner-skin', points: rectangle(-halfWidth, bottom, halfWidth, bottom + skinMm) }]), // prettier-ignore
   ];
+}
+
+/** A plug bedded in paste: under it and in the gap round it, both as thick as they are drawn. */
+function plugRegions(inputs: RepairInputs, coreShownMm: number, skinMm: number, half: number): SectionRegion[] {
+  const { gapMm, beddingMm } = inputs.taper.plug ?? USUAL_PLUG;
+  const shown = coreShownMm / inputs.laminate.core!.thicknessMm;
+  const [top, bottom] = [skinMm, skinMm + coreShownMm];
+  return [
+    { ...plain, id: 'bedding', layer: 'finish', material: 'new-finish', label: 'Bedding paste', points: rectangle(-half, top, half, bottom) },
+    { ...plain, id: 'plug', layer: 'patch', material: 'core', label: 'Core plug', points: rectangle(-half + gapMm, top, half - gapMm, bottom - beddingMm * shown) },
+  ];
+}
+
+function filler(half: number, mouth: number, depthMm: number): SectionRegion {
+  const points = [{ x: -half, y: depthMm }, { x: half, y: depthMm }, { x: mouth, y: 0 }, { x: -mouth, y: 0 }]; // prettier-ignore
+  return { ...plain, id: 'filler', layer: 'finish', material: 'new-finish', label: 'Filler', points };
 }
 
 function finishRegions(finishMm: number, from: number, to: number): SectionRegion[] {
@@ -160,29 +230,61 @@ const rectangle = (x0: number, y0: number, x1: number, y1: number): Point[] => [
 
 type Face = NonNullable<RepairPlan['patch']>['faces'][number];
 
+/** How far past the cut-out a ply reaches along the section. */
+const reachOf = ({ levelMm, beyondMm }: Face['plies'][number], { ratio }: Frame): number => ratio * levelMm + beyondMm;
+
 /**
  * The plies as they really lie. Smallest first, each is a slab between two levels whose ends follow the slope. Largest first,
  * each drapes over what is below it, so the first lies on the whole slope and later ones end in steps. The cover drapes over all.
  */
-function patchRegions(face: Face, faceIndex: number, base: Heights, frame: Frame, order: string, flip: (y: number) => number): SectionRegion[] {
+function patchRegions(face: Face, faceIndex: number, base: Heights, frame: Frame, order: string, flip: (y: number) => number): { regions: SectionRegion[]; surface: Heights; breaks: readonly number[] } {
   let surface: Heights = base;
   const regions: SectionRegion[] = [];
-  const breaks = [0, ...face.plies.map((p) => p.offsetMm), base === undefined ? 0 : (faceIndex === 0 ? frame.outerDepth : frame.innerDepth) * frame.ratio];
+  const steps = frame.profile.kind === 'steps' ? frame.profile.thicknessesMm.map((_, k) => (k + 1) * (frame.profile as { stepMm: number }).stepMm) : [];
+  const breaks = [0, ...steps, ...face.plies.map((p) => reachOf(p, frame)), base === undefined ? 0 : (faceIndex === 0 ? frame.outerDepth : frame.innerDepth) * frame.ratio];
   for (const ply of face.plies) {
     const below = surface;
-    const slab = order === 'smallest-first' && !ply.cover;
+    if (ply.own) {
+      regions.push(...extraRegion(ply, ply.own, faceIndex, below, frame, flip));
+      continue;
+    }
+    const reach = reachOf(ply, frame);
+    const slab = order === 'smallest-first' && !ply.cover && (frame.profile.kind === 'slope' || (frame.profile.kind === 'form' && !isLaidOn(frame.profile)));
     const lift: Heights = slab ? levelled(below, ply.thicknessMm, base) : (u) => below(u) - ply.thicknessMm;
-    const polygon = slab ? slabPolygon(ply, face, frame, base) : drapePolygon(below, lift, ply.offsetMm, breaks, frame);
-    surface = (u) => (u <= ply.offsetMm + 1e-9 ? lift(u) : below(u));
+    const polygon = slab ? slabPolygon(ply, face, frame, base) : drapePolygon(below, lift, reach, breaks, frame);
+    surface = (u) => (u <= reach + 1e-9 ? lift(u) : below(u));
     regions.push({
       id: plyKey(faceIndex, ply.laid),
       plyKey: plyKey(faceIndex, ply.laid),
       layer: ply.cover ? 'cover' : 'patch',
-      ...describe(ply.fabricId),
+      ...describe(ply.fabric),
       points: polygon.map((p) => ({ x: p.x, y: flip(p.y) })),
     });
   }
-  return regions;
+  return { regions, surface, breaks };
+}
+
+/** A ply beside the stack where the section cuts it, on what lies there; a filler lies in the low place it fills. */
+function extraRegion(ply: Face['plies'][number], shape: Shape, faceIndex: number, below: Heights, frame: Frame, flip: (y: number) => number): SectionRegion[] {
+  const crossed = crossings(outlinePoints(shape), frame.middleY);
+  if (crossed.length < 2) return [];
+  const [from, to] = [Math.min(...crossed) - frame.middleX, Math.max(...crossed) - frame.middleX];
+  const stops = Array.from({ length: EXTRA_STOPS + 1 }, (_, i) => from + ((to - from) * i) / EXTRA_STOPS);
+  const at = (x: number): number => below(Math.abs(x) - frame.half);
+  const lower = stops.map((x) => ({ x, y: at(x) }));
+  const upper = stops.map((x) => ({ x, y: at(x) - ply.thicknessMm })).reverse();
+  const key = plyKey(faceIndex, ply.laid);
+  return [{ id: key, plyKey: key, layer: 'patch', ...describe(ply.fabric), points: [...lower, ...upper].map((p) => ({ x: p.x, y: flip(p.y) })) }];
+}
+
+const EXTRA_STOPS = 24;
+
+/** Where a closed outline crosses a level line, x. */
+function crossings(points: readonly Point[], y: number): number[] {
+  return points.flatMap((a, i) => {
+    const b = points[(i + 1) % points.length]!;
+    return a.y > y !== b.y > y ? [a.x + ((b.x - a.x) * (y - a.y)) / (b.y - a.y)] : [];
+  });
 }
 
 /** Surface after a flat slab: one thickness above the level below, or the slope itself where that is already higher. */
@@ -191,11 +293,11 @@ function levelled(below: Heights, thicknessMm: number, base: Heights): Heights {
 }
 
 function slabPolygon(ply: Face['plies'][number], face: Face, frame: Frame, base: Heights): Point[] {
-  const under = face.plies.filter((p) => !p.cover && p.sizeIndex < ply.sizeIndex).reduce((sum, p) => sum + p.thicknessMm, 0);
+  const under = face.plies.filter((p) => p.use === 'stack' && p.sizeIndex < ply.sizeIndex).reduce((sum, p) => sum + p.thicknessMm, 0);
   const floor = base(0);
   const [bottom, top] = [floor - under, floor - under - ply.thicknessMm];
   const inner = frame.half + frame.ratio * under;
-  const outer = frame.half + ply.offsetMm;
+  const outer = frame.half + reachOf(ply, frame);
   return [
     { x: -inner, y: bottom },
     { x: inner, y: bottom },
@@ -205,29 +307,24 @@ function slabPolygon(ply: Face['plies'][number], face: Face, frame: Frame, base:
 }
 
 function drapePolygon(below: Heights, above: Heights, reach: number, breaks: readonly number[], frame: Frame): Point[] {
-  const step = 1e-6;
-  const stops = [...new Set([0, ...breaks.flatMap((b) => [b - step, b + step]), reach].filter((u) => u >= 0 && u <= reach))].sort((a, b) => a - b);
+  const stops = stopsTo(reach, breaks);
   const right = (heights: Heights): Point[] => stops.map((u) => ({ x: frame.half + u, y: heights(u) }));
-  const mirror = (points: Point[]): Point[] => [...points].reverse().map((p) => ({ x: -p.x, y: p.y }));
   const lower = right(below);
   const upper = right(above);
-  return [...mirror(lower), ...lower, ...[...upper].reverse(), ...upper.map((p) => ({ x: -p.x, y: p.y }))];
+  return [...mirrored(lower), ...lower, ...[...upper].reverse(), ...upper.map((p) => ({ x: -p.x, y: p.y }))];
 }
 
-function newFinish(face: Face, frame: Frame, halfAbraded: number, finishMm: number): SectionRegion {
-  const top = frame.outerDepth - face.stack.totalMm;
-  const cover = face.plies.find((p) => p.cover);
-  const reach = frame.half + (cover ? Math.min(cover.offsetMm, halfAbraded - frame.half) : frame.outerDepth * frame.ratio);
-  const edgeLift = cover ? -cover.thicknessMm : 0;
-  const last = frame.half + Math.max(...face.plies.filter((p) => !p.cover).map((p) => p.offsetMm));
-  const lower = [
-    { x: last, y: top },
-    { x: Math.max(last, frame.half + frame.outerDepth * frame.ratio), y: edgeLift },
-    { x: reach, y: edgeLift },
-    { x: halfAbraded, y: 0 },
-    { x: halfAbraded, y: -finishMm },
-  ];
-  const surface = Math.min(-finishMm, top);
-  const right = [...lower.slice(0, 4), { x: halfAbraded, y: surface }];
-  return { ...plain, id: 'new-finish', layer: 'finish', material: 'new-finish', label: 'Fairing and finish', points: [...right, ...right.map((p) => ({ x: -p.x, y: p.y })).reverse()] };
+const JUST_BESIDE = 1e-6;
+
+/** Places from the cut-out outwards between which heights run straight; either side of a step. */
+const stopsTo = (reach: number, breaks: readonly number[]): number[] => [...new Set([0, ...breaks.flatMap((b) => [b - JUST_BESIDE, b + JUST_BESIDE]), reach].filter((u) => u >= 0 && u <= reach))].sort((a, b) => a - b);
+
+const mirrored = (points: Point[]): Point[] => [...points].reverse().map((p) => ({ x: -p.x, y: p.y }));
+
+/** Fairing and finish from what is laid up to the face of the old finish; nothing where plies stand past it. */
+function newFinish(surface: Heights, breaks: readonly number[], frame: Frame, halfAbraded: number, finishMm: number): SectionRegion {
+  const stops = stopsTo(halfAbraded - frame.half, breaks);
+  const lower = stops.map((u) => ({ x: frame.half + u, y: surface(u) }));
+  const upper = lower.map(({ x, y }) => ({ x, y: Math.min(-finishMm, y) })).reverse();
+  return { ...plain, id: 'new-finish', layer: 'finish', material: 'new-finish', label: 'Fairing and finish', points: [...mirrored(lower), ...lower, ...upper, ...mirrored(upper)] };
 }

@@ -1,2 +1,7 @@
 export * from './stack.js';
 export * from './propose.js';
+export * from './pieces.js';
+export * from './solve.js';
+export * from './spot.js';
+export * from './sessions.js';
+export * from './mats.js';

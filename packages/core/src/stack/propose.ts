@@ -1,5 +1,4 @@
-import { type Construction, FABRICS, type Fabric, type ResinFamily, arealWeightOf, isChoppedMat } from '../material/index.js';
-import { requireEntry } from '../errors.js';
+import { type Construction, FABRICS, type Fabric, type ResinFamily, arealWeightOf, fabricOf, needsStyrene } from '../material/index.js';
 import { type FabricLayer, type LaminateResult, compare, laminate } from '../laminate/index.js';
 
 export interface ProposalInput {
@@ -11,6 +10,8 @@ export interface ProposalInput {
   parent?: LaminateResult;
   /** Thickness the cover ply will take, mm. */
   coverMm: number;
+  /** Faces the plies are shared between, as many to each; 1 when left out. */
+  faces?: number;
 }
 
 /**
@@ -20,37 +21,43 @@ export interface ProposalInput {
  */
 export function proposePlies(input: ProposalInput): FabricLayer[] {
   const deepestFirst = [...input.parentPlies].reverse();
-  const needsStyrene = (layer: FabricLayer): boolean => {
-    const fabric = requireEntry(FABRICS, layer.fabricId, 'fabricId');
-    return isChoppedMat(fabric) && fabric.binder !== 'stitched';
-  };
-  if (deepestFirst.length > 0 && !(input.family === 'epoxy' && deepestFirst.some(needsStyrene))) return deepestFirst.map(({ fabricId, orientationDeg }) => ({ fabricId, orientationDeg: orientationDeg ?? 0 }));
+  if (deepestFirst.length > 0 && !(input.family === 'epoxy' && deepestFirst.some((layer) => needsStyrene(fabricOf(layer)))))
+    return deepestFirst.map(({ fabricId, own, orientationDeg }) => ({ fabricId, ...(own ? { own } : {}), orientationDeg: orientationDeg ?? 0 }));
   return alternating(input);
 }
 
 const STITCHED_WEIGHTS = [800, 600, 400] as const;
+/** More plies are not taken to come nearer by less than this, mm. */
+const AS_NEAR_MM = 0.15;
 
-/** The stitched weight whose whole number of plies comes closest under the depth; at least one ply. */
-function alternating({ depthMm, family, coverMm, parent }: ProposalInput): FabricLayer[] {
-  const room = Math.max(depthMm - coverMm, 0.1);
-  const candidates = STITCHED_WEIGHTS.map((weight) => {
-    const thickness = plyThickness(`biax45-${weight}`, family);
-    const count = Math.max(1, Math.floor(room / thickness + 0.04));
-    return { weight, count, left: Math.abs(room - count * thickness) };
-  });
-  const thin = plyThickness('biax45-400', family) > room + 0.1;
-  if (thin) return thinPlies(room, family);
-  const best = candidates.filter((c) => c.count >= 2 || c.weight === 400).reduce((a, b) => (b.left < a.left - 0.15 ? b : a));
-  const half = Math.ceil(best.count / 2);
-  if (!parent) return spread(best.count, half, best.weight);
-  const shares = Array.from({ length: best.count + 1 }, (_, diagonal) => spread(best.count, diagonal, best.weight));
+/**
+ * Stitched plies of one weight, and a lighter one on top where it helps, that come nearest to the depth of a face; of those that come about
+ * as near, the fewest.
+ */
+function alternating({ depthMm, family, coverMm, parent, faces = 1 }: ProposalInput): FabricLayer[] {
+  const room = Math.max(depthMm - coverMm, 0.1) / faces;
+  const thickness = Object.fromEntries(STITCHED_WEIGHTS.map((weight) => [weight, plyThickness(`biax45-${weight}`, family)])) as Record<number, number>;
+  if (thickness[400]! > room + 0.1) return Array.from({ length: faces }, () => thinPlies(room, family)).flat();
+  const candidates = STITCHED_WEIGHTS.flatMap((weight) => {
+    const count = Math.max(weight === 400 ? 1 : 0, Math.floor(room / thickness[weight]! + 0.04));
+    const like = Array.from({ length: count }, () => weight as number);
+    const tops = STITCHED_WEIGHTS.filter((top) => top < weight && count * thickness[weight]! + thickness[top]! <= room + 0.04);
+    return [like, ...tops.map((top) => [...like, top])].map((weights) => ({ weights, leftMm: Math.abs(room - weights.reduce((sum, w) => sum + thickness[w]!, 0)) }));
+  }).filter(({ weights }) => weights.length >= 2 || (weights.length === 1 && weights[0] === 400));
+  const nearestMm = Math.min(...candidates.map(({ leftMm }) => leftMm));
+  const near = candidates.filter(({ leftMm }) => leftMm <= nearestMm + AS_NEAR_MM);
+  const best = near.reduce((a, b) => (b.weights.length < a.weights.length || (b.weights.length === a.weights.length && b.leftMm < a.leftMm) ? b : a));
+  const weights = faces === 2 ? [...best.weights].reverse().concat(best.weights) : best.weights;
+  if (!parent) return spread(weights, Math.ceil(weights.length / 2));
+  const shares = Array.from({ length: weights.length + 1 }, (_, diagonal) => spread(weights, diagonal));
   const misfit = (layers: FabricLayer[]): number => Math.max(...compare(parent, laminate({ layers, resin: family })).ratios.map((r) => Math.abs(Math.log(r.ratio))));
   return shares.map((layers) => ({ layers, misfit: misfit(layers) })).reduce((a, b) => (b.misfit < a.misfit ? b : a)).layers;
 }
 
-/** `count` plies of which `diagonal` lie at ±45, spread as evenly as they will go. */
-function spread(count: number, diagonal: number, weight: number): FabricLayer[] {
-  return Array.from({ length: count }, (_, i) => {
+/** Plies of these weights of which `diagonal` lie at ±45, spread as evenly as they will go. */
+function spread(weights: readonly number[], diagonal: number): FabricLayer[] {
+  const count = weights.length;
+  return weights.map((weight, i) => {
     const turned = Math.ceil(((i + 1) * diagonal) / count) > Math.ceil((i * diagonal) / count);
     return { fabricId: `${turned ? 'biax45' : 'biax090'}-${weight}`, orientationDeg: 0 };
   });

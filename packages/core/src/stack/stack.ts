@@ -1,7 +1,7 @@
 import { CoreError, type Remark, requireNumber } from '../errors.js';
-import { type Shape, checkShape, measureOffset } from '../geometry/index.js';
+import { type Shape, checkShape } from '../geometry/index.js';
 import { MAX_PLIES, MAX_THICKNESS_MM } from '../units/index.js';
-import { MAX_RATIO, MIN_RATIO } from '../taper/index.js';
+import { MAX_RATIO, MAX_WIDTH_RATIO, MIN_RATIO, type Region, taperRegion } from '../taper/index.js';
 
 export type LayingOrder = 'smallest-first' | 'largest-first';
 
@@ -19,8 +19,15 @@ export interface StackInput {
   /** Structural plies in order of size, smallest first, whatever order they are laid in. */
   plies: readonly StackPlyInput[];
   order: LayingOrder;
+  /** Level of the ground each ply ends on, smallest first, mm, where it is not its own height: steps and laps; and how far beyond. */
+  endsMm?: readonly number[];
+  beyondMm?: number;
+  /** The plies lie on the surface, not in a taper: no level to keep under. */
+  onSurface?: boolean;
   /** Cover ply over all; left out: none. */
   cover?: { thicknessMm: number; overlapMm: number };
+  /** Layer to be sanded over everything, as large as what lies under it; left out: none. */
+  sanding?: { thicknessMm: number };
   /** Thickness of gel coat or paint on the parent outside the laminate, mm. */
   finishThicknessMm?: number;
   /** Room the finish needs above the stack, mm. */
@@ -33,8 +40,11 @@ export interface StackPly {
   /** Place by size, 0 for the smallest; the cover ply comes last. */
   sizeIndex: number;
   cover: boolean;
-  /** Outward offset of its outline from the cut-out, mm. */
+  /** Outward offset of its outline from the cut-out at the ruling ratio, mm. */
   offsetMm: number;
+  /** Level of the taper its outline lies on, and how far beyond that it reaches, mm. */
+  levelMm: number;
+  beyondMm: number;
   lengthMm: number;
   widthMm: number;
   areaMm2: number;
@@ -65,26 +75,32 @@ const LOW_MM = 1.5;
  * Outlines, sizes and level of a patch in a taper.
  *
  * Ply k ends on its own level of the slope: its outline is the cut-out grown by n Σ_{j≤k} tⱼ with round joins; the cover ply's
- * by n d + overlap. Largest first lays the same outlines in reverse, cover last.
+ * by n d + overlap, and never less than the ply it covers. Where the ground is not one plain taper its outlines are the ground's own. Largest first lays the same outlines in reverse, cover last.
  * @throws CoreError for a bad outline, no plies or more than 200, thicknesses outside 0.01…20 mm, ratio or depth out of range
  */
-export function stack(input: StackInput): StackResult {
+export function stack(input: StackInput, ground?: Region): StackResult {
   const shape = checkShape(input.shape);
-  const ratio = requireNumber(input.ratio, 'ratio', { min: MIN_RATIO, max: MAX_RATIO });
+  const ratio = requireNumber(input.ratio, 'ratio', { min: MIN_RATIO, max: input.endsMm ? MAX_WIDTH_RATIO : MAX_RATIO });
   const depthMm = requireNumber(input.depthMm, 'depthMm', { min: 0.1, max: MAX_THICKNESS_MM });
   if (!Array.isArray(input.plies) || input.plies.length === 0) throw new CoreError('empty', 'plies');
   if (input.plies.length > MAX_PLIES) throw new CoreError('too-many', 'plies', { max: MAX_PLIES });
   if (input.order !== 'smallest-first' && input.order !== 'largest-first') throw new CoreError('unknown-id', 'order', { id: String(input.order) });
   const thicknesses = input.plies.map((ply, i) => requireNumber(ply.thicknessMm, `plies.${i}.thicknessMm`, { min: 0.01, max: 20 }));
+  const region = ground ?? taperRegion({ shapes: [shape], ratio, depthMm, marginMm: 0 });
+  const beyondMm = requireNumber(input.beyondMm ?? 0, 'beyondMm', { min: 0, max: 500 });
   let level = 0;
   const structural = thicknesses.map((thicknessMm, sizeIndex) => {
     level += thicknessMm;
-    return outline(shape, ratio * level, { sizeIndex, cover: false, thicknessMm });
+    return outline(region, ratio, { sizeIndex, cover: false, thicknessMm, levelMm: input.endsMm ? requireNumber(input.endsMm[sizeIndex], `endsMm.${sizeIndex}`, { min: 0, max: MAX_THICKNESS_MM }) : level, beyondMm });
   });
   const structuralMm = level;
+  const widestMm = Math.max(...structural.map((ply) => ply.levelMm));
   const inOrder = input.order === 'smallest-first' ? structural : [...structural].reverse();
-  const all = input.cover ? [...inOrder, coverPly(shape, ratio * depthMm, input.cover, thicknesses.length)] : inOrder;
-  const totalMm = structuralMm + (input.cover?.thicknessMm ?? 0);
+  const covered = input.cover ? [...inOrder, coverPly(region, ratio, depthMm, widestMm, input.cover, thicknesses.length)] : inOrder;
+  const sandingMm = input.sanding ? requireNumber(input.sanding.thicknessMm, 'sanding.thicknessMm', { min: 0.01, max: 20 }) : 0;
+  const largest = covered.reduce((a, b) => (b.offsetMm > a.offsetMm ? b : a));
+  const all = input.sanding ? [...covered, { ...largest, sizeIndex: thicknesses.length + 1, cover: true, thicknessMm: sandingMm }] : covered;
+  const totalMm = structuralMm + (input.cover?.thicknessMm ?? 0) + sandingMm;
   return {
     plies: all.map((ply, i) => ({ laid: i + 1, ...ply })),
     structuralMm,
@@ -93,19 +109,21 @@ export function stack(input: StackInput): StackResult {
   };
 }
 
-function outline(shape: Shape, offsetMm: number, ply: Pick<StackPly, 'sizeIndex' | 'cover' | 'thicknessMm'>): Omit<StackPly, 'laid'> {
-  return { ...ply, offsetMm, ...measureOffset(shape, offsetMm) };
+function outline(region: Region, ratio: number, ply: Pick<StackPly, 'sizeIndex' | 'cover' | 'thicknessMm' | 'levelMm' | 'beyondMm'>): Omit<StackPly, 'laid'> {
+  return { ...ply, offsetMm: ratio * ply.levelMm + ply.beyondMm, ...region.laid(ply).measures };
 }
 
-function coverPly(shape: Shape, taperWidthMm: number, cover: NonNullable<StackInput['cover']>, sizeIndex: number): Omit<StackPly, 'laid'> {
+function coverPly(region: Region, ratio: number, depthMm: number, widestMm: number, cover: NonNullable<StackInput['cover']>, sizeIndex: number): Omit<StackPly, 'laid'> {
   const thicknessMm = requireNumber(cover.thicknessMm, 'cover.thicknessMm', { min: 0.01, max: 20 });
   const overlapMm = requireNumber(cover.overlapMm, 'cover.overlapMm', { min: 0, max: 500 });
-  return outline(shape, taperWidthMm + overlapMm, { sizeIndex, cover: true, thicknessMm });
+  const reaches = ratio * depthMm + overlapMm >= ratio * widestMm;
+  return outline(region, ratio, { sizeIndex, cover: true, thicknessMm, levelMm: reaches ? depthMm : widestMm, beyondMm: reaches ? overlapMm : 0 });
 }
 
 function checkLevel(input: StackInput, depthMm: number, totalMm: number, structuralMm: number): Pick<StackResult, 'roomMm' | 'level' | 'remarks'> {
   const finish = requireNumber(input.finishThicknessMm ?? 0, 'finishThicknessMm', { min: 0, max: 20 });
   const allowance = requireNumber(input.finishAllowanceMm ?? 0, 'finishAllowanceMm', { min: 0, max: 20 });
+  if (input.onSurface) return { roomMm: finish - totalMm, level: 'fits', remarks: [{ id: 'stack.on-surface', params: { totalMm } }] };
   const roomMm = depthMm + finish - totalMm;
   const remarks: Remark[] = [];
   const level = roomMm < allowance - LEVEL_TOLERANCE_MM ? 'proud' : roomMm > allowance + LOW_MM ? 'low' : 'fits';

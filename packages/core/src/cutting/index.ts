@@ -1,0 +1,3 @@
+export * from './nest.js';
+export type { OffCut } from './off-cuts.js';
+export * from './dxf.js';
