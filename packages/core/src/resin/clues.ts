@@ -25,16 +25,33 @@ export const PRIORS: readonly ClassPrior[] = [
   { id: 'open', label: 'Nothing to go by', weights: weights(0.5, 0.1, 0.3, 0.05, 0.05) },
 ];
 
+/** Volume-built craft of before this year were laid with the older, stronger polyesters. */
+const OLDER_BEFORE = 1998;
+
+/** The class a craft is taken for until somebody says otherwise, from its year. */
+export const priorOfYear = (year: number | null): string => (year !== null && year < OLDER_BEFORE ? 'volume-built-before-1998' : 'volume-built');
+
 export interface Clue {
   id: string;
   group: 'history' | 'grind' | 'surface' | 'core' | 'smell' | 'shell';
   label: string;
   /** Chance of seeing this under each hypothesis. */
   likelihoods: Likelihoods;
+  /** Clues that cannot be seen on the same laminate: when one is there, the other need not be looked for. */
+  excludes: readonly string[];
 }
 
-/** Clues a repairer meets. Likelihoods are the shop's starting judgement, kept as data so that it can be argued with. */
-export const CLUES: readonly Clue[] = [
+const OPPOSITES = [
+  ['styrene-smell', 'no-styrene-smell'],
+  ['shaving-curls', 'shaving-crumbles'],
+  ['tint-green-blue', 'clear-straw-pink'],
+  ['gel-over-repair', 'paint-over-repair'],
+  ['plate-polyester', 'plate-vinylester', 'plate-epoxy'],
+];
+
+const excludedBy = (id: string): string[] => OPPOSITES.filter((group) => group.includes(id)).flatMap((group) => group.filter((other) => other !== id));
+
+const OBSERVATIONS: readonly Omit<Clue, 'excludes'>[] = [
   { id: 'tint-green-blue', group: 'grind', label: 'Bare resin tinted green, blue, purple or brown', likelihoods: weights(0.6, 0.6, 0.06, 0.2, 0.35) },
   { id: 'clear-straw-pink', group: 'grind', label: 'Bare resin water-clear, straw-yellow or pink', likelihoods: weights(0.15, 0.25, 0.8, 0.3, 0.4) },
   { id: 'two-colours', group: 'grind', label: 'Two colours or two cloths in the grind', likelihoods: weights(0.04, 0.04, 0.04, 0.01, 0.9) },
@@ -50,3 +67,6 @@ export const CLUES: readonly Clue[] = [
   { id: 'plate-vinylester', group: 'history', label: 'Plate, data sheet or record says vinylester', likelihoods: weights(0.02, 0.98, 0.01, 0.005, 0.05) },
   { id: 'plate-epoxy', group: 'history', label: 'Plate, data sheet or record says epoxy', likelihoods: weights(0.01, 0.01, 0.98, 0.005, 0.05) },
 ];
+
+/** Clues a repairer meets. Likelihoods are the shop's starting judgement, kept as data so that it can be argued with. */
+export const CLUES: readonly Clue[] = OBSERVATIONS.map((clue) => ({ ...clue, excludes: excludedBy(clue.id) }));

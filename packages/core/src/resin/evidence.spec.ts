@@ -1,5 +1,5 @@
 import { CLUES, PRIORS } from './clues.js';
-import { HYPOTHESES, type Likelihoods, resinEvidence } from './evidence.js';
+import { HYPOTHESES, type Likelihoods, resinEvidence, shedPrior } from './evidence.js';
 
 const even: Likelihoods = { polyester: 1, vinylester: 1, epoxy: 1, thermoplastic: 1, mixed: 1 };
 const clue = (id: string, polyester: number, epoxy: number) => ({ id, likelihoods: { polyester, vinylester: 0, epoxy, thermoplastic: 0, mixed: 0 } });
@@ -35,6 +35,37 @@ describe('resin evidence', () => {
     expect(HYPOTHESES.reduce((sum, h) => sum + posterior[h], 0)).toBeCloseTo(1, 9);
   });
 
+  it('values a clue by the doubt it is expected to remove, worked by hand', () => {
+    // Even doubt between polyester and epoxy is 1 bit. A clue seen on all polyester and no epoxy would settle it whole; these tables have
+    // none so sharp, so the entropy after either outcome is worked out here from the likelihoods.
+    const prior: Likelihoods = { polyester: 1, vinylester: 0, epoxy: 1, thermoplastic: 0, mixed: 0 };
+    const { next } = resinEvidence({ prior, clues: [] });
+    const bits = (p: number): number => (p <= 0 || p >= 1 ? 0 : -p * Math.log2(p) - (1 - p) * Math.log2(1 - p));
+    for (const { id, chance, gainBits, expectedCertainty } of next) {
+      const { polyester, epoxy } = CLUES.find((c) => c.id === id)!.likelihoods;
+      const found = (polyester + epoxy) / 2;
+      const [ifFound, ifNot] = [polyester / (polyester + epoxy), (1 - polyester) / (2 - polyester - epoxy)];
+      expect(chance).toBeCloseTo(found, 12);
+      expect(gainBits).toBeCloseTo(1 - found * bits(ifFound) - (1 - found) * bits(ifNot), 9);
+      expect(expectedCertainty).toBeCloseTo(found * Math.max(ifFound, 1 - ifFound) + (1 - found) * Math.max(ifNot, 1 - ifNot), 9);
+    }
+    expect(next.map((gain) => gain.gainBits)).toEqual([...next.map((gain) => gain.gainBits)].sort((a, b) => b - a));
+  });
+
+  it('does not send anybody to look for what is known already, or for its opposite', () => {
+    const ids = resinEvidence({ prior: 'open', clues: ['styrene-smell', 'plate-epoxy'] }).next.map((gain) => gain.id);
+    for (const id of ['styrene-smell', 'no-styrene-smell', 'plate-epoxy', 'plate-polyester', 'plate-vinylester']) expect(ids).not.toContain(id);
+    expect(ids).toContain('tint-green-blue');
+  });
+
+  it('points out clues that contradict one another, and only those', () => {
+    expect(resinEvidence({ prior: 'volume-built', clues: ['styrene-smell', 'styrene-foam-intact', 'tint-green-blue'] }).contradictions).toEqual([
+      ['styrene-smell', 'styrene-foam-intact'],
+      ['styrene-foam-intact', 'tint-green-blue'],
+    ]);
+    expect(resinEvidence({ prior: 'volume-built', clues: ['styrene-smell', 'tint-green-blue', 'moulded-gel-coat'] }).contradictions).toEqual([]);
+  });
+
   it('refuses unknown clues and impossible likelihoods', () => {
     expect(() => resinEvidence({ prior: 'open', clues: ['crystal-ball'] })).toThrow(jasmine.objectContaining({ field: 'clues.0' }));
     expect(() => resinEvidence({ prior: 'open', clues: [clue('x', 2, 0)] })).toThrow(jasmine.objectContaining({ field: 'clues.0.likelihoods.polyester' }));
@@ -44,5 +75,21 @@ describe('resin evidence', () => {
   it('keeps its tables whole: every prior adds up to one, every likelihood is a chance', () => {
     for (const { weights } of PRIORS) expect(HYPOTHESES.reduce((sum, h) => sum + weights[h], 0)).toBeCloseTo(1, 6);
     for (const { likelihoods } of CLUES) HYPOTHESES.forEach((h) => expect(likelihoods[h] > 0 && likelihoods[h] <= 1).toBeTrue());
+  });
+});
+
+describe('the prior of a shed', () => {
+  const none = { polyester: 0, vinylester: 0, epoxy: 0, thermoplastic: 0, mixed: 0 };
+
+  it('is the class’s own shares without records, and moves with them by tens', () => {
+    expect(shedPrior('light-craft', none).epoxy).toBeCloseTo(0.88, 9);
+    // (10 · 0.05 + 30) / 40
+    expect(shedPrior('volume-built', { ...none, epoxy: 30 }).epoxy).toBeCloseTo(30.5 / 40, 9);
+    expect(Object.values(shedPrior('volume-built', { ...none, polyester: 3, mixed: 2 })).reduce((a, b) => a + b)).toBeCloseTo(1, 9);
+  });
+
+  it('refuses unknown classes and counts below none', () => {
+    expect(() => shedPrior('nobody', none)).toThrowMatching((e) => e.code === 'unknown-id');
+    expect(() => shedPrior('open', { ...none, epoxy: -1 })).toThrowMatching((e) => e.field === 'counts.epoxy');
   });
 });

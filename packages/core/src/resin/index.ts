@@ -1,4 +1,5 @@
 export * from './systems.js';
+export * from './hardeners.js';
 export * from './evidence.js';
 export * from './clues.js';
 export * from './rules.js';

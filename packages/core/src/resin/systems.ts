@@ -1,3 +1,5 @@
+import { requireEntry } from '../errors.js';
+import type { FittedCure } from '../cure/sheet.js';
 import type { ResinFamily } from '../material/index.js';
 
 /** What every system card says, whatever its chemistry. Temperatures °C, densities g/ml, times minutes or hours at 22 °C. */
@@ -20,6 +22,8 @@ interface SystemCardBase {
   maxPotG: number;
   /** Thickness that may be laid in one go. */
   maxSessionMm: number;
+  /** How it cures, fitted to its own sheet; left out where only its times are known. */
+  cure?: FittedCure;
 }
 
 export interface TwoPartCard extends SystemCardBase {
@@ -112,3 +116,6 @@ export const SYSTEMS: readonly SystemCard[] = [
 
 /** The system offered first for a family. */
 export const DEFAULT_SYSTEM: Record<ResinFamily, string> = { epoxy: 'epoxy-slow', vinylester: 'vinylester', polyester: 'polyester' };
+
+/** A system by id, or the shop's own card that came with the job. @throws CoreError 'unknown-id' when there is neither */
+export const systemOf = (systemId: string, own: SystemCard | undefined, field = 'systemId'): SystemCard => (own?.id === systemId ? own : requireEntry(SYSTEMS, systemId, field));

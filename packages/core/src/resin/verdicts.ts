@@ -49,7 +49,7 @@ export interface VerdictsResult {
 }
 
 const PARENTS: readonly Parent[] = ['polyester', 'vinylester', 'epoxy', 'unknown', 'mixed', 'thermoplastic'];
-const SCHOOLS: readonly School[] = ['finish-led', 'like-for-like', 'epoxy-throughout'];
+export const SCHOOLS: readonly School[] = ['finish-led', 'like-for-like', 'epoxy-throughout'];
 const RANK: Record<Verdict, number> = { suitable: 0, if: 1, not: 2 };
 
 /**
