@@ -1,0 +1,51 @@
+import { DEW_POINT_MARGIN_C, MAX_HUMIDITY_PERCENT, dewPoint } from './dew-point.js';
+import { type HourOfAir, hourAt } from './hours.js';
+
+/** What work asks of the air while hands are on it, and for a while after. */
+export interface AirNeeds {
+  minTempC?: number;
+  maxTempC?: number;
+  /** Under 85 % and 3 °C over the dew point. */
+  dry?: boolean;
+  /** In the open: no rain. */
+  noRain?: boolean;
+  daylight?: boolean;
+  /** Never warmer than at the start: a core that is sealed in pushes air out as it warms. */
+  falling?: boolean;
+  /** The same for so long after the hands are off, min: until it has gelled. */
+  holdMin?: number;
+}
+
+export type AirFault = 'too-cold' | 'too-warm' | 'too-humid' | 'near-dew-point' | 'rain' | 'dark' | 'warming';
+
+/** Rain under this wets nothing, mm in an hour. */
+const DRIZZLE_MM = 0.1;
+/** Sun under this is dusk, W/m². */
+const DUSK_WPERM2 = 15;
+/** Warming less than this is none, °C. */
+const STEADY_C = 0.4;
+/** A surface lags behind the air: it is taken as the mean of so many hours before. */
+const SURFACE_HOURS = 3;
+
+/** What is wrong with an hour of a list for some work; null when nothing is. The surface is what the air has been over the last hours. */
+export function faultOf(air: { hours: readonly HourOfAir[] }, index: number, needs: AirNeeds): AirFault | null {
+  const { tempC, humidityPercent, rainMm, sunWPerM2 } = hourAt(air, index);
+  if (needs.minTempC !== undefined && tempC < needs.minTempC) return 'too-cold';
+  if (needs.maxTempC !== undefined && tempC > needs.maxTempC) return 'too-warm';
+  if (needs.dry) {
+    if (humidityPercent > MAX_HUMIDITY_PERCENT) return 'too-humid';
+    let surfaceC = 0;
+    for (let k = 0; k < SURFACE_HOURS; k++) surfaceC += hourAt(air, index - k).tempC / SURFACE_HOURS;
+    if (surfaceC - dewPoint({ airTempC: tempC, relativeHumidityPercent: humidityPercent }).dewPointC < DEW_POINT_MARGIN_C) return 'near-dew-point';
+  }
+  if (needs.noRain && rainMm >= DRIZZLE_MM) return 'rain';
+  if (needs.daylight && sunWPerM2 < DUSK_WPERM2) return 'dark';
+  return null;
+}
+
+/** The first hour from one on, up to another, that warms past what the first was; null when none does. */
+export function firstWarming(air: { hours: readonly HourOfAir[] }, from: number, to: number): number | null {
+  const startC = hourAt(air, from).tempC;
+  for (let i = from + 1; i <= to; i++) if (hourAt(air, i).tempC > startC + STEADY_C) return i;
+  return null;
+}

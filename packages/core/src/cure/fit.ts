@@ -1,0 +1,182 @@
+import { CoreError, attempt, requireNumber } from '../errors.js';
+import { lowest } from '../statistics/index.js';
+import { SYSTEMS, type SystemCard } from '../resin/systems.js';
+import { CURE_CARDS, type CureCard } from './cards.js';
+import { CARD_TEMP_C, GAS_CONSTANT, type Kinetics, arrheniusAt22, isothermalSeconds, kelvin } from './kinetics.js';
+import { potExotherm } from './pot.js';
+import type { SheetPoint } from './sheet.js';
+
+export interface FitCardInput {
+  points: readonly SheetPoint[];
+  /** What is not fitted is taken from here: densities, gel and sanding levels, the inhibitor. */
+  from: CureCard;
+  /** Fit stops after so many tries; 500 when left out. */
+  mostSteps?: number;
+}
+
+export interface Reproduced {
+  point: SheetPoint;
+  /** What the fitted card gives in the point's own unit; null where it never gets there. */
+  found: number | null;
+  errorPercent: number | null;
+}
+
+export interface FitCardResult {
+  card: CureCard;
+  reproduced: Reproduced[];
+  worstPercent: number;
+  /** Every point within fifteen per cent. */
+  good: boolean;
+  steps: number;
+}
+
+const GOOD_PERCENT = 15;
+const MOST_POINTS = 40;
+/** Held near where the search begins where the points leave it open. */
+const LEASH = 1e-3;
+/** R T at 22 °C: what an activation energy is divided by there. */
+const EXPONENT = GAS_CONSTANT * kelvin(CARD_TEMP_C);
+
+/**
+ * Rates of a cure card fitted to what a data sheet gives: gel of a mass in a pot, thin-film times, the pot's peak. Fitted are both rates at
+ * 22 °C and n; the activation energy where there are points at two temperatures, the heat where a peak is given. Least squares of the logarithms
+ * of times, and of the peak's rise, by a downhill simplex.
+ * @throws CoreError for no points or more than 40, or one no sheet has
+ */
+export function fitCard({ points, from, mostSteps }: FitCardInput): FitCardResult {
+  if (!Array.isArray(points) || points.length === 0) throw new CoreError('empty', 'points');
+  if (points.length > MOST_POINTS) throw new CoreError('too-many', 'points', { max: MOST_POINTS });
+  points.forEach(checkPoint);
+  const temps = new Set(points.map(({ tempC }) => tempC));
+  const [fitsE, fitsH] = [temps.size > 1, points.some(({ kind }) => kind === 'pot-peak')];
+  const start = [
+    Math.log(from.kinetics.k1.aPerS) - from.kinetics.k1.eJPerMol / EXPONENT,
+    Math.log(Math.max(1e-12, from.kinetics.k2.aPerS)) - from.kinetics.k2.eJPerMol / EXPONENT,
+    from.kinetics.n,
+    from.kinetics.k1.eJPerMol / 10_000,
+    from.kinetics.heatJPerG / 100,
+  ];
+  const free = [0, 1, 2, ...(fitsE ? [3] : []), ...(fitsH ? [4] : [])];
+  const whole = (at: readonly number[]): number[] => start.map((x, i) => (free.includes(i) ? at[free.indexOf(i)]! : x));
+  const cardAt = (at: readonly number[]): CureCard => ({ ...from, kinetics: kineticsAt(whole(at), from.kinetics) });
+  const value = (at: readonly number[]): number => {
+    const all = whole(at);
+    if (all[2]! < 1 || all[2]! > 5 || all[3]! < 3 || all[3]! > 12 || all[4]! < 0.5 || all[4]! > 8) return Infinity;
+    const card = cardAt(at);
+    const leash = free.reduce((sum, i) => sum + (LEASH * (all[i]! - start[i]!)) ** 2, 0);
+    return points.reduce((sum, point) => sum + misfit(point, reproduce(card, point)) ** 2, leash);
+  };
+  const found = lowest(value, free.map((i) => start[i]!), free.map((i) => (i === 2 ? 0.3 : i === 4 ? 0.5 : 0.7)), mostSteps ?? 500, 1e-9); // prettier-ignore
+  return { ...compareToSheet(cardAt(found.at), points), steps: found.steps };
+}
+
+/** How well a card gives back what a sheet says. */
+export function compareToSheet(card: CureCard, points: readonly SheetPoint[]): Omit<FitCardResult, 'steps'> {
+  const reproduced = points.map((point): Reproduced => {
+    const got = reproduce(card, point);
+    return { point, found: got, errorPercent: got === null ? null : 100 * (got / wantedOf(point) - 1) };
+  });
+  const worstPercent = Math.max(...reproduced.map(({ errorPercent }) => (errorPercent === null ? Infinity : Math.abs(errorPercent))));
+  return { card, reproduced, worstPercent, good: worstPercent <= GOOD_PERCENT };
+}
+
+/** Steps of a round of `searchFit`, and rounds at the most. */
+const ROUND_STEPS = 90;
+const MOST_ROUNDS = 8;
+/** Better by less than this, per cent, is no better. */
+const BETTER_PERCENT = 0.5;
+
+/**
+ * The same in rounds, each begun from the best card of those before, until one gives nothing more; tells the best after every round.
+ * @throws CoreError as `fitCard` does
+ */
+export function* searchFit({ points, from }: Omit<FitCardInput, 'mostSteps'>): Generator<{ share: number; soFar: FitCardResult }, FitCardResult, 'stop' | undefined> {
+  let best = fitCard({ points, from, mostSteps: ROUND_STEPS });
+  for (let round = 1; round < MOST_ROUNDS; round++) {
+    if ((yield { share: round / MOST_ROUNDS, soFar: best }) === 'stop') break;
+    const next = fitCard({ points, from: best.card, mostSteps: ROUND_STEPS });
+    const steps = best.steps + next.steps;
+    const better = best.worstPercent - next.worstPercent;
+    best = { ...(better > 0 ? next : best), steps };
+    if (better < BETTER_PERCENT) break;
+  }
+  return best;
+}
+
+function kineticsAt([k1, k2, n, e, h]: readonly number[], from: Kinetics): Kinetics {
+  const energy = e! * 10_000;
+  return { ...from, k1: arrheniusAt22(Math.exp(k1!), energy), k2: arrheniusAt22(Math.exp(k2!), energy), n: n!, heatJPerG: h! * 100 };
+}
+
+/** What a card gives for a point of a sheet, in its own unit; null where it never gets there. */
+export function reproduce(card: CureCard, point: SheetPoint): number | null {
+  if (point.kind === 'thin') return isothermalSeconds(card.kinetics, point.alpha, point.tempC) / 3600;
+  const { result } = attempt(() => potExotherm({ card, massG: point.massG, airTempC: point.tempC, hours: 12, ...(point.container ? { container: point.container } : {}) }));
+  if (!result) return null;
+  return point.kind === 'pot-gel' ? result.gelMin : result.peakTempC;
+}
+
+/** What a sheet gives for a point, in its own unit. */
+export const wantedOf = (point: SheetPoint): number => (point.kind === 'pot-gel' ? point.minutes : point.kind === 'thin' ? point.hours : point.peakC);
+
+/** A point that is never reached is as bad as one ten times off. */
+function misfit(point: SheetPoint, found: number | null): number {
+  if (found === null || found <= 0) return Math.log(10);
+  if (point.kind === 'pot-peak') return (found - point.peakC) / Math.max(5, point.peakC - point.tempC);
+  return Math.log(found / wantedOf(point));
+}
+
+function checkPoint(point: SheetPoint, i: number): void {
+  requireNumber(point.tempC, `points.${i}.tempC`, { min: -10, max: 80 });
+  if (point.kind === 'thin') {
+    requireNumber(point.alpha, `points.${i}.alpha`, { min: 0.05, max: 0.99 });
+    requireNumber(point.hours, `points.${i}.hours`, { min: 0.01, max: 5000 });
+    return;
+  }
+  requireNumber(point.massG, `points.${i}.massG`, { min: 1, max: 50_000 });
+  if (point.kind === 'pot-gel') requireNumber(point.minutes, `points.${i}.minutes`, { min: 0.5, max: 1440 });
+  else requireNumber(point.peakC, `points.${i}.peakC`, { min: point.tempC, max: 350 });
+}
+
+/** A cure card for a system, and how well it gives the system's own figures back where it had to be fitted. */
+export interface CureCardFound {
+  card: CureCard;
+  /** null for a shipped card. */
+  fit: Pick<FitCardResult, 'reproduced' | 'worstPercent' | 'good'> | null;
+}
+
+const OWN_STEPS = 220;
+/** Full cure on a card is told for a week on a shelf: most of it is reached before. */
+const FULL_SHARE = 0.9;
+
+/** The cure card of a system that is known without fitting: its own, or the shipped one where its figures are as shipped; else null. */
+export function knownCure(system: SystemCard): CureCard | null {
+  if (system.cure) return system.cure.card;
+  const shipped = SYSTEMS.find(({ id }) => id === system.id);
+  const same = shipped && shipped.potLifeMin === system.potLifeMin && shipped.sandableHours === system.sandableHours && shipped.fullCureHours === system.fullCureHours;
+  return same ? (CURE_CARDS.find(({ id }) => id === system.id) ?? null) : null;
+}
+
+/** What a system's own figures say as a data sheet, and the card a fit to it begins from. */
+export function sheetOf(system: SystemCard): Required<Pick<FitCardInput, 'from' | 'points'>> {
+  const from = CURE_CARDS.find(({ id }) => id === system.id) ?? CURE_CARDS.find(({ family }) => family === system.family)!;
+  const { inhibitor } = from.kinetics;
+  // What is held back by an inhibitor gels soon after it is used up.
+  const held = inhibitor
+    ? { ...from, kinetics: { ...from.kinetics, inhibitor: { ...inhibitor, minutes: inhibitor.minutes * (system.potLifeMin / (reproduce(from, { kind: 'pot-gel', massG: 100, tempC: CARD_TEMP_C, minutes: 1 }) ?? 1)) } } }
+    : from;
+  const points: SheetPoint[] = [
+    { kind: 'pot-gel', massG: 100, tempC: CARD_TEMP_C, minutes: system.potLifeMin },
+    { kind: 'thin', alpha: from.sandableAlpha, tempC: CARD_TEMP_C, hours: system.sandableHours },
+    { kind: 'thin', alpha: from.fullAlpha, tempC: CARD_TEMP_C, hours: Math.max(system.fullCureHours * FULL_SHARE, system.sandableHours * 1.5) },
+  ];
+  return { from: { ...held, id: system.id, name: system.name }, points };
+}
+
+/** The known cure card of a system; else one fitted to its pot life, sanding and full cure. */
+export function cureCardFor(system: SystemCard): CureCardFound {
+  const known = knownCure(system);
+  if (known) return { card: known, fit: null };
+  const { card, reproduced, worstPercent, good } = fitCard({ ...sheetOf(system), mostSteps: OWN_STEPS });
+  return { card, fit: { reproduced, worstPercent, good } };
+}

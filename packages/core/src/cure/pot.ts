@@ -1,0 +1,148 @@
+import { type Remark, requireEntry, requireNumber } from '../errors.js';
+import { type CureCard, cureCardOf } from './cards.js';
+import { cureRate, inhibitorRate } from './kinetics.js';
+
+/** What resin is mixed in: how much surface it loses heat through, and how fast. */
+export interface Container {
+  id: 'cup' | 'foam-cup' | 'bucket' | 'tray';
+  name: string;
+  /** Height over width of the resin in it; null where it is spread to a depth. */
+  heightToWidth: number | null;
+  depthMm: number | null;
+  /** Heat lost through wall and floor, and from the top, W/(m² K). */
+  wallWPerM2K: number;
+  topWPerM2K: number;
+}
+
+/** Generic containers. Source: still air over plastic 8-10 W/(m² K), a foam wall of 4 mm about a third of it. */
+export const CONTAINERS: readonly Container[] = [
+  { id: 'cup', name: 'Paper or plastic cup', heightToWidth: 1, depthMm: null, wallWPerM2K: 8, topWPerM2K: 10 },
+  { id: 'foam-cup', name: 'Foam cup', heightToWidth: 1, depthMm: null, wallWPerM2K: 3, topWPerM2K: 10 },
+  { id: 'bucket', name: 'Bucket', heightToWidth: 0.6, depthMm: null, wallWPerM2K: 8, topWPerM2K: 10 },
+  { id: 'tray', name: 'Roller tray, spread', heightToWidth: null, depthMm: 3, wallWPerM2K: 8, topWPerM2K: 10 },
+];
+
+export interface PotInput {
+  cardId?: string;
+  card?: CureCard;
+  massG: number;
+  container?: Container['id'];
+  /** As mixed; the air's when left out. */
+  startTempC?: number;
+  airTempC: number;
+  catalystPercent?: number;
+  /** Followed for so long; 24 h when left out. */
+  hours?: number;
+  /** Heat lost for each degree over the air, W/K, in place of the container's own. */
+  lossWPerK?: number;
+  /** A peak above this is too hot; 100 °C when left out. */
+  tooHotC?: number;
+}
+
+export interface PotPoint {
+  min: number;
+  tempC: number;
+  alpha: number;
+}
+
+export interface PotResult {
+  /** null when it does not gel in the time followed. */
+  gelMin: number | null;
+  peakTempC: number;
+  peakMin: number;
+  lossWPerK: number;
+  /** Temperature were nothing lost: start + H/c. */
+  adiabaticTempC: number;
+  tooHot: boolean;
+  endAlpha: number;
+  points: PotPoint[];
+  remarks: Remark[];
+}
+
+export const USUAL_TOO_HOT_C = 100;
+const USUAL_HOURS = 24;
+/** Local error a step may make, °C; a degree of cure counts a hundred times as much. */
+const TOLERANCE = 0.01;
+const ALPHA_WEIGHT = 100;
+const MOST_POINTS = 400;
+
+/**
+ * Resin in a pot: m c dT/dt = m H dα/dt − hA (T − T_air), with dα/dt from the card; the inhibitor is used up first. Stepped by a
+ * second-order rule with the error held by a third-order one.
+ * @throws CoreError for masses outside 1 g…50 kg, temperatures no shed has, an unknown card or container
+ */
+export function potExotherm(input: PotInput): PotResult {
+  const card = cureCardOf(input);
+  const massG = requireNumber(input.massG, 'massG', { min: 1, max: 50_000 });
+  const airTempC = requireNumber(input.airTempC, 'airTempC', { min: -20, max: 60 });
+  const startTempC = requireNumber(input.startTempC ?? airTempC, 'startTempC', { min: -20, max: 80 });
+  const hours = requireNumber(input.hours ?? USUAL_HOURS, 'hours', { above: 0, max: 400 });
+  const catalyst = input.catalystPercent === undefined ? undefined : requireNumber(input.catalystPercent, 'catalystPercent', { min: 0.1, max: 10 });
+  const container = requireEntry(CONTAINERS, input.container ?? 'cup', 'container');
+  const lossWPerK = input.lossWPerK === undefined ? lossOf(container, massG / card.densityGPerMl) : requireNumber(input.lossWPerK, 'lossWPerK', { min: 0, max: 1e4 });
+  const tooHotC = requireNumber(input.tooHotC ?? USUAL_TOO_HOT_C, 'tooHotC', { min: 30, max: 300 });
+  const { kinetics, heatCapacityJPerGK: c } = card;
+  const slope = (tempC: number, alpha: number, used: number): [number, number, number] => {
+    const free = used >= 1;
+    const cure = free ? cureRate(kinetics, Math.min(alpha, 1), tempC) : 0;
+    return [(kinetics.heatJPerG * cure) / c - (lossWPerK * (tempC - airTempC)) / (massG * c), cure, free ? 0 : inhibitorRate(kinetics, tempC, catalyst)];
+  };
+  const endS = hours * 3600;
+  let [t, tempC, alpha, used, step] = [0, startTempC, 0, kinetics.inhibitor ? 0 : 1, 1];
+  let gelMin: number | null = null;
+  let peak: PotPoint = { min: 0, tempC: startTempC, alpha: 0 };
+  const points: PotPoint[] = [peak];
+  while (t < endS) {
+    step = Math.min(step, endS - t);
+    const [dT1, dA1, dU1] = slope(tempC, alpha, used);
+    // The inhibitor runs out within a step: the step ends there.
+    if (used < 1 && dU1 * step > 1 - used) step = Math.max((1 - used) / dU1, 1e-6);
+    const [dT2, dA2, dU2] = slope(tempC + 0.5 * step * dT1, alpha + 0.5 * step * dA1, used);
+    const [dT3, dA3] = slope(tempC + 0.75 * step * dT2, alpha + 0.75 * step * dA2, used);
+    const next = { tempC: tempC + (step * (2 * dT1 + 3 * dT2 + 4 * dT3)) / 9, alpha: Math.min(1, alpha + (step * (2 * dA1 + 3 * dA2 + 4 * dA3)) / 9) };
+    const [dT4, dA4] = slope(next.tempC, next.alpha, used);
+    const error = Math.max(Math.abs(step * ((-5 * dT1) / 72 + dT2 / 12 + dT3 / 9 - dT4 / 8)), ALPHA_WEIGHT * Math.abs(step * ((-5 * dA1) / 72 + dA2 / 12 + dA3 / 9 - dA4 / 8)));
+    if (error > TOLERANCE && step > 1e-3) {
+      step *= Math.max(0.2, 0.9 * (TOLERANCE / error) ** (1 / 3));
+      continue;
+    }
+    const before = { t, alpha };
+    [t, tempC, alpha] = [t + step, next.tempC, next.alpha];
+    if (used < 1) used = Math.min(1, used + step * dU2) > 1 - 1e-9 ? 1 : used + step * dU2;
+    const point = { min: t / 60, tempC, alpha };
+    points.push(point);
+    if (tempC > peak.tempC) peak = point;
+    if (gelMin === null && alpha >= card.gelAlpha) gelMin = (before.t + ((card.gelAlpha - before.alpha) / (alpha - before.alpha)) * (t - before.t)) / 60;
+    step = Math.min(300, step * Math.min(3, error === 0 ? 3 : Math.max(0.3, 0.9 * (TOLERANCE / error) ** (1 / 3))));
+  }
+  const tooHot = peak.tempC > tooHotC;
+  return {
+    gelMin,
+    peakTempC: peak.tempC,
+    peakMin: peak.min,
+    lossWPerK,
+    adiabaticTempC: startTempC + kinetics.heatJPerG / c,
+    tooHot,
+    endAlpha: alpha,
+    points: thinned(points),
+    remarks: tooHot ? [{ id: 'cure.pot-too-hot', params: { peakTempC: peak.tempC, limitC: tooHotC, massG } }] : [],
+  };
+}
+
+/** Heat lost for each degree, W/K: a round pot as high as its shape says, or resin spread to a depth. */
+function lossOf({ heightToWidth, depthMm, wallWPerM2K, topWPerM2K }: Container, volumeMl: number): number {
+  const m3 = volumeMl / 1e6;
+  if (heightToWidth === null) {
+    const area = m3 / (depthMm! / 1000);
+    return area * (wallWPerM2K + topWPerM2K);
+  }
+  const width = Math.cbrt((4 * m3) / (Math.PI * heightToWidth));
+  const floor = (Math.PI * width ** 2) / 4;
+  return wallWPerM2K * (floor + Math.PI * width ** 2 * heightToWidth) + topWPerM2K * floor;
+}
+
+/** As many points as a chart needs: the first, the last, and those between evenly by their place. */
+function thinned(points: readonly PotPoint[]): PotPoint[] {
+  const every = Math.max(1, Math.ceil(points.length / MOST_POINTS));
+  return points.filter((_, i) => i % every === 0 || i === points.length - 1);
+}
