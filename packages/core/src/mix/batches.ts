@@ -10,6 +10,8 @@ export interface BatchesInput {
   /** What this shop lays, g a minute; 6 when left out. */
   layingRateGPerMin?: number;
   tempC?: number;
+  /** Largest pot, where that is known better than by the card, g. */
+  limitG?: number;
 }
 
 export interface Batch {
@@ -30,7 +32,7 @@ export interface BatchesResult {
 
 export const DEFAULT_LAYING_RATE = 6;
 /** Share of the pot life that is good for laying; the rest is gone in stirring and thickening. */
-const WORKING_SHARE = 0.75;
+export const WORKING_SHARE = 0.75;
 const CARD_TEMP_C = 22;
 /** More pots than this is a slip of the keyboard, not a lay-up. */
 const MAX_POTS = 500;
@@ -49,7 +51,7 @@ export function batches(input: BatchesInput): BatchesResult {
   const tempC = requireNumber(input.tempC ?? CARD_TEMP_C, 'tempC', { min: -10, max: 60 });
   const extraG = requireNumber(input.extraG, 'extraG', { min: 0, max: 1e6 });
   const working = workingTimeMin(input.card, tempC);
-  const limitG = Math.min(working * rate, input.card.maxPotG);
+  const limitG = input.limitG === undefined ? Math.min(working * rate, input.card.maxPotG) : requireNumber(input.limitG, 'limitG', { min: 1, max: 100_000 });
   const limitedBy = working * rate <= input.card.maxPotG ? 'working-time' : 'pot';
   const pliesG = input.pliesG.map((g, i) => requireNumber(g, `pliesG.${i}`, { min: 0, max: 1e6 }));
   const sum = pliesG.reduce((total, g) => total + g, 0);

@@ -2,3 +2,8 @@ export * from './quantity.js';
 export * from './mix.js';
 export * from './mix-error.js';
 export * from './batches.js';
+export * from './batch-plan.js';
+export * from './paste.js';
+export * from './tools.js';
+export * from './quantities.js';
+export * from './job-cost.js';

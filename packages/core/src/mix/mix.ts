@@ -7,8 +7,10 @@ export interface MixInput {
   card?: SystemCard;
   /** Mixed resin wanted: resin + hardener of a two-part system; the resin of a catalysed one. g. */
   totalG: number;
-  /** Catalyst, per cent as the workshop counts (1 % = 10 ml per kg of resin). The middle of the range when left out. */
+  /** Catalyst, per cent as the workshop counts (1 % = 10 ml per kg of resin). By the temperature where that is given, else the middle of the range. */
   catalystPercent?: number;
+  /** Of resin and air, °C. */
+  tempC?: number;
   /** Drops in a millilitre of the shop's dispenser; 32 when left out. */
   dropsPerMl?: number;
   /** What the product's own sheet says instead of the card: a two-part ratio by weight or by volume (not both), densities g/ml. */
@@ -79,7 +81,7 @@ function twoPart(card: TwoPartCard, totalG: number): MixResult {
 }
 
 function catalysed(card: CatalysedCard, resinG: number, input: MixInput): MixResult {
-  const percent = input.catalystPercent ?? (card.catalystMinPercent + card.catalystMaxPercent) / 2;
+  const percent = input.catalystPercent ?? (input.tempC === undefined ? (card.catalystMinPercent + card.catalystMaxPercent) / 2 : catalystFor(card, input.tempC));
   requireNumber(percent, 'catalystPercent', { min: card.catalystMinPercent, max: card.catalystMaxPercent });
   const secondMl = (resinG / 1000) * 10 * percent;
   const dropsPerMl = requireNumber(input.dropsPerMl ?? DEFAULT_DROPS_PER_ML, 'dropsPerMl', { min: 5, max: 100 });
@@ -90,6 +92,17 @@ function catalysed(card: CatalysedCard, resinG: number, input: MixInput): MixRes
     drops: secondMl < DROPS_UNDER_ML ? Math.round(secondMl * dropsPerMl) : null,
     remarks,
   };
+}
+
+/**
+ * Catalyst for a temperature, per cent, inside the product's own range: the most at the coldest it may be used, the least at the warmest, straight
+ * between, to a tenth. Cold wants more, warm less; outside the range it stays soft or burns.
+ * @throws CoreError for a temperature no shed has
+ */
+export function catalystFor({ catalystMinPercent, catalystMaxPercent, minTempC, maxTempC }: CatalysedCard, tempC: number): number {
+  const warm = Math.min(1, Math.max(0, (requireNumber(tempC, 'tempC', { min: -30, max: 80 }) - minTempC) / (maxTempC - minTempC)));
+  const percent = Math.round(10 * (catalystMaxPercent + warm * (catalystMinPercent - catalystMaxPercent))) / 10;
+  return Math.min(catalystMaxPercent, Math.max(catalystMinPercent, percent));
 }
 
 function parts(card: SystemCard, resinG: number, secondG: number, secondDensity: number): Omit<MixResult, 'catalystPercent' | 'drops' | 'remarks'> {

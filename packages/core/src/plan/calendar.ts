@@ -1,4 +1,4 @@
-import { CoreError } from '../errors.js';
+import { CoreError, attempt } from '../errors.js';
 
 /** Shed hours. Times are local wall-clock minutes after midnight; days 0 Sunday … 6 Saturday. */
 export interface ShedHours {
@@ -21,6 +21,9 @@ export function parseLocal(text: string, field: string): number {
   if (back.getUTCMonth() !== month - 1 || back.getUTCDate() !== day || hour > 23 || minute > 59) throw new CoreError('unreadable', field, { text });
   return at / 60_000;
 }
+
+/** Whether a text is a wall-clock time that exists. */
+export const isWallClock = (text: string): boolean => attempt(() => parseLocal(text, 'at')).error === null;
 
 /** The reverse of `parseLocal`, to the whole minute. */
 export function formatLocal(minutes: number): string {
@@ -66,9 +69,15 @@ export function workInOneGo(from: number, minutes: number, hours: ShedHours): Wo
   return { start, end: start + minutes };
 }
 
-export function checkHours(hours: ShedHours): ShedHours {
+export function checkHours(hours: ShedHours, field = 'hours'): ShedHours {
   const { fromMin, toMin, openDays } = hours;
-  if (!(fromMin >= 0 && toMin <= DAY_MIN && toMin - fromMin >= 60)) throw new CoreError('out-of-range', 'hours.toMin', { min: fromMin + 60, max: DAY_MIN });
-  if (!openDays.some((day) => day >= 0 && day <= 6)) throw new CoreError('empty', 'hours.openDays');
+  if (!(fromMin >= 0 && toMin <= DAY_MIN && toMin - fromMin >= 60)) throw new CoreError('out-of-range', `${field}.toMin`, { min: fromMin + 60, max: DAY_MIN });
+  if (!openDays.some((day) => day >= 0 && day <= 6)) throw new CoreError('empty', `${field}.openDays`);
   return hours;
 }
+
+/** Hours that are both; never open where they share none. */
+export const sharedHours = (a: ShedHours, b: ShedHours): ShedHours => ({ fromMin: Math.max(a.fromMin, b.fromMin), toMin: Math.min(a.toMin, b.toMin), openDays: a.openDays.filter((day) => b.openDays.includes(day)) });
+
+/** Whether there is any working time in them. */
+export const everOpen = ({ fromMin, toMin, openDays }: ShedHours): boolean => toMin > fromMin && openDays.some((day) => day >= 0 && day <= 6);

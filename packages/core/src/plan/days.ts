@@ -1,26 +1,20 @@
 import { type Remark, requireNumber } from '../errors.js';
-import type { FinishStep } from '../finish/routes.js';
-import type { SystemCard } from '../resin/systems.js';
-import { DEFAULT_HOURS, type ShedHours, checkHours, formatLocal, parseLocal, workInOneGo, workThrough } from './calendar.js';
+import { DEFAULT_HOURS, type ShedHours, type WorkSpan, checkHours, formatLocal, parseLocal, workInOneGo, workThrough } from './calendar.js';
+import { type JobStep, type StepKind, type StepsInput, USUAL_RATES, jobSteps } from './steps.js';
 
-export interface DaysInput {
+export interface DaysInput extends StepsInput {
   /** Local wall-clock time the hands start, "2026-04-16T08:00". */
   startAt: string;
   hours?: ShedHours;
-  card: SystemCard;
   /** Expected temperature while curing, °C; waits double for each 10 °C below the card's 22 °C. */
   tempC?: number;
-  faces: readonly { groundVolumeMm3: number; plies: number; resinG: number; pots: number }[];
-  abradedAreaMm2: number;
-  layingRateGPerMin: number;
-  finishSteps: readonly FinishStep[];
 }
-
-export type TaskKind = 'hands' | 'cure';
 
 export interface DayTask {
   id: string;
-  kind: TaskKind;
+  /** Name of the step within the job. */
+  key: string;
+  kind: StepKind;
   /** 1 or 2 where a task belongs to one face of a two-sided repair. */
   face: number | null;
   startAt: string;
@@ -39,52 +33,30 @@ export interface DaysResult {
   remarks: Remark[];
 }
 
-/** The shed's own rates. Source: starting judgement for hand work; to be replaced by its records. */
-const RATES = { washMin: 45, grindMinPerLitre: 480, grindFloorMin: 30, cutMinPerPly: 6, dryFitMin: 30, potMin: 8, layFloorMin: 20, levelMinPerM2: 90, levelFloorMin: 30, inspectMin: 60 };
-
 const CARD_TEMP_C = 22;
 
 /** How waits stretch away from the card's 22 °C: rates double for each 10 °C. */
 export const waitFactor = (tempC: number): number => 2 ** ((CARD_TEMP_C - tempC) / 10);
 
 /**
- * The repair as a dated list: hands-on steps inside shed hours, cures running through nights, earliest finish.
- * Lay-up is one go; grinding and sanding may be put down overnight.
+ * The repair as a dated list of its own: hands-on steps inside shed hours, cures running through nights, earliest finish with nobody in the way.
+ * Lay-up is one go; grinding and sanding may be put down overnight. Where a go falls later than its window, an hour of abrading comes first.
  * @throws CoreError for an unreadable start, shed hours under an hour a day, or a temperature below the card's minimum
  */
 export function planDays(input: DaysInput): DaysResult {
   const hours = checkHours(input.hours ?? DEFAULT_HOURS);
   const tempC = requireNumber(input.tempC ?? CARD_TEMP_C, 'tempC', { min: input.card.minTempC, max: 45 });
   const factor = waitFactor(tempC);
-  const planner = new Planner(parseLocal(input.startAt, 'startAt'), hours);
-  planner.work('wash', RATES.washMin, { id: 'days.wash-first' });
-  input.faces.forEach((face, i) => planFace(planner, input, face, input.faces.length === 2 ? i + 1 : null, factor));
-  const level = Math.max(RATES.levelFloorMin, (input.abradedAreaMm2 / 1e6) * RATES.levelMinPerM2);
-  planner.work('level', level, { id: 'days.level', params: { areaM2: input.abradedAreaMm2 / 1e6 } });
-  for (const step of input.finishSteps) planFinishStep(planner, step, input, factor);
-  planner.work('inspect', RATES.inspectMin, { id: 'days.inspect' });
-  return { ...planner.result(), recoatWindow: input.faces.length === 0 ? null : planner.sinceLayUp(input.card.recoatFromHours * factor, input.card.recoatUntilHours * factor) };
+  const run = new Days(parseLocal(input.startAt, 'startAt'), hours, factor, { ...USUAL_RATES, ...input.rates }.abradeBetweenMin);
+  for (const step of jobSteps(input)) run.take(step);
+  const { recoatFromHours, recoatUntilHours } = input.card;
+  return { ...run.result(), recoatWindow: input.faces.length === 0 ? null : run.sinceLayUp(recoatFromHours * factor, recoatUntilHours * factor) };
 }
 
-function planFace(planner: Planner, input: DaysInput, face: DaysInput['faces'][number], number: number | null, factor: number): void {
-  const litres = face.groundVolumeMm3 / 1e6;
-  const back = number === 2;
-  planner.work(back ? 'grind-back' : 'grind', Math.max(RATES.grindFloorMin, litres * RATES.grindMinPerLitre), { id: back ? 'days.grind-back' : 'days.grind', params: { litres } }, number);
-  planner.work('cut-plies', RATES.dryFitMin + face.plies * RATES.cutMinPerPly, { id: 'days.cut', params: { plies: face.plies } }, number);
-  const laying = Math.max(RATES.layFloorMin, face.resinG / input.layingRateGPerMin) + face.pots * RATES.potMin;
-  planner.oneGo('lay-up', laying, { id: 'days.lay-up', params: { resinG: face.resinG, pots: face.pots } }, number);
-  planner.layUpEnded();
-  planner.cure('cure-to-sand', input.card.sandableHours * 60 * factor, { id: 'days.sandable', params: { hours: input.card.sandableHours * factor } }, number);
-}
-
-function planFinishStep(planner: Planner, step: FinishStep, input: DaysInput, factor: number): void {
-  if (step.afterFullCure) planner.cureSinceLayUp('full-cure', input.card.fullCureHours * 60 * factor, { id: 'days.full-cure', params: { hours: input.card.fullCureHours * factor } });
-  planner.work(step.id, Math.max(step.handsFloorMin, step.handsMinPerM2 * (input.abradedAreaMm2 / 1e6)), { id: 'days.finish-step' });
-  if (step.waitHours > 0) planner.cure(`${step.id}-wait`, step.waitHours * 60 * factor, { id: 'days.finish-wait', params: { hours: step.waitHours * factor } });
-}
-
-class Planner {
+/** Steps one after another on one pair of hands. */
+class Days {
   private readonly tasks: DayTask[] = [];
+  private readonly ends = new Map<string, number>();
   private readonly remarks: Remark[] = [];
   private handsMin = 0;
   private laidAt: number;
@@ -92,34 +64,46 @@ class Planner {
   constructor(
     private at: number,
     private readonly hours: ShedHours,
+    private readonly factor: number,
+    private readonly abradeMin: number,
   ) {
     this.laidAt = at;
   }
 
-  work(id: string, minutes: number, why: Remark, face: number | null = null): void {
-    this.add(id, 'hands', workThrough(this.at, minutes, this.hours), why, face);
-    this.handsMin += minutes;
+  take(step: JobStep): void {
+    const from = Math.max(this.at, ...step.after.map(({ key }) => this.ends.get(key)!));
+    if (step.kind === 'drying') this.note(step, { start: from, end: Math.max(from, parseLocal(step.untilAt!, 'dryUntilAt')) });
+    else if (step.kind === 'cure') this.cure(step);
+    else this.work(step, from);
   }
 
-  oneGo(id: string, minutes: number, why: Remark, face: number | null): void {
+  /** Runs from the end of what it comes after; it is left out when it is over already. */
+  private cure(step: JobStep): void {
+    const end = this.ends.get(step.after[0]!.key)! + step.ageHours! * this.factor * 60;
+    this.ends.set(step.key, end);
+    if (end > this.at) this.at = this.note({ ...step, why: stretched(step.why, this.factor) }, { start: this.at, end });
+  }
+
+  private work(step: JobStep, from: number): void {
+    const { minutes, inOneGo, id } = step;
+    const spanFrom = (at: number): WorkSpan => (inOneGo ? workInOneGo(at, minutes, this.hours) : workThrough(at, minutes, this.hours));
+    const window = step.after.find(({ withinAgeHours }) => withinAgeHours !== undefined);
+    const until = window ? window.withinAgeHours! * this.factor : Infinity;
+    if (window && (spanFrom(from).start - this.ends.get(window.key)!) / 60 > until) {
+      from = this.note({ ...step, id: 'abrade-between', key: step.key.replace('lay-up', 'abrade-between'), why: { id: 'days.abrade-between', params: { until } } }, workThrough(from, this.abradeMin, this.hours));
+      this.handsMin += this.abradeMin;
+    }
     const dayLength = this.hours.toMin - this.hours.fromMin;
-    if (minutes > dayLength) this.remarks.push({ id: 'days.lay-up-too-long', params: { minutes, dayLength } });
-    this.add(id, 'hands', workInOneGo(this.at, minutes, this.hours), why, face);
+    if (id === 'lay-up' && minutes > dayLength) this.remarks.push({ id: 'days.lay-up-too-long', params: { minutes, dayLength } });
+    this.at = this.note(step, spanFrom(from));
     this.handsMin += minutes;
+    if (id === 'lay-up') this.laidAt = this.at;
   }
 
-  cure(id: string, minutes: number, why: Remark, face: number | null = null): void {
-    this.add(id, 'cure', { start: this.at, end: this.at + minutes }, why, face);
-  }
-
-  layUpEnded(): void {
-    this.laidAt = this.at;
-  }
-
-  /** A wait counted from the end of the lay-up; nothing is added when it is over already. */
-  cureSinceLayUp(id: string, minutes: number, why: Remark): void {
-    const until = this.laidAt + minutes;
-    if (until > this.at) this.add(id, 'cure', { start: this.at, end: until }, why, null);
+  private note({ id, key, kind, face, why }: JobStep, { start, end }: WorkSpan): number {
+    this.tasks.push({ id, key, kind, face, startAt: formatLocal(start), endAt: formatLocal(end), why });
+    this.ends.set(key, end);
+    return end;
   }
 
   sinceLayUp(fromHours: number, untilHours: number): { fromAt: string; untilAt: string } {
@@ -129,9 +113,7 @@ class Planner {
   result(): Omit<DaysResult, 'recoatWindow'> {
     return { tasks: this.tasks, finishAt: formatLocal(this.at), handsMin: this.handsMin, remarks: this.remarks };
   }
-
-  private add(id: string, kind: TaskKind, span: { start: number; end: number }, why: Remark, face: number | null): void {
-    this.tasks.push({ id, kind, face, startAt: formatLocal(span.start), endAt: formatLocal(span.end), why });
-    this.at = span.end;
-  }
 }
+
+/** Hours of a reason as they are at this temperature. */
+const stretched = ({ id, params }: Remark, factor: number): Remark => ({ id, params: Object.fromEntries(Object.entries(params ?? {}).map(([name, value]) => [name, Number(value) * factor])) });

@@ -1,2 +1,6 @@
 export * from './calendar.js';
+export * from './steps.js';
 export * from './days.js';
+export * from './schedule.js';
+export * from './shop.js';
+export { AirClock, steadyAir } from './air-clock.js';

@@ -1,0 +1,106 @@
+import { CoreError, type Remark, requireNumber } from '../errors.js';
+import { smallestBatch } from './mix-error.js';
+
+/** Something both parts are measured with. */
+export type MeasuringTool =
+  | { kind: 'scale'; name: string; /** Reads to so many grams, each reading off by half of it at least. */ stepG: number; errorG?: number; mostG?: number }
+  | { kind: 'lines'; name: string; /** Cup or syringe: lines so far apart; read to half of it. */ stepMl: number; errorMl?: number; mostMl?: number }
+  | { kind: 'pump'; name: string; /** One stroke of the resin pump and of the second. */ resinStrokeMl: number; secondStrokeMl: number; /** A stroke is off by so much. */ strokePercent: number };
+
+export interface ToolsInput {
+  tools: readonly MeasuringTool[];
+  /** Second part to 100 of resin, by weight. */
+  per100ByWeight: number;
+  resinDensityGPerMl: number;
+  secondDensityGPerMl: number;
+  /** Allowed error of the ratio, per cent. */
+  tolerancePercent: number;
+  /** The batch that is wanted, g, both parts together. */
+  batchG?: number;
+}
+
+export interface ToolVerdict {
+  name: string;
+  kind: MeasuringTool['kind'];
+  /** Smallest batch it mixes within tolerance, both parts together, g; null where it never does. */
+  smallestG: number | null;
+  /** Worst error of the ratio for the batch wanted, per cent; null without one, where it is too large for the tool, or too small to read at all. */
+  worstPercent: number | null;
+  fits: boolean | null;
+  /** Of a pump: strokes of each. */
+  strokes: { resin: number; second: number } | null;
+}
+
+export interface ToolsResult {
+  tools: ToolVerdict[];
+  /** The one with the least error for the batch, where it is good enough. */
+  best: string | null;
+  remarks: Remark[];
+}
+
+const MOST_TOOLS = 40;
+const MOST_STROKES = 400;
+
+/**
+ * What each tool can mix within tolerance: by weight on a scale, by volume in cups and syringes, in whole strokes of pumps. A reading is off by
+ * half a step unless told otherwise; worst case, the two parts are off in opposite directions.
+ * @throws CoreError for no tools or more than 40, ratios, densities or steps nothing has
+ */
+export function smallestBatches(input: ToolsInput): ToolsResult {
+  if (!Array.isArray(input.tools) || input.tools.length === 0) throw new CoreError('empty', 'tools');
+  if (input.tools.length > MOST_TOOLS) throw new CoreError('too-many', 'tools', { max: MOST_TOOLS });
+  const byWeight = requireNumber(input.per100ByWeight, 'per100ByWeight', { min: 0.05, max: 1000 }) / 100;
+  const [resin, second] = [requireNumber(input.resinDensityGPerMl, 'resinDensityGPerMl', { min: 0.5, max: 3 }), requireNumber(input.secondDensityGPerMl, 'secondDensityGPerMl', { min: 0.5, max: 3 })];
+  const tolerance = requireNumber(input.tolerancePercent, 'tolerancePercent', { above: 0, max: 50 }) / 100;
+  const batchG = input.batchG === undefined ? null : requireNumber(input.batchG, 'batchG', { min: 0.1, max: 100_000 });
+  const byVolume = (byWeight * resin) / second;
+  /** Grams of a batch that measures one millilitre. */
+  const gPerMl = (resin + byVolume * second) / (1 + byVolume);
+  const tools = input.tools.map((tool, i): ToolVerdict => {
+    const field = `tools.${i}`;
+    const base = { name: tool.name, kind: tool.kind, strokes: null };
+    if (tool.kind === 'pump') return { ...base, ...pumped(tool, field, byVolume, resin, second, tolerance, batchG) };
+    const [step, own, most, ratio, unitG] = tool.kind === 'scale' ? [tool.stepG, tool.errorG, tool.mostG, byWeight, 1] : [tool.stepMl, tool.errorMl, tool.mostMl, byVolume, gPerMl];
+    const error = requireNumber(own ?? requireNumber(step, `${field}.step`, { above: 0, max: 1000 }) / 2, `${field}.error`, { min: 0, max: 1000 });
+    const smallest = smallestBatch(ratio, tolerance, error) * unitG;
+    const holds = most === undefined || batchG === null || batchG / unitG <= most;
+    const worst = batchG !== null && holds ? worstOf(batchG / unitG, ratio, error) : null;
+    return { ...base, smallestG: most !== undefined && smallest / unitG > most ? null : smallest, worstPercent: worst, fits: batchG === null ? null : worst !== null && Math.abs(worst) <= 100 * tolerance + 1e-9 };
+  });
+  const good = tools.filter(({ fits }) => fits).sort((a, b) => Math.abs(a.worstPercent!) - Math.abs(b.worstPercent!));
+  const least = Math.min(...tools.map(({ smallestG }) => smallestG ?? Infinity));
+  const remarks: Remark[] = batchG !== null && good.length === 0 ? [Number.isFinite(least) ? { id: 'tools.batch-too-small', params: { batchG, leastG: least } } : { id: 'tools.none', params: { batchG } }] : [];
+  return { tools, best: good[0]?.name ?? null, remarks };
+}
+
+/** Worst error of the ratio of a batch, per cent, signed: each part off by so much, in opposite directions; null where there may be no resin in it at all. */
+function worstOf(total: number, ratio: number, error: number): number | null {
+  const resin = total / (1 + ratio);
+  const second = total - resin;
+  if (error >= resin) return null;
+  const high = (second + error) / (resin - error) / ratio - 1;
+  const low = Math.max(0, second - error) / (resin + error) / ratio - 1;
+  return 100 * (Math.abs(high) >= Math.abs(low) ? high : low);
+}
+
+/** Whole strokes of two pumps: those nearest the ratio for the batch, and the fewest that are within tolerance at all. */
+function pumped(tool: Extract<MeasuringTool, { kind: 'pump' }>, field: string, byVolume: number, resin: number, second: number, tolerance: number, batchG: number | null): Omit<ToolVerdict, 'name' | 'kind'> {
+  const a = requireNumber(tool.resinStrokeMl, `${field}.resinStrokeMl`, { min: 0.05, max: 1000 });
+  const b = requireNumber(tool.secondStrokeMl, `${field}.secondStrokeMl`, { min: 0.05, max: 1000 });
+  const off = requireNumber(tool.strokePercent, `${field}.strokePercent`, { min: 0, max: 50 }) / 100;
+  const worst = (resins: number, seconds: number): number => {
+    const exact = (seconds * b) / (resins * a) / byVolume;
+    const [high, low] = [(exact * (1 + off)) / (1 - off) - 1, (exact * (1 - off)) / (1 + off) - 1];
+    return 100 * (Math.abs(high) >= Math.abs(low) ? high : low);
+  };
+  const nearest = (resins: number): number => Math.max(1, Math.round((resins * a * byVolume) / b));
+  const massOf = (resins: number, seconds: number): number => resins * a * resin + seconds * b * second;
+  const fewest = Array.from({ length: MOST_STROKES }, (_, i) => i + 1).find((resins) => Math.abs(worst(resins, nearest(resins))) <= 100 * tolerance + 1e-9);
+  const smallestG = fewest === undefined ? null : massOf(fewest, nearest(fewest));
+  if (batchG === null) return { smallestG, worstPercent: null, fits: null, strokes: null };
+  const wanted = batchG / (a * resin * (1 + (byVolume * second) / resin));
+  const resins = Math.max(1, Math.ceil(wanted - 1e-9));
+  const strokes = { resin: resins, second: nearest(resins) };
+  const worstPercent = worst(strokes.resin, strokes.second);
+  return { smallestG, worstPercent, fits: Math.abs(worstPercent) <= 100 * tolerance + 1e-9, strokes };
+}

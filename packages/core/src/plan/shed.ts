@@ -1,0 +1,370 @@
+import { checkAirHours } from '../air/index.js';
+import { CoreError, type Remark, requireNumber } from '../errors.js';
+import { AirClock, type AirStop, steadyAir } from './air-clock.js';
+import { DEFAULT_HOURS, type ShedHours, type WorkSpan, checkHours, everOpen, formatLocal, nextOpen, parseLocal, sharedHours, workInOneGo, workThrough } from './calendar.js';
+import type { ScheduleInput, ScheduleResult, ScheduleTask, ScheduledTask } from './schedule.js';
+
+interface Planned extends WorkSpan {
+  task: ScheduleTask;
+  people: number[];
+  why: ScheduledTask['why'];
+  broken: Remark[];
+}
+
+export interface ShedPlan {
+  done: Planned[];
+  finish: number;
+  cost: number;
+}
+
+/** A span that the air lets be, or the first there would be where it never does. */
+interface AirySpan extends WorkSpan {
+  stop: AirStop | null;
+  never: boolean;
+}
+
+interface Free {
+  span: AirySpan;
+  why: ScheduledTask['why'];
+}
+
+const MOST_TASKS = 1000;
+const MOST_PEOPLE = 100;
+/** A missed window weighs as much as so many minutes, min. */
+const BROKEN_MIN = 100_000;
+/** Air is waited for so long, min. */
+const FARTHEST_MIN = 60 * 24 * 60;
+/** Groups looked at where a task takes several people. */
+const MOST_GROUPS = 200;
+
+/** Tasks, people, bays and air of one plan, checked once; plans are made of it by priority. */
+export class Shed {
+  readonly startMin: number;
+  readonly boundMin: number;
+  /** Minutes that hang on each task, its own among them. */
+  readonly tails: number[];
+  private readonly tasks: readonly ScheduleTask[];
+  private readonly index: Map<string, number>;
+  private readonly order: number[];
+  /** Tasks each waits for, and those that wait for it, each once. */
+  private readonly befores: number[][];
+  private readonly afters: number[][];
+  /** Groups of people who could do each task, and the hours they share. */
+  private readonly able: { people: number[]; hours: ShedHours }[][];
+  private readonly away: WorkSpan[][];
+  private readonly bays: number;
+  private readonly hours: ShedHours;
+  private readonly clocks = new Map<string, AirClock>();
+  private readonly steady: AirClock;
+
+  constructor(private readonly input: ScheduleInput) {
+    const { tasks, people } = input;
+    if (tasks.length === 0) throw new CoreError('empty', 'tasks');
+    if (tasks.length > MOST_TASKS) throw new CoreError('too-many', 'tasks', { max: MOST_TASKS });
+    if (people.length > MOST_PEOPLE) throw new CoreError('too-many', 'people', { max: MOST_PEOPLE });
+    this.hours = checkHours(input.hours ?? DEFAULT_HOURS);
+    this.startMin = parseLocal(input.startAt, 'startAt');
+    this.bays = requireNumber(input.bays ?? 1, 'bays', { min: 0, max: 100 });
+    const tempC = requireNumber(input.tempC ?? 22, 'tempC', { min: -20, max: 60 });
+    for (const [place, air] of Object.entries(input.air ?? {})) this.clocks.set(place, new AirClock(checkAirHours(air, `air.${place}`)));
+    this.steady = new AirClock(steadyAir(input.startAt, tempC));
+    this.tasks = tasks;
+    this.index = new Map(tasks.map(({ id }, i) => [id, i]));
+    if (this.index.size < tasks.length) throw new CoreError('inconsistent', 'tasks');
+    tasks.forEach((task, i) => this.check(task, `tasks.${i}`));
+    const own = people.map(({ hours }, p) => (hours ? sharedHours(this.hours, checkHours(hours, `people.${p}.hours`)) : this.hours));
+    this.away = people.map(({ away }, p) => (away ?? []).map(({ fromAt, untilAt }, k) => ({ start: parseLocal(fromAt, `people.${p}.away.${k}.fromAt`), end: parseLocal(untilAt, `people.${p}.away.${k}.untilAt`) })));
+    this.able = tasks.map((task, i) => {
+      if (task.byItself || task.actual) return [];
+      const groups = groupsOf(people.flatMap(({ skills }, p) => (task.skill === undefined || skills?.includes(task.skill) ? [p] : [])), task.people ?? 1); // prettier-ignore
+      const open = groups.map((group) => ({ people: group, hours: group.map((p) => own[p]!).reduce(sharedHours) })).filter(({ hours }) => everOpen(hours) && (!task.inOneGo || hours.toMin - hours.fromMin >= task.minutes));
+      if (open.length === 0) throw new CoreError('empty', `tasks.${i}.people`);
+      return open;
+    });
+    this.order = this.inOrder();
+    this.befores = tasks.map(({ after }) => [...new Set((after ?? []).map(({ id }) => this.index.get(id)!))]);
+    this.afters = tasks.map(() => []);
+    this.befores.forEach((befores, i) => befores.forEach((before) => this.afters[before]!.push(i)));
+    this.tails = this.tailsOf();
+    this.boundMin = this.bound();
+  }
+
+  private check(task: ScheduleTask, field: string): void {
+    requireNumber(task.minutes, `${field}.minutes`, { min: 0, max: 1e6 });
+    if (task.ageHours !== undefined) requireNumber(task.ageHours, `${field}.ageHours`, { min: 0, max: 10_000 });
+    const open = this.hours.toMin - this.hours.fromMin;
+    if (task.inOneGo && !task.byItself && !task.actual && task.minutes > open) throw new CoreError('out-of-range', `${field}.minutes`, { value: task.minutes, max: open });
+    requireNumber(task.people ?? 1, `${field}.people`, { min: 1, max: MOST_PEOPLE });
+    if (task.bay && this.bays === 0) throw new CoreError('empty', 'bays');
+    (task.after ?? []).forEach((link, k) => {
+      const at = `${field}.after.${k}`;
+      if (!this.index.has(link.id)) throw new CoreError('unknown-id', `${at}.id`, { id: link.id });
+      requireNumber(link.waitMin ?? 0, `${at}.waitMin`, { min: 0, max: 1e6 });
+      requireNumber(link.waitAgeHours ?? 0, `${at}.waitAgeHours`, { min: 0, max: 10_000 });
+      if (link.withinMin !== undefined) requireNumber(link.withinMin, `${at}.withinMin`, { min: link.waitMin ?? 0, max: 1e6 });
+      if (link.withinAgeHours !== undefined) requireNumber(link.withinAgeHours, `${at}.withinAgeHours`, { min: link.waitAgeHours ?? 0, max: 10_000 });
+    });
+  }
+
+  private clockOf(task: ScheduleTask): AirClock {
+    return this.clocks.get(task.place ?? 'shed') ?? this.steady;
+  }
+
+  /** Every task after those it waits for. */
+  private inOrder(): number[] {
+    const state = new Int8Array(this.tasks.length);
+    const order: number[] = [];
+    const visit = (i: number): void => {
+      if (state[i] === 2) return;
+      if (state[i] === 1) throw new CoreError('inconsistent', `tasks.${i}.after`);
+      state[i] = 1;
+      for (const { id } of this.tasks[i]!.after ?? []) visit(this.index.get(id)!);
+      state[i] = 2;
+      order.push(i);
+    };
+    this.tasks.forEach((_, i) => visit(i));
+    return order;
+  }
+
+  private lengthOf(task: ScheduleTask): number {
+    return task.byItself ? this.byItself(task, this.startMin) - this.startMin : task.minutes;
+  }
+
+  private tailsOf(): number[] {
+    const tails = this.tasks.map((task) => this.lengthOf(task));
+    for (const i of [...this.order].reverse())
+      for (const { id, waitMin, waitAgeHours } of this.tasks[i]!.after ?? []) {
+        const before = this.index.get(id)!;
+        const aged = waitAgeHours ? this.clockOf(this.tasks[before]!).minuteOfAge(this.startMin, waitAgeHours) - this.startMin : 0;
+        tails[before] = Math.max(tails[before]!, this.lengthOf(this.tasks[before]!) + Math.max(waitMin ?? 0, aged) + tails[i]!);
+      }
+    return tails;
+  }
+
+  /** When what runs by itself from a moment on is done. */
+  private byItself(task: ScheduleTask, from: number): number {
+    if (task.untilAt !== undefined) return Math.max(from, parseLocal(task.untilAt, 'untilAt'));
+    return task.ageHours === undefined ? from + task.minutes : this.clockOf(task).minuteOfAge(from, task.ageHours);
+  }
+
+  /** The first span of hands-on work from a moment on that hours and air let be. */
+  private spanFrom(task: ScheduleTask, from: number, hours: ShedHours): AirySpan {
+    const spanAt = (at: number): WorkSpan => (task.inOneGo ? workInOneGo(at, task.minutes, hours) : workThrough(at, task.minutes, hours));
+    let span = spanAt(from);
+    if (!task.needs) return { start: span.start, end: span.end, stop: null, never: false };
+    const clock = this.clockOf(task);
+    const first = span;
+    let last: AirStop | null = null;
+    for (;;) {
+      const stop = clock.stopOf(task.needs, span.start, span.end);
+      if (!stop) return { ...span, stop: last, never: false };
+      last = stop;
+      if (stop.againMin > from + FARTHEST_MIN) return { ...first, stop, never: true };
+      span = spanAt(Math.max(stop.againMin, span.start + 1));
+    }
+  }
+
+  /** Longest chain with people and bays for everything, and all work shared by all who can do it. */
+  private bound(): number {
+    const ends = new Map<number, number>();
+    let latest = this.startMin;
+    for (const i of this.order) {
+      const task = this.tasks[i]!;
+      const fixed = this.fixed(task);
+      const from = fixed ? 0 : this.readyAt(task, (before) => ends.get(before)!).at;
+      const end = fixed ? fixed.end : task.byItself ? this.byItself(task, from) : Math.min(...this.able[i]!.map(({ hours }) => this.spanFrom(task, from, hours).end));
+      ends.set(i, end);
+      latest = Math.max(latest, end);
+    }
+    const open = this.tasks.filter((task) => !task.byItself && !task.actual);
+    for (const skill of [undefined, ...new Set(open.flatMap(({ skill: own }) => (own === undefined ? [] : [own])))]) {
+      const hands = open.filter((task) => skill === undefined || task.skill === skill).reduce((sum, task) => sum + task.minutes * (task.people ?? 1), 0);
+      const able = this.input.people.filter(({ skills: own }) => skill === undefined || own?.includes(skill)).length;
+      if (hands > 0) latest = Math.max(latest, workThrough(this.startMin, hands / able, this.hours).end);
+    }
+    const inBays = open.filter(({ bay }) => bay).reduce((sum, { minutes }) => sum + minutes, 0);
+    return inBays > 0 ? Math.max(latest, workThrough(this.startMin, inBays / this.bays, this.hours).end) : latest;
+  }
+
+  /** What stands as it is: done, or set by a person. */
+  private fixed(task: ScheduleTask): WorkSpan | null {
+    if (task.actual) return { start: parseLocal(task.actual.startAt, 'actual.startAt'), end: parseLocal(task.actual.endAt, 'actual.endAt') };
+    if (task.pinnedAt === undefined) return null;
+    const start = parseLocal(task.pinnedAt, 'pinnedAt');
+    if (task.byItself) return { start, end: this.byItself(task, start) };
+    return { start, end: task.inOneGo ? start + task.minutes : workThrough(start, task.minutes, this.hours).end };
+  }
+
+  /** When nothing before it is in the way any more, and what that was. */
+  private readyAt(task: ScheduleTask, endOf: (index: number) => number): { at: number; why: ScheduledTask['why'] } {
+    // What runs by itself has run since what went before was done, be that before the plan begins.
+    const from = task.byItself && task.after?.length ? -Infinity : this.startMin;
+    let ready: { at: number; why: ScheduledTask['why'] } = { at: from, why: { id: 'start', taskId: null } };
+    if (task.notBefore !== undefined) {
+      const at = parseLocal(task.notBefore, 'notBefore');
+      if (at > ready.at) ready = { at, why: { id: 'not-before', taskId: null } };
+    }
+    for (const { id, waitMin, waitAgeHours } of task.after ?? []) {
+      const before = this.index.get(id)!;
+      const end = endOf(before);
+      const aged = waitAgeHours ? this.clockOf(this.tasks[before]!).minuteOfAge(end, waitAgeHours) : end;
+      const at = Math.max(end + (waitMin ?? 0), aged);
+      if (at >= ready.at) ready = { at, why: { id: 'after', taskId: id } };
+    }
+    return ready;
+  }
+
+  /** Tasks one by one, the one with the most hanging on it first among those that could go. */
+  plan(priority: readonly number[]): ShedPlan {
+    const done: (Planned | undefined)[] = new Array<Planned | undefined>(this.tasks.length).fill(undefined);
+    const people = this.away.map((spans) => spans.map((span): Busy => ({ ...span, taskId: null })));
+    const bays: Busy[][] = Array.from({ length: this.bays }, () => []);
+    // What is done or set by a person stands before anything else is put round it.
+    for (const i of this.order) if (this.tasks[i]!.actual || this.tasks[i]!.pinnedAt !== undefined) this.place(i, done, people, bays);
+    const unmet = this.befores.map((befores) => befores.filter((before) => !done[before]).length);
+    const ready = new Set(this.order.filter((i) => !done[i] && unmet[i] === 0));
+    while (ready.size > 0) {
+      let next = -1;
+      for (const i of ready) if (next < 0 || priority[i]! > priority[next]!) next = i;
+      ready.delete(next);
+      this.place(next, done, people, bays);
+      for (const i of this.afters[next]!) if (--unmet[i]! === 0 && !done[i]) ready.add(i);
+    }
+    const all = done as Planned[];
+    for (const planned of all) planned.broken.push(...this.missed(planned, all));
+    const finish = Math.max(...all.map(({ end }) => end));
+    return { done: all, finish, cost: finish + BROKEN_MIN * all.reduce((sum, { broken }) => sum + broken.length, 0) };
+  }
+
+  private place(i: number, done: (Planned | undefined)[], people: Busy[][], bays: Busy[][]): void {
+    const task = this.tasks[i]!;
+    const take = ({ start, end }: WorkSpan, why: ScheduledTask['why'], own: readonly number[], broken: Remark[] = []): void => {
+      const busy: Busy = { start, end, taskId: task.id };
+      for (const p of own) people[p]!.push(busy);
+      if (task.bay) bays.find((others) => !clash(others, busy))?.push(busy);
+      done[i] = { start, end, task, people: [...own], why, broken };
+    };
+    const fixed = this.fixed(task);
+    if (fixed) {
+      const free = task.actual || task.byItself ? [] : (this.able[i]!.find(({ people: group }) => group.every((p) => !clash(people[p]!, fixed)))?.people ?? []);
+      return take(fixed, { id: task.actual ? 'done' : 'pinned', taskId: null }, free);
+    }
+    const ready = this.readyAt(task, (before) => done[before]!.end);
+    if (task.byItself) return take({ start: ready.at, end: this.byItself(task, ready.at) }, ready.why, []);
+    let [best, bestGroup]: [Free | null, readonly number[]] = [null, []];
+    for (const group of this.able[i]!) {
+      const free = this.firstFree(task, ready, group, people, bays, best?.span.start ?? Infinity);
+      if (free && (!best || free.span.start < best.span.start || free.span.end < best.span.end)) [best, bestGroup] = [free, group.people];
+    }
+    const { span, why } = best!;
+    take(span, why, bestGroup, span.never ? [{ id: 'schedule.never-fit', params: { fault: span.stop!.fault } }] : []);
+  }
+
+  /** When a group of people, a bay, their hours and the air first come together; null where that is later than others could begin. */
+  private firstFree(
+    task: ScheduleTask,
+    ready: { at: number; why: ScheduledTask['why'] },
+    { people: group, hours }: { people: number[]; hours: ShedHours },
+    people: readonly Busy[][],
+    bays: readonly Busy[][],
+    latestStart: number,
+  ): Free | null {
+    let [from, why] = [ready.at, ready.why];
+    for (;;) {
+      const span = this.spanFrom(task, from, hours);
+      if (span.start > latestStart) return null;
+      if (span.stop) why = { id: 'air', taskId: why.taskId, fault: span.stop.fault };
+      else if (span.start > from && why.id === 'start') why = { id: 'hours', taskId: null };
+      // The first moment they, or a bay, come free again.
+      const busy = firstToEnd(group, people, span);
+      const first = busy ?? (task.bay && bays.every((others) => clash(others, span)) ? firstToEnd(bays.keys(), bays, span) : null);
+      if (!first) return { span, why };
+      from = Math.max(first.end, span.start + 1);
+      why = { id: busy ? 'person' : 'bay', taskId: first.taskId };
+    }
+  }
+
+  /** Windows it comes too late for, and what was set where it cannot be. */
+  private missed({ task, start, end, people }: Planned, all: readonly Planned[]): Remark[] {
+    if (task.actual) return [];
+    const remarks: Remark[] = [];
+    for (const { id, waitMin, withinMin, waitAgeHours, withinAgeHours } of task.after ?? []) {
+      const before = all[this.index.get(id)!]!;
+      const clock = this.clockOf(before.task);
+      const opens = Math.max(before.end + (waitMin ?? 0), waitAgeHours ? clock.minuteOfAge(before.end, waitAgeHours) : before.end);
+      const shuts = Math.min(withinMin === undefined ? Infinity : before.end + withinMin, withinAgeHours === undefined ? Infinity : clock.minuteOfAge(before.end, withinAgeHours));
+      if (start < opens - EXACT_MIN) remarks.push({ id: 'schedule.too-soon', params: { task: id, minutes: opens - start } });
+      if (start > shuts + EXACT_MIN) remarks.push({ id: 'schedule.too-late', params: { task: id, minutes: start - shuts } });
+    }
+    if (task.pinnedAt === undefined || task.byItself) return remarks;
+    if (people.length < (task.people ?? 1)) remarks.push({ id: 'schedule.nobody-free', params: {} });
+    if (nextOpen(start, this.hours) !== start || (task.inOneGo && nextOpen(end - 1, this.hours) !== end - 1)) remarks.push({ id: 'schedule.shut', params: {} });
+    const stop = task.needs ? this.clockOf(task).stopOf(task.needs, start, end) : null;
+    if (stop) remarks.push({ id: 'schedule.air', params: { fault: stop.fault } });
+    return remarks;
+  }
+
+  told({ done, finish }: ShedPlan, tries: number): ScheduleResult {
+    const critical = this.chain(done, finish);
+    const length = this.boundMin - this.startMin;
+    return {
+      tasks: done.map(({ task, start, end, people, why, broken }) => ({
+        id: task.id,
+        job: task.job ?? null,
+        startAt: formatLocal(start),
+        endAt: formatLocal(end),
+        people: people.map((p) => this.input.people[p]!.id),
+        why,
+        critical: critical.has(task.id),
+        remarks: broken,
+      })),
+      finishAt: formatLocal(finish),
+      boundAt: formatLocal(this.boundMin),
+      gapPercent: length > 0 ? (100 * (finish - this.boundMin)) / length : 0,
+      broken: done.reduce((sum, { broken }) => sum + broken.length, 0),
+      tries,
+    };
+  }
+
+  /** From what ends last, back along what each waited for. */
+  private chain(done: readonly Planned[], finish: number): Set<string> {
+    const on = new Set<string>();
+    let at: Planned | undefined = done.find(({ end }) => end === finish);
+    while (at && !on.has(at.task.id)) {
+      on.add(at.task.id);
+      const { taskId } = at.why;
+      at = taskId === null ? undefined : done[this.index.get(taskId)!];
+    }
+    return on;
+  }
+}
+
+/** A person or bay taken, and by what; by nothing where they are away. */
+interface Busy extends WorkSpan {
+  taskId: string | null;
+}
+
+/** Rounding of minutes that is no miss, min. */
+const EXACT_MIN = 1e-6;
+
+const meets = (a: WorkSpan, b: WorkSpan): boolean => a.start < b.end && a.end > b.start;
+const clash = (busy: readonly WorkSpan[], span: WorkSpan): boolean => busy.some((other) => meets(other, span));
+
+/** Of all that some lists have in the way of a span, what is over first; null where nothing is. */
+function firstToEnd(which: Iterable<number>, lists: readonly Busy[][], span: WorkSpan): Busy | null {
+  let first: Busy | null = null;
+  for (const i of which) for (const other of lists[i]!) if (meets(other, span) && (!first || other.end < first.end)) first = other;
+  return first;
+}
+
+/** Every group of so many out of some, as far as there are not too many. */
+function groupsOf(people: readonly number[], count: number): number[][] {
+  const groups: number[][] = [];
+  const grow = (from: number, group: number[]): void => {
+    if (groups.length >= MOST_GROUPS) return;
+    if (group.length === count) groups.push(group);
+    else for (let i = from; i < people.length; i++) grow(i + 1, [...group, people[i]!]);
+  };
+  grow(0, []);
+  return groups;
+}

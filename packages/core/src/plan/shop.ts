@@ -1,0 +1,45 @@
+import { type ShedClimate, USUAL_SHED } from '../air/index.js';
+import type { MeasuringTool } from '../mix/tools.js';
+import { DEFAULT_HOURS, type ShedHours } from './calendar.js';
+import type { Worker } from './schedule.js';
+import { type ShopRates, type Skill, USUAL_RATES } from './steps.js';
+
+/** A person of the shop as a pair of hands. */
+export interface Hands extends Worker {
+  skills: readonly Skill[];
+}
+
+/** What a shop sets once for all its jobs. */
+export interface ShopSettings {
+  hours: ShedHours;
+  bays: number;
+  /** By the ids of its people; who is not named plans and signs only. */
+  hands: readonly Hands[];
+  rates: ShopRates;
+  layingRateGPerMin: number;
+  tools: readonly MeasuringTool[];
+  /** Of its catalyst dispenser or dropper. */
+  dropsPerMl: number;
+  climate: ShedClimate;
+  /** Of the made-up weather that stands in for a forecast where none is kept. */
+  weather: { seed: number };
+  money: { perHour: number; perKwh: number; heaterKw: number };
+}
+
+/** What a new shop starts from. */
+export const USUAL_SHOP: ShopSettings = {
+  hours: DEFAULT_HOURS,
+  bays: 2,
+  hands: [],
+  rates: USUAL_RATES,
+  layingRateGPerMin: 6,
+  tools: [
+    { kind: 'scale', name: 'Bench scale, 0.1 g', stepG: 0.1, mostG: 2000 },
+    { kind: 'scale', name: 'Floor scale, 1 g', stepG: 1, mostG: 15_000 },
+    { kind: 'lines', name: 'Cups with 5 ml lines', stepMl: 5, mostMl: 1000 },
+  ],
+  dropsPerMl: 32,
+  climate: USUAL_SHED,
+  weather: { seed: 4280 },
+  money: { perHour: 45, perKwh: 0.35, heaterKw: 2 },
+};

@@ -1,0 +1,175 @@
+import type { AirNeeds } from '../air/index.js';
+import { type Remark, requireNumber } from '../errors.js';
+import type { FinishStep } from '../finish/routes.js';
+import type { SystemCard } from '../resin/systems.js';
+
+/** Plies laid in one go. */
+export interface Go {
+  resinG: number;
+  pots: number;
+}
+
+/** What a shed is quick at: minutes of hand work. Source of the usual ones: starting judgement, replaced by its own records. */
+export interface ShopRates {
+  washMin: number;
+  grindMinPerLitre: number;
+  grindFloorMin: number;
+  cutMinPerPly: number;
+  dryFitMin: number;
+  potMin: number;
+  layFloorMin: number;
+  abradeBetweenMin: number;
+  levelMinPerM2: number;
+  levelFloorMin: number;
+  /** Share of the finish route's own times. */
+  finishShare: number;
+  inspectMin: number;
+}
+
+export const USUAL_RATES: ShopRates = {
+  washMin: 45,
+  grindMinPerLitre: 480,
+  grindFloorMin: 30,
+  cutMinPerPly: 6,
+  dryFitMin: 30,
+  potMin: 8,
+  layFloorMin: 20,
+  abradeBetweenMin: 30,
+  levelMinPerM2: 90,
+  levelFloorMin: 30,
+  finishShare: 1,
+  inspectMin: 60,
+};
+
+/** What hands must know how to do. */
+export const SKILLS = ['prepare', 'lay-up', 'finish', 'inspect'] as const;
+export type Skill = (typeof SKILLS)[number];
+
+export type StepKind = 'hands' | 'cure' | 'drying';
+
+/** A step of one job, before it has a date. */
+export interface JobStep {
+  /** Its name within the job: step, face and go, "lay-up.f1.g2". */
+  key: string;
+  /** What is done; several steps may do the same. */
+  id: string;
+  kind: StepKind;
+  /** 1 or 2 where it belongs to one face of a two-sided repair. */
+  face: number | null;
+  /** 1, 2 … where a face is laid in several goes. */
+  go: number | null;
+  /** Of hands; none for what runs by itself. */
+  minutes: number;
+  /** Of a cure: as long as so many hours at the card's 22 °C. */
+  ageHours: number | null;
+  /** Of a drying: till when. */
+  untilAt: string | null;
+  inOneGo: boolean;
+  skill: Skill | null;
+  needs: AirNeeds | null;
+  /** Why it takes as long as it does or must wait, as an id and figures at 22 °C. */
+  why: Remark;
+  /** Steps it comes after; within so many hours at 22 °C of one where its window shuts. */
+  after: { key: string; withinAgeHours?: number }[];
+}
+
+export interface StepsInput {
+  card: SystemCard;
+  faces: readonly (Go & { groundVolumeMm3: number; plies: number; /** Where it is laid in several goes: each of them, in order. */ goes?: readonly Go[] })[];
+  abradedAreaMm2: number;
+  layingRateGPerMin: number;
+  finishSteps: readonly FinishStep[];
+  rates?: Partial<ShopRates>;
+  /** A core that breathes out as it warms: laid up on a falling temperature only. */
+  breathingCore?: boolean;
+  /** Till when it dries; nothing is laid before. */
+  dryUntilAt?: string | null;
+}
+
+/** Gel coat and paint want no less, °C. */
+const COAT_MIN_TEMP_C = 12;
+const COAT_HOLD_MIN = 60;
+const MOST_HOLD_MIN = 240;
+
+/** Air a lay-up asks for, from the first ply until the last has gelled. */
+const layUpNeeds = (card: SystemCard, falling: boolean): AirNeeds => ({ minTempC: card.minTempC, maxTempC: card.maxTempC, dry: true, falling, holdMin: Math.min(MOST_HOLD_MIN, card.recoatFromHours * 60) });
+
+/**
+ * The steps of a repair in their order, each with how long hands take over it, or how long it cures, and what it asks of the air.
+ * @throws CoreError for rates no shed has
+ */
+export function jobSteps(input: StepsInput): JobStep[] {
+  const rates = checkRates({ ...USUAL_RATES, ...input.rates });
+  const list = new Steps();
+  const two = input.faces.length === 2;
+  const dries = input.dryUntilAt ? list.add('drying', { kind: 'drying', untilAt: input.dryUntilAt, why: { id: 'days.drying' } }, []) : null;
+  list.add('wash', { minutes: rates.washMin, skill: 'prepare', why: { id: 'days.wash-first' } }, []);
+  let laid: JobStep | null = null;
+  input.faces.forEach((face, i) => {
+    const place = { face: two ? i + 1 : null };
+    const litres = face.groundVolumeMm3 / 1e6;
+    list.add(i === 1 ? 'grind-back' : 'grind', { ...place, minutes: Math.max(rates.grindFloorMin, litres * rates.grindMinPerLitre), skill: 'prepare', why: { id: i === 1 ? 'days.grind-back' : 'days.grind', params: { litres } } });
+    list.add('cut-plies', { ...place, minutes: rates.dryFitMin + face.plies * rates.cutMinPerPly, skill: 'prepare', why: { id: 'days.cut', params: { plies: face.plies } } });
+    const goes = face.goes ?? [face];
+    goes.forEach(({ resinG, pots }, g) => {
+      const at = { ...place, go: goes.length > 1 ? g + 1 : null };
+      const before = laid;
+      if (g > 0) list.add('between-goes', { ...at, kind: 'cure', ageHours: input.card.recoatFromHours, why: { id: 'days.between-goes', params: { hours: input.card.recoatFromHours, until: input.card.recoatUntilHours } } });
+      const minutes = Math.max(rates.layFloorMin, resinG / input.layingRateGPerMin) + pots * rates.potMin;
+      laid = list.add('lay-up', { ...at, minutes, inOneGo: true, skill: 'lay-up', needs: layUpNeeds(input.card, input.breathingCore === true), why: { id: 'days.lay-up', params: { resinG, pots } } });
+      if (g > 0) laid.after.push({ key: before!.key, withinAgeHours: input.card.recoatUntilHours });
+      if (dries && i === 0 && g === 0) laid.after.push({ key: dries.key });
+    });
+    list.add('cure-to-sand', { ...place, kind: 'cure', ageHours: input.card.sandableHours, why: { id: 'days.sandable', params: { hours: input.card.sandableHours } } });
+  });
+  const areaM2 = input.abradedAreaMm2 / 1e6;
+  list.add('level', { minutes: Math.max(rates.levelFloorMin, areaM2 * rates.levelMinPerM2), skill: 'finish', why: { id: 'days.level', params: { areaM2 } } });
+  for (const step of input.finishSteps) addFinish(list, step, input, laid, areaM2 * rates.finishShare, rates.finishShare);
+  list.add('inspect', { minutes: rates.inspectMin, skill: 'inspect', why: { id: 'days.inspect' } });
+  return list.steps;
+}
+
+function addFinish(list: Steps, step: FinishStep, { card }: StepsInput, laid: JobStep | null, areaM2: number, share: number): void {
+  const before = list.steps.at(-1)!;
+  const cures = step.afterFullCure && laid ? list.add('full-cure', { kind: 'cure', ageHours: card.fullCureHours, why: { id: 'days.full-cure', params: { hours: card.fullCureHours } } }, [{ key: laid.key }]) : null;
+  const wet = step.layerMm !== null;
+  const made = list.add(
+    step.id,
+    {
+      minutes: Math.max(step.handsFloorMin * share, step.handsMinPerM2 * areaM2),
+      skill: 'finish',
+      inOneGo: wet,
+      needs: wet ? { minTempC: Math.min(COAT_MIN_TEMP_C, card.minTempC), dry: true, holdMin: COAT_HOLD_MIN } : null,
+      why: { id: 'days.finish-step' },
+    },
+    [{ key: before.key }],
+  );
+  if (cures) made.after.push({ key: cures.key });
+  if (step.waitHours > 0) list.add(`${step.id}-wait`, { kind: 'cure', ageHours: step.waitHours, why: { id: 'days.finish-wait', params: { hours: step.waitHours } } });
+}
+
+/** Steps one after another, each after the one before unless told otherwise. */
+class Steps {
+  readonly steps: JobStep[] = [];
+
+  add(id: string, values: Partial<JobStep> & Pick<JobStep, 'why'>, after?: JobStep['after']): JobStep {
+    const { face = null, go = null } = values;
+    const key = [id, ...(face === null ? [] : [`f${face}`]), ...(go === null ? [] : [`g${go}`])].join('.');
+    const last = this.steps.at(-1);
+    const step: JobStep = { kind: 'hands', minutes: 0, ageHours: null, untilAt: null, inOneGo: false, skill: null, needs: null, ...values, id, face, go, key: this.unlike(key), after: [...(after ?? (last ? [{ key: last.key }] : []))] };
+    this.steps.push(step);
+    return step;
+  }
+
+  /** A finish route may do the same twice. */
+  private unlike(key: string): string {
+    const known = this.steps.filter((step) => step.key === key || step.key.startsWith(`${key}#`)).length;
+    return known === 0 ? key : `${key}#${known + 1}`;
+  }
+}
+
+/** @throws CoreError for rates no shed has */
+export function checkRates(rates: ShopRates, field = 'rates'): ShopRates {
+  for (const [name, value] of Object.entries(rates)) requireNumber(value, `${field}.${name}`, { min: 0, max: 10_000 });
+  return rates;
+}
