@@ -1,10 +1,19 @@
 import type { GelCoatWay, FinishKind } from '../finish/routes.js';
 import type { Shape } from '../geometry/index.js';
-import type { FabricLayer } from '../laminate/index.js';
-import type { Process } from '../material/index.js';
+import type { BurnOffInput, FabricLayer, Ring } from '../laminate/index.js';
+import type { Container } from '../cure/index.js';
+import type { Consistency, CoreRef, Fabric, Filler, Process, ResinFamily } from '../material/index.js';
+import type { MeasuringTool, PasteInput, PrimedSurface } from '../mix/index.js';
+import type { Likelihoods } from '../resin/evidence.js';
+import type { Hardener } from '../resin/hardeners.js';
+import type { SystemCard } from '../resin/systems.js';
+import type { ShopRates } from '../plan/index.js';
 import type { School } from '../resin/verdicts.js';
 import type { LayingOrder } from '../stack/stack.js';
-import type { KnockDowns, ServiceClass } from '../taper/index.js';
+import type { HomographyInput, MapMark, Pixel, Reading } from '../survey/index.js';
+import type { AlignmentReading, BrokenInput, EdgeInput, GaugeReading, KnockDowns, PlugInput, LocalRatio, RepairKind, ServiceClass, WayOut, WrapInput } from '../taper/index.js';
+
+import type { GraveStructure, Severity } from './severity.js';
 
 /** An edge, fitting or structure near the damage, as a straight line in plan co-ordinates. */
 export interface Neighbour {
@@ -14,6 +23,31 @@ export interface Neighbour {
   fromYMm: number;
   toXMm: number;
   toYMm: number;
+  /** Room the abraded edge must leave, mm; none when left out. */
+  clearanceMm?: number;
+  /** How the taper is worked round it where it would run into it. */
+  way?: WayOut | null;
+}
+
+/** Bond shear that a shop has measured, and where it comes from. */
+export interface ShopBond {
+  mpa: number;
+  source: string;
+}
+
+/** A photograph squared up and laid under the drawing: four corners of a rectangle of known size, and where its first corner lies. */
+export interface LaidPhoto {
+  /** Id of the photograph kept with the job. */
+  id: string;
+  corners: readonly Pixel[];
+  widthMm: number;
+  heightMm: number;
+  /** Place of the first corner on the plan, mm. */
+  xMm: number;
+  yMm: number;
+  /** How the rectangle's first side lies on the plan, degrees counter-clockwise. */
+  turnedDeg: number;
+  check: NonNullable<HomographyInput['check']> | null;
 }
 
 /** Everything a person decides or measures about a repair, section by section. All figures in working units. */
@@ -40,6 +74,37 @@ export interface RepairInputs {
     neighbours: readonly Neighbour[];
     notes: string;
   };
+  severity: {
+    /** The item is in two, or an edge, tip or rail is missing. */
+    separated: boolean;
+    structure: GraveStructure;
+    /** Set by a person against the proposal, with a reason. */
+    override: Severity | null;
+    reason: string;
+    /** Lifts the hold on what is beyond this tool: the drawing or the person responsible, and the manager who named it. */
+    release: { reference: string; by: string; at: string } | null;
+  };
+  /** What was measured on the surface before anything was cut. */
+  survey: {
+    readings: readonly Reading[];
+    gridSpacingMm: number;
+    /** Further damage, cracks and earlier repairs beside the main outline. */
+    marks: readonly MapMark[];
+    photo: LaidPhoto | null;
+    /** Depth-gauge readings of the ground taper. */
+    gauge: readonly GaugeReading[];
+    /** The damage as it showed, once the mapped outline has been set larger from the readings; null before. */
+    visible: Shape | null;
+    /** The mapped outline and depth before grinding, once it has been mapped again after it; null before. */
+    expected: { shape: Shape; depth: RepairInputs['damage']['depth']; depthMm: number | null } | null;
+    /** Moisture that counts as dry enough, and the reading of a dry place on the same item. */
+    moistureLimit: number | null;
+    dryReference: number | null;
+    /** Rings of a test taper, outer face first, and the ratio it was ground at. */
+    rings: { ratio: number; rings: readonly Ring[] } | null;
+    /** A piece of the laminate weighed before and after its resin was burnt off. */
+    coupon: Pick<BurnOffInput, 'beforeG' | 'afterG' | 'areaMm2' | 'thicknessMm'> | null;
+  };
   laminate: {
     known: 'thickness' | 'plies';
     /** Measured thickness of the laminate (the outer skin over a core), mm; null when not measured yet. */
@@ -48,8 +113,10 @@ export interface RepairInputs {
     plies: readonly FabricLayer[];
     /** Gel coat or paint on the parent, mm. */
     finishThicknessMm: number;
-    core: { coreId: string; thicknessMm: number; reachable: boolean } | null;
+    core: (CoreRef & { thicknessMm: number; reachable: boolean }) | null;
     priorId: string;
+    /** What the shed's own finished repairs of this class turned out to be, counted; left out where the class alone is gone by. */
+    shedCounts?: Likelihoods;
     clueIds: readonly string[];
     epoxyInBond: boolean;
     pressedPanel: boolean;
@@ -58,6 +125,12 @@ export interface RepairInputs {
     school: School;
     /** System chosen; null while nothing is chosen. */
     systemId: string | null;
+    /** Who sees to each condition, by its id. */
+    owners?: Readonly<Record<string, string>>;
+    /** The chosen system's card where it is the shop's own. */
+    own?: SystemCard;
+    /** Hardener or catalyst taken in place of the card's own, as the library had it then. */
+    hardener?: Hardener;
     overrideReason: string;
     gelCoatWay: GelCoatWay;
     airTempC: number;
@@ -68,16 +141,48 @@ export interface RepairInputs {
     /** null takes the table's value. */
     ratio: number | null;
     sides: 'one' | 'two';
+    /** Left out: the taper that depth and faces call for. */
+    kind?: RepairKind;
+    /** Width of a step, mm. */
+    stepMm?: number;
+    /** How far a lap goes past the last crack, and each ply short of the one below it or past it, mm. */
+    lapMm?: number;
+    staggerMm?: number;
+    /** Strips round a tube or rail. */
+    wrap?: Required<Pick<WrapInput, 'roundMm' | 'stripMm' | 'angleDeg' | 'overlapMm' | 'layers' | 'pastMm'>>;
+    /** A board or blade in two. */
+    broken?: Pick<BrokenInput, 'widthMm' | 'bulgeMm' | 'railMm'>;
+    /** Missing edge or tip. */
+    edge?: Pick<EdgeInput, 'alongMm' | 'inMm' | 'trimMm'>;
+    /** Core plug bedded in paste. */
+    plug?: Pick<PlugInput, 'gapMm' | 'beddingMm' | 'pasteGPerMl'>;
+    /** Slope of a dish that keys a plug of filler in. */
+    dishRatio?: number;
+    /** Radius of the surface; null along which it is flat, mm. */
+    curvature?: { alongMm: number | null; acrossMm: number | null };
+    /** How two halves lay to one another before they were bonded. */
+    alignment?: readonly AlignmentReading[];
+    /** Sides with a ratio of their own. */
+    locals?: readonly LocalRatio[];
     marginMm: number;
     maskMm: number;
     knockDowns: KnockDowns;
+    /** The shop's own bond shear by resin, with the trials it rests on; the trade's usual values where there is none. */
+    bond?: Readonly<Partial<Record<ResinFamily, ShopBond>>>;
   };
   stack: {
     /** Patch plies, deepest first; null takes the proposal. */
     plies: readonly FabricLayer[] | null;
     order: LayingOrder;
     coverFabricId: string | null;
+    /** The cover's fabric where it is the shop's own. */
+    coverOwn?: Fabric;
     coverOverlapMm: number;
+    /** Layer over everything that is there to be sanded. */
+    sanding?: { fabricId: string; own?: Fabric };
+    extras?: readonly ExtraPly[];
+    /** Goes each face is laid in, where a person has chosen; else by the card's limit. */
+    goes?: number;
     finishAllowanceMm: number;
     process: Process;
   };
@@ -88,6 +193,16 @@ export interface RepairInputs {
     primeGsm: number;
     wastePercent: number;
     potFloorG: number;
+    /** What pots are mixed in; a cup when left out. */
+    container?: Container['id'];
+    /** What is primed; laminate when left out. Its own g/m² stands in `primeGsm`. */
+    primes?: PrimedSurface;
+    pastes?: readonly PlannedPaste[];
+    coats?: readonly PlannedCoat[];
+    /** What both parts are measured with, as the shop had it; a scale off by `scaleErrorG` when left out. */
+    tool?: MeasuringTool;
+    /** Of the shop's catalyst dispenser. */
+    dropsPerMl?: number;
   };
   days: {
     startAt: string | null;
@@ -95,7 +210,50 @@ export interface RepairInputs {
     toMin: number;
     openDays: readonly number[];
     tempC: number;
+    /** Where it stands while it is worked on; in the shed when left out. */
+    place?: 'shed' | 'outdoors' | 'tent';
+    /** What a tent over it is heated to, °C. */
+    tentToC?: number;
+    /** The shop's own rates, as they were when the job was opened. */
+    rates?: Partial<ShopRates>;
   };
+}
+
+/** A paste of the job: bedding, fillets, filled cells, plugs. */
+export interface PlannedPaste {
+  id: string;
+  name: string;
+  use: NonNullable<PasteInput['use']>;
+  /** Finished paste, ml. */
+  volumeMl: number;
+  fillerId: string;
+  /** The shop's own filler under this id. */
+  own?: Filler;
+  consistency?: Consistency;
+}
+
+/** A gel coat or top coat of the job. */
+export interface PlannedCoat {
+  id: string;
+  name: string;
+  thicknessMm: number;
+  /** Coated, mm²; the abraded ground when null. */
+  areaMm2: number | null;
+  densityGPerMl: number;
+}
+
+/** A ply beside those of the stack, with an outline of its own. */
+export interface ExtraPly {
+  id: string;
+  /** A filler brings up a low place and carries nothing; a local ply strengthens a corner or a rail. */
+  use: 'filler' | 'local';
+  fabricId: string;
+  own?: Fabric;
+  orientationDeg: number;
+  shape: Shape;
+  face: 'first' | 'second';
+  /** Laid after so many plies of the stack; 0 before the first. */
+  after: number;
 }
 
 export type InputSection = keyof RepairInputs;
@@ -112,6 +270,8 @@ export const NEW_REPAIR: RepairInputs = {
     neighbours: [],
     notes: '',
   },
+  severity: { separated: false, structure: 'none', override: null, reason: '', release: null },
+  survey: { readings: [], gridSpacingMm: 25, marks: [], photo: null, gauge: [], visible: null, expected: null, moistureLimit: null, dryReference: null, rings: null, coupon: null },
   laminate: { known: 'thickness', thicknessMm: null, plies: [], finishThicknessMm: 0.5, core: null, priorId: 'volume-built', clueIds: [], epoxyInBond: false, pressedPanel: false },
   resin: { school: 'finish-led', systemId: null, overrideReason: '', gelCoatWay: 'after-full-cure', airTempC: 20, humidityPercent: 55, surfaceTempC: 19 },
   taper: { ratio: null, sides: 'one', marginMm: 25, maskMm: 20, knockDowns: {} },

@@ -22,12 +22,12 @@ const LAUNCH = repair({
 });
 
 describe('the whole chain', () => {
-  it('plans the patrol launch: epoxy, 12:1, 376 × 326, ten plies and a cover that fit and match', () => {
+  it('plans the patrol launch: epoxy, 12:1, 376 × 326, eight plies and a cover that fit and match', () => {
     const plan = planRepair(LAUNCH);
     expect(plan.problems).toEqual([]);
     expect(plan.resin!.verdicts.recommended).toBe('epoxy');
     expect(plan.taper!.footprint.faces[0]!.footprint.lengthMm).toBe(376);
-    expect(plan.patch!.faces[0]!.plies.length).toBe(11);
+    expect(plan.patch!.faces[0]!.plies.length).toBe(9);
     expect(plan.patch!.faces[0]!.stack.level).toBe('fits');
     expect(plan.match!.ratios.every((r) => r.band === 'match' || r.band === 'note')).toBeTrue();
     expect(plan.inspection.map((c) => c.id)).toContain('tight');
@@ -87,7 +87,9 @@ describe('the whole chain', () => {
       return [...plan.mix!.remarks, ...plan.resin!.remarks].map((remark) => remark.id);
     };
     expect(ids({})).not.toContain('mix.too-thick-at-once');
-    expect(ids({ resin: { systemId: 'polyester' } })).toContain('mix.too-thick-at-once');
+    // Laid in as many goes as the card takes unless a person says otherwise.
+    expect(ids({ resin: { systemId: 'polyester' } })).not.toContain('mix.too-thick-at-once');
+    expect(ids({ resin: { systemId: 'polyester' }, stack: { goes: 1 } })).toContain('mix.too-thick-at-once');
     expect(ids({ resin: { systemId: 'epoxy-fast', airTempC: 28 } })).toContain('resin.too-hot');
   });
 

@@ -1,6 +1,6 @@
-import { CoreError, type Remark } from '../errors.js';
+import { type CoreError, type Remark, attempt } from '../errors.js';
 import type { Facts } from '../conditions/condition.js';
-import { type DaysResult, planDays } from '../plan/index.js';
+import { type DaysResult, type StepsInput, planDays } from '../plan/index.js';
 import { type FinishRoute, finishRoute } from '../finish/routes.js';
 import { type InspectionCheck, inspectionList } from '../inspection/checks.js';
 import type { Stage } from '../hazards/cautions.js';
@@ -8,7 +8,7 @@ import type { MatchResult } from '../laminate/index.js';
 import type { EvidenceResult } from '../resin/evidence.js';
 import type { SystemCard } from '../resin/systems.js';
 import type { Parent, VerdictsResult } from '../resin/verdicts.js';
-import type { FootprintResult, JointResult, RatioRange } from '../taper/index.js';
+import type { FootprintResult, JointResult, PlugResult, RatioRange, RepairKind, TaperProfile } from '../taper/index.js';
 import type { RepairInputs } from './inputs.js';
 import { type DamagePlan, planDamage } from './stages/damage.js';
 import { type ParentPlan, planParent } from './stages/parent.js';
@@ -17,6 +17,9 @@ import { planTaper } from './stages/taper.js';
 import { type PatchPlan, planPatch } from './stages/patch.js';
 import { type MixPlan, planMix } from './stages/mix.js';
 import { jobFacts } from './facts.js';
+import { layUpHolds } from './holds.js';
+import { stepsInputOf } from './steps.js';
+import { type SeverityPlan, planSeverity } from './severity.js';
 
 /** Why a stage has no figures: the code and field of the first thing in its way. */
 export interface StageProblem {
@@ -32,6 +35,8 @@ export interface ResinPlan {
   verdicts: VerdictsResult;
   /** The system the plan goes on with: the chosen one, else the school's. Null when neither exists. */
   card: SystemCard | null;
+  /** Entry of the hardener taken in place of the card's own; null when it is the card's. */
+  secondId: string | null;
   chosen: boolean;
   /** The choice goes against the verdict or the school and needs a written reason. */
   needsReason: boolean;
@@ -40,12 +45,18 @@ export interface ResinPlan {
 }
 
 export interface TaperPlan {
+  kind: RepairKind;
+  profile: TaperProfile;
   ratio: number;
   range: RatioRange;
   footprint: FootprintResult;
   joint: JointResult | null;
-  /** Distance from the abraded edge to each neighbour, mm; negative when it is run over. */
-  clearances: { name: string; mm: number }[];
+  /** Plug of a core that is mended, and what it is cut from; null for the rest. */
+  plug: { coreName: string; result: PlugResult } | null;
+  /** Bond shear it is worked out with, and the shop's trials it rests on; null for the trade's usual value. */
+  bond: { mpa: number; source: string | null };
+  /** Distance from the abraded edge to each neighbour, mm, negative when it is run over; and the room it must leave. */
+  clearances: { name: string; mm: number; wantedMm: number }[];
 }
 
 /** Everything the tool works out about one repair from its inputs. A stage that cannot be worked out is null and named in `problems`. */
@@ -61,11 +72,14 @@ export interface RepairPlan {
   days: DaysResult | null;
   inspection: InspectionCheck[];
   facts: Facts;
+  severity: SeverityPlan;
+  /** What nothing may be laid before. */
+  holds: Remark[];
   problems: StageProblem[];
 }
 
 /** Version of the calculations, written on every record. Raised whenever a formula or table changes a figure. */
-export const CALCULATION_VERSION = '1.0';
+export const CALCULATION_VERSION = '1.3';
 
 /**
  * The whole chain from outline to dated list, in one pass; fast enough to run on every frame of a drag.
@@ -73,46 +87,30 @@ export const CALCULATION_VERSION = '1.0';
  */
 export function planRepair(inputs: RepairInputs): RepairPlan {
   const problems: StageProblem[] = [];
-  const attempt = <T>(stage: Stage, work: () => T | null): T | null => {
-    try {
-      return work();
-    } catch (error) {
-      if (!(error instanceof CoreError)) throw error;
-      problems.push({ stage, code: error.code, field: error.field, params: error.params });
-      return null;
-    }
+  const attemptStage = <T>(stage: Stage, work: () => T | null): T | null => {
+    const { result, error } = attempt(work);
+    if (error) problems.push({ stage, code: error.code, field: error.field, params: error.params });
+    return result;
   };
-  const damage = attempt('look', () => planDamage(inputs));
-  const resin = attempt('resin', () => planResin(inputs));
-  const parent = attempt('laminate', () => planParent(inputs, resin));
-  const taper = attempt('taper', () => (damage && parent && resin?.card && inputs.damage.depth !== 'finish' ? planTaper(inputs, damage, parent, resin.card) : null));
-  const patch = attempt('plies', () => (damage && parent && taper && resin?.card ? planPatch(inputs, damage, parent, taper, resin.card) : null));
-  const mix = attempt('mix', () => (taper && patch && resin?.card ? planMix(inputs, taper, patch, resin.card) : null));
+  const damage = attemptStage('look', () => planDamage(inputs));
+  const resin = attemptStage('resin', () => planResin(inputs));
+  const parent = attemptStage('laminate', () => planParent(inputs, resin));
+  const taper = attemptStage('taper', () => (damage && parent && resin?.card && inputs.damage.depth !== 'finish' ? planTaper(inputs, damage, parent, resin.card) : null));
+  const patch = attemptStage('plies', () => (damage && parent && taper && resin?.card ? planPatch(inputs, damage, parent, taper, resin.card) : null));
+  const mix = attemptStage('mix', () => (taper && patch && resin?.card ? planMix(inputs, taper, patch, resin.card) : null));
   const finish = resin?.card ? finishRoute(resin.card.family, inputs.place.finish, inputs.resin.gelCoatWay) : null;
-  const planned = inputs.damage.depth === 'finish' || (taper && patch && mix);
-  const days = attempt('days', () => (inputs.days.startAt && damage && finish && resin?.card && planned ? dated(inputs, damage, taper, patch, mix, finish, resin.card) : null));
+  const days = attemptStage('days', () => {
+    const steps = inputs.days.startAt === null ? null : stepsInputOf(inputs, { damage, resin, taper, patch, mix, finish });
+    return steps && dated(inputs, steps);
+  });
+  const severity = planSeverity(inputs, damage?.cut.areaMm2 ?? null);
   const facts = jobFacts(inputs, resin?.card ?? null, taper !== null, patch !== null);
-  return { damage, parent, resin, taper, patch, match: patch?.match ?? null, mix, finish, days, inspection: inspectionList(facts), facts, problems };
+  return { damage, parent, resin, taper, patch, match: patch?.match ?? null, mix, finish, days, inspection: inspectionList(facts), facts, severity, holds: layUpHolds(inputs, severity), problems };
 }
 
-function dated(inputs: RepairInputs, damage: DamagePlan, taper: TaperPlan | null, patch: PatchPlan | null, mix: MixPlan | null, finish: FinishRoute, card: SystemCard): DaysResult {
+function dated(inputs: RepairInputs, steps: StepsInput): DaysResult {
   const { startAt, fromMin, toMin, openDays, tempC } = inputs.days;
-  const faces = (patch?.faces ?? []).map((face, i) => ({
-    groundVolumeMm3: taper!.footprint.faces[i]!.taperVolumeMm3,
-    plies: face.stack.plies.length,
-    resinG: mix!.faces[i]!.totalG,
-    pots: mix!.faces[i]!.pots.length,
-  }));
-  return planDays({
-    startAt: startAt!,
-    hours: { fromMin, toMin, openDays },
-    card,
-    tempC,
-    faces,
-    abradedAreaMm2: taper?.footprint.faces[0]!.abraded.areaMm2 ?? damage.cut.areaMm2,
-    layingRateGPerMin: inputs.mix.layingRateGPerMin,
-    finishSteps: finish.steps,
-  });
+  return planDays({ ...steps, startAt: startAt!, hours: { fromMin, toMin, openDays }, tempC });
 }
 
 export type { DamagePlan, ParentPlan, PatchPlan, MixPlan };

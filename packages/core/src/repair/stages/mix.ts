@@ -1,16 +1,39 @@
-import { type Batch, type BatchesResult, type MixResult, type QuantityResult, batches, mix, mixError, resinQuantity, smallestBatch } from '../../mix/index.js';
+import { type CureCard, knownCure } from '../../cure/index.js';
 import type { Remark } from '../../errors.js';
+import {
+  type Batch,
+  type BatchesResult,
+  type MeasuringTool,
+  type MixResult,
+  type PasteResult,
+  type PotLimit,
+  type PotLimitInput,
+  type QuantityResult,
+  type ToolVerdict,
+  batches,
+  catalystFor,
+  mix,
+  paste,
+  potLabel,
+  potLimit,
+  resinQuantity,
+  smallestBatches,
+} from '../../mix/index.js';
 import type { SystemCard } from '../../resin/systems.js';
-import type { RepairInputs } from '../inputs.js';
+import type { PlannedPaste, RepairInputs } from '../inputs.js';
 import type { TaperPlan } from '../plan.js';
 import type { PatchPlan } from './patch.js';
 
 export interface Pot extends Batch {
+  /** Which of the goes its face is laid in, from 0: a pot never lasts into the next. */
+  go: number;
   mix: MixResult;
-  /** Worst error of the second part with this shop's scale, per cent. */
-  worstErrorPercent: number;
-  /** Whether the scale can mix a pot this small within tolerance. */
-  scaleGoodEnough: boolean;
+  /** Worst error of the second part with what it is measured with, per cent; null where there is no telling. */
+  worstErrorPercent: number | null;
+  /** Whether it can be mixed so small within tolerance. */
+  toolGoodEnough: boolean;
+  /** Of a pump: strokes of each part. */
+  strokes: ToolVerdict['strokes'];
 }
 
 export interface MixFace {
@@ -20,36 +43,131 @@ export interface MixFace {
   totalG: number;
 }
 
+/** A paste with what is stirred into what. */
+export interface PotOfPaste {
+  id: string;
+  name: string;
+  fillerId: string;
+  fillerName: string;
+  /** Worked out from the ground, not put down by a person. */
+  fromPlan: boolean;
+  paste: PasteResult;
+  mix: MixResult;
+}
+
+export interface Coat {
+  id: string;
+  name: string;
+  massG: number;
+  areaMm2: number;
+}
+
 export interface MixPlan {
   faces: MixFace[];
+  pastes: PotOfPaste[];
+  coats: Coat[];
   totalResinG: number;
   totalSecondG: number;
   totalSecondMl: number;
+  /** Mixed resin of lay-up and pastes, without the catalyst where there is one, g. */
   totalG: number;
+  /** Of the lay-up. */
   pots: number;
-  smallestBatchG: number;
+  /** Smallest pot that what it is measured with mixes within tolerance, g; null where it never does. */
+  smallestBatchG: number | null;
+  /** Catalyst the pots are planned with, per cent; null for a two-part system. */
+  catalystPercent: number | null;
   remarks: Remark[];
 }
 
+/** A pot of paste is mixed with so much to spare, for the cup keeps some. */
+const PASTE_SPARE = 1.1;
+/** What the plan's own pastes are thickened with. */
+const PASTE_FILLER = 'silica';
+
 export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan, card: SystemCard): MixPlan {
-  const faces = patch.faces.map((face, i) => mixFace(inputs, primedArea(inputs, taper, i), face.plies, card, i));
+  const { dropsPerMl } = inputs.mix;
+  const catalystPercent = card.kind === 'two-part' ? null : (inputs.mix.catalystPercent ?? catalystFor(card, inputs.days.tempC));
+  const mixOf = (totalG: number): MixResult => mix({ card, totalG, ...(catalystPercent === null ? {} : { catalystPercent }), ...(dropsPerMl === undefined ? {} : { dropsPerMl }) });
+  const limit = limitOf(inputs, card, catalystPercent);
+  const measured = measuredBy(inputs, card, mixOf(100));
+  const faces = patch.faces.map((face, i) => mixFace(inputs, primedArea(inputs, taper, i), face, card, limit, (batch) => potOf(batch, i, mixOf, measured)));
+  const pastes = pastesOf(inputs, taper).map((planned) => potOfPaste(planned, card, mixOf));
+  const coats = (inputs.mix.coats ?? []).map(({ id, name, thicknessMm, areaMm2, densityGPerMl }): Coat => {
+    const area = areaMm2 ?? taper.footprint.faces[0]!.abraded.areaMm2;
+    return { id, name, areaMm2: area, massG: (area / 1000) * thicknessMm * densityGPerMl };
+  });
+  const mixed = [...faces.flatMap((face) => face.pots.map((pot) => pot.mix)), ...pastes.map((pot) => pot.mix)];
+  const sum = (of: (one: MixResult) => number): number => mixed.reduce((total, one) => total + of(one), 0);
   const pots = faces.flatMap((face) => face.pots);
-  const sum = (of: (mix: MixResult) => number): number => pots.reduce((total, pot) => total + of(pot.mix), 0);
-  const wanted = pots[0]!.mix.per100ByWeight / 100;
-  const remarks = pots.flatMap((pot) => pot.mix.remarks);
+  const remarks = [...mixed.flatMap((one) => one.remarks), ...pastes.flatMap((pot) => pot.paste.remarks)];
   const thickestMm = Math.max(...patch.faces.map((face) => face.stack.totalMm));
-  if (thickestMm > card.maxSessionMm) remarks.push({ id: 'mix.too-thick-at-once', params: { thicknessMm: thickestMm, maxSessionMm: card.maxSessionMm } });
-  if (pots.some((pot) => !pot.scaleGoodEnough)) remarks.push({ id: 'mix.scale-too-coarse', params: { scaleErrorG: inputs.mix.scaleErrorG } });
+  if (thickestMm > card.maxSessionMm && patch.faces.every((face) => face.sessions.length < 2)) remarks.push({ id: 'mix.too-thick-at-once', params: { thicknessMm: thickestMm, maxSessionMm: card.maxSessionMm } });
+  const poor = pots.find((pot) => !pot.toolGoodEnough);
+  if (poor) remarks.push(inputs.mix.tool ? { id: 'mix.tool-too-coarse', params: { tool: inputs.mix.tool.name, potG: poor.massG } } : { id: 'mix.scale-too-coarse', params: { scaleErrorG: inputs.mix.scaleErrorG } });
+  if (limit?.gelsTooSoon) remarks.push({ id: 'batches.gels-too-soon', params: { workMin: limit.workMin } });
   return {
     faces,
+    pastes,
+    coats,
     totalResinG: sum((m) => m.resinG),
     totalSecondG: sum((m) => m.secondG),
     totalSecondMl: sum((m) => m.secondMl),
-    totalG: faces.reduce((total, face) => total + face.totalG, 0),
+    totalG: faces.reduce((total, face) => total + face.totalG, 0) + pastes.reduce((total, pot) => total + pot.mix.resinG + (card.kind === 'two-part' ? pot.mix.secondG : 0), 0),
     pots: pots.length,
-    smallestBatchG: smallestBatch(wanted, card.tolerancePercent / 100, inputs.mix.scaleErrorG),
+    smallestBatchG: measured(100).smallestG,
+    catalystPercent,
     remarks: remarks.filter((remark, i) => remarks.findIndex((other) => other.id === remark.id) === i),
   };
+}
+
+/** Limits of pots change with the card and the day, not with the outline that is dragged. */
+const LIMITS = new WeakMap<CureCard, Map<string, PotLimit>>();
+
+/** The largest sensible pot where the system's cure is known; null where only the card's own times are. */
+function limitOf(inputs: RepairInputs, card: SystemCard, catalystPercent: number | null): PotLimit | null {
+  const cure = knownCure(card);
+  if (!cure) return null;
+  const { layingRateGPerMin, container } = inputs.mix;
+  const asked: Omit<PotLimitInput, 'card' | 'cure'> = { layingRateGPerMin, tempC: inputs.days.tempC, ...(container ? { container } : {}), ...(catalystPercent === null ? {} : { catalystPercent }) };
+  const name = JSON.stringify([asked, card.maxPotG]);
+  const known = LIMITS.get(cure) ?? new Map<string, PotLimit>();
+  const limit = known.get(name) ?? potLimit({ card, cure, ...asked });
+  LIMITS.set(cure, known.set(name, limit));
+  return limit;
+}
+
+/** What a pot can be mixed to with what the job is measured with. */
+function measuredBy(inputs: RepairInputs, card: SystemCard, { per100ByWeight }: MixResult): (batchG: number) => ToolVerdict {
+  const tool: MeasuringTool = inputs.mix.tool ?? { kind: 'scale', name: 'Scale', stepG: 1, errorG: inputs.mix.scaleErrorG };
+  const given = {
+    tools: [tool],
+    per100ByWeight,
+    resinDensityGPerMl: card.resinDensityGPerMl,
+    secondDensityGPerMl: card.kind === 'two-part' ? card.hardenerDensityGPerMl : card.catalystDensityGPerMl,
+    tolerancePercent: card.tolerancePercent,
+  };
+  return (batchG) => smallestBatches({ ...given, batchG }).tools[0]!;
+}
+
+function potOf(batch: Batch & { go: number }, face: number, mixOf: (totalG: number) => MixResult, measured: (batchG: number) => ToolVerdict): Pot {
+  const mixed = mixOf(batch.massG);
+  const { worstPercent, fits, strokes } = measured(mixed.resinG + mixed.secondG);
+  return { ...batch, label: face === 0 ? batch.label : `${batch.label}2`, mix: mixed, worstErrorPercent: worstPercent, toolGoodEnough: fits === true, strokes };
+}
+
+/** Pastes put down for the job, and those its ground asks for: the bedding of a core plug, the filler of a dish. */
+function pastesOf(inputs: RepairInputs, taper: TaperPlan): (PlannedPaste & { fromPlan: boolean })[] {
+  const planned = (id: string, name: string, use: PlannedPaste['use'], volumeMl: number): PlannedPaste & { fromPlan: boolean } => ({ id, name, use, volumeMl: volumeMl * PASTE_SPARE, fillerId: PASTE_FILLER, fromPlan: true });
+  const own: (PlannedPaste & { fromPlan: boolean })[] = [];
+  if (taper.plug) own.push(planned('plug', 'Bedding of the plug', 'bedding', taper.plug.result.beddingMl + taper.plug.result.gapMl));
+  if (taper.profile.kind === 'dish') own.push(planned('dish', 'Filler of the dish', 'plug', (taper.footprint.cutOutVolumeMm3 + taper.footprint.taperVolumeMm3) / 1000));
+  return [...own.filter(({ volumeMl }) => volumeMl >= 1), ...(inputs.mix.pastes ?? []).map((one) => ({ ...one, fromPlan: false }))];
+}
+
+function potOfPaste({ id, name, use, volumeMl, fillerId, own, consistency, fromPlan }: PlannedPaste & { fromPlan: boolean }, card: SystemCard, mixOf: (totalG: number) => MixResult): PotOfPaste {
+  const made = paste({ volumeMl, use, ...(own ? { filler: own } : { fillerId }), ...(consistency ? { consistency } : {}), resinDensityGPerMl: card.resinDensityGPerMl });
+  return { id, name, fillerId, fillerName: made.fillerName, fromPlan, paste: made, mix: mixOf(made.resinG) };
 }
 
 /** The abraded face that is primed: taper and margin, and the floor of a part-depth dish; a through cut-out has no floor. */
@@ -58,23 +176,20 @@ function primedArea(inputs: RepairInputs, taper: TaperPlan, face: number): numbe
   return faces[face]!.abraded.areaMm2 - (inputs.damage.depth === 'through' ? cutOut.areaMm2 : 0);
 }
 
-function mixFace(inputs: RepairInputs, primeAreaMm2: number, plies: PatchPlan['faces'][number]['plies'], card: SystemCard, index: number): MixFace {
-  const { primeGsm, wastePercent, potFloorG, layingRateGPerMin, scaleErrorG, catalystPercent } = inputs.mix;
+function mixFace(inputs: RepairInputs, primeAreaMm2: number, { plies, sessions }: PatchPlan['faces'][number], card: SystemCard, limit: PotLimit | null, pot: (batch: Batch & { go: number }) => Pot): MixFace {
+  const { primeGsm, wastePercent, potFloorG, layingRateGPerMin } = inputs.mix;
   const quantityFor = (pots: number): QuantityResult => resinQuantity({ plies, primeAreaMm2, primeGsm, wastePercent, potFloorG, pots });
-  const splitFor = (quantity: QuantityResult): BatchesResult => batches({ card, pliesG: quantity.plies.map((p) => p.resinG), extraG: quantity.primeG + quantity.wasteG, layingRateGPerMin, tempC: inputs.days.tempC });
-  const first = splitFor(quantityFor(1));
-  const quantity = quantityFor(first.batches.length);
-  const split = splitFor(quantity);
-  const pots = split.batches.map((batch) => {
-    const mixed = mix({ card, totalG: batch.massG, ...(catalystPercent === null ? {} : { catalystPercent }) });
-    const worst = mixError({
-      per100ByWeight: mixed.per100ByWeight,
-      resinG: mixed.resinG,
-      secondG: mixed.secondG,
-      tolerancePercent: card.tolerancePercent,
-      readingErrorG: Math.min(scaleErrorG, mixed.resinG * 0.9),
+  const splitFor = ({ plies: each, pliesResinG, primeG, wasteG }: QuantityResult): { split: BatchesResult; batches: (Batch & { go: number })[] } => {
+    const goes = sessions.map(({ from, to }) => {
+      const pliesG = each.slice(from, to + 1).map((ply) => ply.resinG);
+      const extraG = ((primeG + wasteG) * pliesG.reduce((sum, g) => sum + g, 0)) / pliesResinG;
+      return batches({ card, pliesG, extraG, layingRateGPerMin, tempC: inputs.days.tempC, ...(limit ? { limitG: Math.max(1, limit.limitG) } : {}) });
     });
-    return { ...batch, label: index === 0 ? batch.label : `${batch.label}2`, mix: mixed, worstErrorPercent: worst.worstPercent, scaleGoodEnough: worst.surelyWithin };
-  });
-  return { quantity, split, pots, totalG: quantity.totalResinG };
+    const all = goes.flatMap((split, go) => split.batches.map((batch) => ({ ...batch, go, plies: batch.plies.map((ply) => ply + sessions[go]!.from) }))).map((batch, i) => ({ ...batch, label: potLabel(i) }));
+    const split = { ...goes[0]!, batches: all };
+    return { split: limit ? { ...split, limitedBy: limit.limitedBy, workingTimeMin: limit.workMin } : split, batches: all };
+  };
+  const quantity = quantityFor(splitFor(quantityFor(1)).batches.length);
+  const { split, batches: made } = splitFor(quantity);
+  return { quantity, split, pots: made.map(pot), totalG: quantity.totalResinG };
 }

@@ -1,6 +1,6 @@
-import { CoreError, type Remark, requireEntry, requireNumber } from '../../errors.js';
-import { type FabricLayer, type LaminateResult, laminate } from '../../laminate/index.js';
-import { CORES, type ResinFamily } from '../../material/index.js';
+import { CoreError, type Remark, requireNumber } from '../../errors.js';
+import { type FabricLayer, type LaminateResult, type LaminateStrength, laminate, strengths } from '../../laminate/index.js';
+import { type ResinFamily, coreOf } from '../../material/index.js';
 import { MAX_THICKNESS_MM } from '../../units/index.js';
 import type { RepairInputs } from '../inputs.js';
 import type { ResinPlan } from '../plan.js';
@@ -20,6 +20,8 @@ export interface ParentPlan {
   /** The part of the laminate within the depth, which the patch must equal. */
   within: LaminateResult;
   withinPlies: readonly FabricLayer[];
+  /** What that part carries before it fails. */
+  strength: LaminateStrength;
   resin: ResinFamily;
   remarks: Remark[];
 }
@@ -31,7 +33,7 @@ export function planParent(inputs: RepairInputs, resinPlan: ResinPlan | null): P
   const { known, plies: entered, thicknessMm: measured, core } = inputs.laminate;
   const resin = parentResin(resinPlan);
   if (core) {
-    requireEntry(CORES, core.coreId, 'laminate.core.coreId');
+    coreOf(core, 'laminate.core.coreId');
     requireNumber(core.thicknessMm, 'laminate.core.thicknessMm', { min: 0.5, max: MAX_THICKNESS_MM });
   }
   if (known === 'plies' && entered.length === 0) throw new CoreError('empty', 'laminate.plies');
@@ -46,11 +48,11 @@ export function planParent(inputs: RepairInputs, resinPlan: ResinPlan | null): P
   const remarks: Remark[] = [];
   if (!guessed && measured !== null && Math.abs(whole.thicknessMm / measured - 1) > THICKNESS_TOLERANCE) remarks.push({ id: 'laminate.thickness-differs', params: { computedMm: whole.thicknessMm, measuredMm: measured } });
   if (guessed) remarks.push({ id: 'laminate.guessed', params: { plies: plies.length } });
-  return { thicknessMm, depthMm, plies, guessed, whole, within: laminate({ layers: withinPlies, resin }), withinPlies, resin, remarks };
+  return { thicknessMm, depthMm, plies, guessed, whole, within: laminate({ layers: withinPlies, resin }), withinPlies, strength: strengths({ layers: withinPlies, resin }), resin, remarks };
 }
 
-/** A parent of unknown resin is given polyester's density and stiffness, the commonest case. */
-function parentResin(plan: ResinPlan | null): ResinFamily {
+/** Resin whose density and stiffness the parent is given: the likeliest of the three families; polyester, the commonest, where it is none of them. */
+export function parentResin(plan: ResinPlan | null): ResinFamily {
   const likely = plan?.evidence.mostLikely;
   return likely === 'vinylester' || likely === 'epoxy' ? likely : 'polyester';
 }

@@ -1,17 +1,24 @@
 import type { Remark } from '../../errors.js';
-import { type FabricLayer, type LaminateResult, type MatchResult, compare, laminate } from '../../laminate/index.js';
-import { FABRICS, HAND_LAY_FRACTION, PROCESS_GAIN, type Process, type ResinFamily, arealWeightOf } from '../../material/index.js';
-import { requireEntry } from '../../errors.js';
+import { type FabricLayer, type LaminateResult, type MatchResult, compare, laminate, strengths } from '../../laminate/index.js';
+import { type Fabric, type Process, type ResinFamily, arealWeightOf, fabricOf } from '../../material/index.js';
+import { type Shape, measureOffset } from '../../geometry/index.js';
 import type { SystemCard } from '../../resin/systems.js';
-import { type StackPly, type StackResult, proposePlies, stack } from '../../stack/index.js';
-import type { RepairInputs } from '../inputs.js';
+import { type Session, type StackInput, type StackPly, type StackResult, inGoes, proposePlies, sessions, stack } from '../../stack/index.js';
+import { type TaperProfile, USUAL_BREAK, USUAL_WRAP, broken, regionOf } from '../../taper/index.js';
+import type { ExtraPly, RepairInputs } from '../inputs.js';
 import type { TaperPlan } from '../plan.js';
 import type { DamagePlan } from './damage.js';
 import type { ParentPlan } from './parent.js';
 
+/** What a ply is there for: the stack itself, its cover, a layer to be sanded, or one beside the stack. */
+export type PlyUse = 'stack' | 'cover' | 'sanding' | ExtraPly['use'];
+
 /** A ply of the patch with its fabric, in laying order. */
 export interface PatchPly extends StackPly {
-  fabricId: string;
+  use: PlyUse;
+  /** Outline of its own, for one beside the stack. */
+  own?: Shape;
+  fabric: Fabric;
   orientationDeg: number;
   arealWeightGsm: number;
   fibreMassFraction: number;
@@ -22,37 +29,103 @@ export interface PatchFace {
   face: 'first' | 'second';
   stack: StackResult;
   plies: PatchPly[];
+  /** Which plies go in one go, by the card's limit. */
+  sessions: Session[];
 }
 
 export interface PatchPlan {
-  /** Patch plies of the whole thickness, deepest first, without cover. */
+  /** Patch plies as proposed or chosen, deepest first, without cover. */
+  chosen: readonly FabricLayer[];
+  /** The same with the job's process in each. */
   layers: readonly FabricLayer[];
   proposed: boolean;
   faces: PatchFace[];
   /** The patch as a laminate, covers included. */
   laminate: LaminateResult;
   match: MatchResult;
+  /** Pull the patch carries over what the parent carries, along and across; null where it is not known. */
+  carries: { along: number | null; across: number | null };
+  /** Ply over all, wetted as the job is; null for none. */
+  cover: FabricLayer | null;
+  /** The patch as a list from the outer face, covers included. */
+  outward: readonly FabricLayer[];
   remarks: Remark[];
 }
 
 export function planPatch(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan, taper: TaperPlan, card: SystemCard): PatchPlan {
   const family = card.family;
-  const { process, coverFabricId } = inputs.stack;
-  const cover = coverFabricId === null ? null : wetted({ fabricId: coverFabricId, orientationDeg: 0 }, process);
+  const { process, coverFabricId, coverOwn } = inputs.stack;
+  const { profile } = taper;
+  // A wrap goes right round and a dish has its cap: neither wants a cover ply over it.
+  const covered = coverFabricId !== null && profile.kind !== 'dish' && !isWound(profile);
+  const cover = !covered ? null : wetted({ fabricId: coverFabricId, ...(coverOwn ? { own: coverOwn } : {}), orientationDeg: 0 }, process);
   const coverMm = cover ? thicknessOf([cover], family)[0]! : 0;
   const facesCount = taper.footprint.faces.length;
-  const chosen = inputs.stack.plies ?? proposePlies({ parentPlies: parent.guessed ? [] : parent.withinPlies, depthMm: parent.depthMm, family, coverMm: coverMm * facesCount, ...(parent.guessed ? {} : { parent: parent.within }) });
+  const chosen = turnedTo(profile, inputs.stack.plies ?? proposed(inputs, parent, taper, family, coverMm * (ofSkins(profile) ? 1 : facesCount)));
   const layers = chosen.map((layer) => wetted(layer, process));
+  const sanding = inputs.stack.sanding ? wetted({ ...inputs.stack.sanding, orientationDeg: 0 }, process) : null;
+  const outer = { cover, coverMm, sanding, sandingMm: sanding ? thicknessOf([sanding], family)[0]! : 0 };
+  const extras = [...(inputs.stack.extras ?? []), ...railStrips(inputs, taper, layers)];
   const thicknesses = thicknessOf(layers, family, 'stack.plies.');
-  const faces = splitFaces(layers, thicknesses, taper).map((part, i) => planFace(inputs, damage, taper, part, cover, coverMm, i, family));
-  const outside = cover ? [cover] : [];
-  const whole = laminate({ layers: [...outside, ...[...layers].reverse(), ...(facesCount === 2 ? outside : [])], resin: family });
-  return { layers, proposed: inputs.stack.plies === null, faces, laminate: whole, match: compare(parent.within, whole), remarks: faces.flatMap((face) => face.stack.remarks) };
+  const faces = facesOf(layers, thicknesses, taper).map((part, i) => planFace(inputs, damage, taper, part, outer, extras, i, card));
+  const outside = [...(sanding ? [sanding] : []), ...(cover ? [cover] : [])];
+  const outward = [...outside, ...[...layers].reverse(), ...(facesCount === 2 && !ofSkins(profile) ? [...outside].reverse() : [])];
+  const whole = laminate({ layers: outward, resin: family });
+  return {
+    chosen,
+    layers,
+    proposed: inputs.stack.plies === null,
+    faces,
+    laminate: whole,
+    match: compare(parent.within, whole),
+    carries: carriedOver(parent, outward, whole, family),
+    cover,
+    outward,
+    // Like faces say the same: once is enough.
+    remarks: [...faces.flatMap((face) => face.stack.remarks), ...pastMargin(inputs, cover)].filter((remark, i, all) => all.findIndex((other) => JSON.stringify(other) === JSON.stringify(remark)) === i),
+  };
+}
+
+function carriedOver(parent: ParentPlan, layers: readonly FabricLayer[], whole: LaminateResult, resin: ResinFamily): PatchPlan['carries'] {
+  const patch = strengths({ layers, resin });
+  const ratio = (direction: 'xTension' | 'yTension'): number | null => {
+    const [a, b] = [patch[direction].carryingMPa, parent.strength[direction].carryingMPa];
+    return a === null || b === null ? null : (a * whole.thicknessMm) / (b * parent.within.thicknessMm);
+  };
+  return { along: ratio('xTension'), across: ratio('yTension') };
 }
 
 interface FacePart {
   layers: FabricLayer[];
   thicknesses: number[];
+}
+
+const isWound = (profile: TaperProfile): boolean => profile.kind === 'form' && profile.form.kind === 'band';
+/** Where each face is a skin of its own it takes every ply. */
+const ofSkins = (profile: TaperProfile): boolean => profile.kind === 'form' && profile.skins === true;
+
+/** What a person starts from: ply for ply in a taper, so many layers of one cloth in a wrap, one cap over a dish. */
+function proposed(inputs: RepairInputs, parent: ParentPlan, taper: TaperPlan, family: ResinFamily, coverMm: number): readonly FabricLayer[] {
+  const faces = ofSkins(taper.profile) ? 1 : taper.footprint.faces.length;
+  const plies = proposePlies({ parentPlies: parent.guessed ? [] : parent.withinPlies, depthMm: parent.depthMm, family, coverMm, faces, ...(parent.guessed ? {} : { parent: parent.within }) });
+  if (isWound(taper.profile)) return Array.from({ length: inputs.taper.wrap?.layers ?? USUAL_WRAP.layers }, () => plies.at(-1)!);
+  return taper.profile.kind === 'dish' ? [{ fabricId: CAP_FABRIC, orientationDeg: 0 }] : plies;
+}
+
+const CAP_FABRIC = 'plain-203';
+
+/** Strips of a wrap are wound to either hand in turn. */
+function turnedTo(profile: TaperProfile, plies: readonly FabricLayer[]): readonly FabricLayer[] {
+  if (profile.kind !== 'form' || profile.form.kind !== 'band') return plies;
+  const { angleDeg } = profile.form;
+  return plies.map((ply, i) => ({ ...ply, orientationDeg: i % 2 === 0 ? angleDeg : -angleDeg }));
+}
+
+/** The plies of each face, its own smallest first. */
+function facesOf(layers: FabricLayer[], thicknesses: number[], taper: TaperPlan): FacePart[] {
+  const { profile } = taper;
+  if (ofSkins(profile)) return [{ layers, thicknesses }, { layers, thicknesses }]; // prettier-ignore
+  return splitFaces(layers, thicknesses, taper);
 }
 
 /**
@@ -77,34 +150,124 @@ function splitFaces(layers: FabricLayer[], thicknesses: number[], taper: TaperPl
   ];
 }
 
-function planFace(inputs: RepairInputs, damage: DamagePlan, taper: TaperPlan, part: FacePart, cover: FabricLayer | null, coverMm: number, index: number, family: ResinFamily): PatchFace {
-  const result = stack({
-    shape: damage.cutOut,
-    ratio: taper.ratio,
-    depthMm: taper.footprint.faces[index]!.depthMm,
-    plies: part.thicknesses.map((thicknessMm) => ({ thicknessMm })),
-    order: inputs.stack.order,
-    ...(cover ? { cover: { thicknessMm: coverMm, overlapMm: inputs.stack.coverOverlapMm } } : {}),
-    finishThicknessMm: inputs.laminate.finishThicknessMm,
-    finishAllowanceMm: inputs.stack.finishAllowanceMm,
+/** What goes over the stack of each face. */
+interface Outer {
+  cover: FabricLayer | null;
+  coverMm: number;
+  sanding: FabricLayer | null;
+  sandingMm: number;
+}
+
+function planFace(inputs: RepairInputs, damage: DamagePlan, taper: TaperPlan, part: FacePart, outer: Outer, extras: readonly ExtraPly[], index: number, card: SystemCard): PatchFace {
+  const { cover, coverMm, sanding, sandingMm } = outer;
+  const result = stack(
+    {
+      shape: damage.cutOut,
+      ratio: taper.ratio,
+      depthMm: taper.footprint.faces[index]!.depthMm,
+      plies: part.thicknesses.map((thicknessMm) => ({ thicknessMm })),
+      order: inputs.stack.order,
+      ...endsOf(taper.profile, part.thicknesses.length, taper.footprint.faces[index]!.depthMm, taper.ratio),
+      ...(cover ? { cover: { thicknessMm: coverMm, overlapMm: inputs.stack.coverOverlapMm } } : {}),
+      ...(sanding ? { sanding: { thicknessMm: sandingMm } } : {}),
+      finishThicknessMm: inputs.laminate.finishThicknessMm,
+      finishAllowanceMm: inputs.stack.finishAllowanceMm,
+    },
+    regionOf(taper.footprint.regions[index]!),
+  );
+  const face = index === 0 ? 'first' : 'second';
+  const stacked = result.plies.map((ply): PatchPly => {
+    const use = !ply.cover ? 'stack' : ply.sizeIndex > part.layers.length ? 'sanding' : cover ? 'cover' : 'sanding';
+    const layer = use === 'stack' ? part.layers[ply.sizeIndex]! : use === 'cover' ? cover! : sanding!;
+    return { ...ply, use, ...wettedFigures(layer, card.family) };
   });
-  const plies = result.plies.map((ply) => {
-    const layer = ply.cover ? cover! : part.layers[ply.sizeIndex]!;
-    const fabric = requireEntry(FABRICS, layer.fabricId, 'stack.plies');
-    const wet = laminate({ layers: [layer], resin: family });
-    const arealWeightGsm = arealWeightOf(fabric);
-    return { ...ply, fabricId: layer.fabricId, orientationDeg: layer.orientationDeg ?? 0, arealWeightGsm, fibreMassFraction: arealWeightGsm / wet.massGsm };
+  const plies = withExtras(
+    stacked,
+    extras.filter((extra) => extra.face === face),
+    inputs.stack.process,
+    card.family,
+  );
+  return {
+    face,
+    stack: result,
+    plies,
+    sessions: goesOf(
+      plies.map((ply) => ply.thicknessMm),
+      inputs.stack.goes,
+      card.maxSessionMm,
+    ),
+  };
+}
+
+const goesOf = (pliesMm: readonly number[], goes: number | undefined, limitMm: number): Session[] => (goes === undefined ? sessions(pliesMm, limitMm) : inGoes(pliesMm, Math.min(goes, pliesMm.length)));
+
+function wettedFigures(layer: FabricLayer, family: ResinFamily): Pick<PatchPly, 'fabric' | 'orientationDeg' | 'arealWeightGsm' | 'fibreMassFraction'> {
+  const fabric = fabricOf(layer, 'stack.plies');
+  const arealWeightGsm = arealWeightOf(fabric);
+  return { fabric, orientationDeg: layer.orientationDeg ?? 0, arealWeightGsm, fibreMassFraction: arealWeightGsm / laminate({ layers: [layer], resin: family }).massGsm };
+}
+
+/** Plies beside the stack put where they are laid, and everything numbered anew. */
+function withExtras(stacked: PatchPly[], extras: readonly ExtraPly[], process: Process, family: ResinFamily): PatchPly[] {
+  if (extras.length === 0) return stacked;
+  const made = extras.map((extra, i) => {
+    const layer = wetted({ fabricId: extra.fabricId, ...(extra.own ? { own: extra.own } : {}), orientationDeg: extra.orientationDeg }, process);
+    const ply: PatchPly = {
+      ...measureOffset(extra.shape, 0, `stack.extras.${i}.shape`),
+      ...wettedFigures(layer, family),
+      laid: 0,
+      sizeIndex: -1,
+      cover: false,
+      offsetMm: 0,
+      levelMm: 0,
+      beyondMm: 0,
+      thicknessMm: thicknessOf([layer], family)[0]!,
+      use: extra.use,
+      own: extra.shape,
+    };
+    return { ply, after: extra.after };
   });
-  return { face: index === 0 ? 'first' : 'second', stack: result, plies };
+  const at = (from: number, to: number): PatchPly[] => made.filter(({ after }) => after >= from && after < to).map(({ ply }) => ply);
+  const all = [...at(0, 1), ...stacked.flatMap((ply, i) => [ply, ...at(i + 1, i + 1 === stacked.length ? Infinity : i + 2)])];
+  return all.map((ply, i) => ({ ...ply, laid: i + 1 }));
+}
+
+/** Strips that double the rails of a board in two, on both faces and over everything. */
+function railStrips(inputs: RepairInputs, taper: TaperPlan, layers: readonly FabricLayer[]): ExtraPly[] {
+  if (taper.kind !== 'broken') return [];
+  const { widthMm, bulgeMm, railMm } = inputs.taper.broken ?? USUAL_BREAK;
+  const { railStripMm } = broken({ widthMm, bulgeMm, railMm, skinMm: taper.footprint.faces[0]!.depthMm, ratio: taper.ratio, plies: layers.length });
+  const { centreXMm = 0, centreYMm = 0, rotationDeg = 0 } = inputs.damage.shape;
+  const turn = (rotationDeg * Math.PI) / 180;
+  const { fabricId, own } = layers.at(-1)!;
+  return (['first', 'second'] as const).flatMap((face) =>
+    [1, -1].map((side): ExtraPly => {
+      const out = (side * (widthMm - railMm)) / 2;
+      const shape: Shape = { kind: 'roundedRectangle', lengthMm: railStripMm, widthMm: railMm, cornerRadiusMm: 0, centreXMm: centreXMm - out * Math.sin(turn), centreYMm: centreYMm + out * Math.cos(turn), rotationDeg };
+      return { id: `rail-${face}-${side}`, use: 'local', fabricId, ...(own ? { own } : {}), orientationDeg: 0, shape, face, after: Number.MAX_SAFE_INTEGER };
+    }),
+  );
+}
+
+/** A cover that runs past what is abraded lies on gloss there. */
+function pastMargin({ stack: { coverOverlapMm }, taper: { marginMm } }: RepairInputs, cover: FabricLayer | null): Remark[] {
+  return cover && coverOverlapMm > marginMm ? [{ id: 'stack.cover-past-margin', params: { overlapMm: coverOverlapMm, marginMm } }] : [];
+}
+
+/** Where plies end that do not end on their own level: on a step each, or short of one another by the stagger. */
+function endsOf(profile: TaperProfile, plies: number, depthMm: number, ratio: number): Pick<StackInput, 'endsMm' | 'beyondMm' | 'onSurface'> {
+  if (profile.kind === 'slope') return {};
+  if (profile.kind === 'dish') return { endsMm: Array.from({ length: plies }, () => depthMm), beyondMm: profile.capPastMm, onSurface: true };
+  if (isWound(profile)) return { endsMm: Array.from({ length: plies }, () => depthMm), onSurface: true };
+  if (profile.kind !== 'lap') return { endsMm: Array.from({ length: plies }, (_, i) => (depthMm * (i + 1)) / plies) };
+  return { endsMm: Array.from({ length: plies }, (_, i) => Math.max(0, profile.reachMm - (plies - 1 - i) * profile.staggerMm) / ratio), onSurface: true };
 }
 
 function thicknessOf(layers: readonly FabricLayer[], family: ResinFamily, prefix = ''): number[] {
   return laminate({ layers, resin: family }, prefix).layerThicknessMm;
 }
 
-/** A layer with the fibre mass fraction its process gives, where that differs from hand lay-up. */
+/** A layer laid by the job's process, unless it says otherwise itself. */
 function wetted(layer: FabricLayer, process: Process): FabricLayer {
-  if (process === 'hand' || layer.fibreMassFraction !== undefined) return layer;
-  const fabric = requireEntry(FABRICS, layer.fabricId, 'stack.plies');
-  return { ...layer, fibreMassFraction: HAND_LAY_FRACTION[fabric.parts[0]!.construction] + PROCESS_GAIN[process] };
+  return layer.process === undefined && layer.fibreMassFraction === undefined ? { ...layer, process } : layer;
 }

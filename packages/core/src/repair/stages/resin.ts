@@ -1,20 +1,20 @@
-import { dewPoint } from '../../air/dew-point.js';
-import { requireEntry } from '../../errors.js';
-import { CORES, FABRICS, type ResinFamily, isChoppedMat } from '../../material/index.js';
+import { dewPoint } from '../../air/index.js';
+import { type ResinFamily, coreOf, fabricOf, needsStyrene } from '../../material/index.js';
 import { type Parent, type ResinFacts, resinVerdicts } from '../../resin/verdicts.js';
-import { resinEvidence } from '../../resin/evidence.js';
-import { DEFAULT_SYSTEM, SYSTEMS } from '../../resin/systems.js';
+import { resinEvidence, shedPrior } from '../../resin/evidence.js';
+import { withHardener } from '../../resin/hardeners.js';
+import { DEFAULT_SYSTEM, SYSTEMS, type SystemCard, systemOf } from '../../resin/systems.js';
 import { fibresOf } from '../facts.js';
 import type { RepairInputs } from '../inputs.js';
 import type { ResinPlan } from '../plan.js';
 
 export function planResin(inputs: RepairInputs): ResinPlan {
   const { laminate, resin } = inputs;
-  const evidence = resinEvidence({ prior: laminate.priorId, clues: laminate.clueIds });
+  const evidence = resinEvidence({ prior: laminate.shedCounts ? shedPrior(laminate.priorId, laminate.shedCounts) : laminate.priorId, clues: laminate.clueIds });
   const parent: Parent = evidence.treatAsUnknown ? (evidence.mostLikely === 'mixed' ? 'mixed' : 'unknown') : evidence.mostLikely;
   const air = dewPoint({ airTempC: resin.airTempC, relativeHumidityPercent: resin.humidityPercent, surfaceTempC: resin.surfaceTempC });
-  const verdicts = resinVerdicts({ facts: resinFacts(inputs, parent, air.marginC!), school: resin.school });
-  const chosen = resin.systemId === null ? null : requireEntry(SYSTEMS, resin.systemId, 'resin.systemId');
+  const chosen = chosenCard(resin);
+  const verdicts = resinVerdicts({ facts: resinFacts(inputs, chosen, parent, air.marginC!), school: resin.school });
   const card = chosen ?? (verdicts.recommended ? SYSTEMS.find((s) => s.id === DEFAULT_SYSTEM[verdicts.recommended!])! : null);
   const verdict = card && verdicts.families.find((f) => f.family === card.family)!.verdict;
   return {
@@ -22,6 +22,7 @@ export function planResin(inputs: RepairInputs): ResinPlan {
     evidence,
     verdicts,
     card,
+    secondId: chosen && resin.hardener ? resin.hardener.id : null,
     chosen: chosen !== null,
     needsReason: chosen !== null && (verdict === 'not' || chosen.family !== verdicts.recommended),
     dewPointC: air.dewPointC,
@@ -29,12 +30,17 @@ export function planResin(inputs: RepairInputs): ResinPlan {
   };
 }
 
-function resinFacts(inputs: RepairInputs, parent: Parent, dewMarginC: number): ResinFacts {
+/** The card of the system a job has chosen, mixed with the hardener it has taken; null while nothing is chosen. @throws CoreError for a system that is not known or a hardener that cannot set it */
+export function chosenCard({ systemId, own, hardener }: RepairInputs['resin']): SystemCard | null {
+  return systemId === null ? null : withHardener(systemOf(systemId, own, 'resin.systemId'), hardener, 'resin.hardener');
+}
+
+function resinFacts(inputs: RepairInputs, chosen: SystemCard | null, parent: Parent, dewMarginC: number): ResinFacts {
   const { place, laminate, resin, stack } = inputs;
-  const core = laminate.core ? requireEntry(CORES, laminate.core.coreId, 'laminate.core.coreId') : null;
+  const core = laminate.core ? coreOf(laminate.core, 'laminate.core.coreId') : null;
   const patch = stack.plies ?? [];
-  const binder = patch.map((ply) => FABRICS.find((f) => f.id === ply.fabricId)).find((f) => f && isChoppedMat(f) && f.binder !== 'stitched')?.binder;
-  const tooCold = (['polyester', 'vinylester', 'epoxy'] as const).filter((family) => resin.surfaceTempC < minTempC(family, resin.systemId));
+  const binder = patch.map((ply) => fabricOf(ply, 'stack.plies')).find(needsStyrene)?.binder;
+  const tooCold = (['polyester', 'vinylester', 'epoxy'] as const).filter((family) => resin.surfaceTempC < minTempC(family, chosen));
   return {
     parent,
     waterline: place.waterline,
@@ -54,7 +60,6 @@ function resinFacts(inputs: RepairInputs, parent: Parent, dewMarginC: number): R
 }
 
 /** The chosen system's minimum if it is of this family, else the family's most cold-tolerant one. */
-function minTempC(family: ResinFamily, systemId: string | null): number {
-  const cards = SYSTEMS.filter((s) => s.family === family);
-  return cards.find((s) => s.id === systemId)?.minTempC ?? Math.min(...cards.map((s) => s.minTempC));
+function minTempC(family: ResinFamily, chosen: SystemCard | null): number {
+  return chosen?.family === family ? chosen.minTempC : Math.min(...SYSTEMS.filter((s) => s.family === family).map((s) => s.minTempC));
 }

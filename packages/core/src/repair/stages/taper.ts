@@ -1,6 +1,32 @@
-import { type Point, outlinePoints } from '../../geometry/index.js';
+import { type Point, distanceToSegment, outlinePoints } from '../../geometry/index.js';
+import { requireNumber } from '../../errors.js';
+import { pulledMPa } from '../../laminate/index.js';
+import { coreOf } from '../../material/index.js';
 import type { SystemCard } from '../../resin/systems.js';
-import { footprint, joint, ratioDefault } from '../../taper/index.js';
+import {
+  BOND_SHEAR_MPA,
+  type JointFacts,
+  MAX_RATIO,
+  MIN_RATIO,
+  type Obstacle,
+  type TaperProfile,
+  USUAL_BREAK,
+  USUAL_CAP_PAST_MM,
+  USUAL_DISH_RATIO,
+  USUAL_EDGE,
+  USUAL_LAP_MM,
+  USUAL_PLUG,
+  USUAL_STAGGER_MM,
+  USUAL_STEP_MM,
+  USUAL_WRAP,
+  alongside,
+  footprint,
+  joint,
+  middleOf,
+  plug,
+  ratioDefault,
+  wrap,
+} from '../../taper/index.js';
 import type { Neighbour, RepairInputs } from '../inputs.js';
 import type { TaperPlan } from '../plan.js';
 import type { DamagePlan } from './damage.js';
@@ -8,53 +34,107 @@ import type { ParentPlan } from './parent.js';
 
 export function planTaper(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan, card: SystemCard): TaperPlan {
   const { taper, place } = inputs;
+  const { core } = inputs.laminate;
   const range = ratioDefault(place.service, card.family, parent.depthMm);
-  const ratio = taper.ratio ?? range.start;
+  const kind = taper.kind ?? 'taper';
+  const profile = profileOf(inputs, damage, parent);
+  const ratio = ratioOf(profile, taper, parent.depthMm, taper.ratio ?? range.start);
+  const bond = taper.bond?.[card.family];
+  const strength = pulledMPa(parent.strength);
+  const facts: JointFacts | null = strength === null ? null : { resin: card.family, parentStrengthMPa: strength, knockDowns: taper.knockDowns, ...(bond ? { bondShearMPa: bond.mpa } : {}) };
   const result = footprint({
     shape: damage.cutOut,
+    others: damage.others,
     ratio,
     depthMm: parent.depthMm,
     marginMm: taper.marginMm,
     maskMm: taper.maskMm,
-    sides: taper.sides,
+    sides: profile.kind === 'slope' ? taper.sides : 'one',
+    profile,
     through: inputs.damage.depth === 'through',
+    ...(taper.locals ? { locals: taper.locals } : {}),
+    obstacles: inputs.damage.neighbours.map(obstacleOf),
+    ...(facts ? { joint: facts } : {}),
   });
-  const strength = parent.within.strengthXMPa;
-  const strengthRatio = strength === null ? null : joint({ ratio, resin: card.family, parentStrengthMPa: strength, knockDowns: taper.knockDowns });
+  // The joint is as weak as its steepest side.
+  const steepest = Math.min(...result.faces.map((face) => face.steepestRatio));
   const reach = result.faces[0]!.taperWidthMm + taper.marginMm;
   const edge = outlinePoints(damage.cutOut, reach, 72);
   return {
+    kind,
+    profile,
     ratio,
     range,
     footprint: result,
-    joint: strengthRatio,
-    clearances: inputs.damage.neighbours.map((neighbour) => ({ name: neighbour.name, mm: clearance(edge, outlinePoints(damage.cutOut, 0, 72), neighbour) })),
+    joint: facts && joint({ ...facts, ratio: Math.max(MIN_RATIO, Math.min(ratio, steepest, MAX_RATIO)) }),
+    plug: core && kind === 'core' ? { coreName: coreOf(core, 'laminate.core').name, result: plug({ ...(taper.plug ?? USUAL_PLUG), shape: damage.cutOut, coreMm: core.thicknessMm }) } : null,
+    bond: bond ?? { mpa: BOND_SHEAR_MPA[card.family], source: null },
+    clearances: (profile.kind === 'form' ? [] : inputs.damage.neighbours).map((neighbour) => ({ name: neighbour.name, mm: clearance(edge, outlinePoints(damage.cutOut, 0, 72), neighbour), wantedMm: neighbour.clearanceMm ?? 0 })),
   };
+}
+
+/** What is ground round the cut-out, by the kind of repair. */
+function profileOf(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan): TaperProfile {
+  const { taper } = inputs;
+  const { depthMm } = parent;
+  if (taper.kind === 'dish') return { kind: 'dish', capPastMm: USUAL_CAP_PAST_MM };
+  if (taper.kind === 'wrap') {
+    const set = taper.wrap ?? USUAL_WRAP;
+    return { kind: 'form', depthsMm: [depthMm], form: { kind: 'band', wrap: wrap({ ...set, damageMm: damage.visible.lengthMm }), stripMm: set.stripMm, angleDeg: set.angleDeg } };
+  }
+  if (taper.kind === 'edge') return { kind: 'form', depthsMm: [depthMm / 2, depthMm / 2], form: { kind: 'edge', ...(taper.edge ?? USUAL_EDGE), side: facing(inputs, damage) } };
+  if (taper.kind === 'broken') {
+    const { widthMm, bulgeMm } = taper.broken ?? USUAL_BREAK;
+    const skins = inputs.laminate.core !== null;
+    return { kind: 'form', skins, depthsMm: skins ? [depthMm, depthMm] : [depthMm / 2, depthMm / 2], form: { kind: 'bulge', widthMm, bulgeMm } };
+  }
+  if (taper.kind === 'stepped') {
+    const scale = parent.thicknessMm / parent.whole.thicknessMm;
+    return { kind: 'steps', stepMm: requireNumber(taper.stepMm ?? USUAL_STEP_MM, 'stepMm', { min: 2, max: 200 }), thicknessesMm: parent.withinPlies.map((_, i) => parent.whole.layerThicknessMm[i]! * scale).reverse() };
+  }
+  if (taper.kind === 'lap') return { kind: 'lap', reachMm: requireNumber(taper.lapMm ?? USUAL_LAP_MM, 'lapMm', { min: 10, max: 1000 }), staggerMm: requireNumber(taper.staggerMm ?? USUAL_STAGGER_MM, 'staggerMm', { min: 0, max: 200 }) };
+  return { kind: 'slope' };
+}
+
+/** Steps, laps and wraps have a width of their own; over the depth it is what the ratio is to a slope. */
+function ratioOf(profile: TaperProfile, taper: RepairInputs['taper'], depthMm: number, sloped: number): number {
+  switch (profile.kind) {
+    case 'steps':
+      return (profile.stepMm * profile.thicknessesMm.length) / depthMm;
+    case 'lap':
+      return profile.reachMm / depthMm;
+    case 'dish':
+      return Math.max(MIN_RATIO, taper.dishRatio ?? USUAL_DISH_RATIO);
+    case 'form':
+      return profile.form.kind === 'band' ? (taper.wrap ?? USUAL_WRAP).pastMm / depthMm : sloped;
+    case 'slope':
+      return sloped;
+  }
+}
+
+/** Which way a missing edge faces: towards the nearest edge near by, seen in the frame of the damage. */
+function facing(inputs: RepairInputs, damage: DamagePlan): 1 | -1 {
+  const { centreXMm = 0, centreYMm = 0, rotationDeg = 0 } = damage.cutOut;
+  const centre = { x: centreXMm, y: centreYMm };
+  const edges = inputs.damage.neighbours.filter(({ kind }) => kind === 'edge').map((line) => ({ line, mm: distanceToSegment(centre, { x: line.fromXMm, y: line.fromYMm }, { x: line.toXMm, y: line.toYMm }) }));
+  if (edges.length === 0) return 1;
+  const { line } = edges.reduce((a, b) => (b.mm < a.mm ? b : a));
+  const turn = (rotationDeg * Math.PI) / 180;
+  const across = (Math.cos(turn) * (line.fromYMm + line.toYMm - 2 * centre.y) - Math.sin(turn) * (line.fromXMm + line.toXMm - 2 * centre.x)) / 2;
+  return across < 0 ? -1 : 1;
+}
+
+export function obstacleOf({ name, kind, fromXMm, fromYMm, toXMm, toYMm, clearanceMm, way }: Neighbour): Obstacle {
+  return { name, kind, points: [{ x: fromXMm, y: fromYMm }, { x: toXMm, y: toYMm }], clearanceMm: clearanceMm ?? 0, way: way ?? null }; // prettier-ignore
 }
 
 /** Least distance from the abraded edge to a line; negative by how far the line is run over. */
 function clearance(edge: readonly Point[], cutOut: readonly Point[], line: Neighbour): number {
   const a = { x: line.fromXMm, y: line.fromYMm };
   const b = { x: line.toXMm, y: line.toYMm };
-  const centre = cutOut.reduce((sum, p) => ({ x: sum.x + p.x / cutOut.length, y: sum.y + p.y / cutOut.length }), { x: 0, y: 0 });
   const side = (p: Point): number => (b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x);
-  const home = Math.sign(side(centre)) || 1;
+  const home = Math.sign(side(middleOf(cutOut))) || 1;
   const over = edge.filter((p) => Math.sign(side(p)) === -home && alongside(p, a, b));
   if (over.length > 0) return -Math.max(...over.map((p) => distanceToSegment(p, a, b)));
   return Math.min(...edge.map((p) => distanceToSegment(p, a, b)));
-}
-
-function alongside(p: Point, a: Point, b: Point): boolean {
-  const t = projection(p, a, b);
-  return t >= 0 && t <= 1;
-}
-
-function projection(p: Point, a: Point, b: Point): number {
-  const square = (b.x - a.x) ** 2 + (b.y - a.y) ** 2;
-  return square === 0 ? 0 : ((p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y)) / square;
-}
-
-function distanceToSegment(p: Point, a: Point, b: Point): number {
-  const t = Math.min(1, Math.max(0, projection(p, a, b)));
-  return Math.hypot(p.x - a.x - t * (b.x - a.x), p.y - a.y - t * (b.y - a.y));
 }

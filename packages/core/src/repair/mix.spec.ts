@@ -1,0 +1,94 @@
+import { catalystFor, potLimit } from '../mix/index.js';
+import { type CatalysedCard, systemOf } from '../resin/systems.js';
+import { cureCardOf } from '../cure/index.js';
+import { batchError } from './batch-error.js';
+import { NEW_REPAIR, type RepairInputs } from './inputs.js';
+import { planRepair } from './plan.js';
+
+const HULL: RepairInputs = {
+  ...NEW_REPAIR,
+  damage: { ...NEW_REPAIR.damage, shape: { kind: 'roundedRectangle', lengthMm: 300, widthMm: 200, cornerRadiusMm: 40, centreXMm: 0, centreYMm: 0, rotationDeg: 0 } },
+  laminate: { ...NEW_REPAIR.laminate, thicknessMm: 6, clueIds: ['styrene-smell', 'plate-polyester'] },
+  resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-medium', overrideReason: 'asked for' },
+};
+const planned = (mix: Partial<RepairInputs['mix']> = {}, more: Partial<RepairInputs> = {}) => planRepair({ ...HULL, ...more, mix: { ...HULL.mix, ...mix } }).mix!;
+
+describe('catalyst by the temperature', () => {
+  const polyester = systemOf('polyester', undefined) as CatalysedCard;
+  it('is most in the cold and least in the warmth, inside the product’s range', () => {
+    // 1 to 3 % over 15 to 30 °C: 3 − 2 · 7/15 = 2.07 at 22.
+    expect([5, 15, 22, 26, 30, 40].map((tempC) => catalystFor(polyester, tempC))).toEqual([3, 3, 2.1, 1.5, 1, 1]);
+  });
+
+  it('is what the pots are planned with until a person sets it', () => {
+    const by = (tempC: number, catalystPercent: number | null) => planned({ catalystPercent }, { resin: { ...HULL.resin, systemId: 'polyester' }, days: { ...HULL.days, tempC } }).catalystPercent;
+    expect([by(16, null), by(28, null), by(28, 1.8)]).toEqual([2.9, 1.3, 1.8]);
+  });
+});
+
+describe('the mix of a job', () => {
+  it('has pots as large as can be laid before they gel in what they are mixed in', () => {
+    const limitOf = (container: 'cup' | 'tray') => potLimit({ card: systemOf('epoxy-medium', undefined), cure: cureCardOf({ cardId: 'epoxy-medium' }), layingRateGPerMin: 6, tempC: 20, container }).limitG;
+    const cup = planned();
+    expect(cup.faces[0]!.split.limitG).toBeCloseTo(limitOf('cup'), 6);
+    for (const pot of cup.faces[0]!.pots) expect(pot.massG).toBeLessThanOrEqual(limitOf('cup') + 1e-6);
+    expect(planned({ container: 'tray' }).pots).toBeLessThan(cup.pots);
+    expect(planned({}, { days: { ...HULL.days, tempC: 28 } }).pots).toBeGreaterThan(cup.pots);
+  });
+
+  it('goes by the card alone where nothing is known of the cure', () => {
+    const own = { ...systemOf('epoxy-medium', undefined), id: 'own-x', potLifeMin: 31 };
+    const { faces } = planned({}, { resin: { ...HULL.resin, systemId: 'own-x', own } });
+    // Three quarters of 31 min, longer by 2^0.2 at 20 °C.
+    expect(faces[0]!.split.workingTimeMin).toBeCloseTo(0.75 * 31 * 2 ** 0.2, 6);
+  });
+
+  it('is judged by what it is measured with, and counts strokes', () => {
+    const pumps = { kind: 'pump', name: 'Pumps', resinStrokeMl: 20, secondStrokeMl: 7.113, strokePercent: 0.5 } as const;
+    const pots = planned({ tool: pumps }).faces[0]!.pots;
+    // 100:30 by weight is 100:35.57 by volume: one to one.
+    for (const pot of pots) expect([pot.strokes!.resin, pot.toolGoodEnough]).toEqual([pot.strokes!.second, true]);
+    const poor = planned({ tool: { kind: 'lines', name: 'Jug', stepMl: 50 } });
+    expect(poor.faces[0]!.pots.some((pot) => pot.toolGoodEnough)).toBeFalse();
+    expect(poor.remarks.map(({ id }) => id)).toContain('mix.tool-too-coarse');
+    expect(poor.smallestBatchG!).toBeGreaterThan(1000);
+  });
+
+  it('never has a pot last from one go into the next', () => {
+    const { faces } = planned({}, { stack: { ...HULL.stack, goes: 3 } });
+    const goes = planRepair({ ...HULL, stack: { ...HULL.stack, goes: 3 } }).patch!.faces[0]!.sessions;
+    for (const pot of faces[0]!.pots) for (const ply of pot.plies) expect(ply - 1 >= goes[pot.go]!.from && ply - 1 <= goes[pot.go]!.to).toBeTrue();
+    expect(new Set(faces[0]!.pots.map(({ go }) => go))).toEqual(new Set([0, 1, 2]));
+    expect(faces[0]!.pots.map(({ label }) => label)).toEqual([...new Set(faces[0]!.pots.map(({ label }) => label))]);
+    expect(faces[0]!.pots.reduce((sum, pot) => sum + pot.massG, 0)).toBeCloseTo(faces[0]!.totalG, 6);
+  });
+
+  it('takes in pastes with their filler, the plug’s own among them, and coats by thickness', () => {
+    const paste = { id: 'a', name: 'Fillet at the frame', use: 'fillet' as const, volumeMl: 100, fillerId: 'silica' };
+    const coat = { id: 'b', name: 'Gel coat', thicknessMm: 0.5, areaMm2: 200_000, densityGPerMl: 1.2 };
+    const [without, having] = [planned(), planned({ pastes: [paste], coats: [coat] })];
+    const [made] = having.pastes;
+    expect(made!.paste.fillerName).toBe('Fumed silica');
+    // A fillet of 100 ml: resin 100 / (1 + 2.5 · 50/2200) = 94.62 ml at 1.15 g/ml.
+    expect(made!.paste.resinG).toBeCloseTo(108.8, 1);
+    expect(having.totalG - without.totalG).toBeCloseTo(108.8, 1);
+    // 0.2 m² at 0.5 mm and 1.2 g/ml.
+    expect(having.coats[0]!.massG).toBeCloseTo(120, 9);
+    const cored = planned({}, { laminate: { ...HULL.laminate, core: { coreId: 'balsa', thicknessMm: 12, reachable: true } }, taper: { ...HULL.taper, kind: 'core' } });
+    expect(cored.pastes[0]).toEqual(jasmine.objectContaining({ id: 'plug', fromPlan: true }));
+  });
+});
+
+describe('a weighed batch against its plan', () => {
+  const polyester = (mix: Partial<RepairInputs['mix']>, tempC = 20): RepairInputs => ({ ...NEW_REPAIR, resin: { ...NEW_REPAIR.resin, systemId: 'polyester' }, mix: { ...NEW_REPAIR.mix, ...mix }, days: { ...NEW_REPAIR.days, tempC } });
+  const error = (inputs: RepairInputs, secondG: number): number => batchError(inputs, planRepair(inputs), { resinG: 100, secondG })!.errorPercent;
+
+  it('is measured against the catalyst that is planned, by hand or by the temperature, and against a hardener’s ratio', () => {
+    // 0.9 g/ml: 2 % is 1.8 g on 100 g; at 20 °C 2.3 % is asked for, 2.07 g.
+    expect(error(polyester({ catalystPercent: 2 }), 1.8)).toBeCloseTo(0, 9);
+    expect(error(polyester({}), 2.07)).toBeCloseTo(0, 9);
+    expect(error(polyester({}, 30), 2.07)).toBeGreaterThan(10);
+    expect(error({ ...NEW_REPAIR, resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-slow' } }, 33)).toBeCloseTo(10, 9);
+    expect(batchError(NEW_REPAIR, { resin: null }, { resinG: 100, secondG: 30 })).toBeNull();
+  });
+});

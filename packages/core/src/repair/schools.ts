@@ -1,0 +1,59 @@
+import type { FinishRoute, GelCoatWay } from '../finish/routes.js';
+import type { ResinFamily } from '../material/index.js';
+import { SCHOOLS, type School } from '../resin/verdicts.js';
+import { type MaterialCost, NO_PRICES, type Prices, materialCost } from './cost.js';
+import type { RepairInputs } from './inputs.js';
+import { type RepairPlan, planRepair } from './plan.js';
+
+/** What one school would make of a job; a figure that cannot be worked out is null. */
+export interface SchoolPlan {
+  school: School;
+  family: ResinFamily | null;
+  systemName: string | null;
+  why: NonNullable<RepairPlan['resin']>['verdicts']['why'] | null;
+  ratio: number | null;
+  /** Strength of the joint over the parent's; over 1 is margin. */
+  bondMargin: number | null;
+  /** Stiffness of the patch against the parent: the ratio farthest from one. */
+  stiffnessRatio: number | null;
+  resinG: number | null;
+  handsMin: number | null;
+  finishAt: string | null;
+  finish: FinishRoute | null;
+  cost: MaterialCost | null;
+}
+
+/**
+ * The job planned as each school would, side by side: the school's own resin, the table's taper for it and the plies proposed for it.
+ * What a person has chosen for these is left aside.
+ */
+export function compareSchools(inputs: RepairInputs, prices: Prices = NO_PRICES): SchoolPlan[] {
+  return SCHOOLS.map((school) => {
+    const plan = planRepair({ ...inputs, resin: { ...inputs.resin, school, systemId: null }, taper: { ...inputs.taper, ratio: null }, stack: { ...inputs.stack, plies: null } });
+    return { school, ...figures(plan), cost: materialCost(plan, prices) };
+  });
+}
+
+function figures(plan: RepairPlan): Omit<SchoolPlan, 'school' | 'cost'> {
+  const card = plan.resin?.card ?? null;
+  const ratios = plan.match?.ratios.map((r) => r.ratio) ?? [];
+  return {
+    family: card?.family ?? null,
+    systemName: card?.name ?? null,
+    why: plan.resin?.verdicts.why ?? null,
+    ratio: plan.taper?.ratio ?? null,
+    bondMargin: plan.taper?.joint?.strengthRatio ?? null,
+    stiffnessRatio: ratios.length === 0 ? null : ratios.reduce((worst, ratio) => (Math.abs(Math.log(ratio)) > Math.abs(Math.log(worst)) ? ratio : worst)),
+    resinG: plan.mix?.totalG ?? null,
+    handsMin: plan.days?.handsMin ?? null,
+    finishAt: plan.days?.finishAt ?? null,
+    finish: plan.finish,
+  };
+}
+
+const WAYS: readonly GelCoatWay[] = ['after-full-cure', 'paint-instead', 'gel-coat-first'];
+
+/** When the job would be done with each way of getting gel coat onto epoxy; null where the days cannot be told. */
+export function compareGelCoatWays(inputs: RepairInputs): { way: GelCoatWay; finishAt: string | null }[] {
+  return WAYS.map((way) => ({ way, finishAt: planRepair({ ...inputs, resin: { ...inputs.resin, gelCoatWay: way } }).days?.finishAt ?? null }));
+}

@@ -1,0 +1,45 @@
+import { attempt } from '../errors.js';
+import { coreOf } from '../material/index.js';
+import type { Go, StepsInput } from '../plan/index.js';
+import { dryBy } from '../survey/index.js';
+import type { RepairInputs } from './inputs.js';
+import type { MixPlan } from './stages/mix.js';
+import type { PatchPlan } from './stages/patch.js';
+import type { RepairPlan } from './plan.js';
+
+/** What each go of a face takes: its plies' share of the resin, and its pots. */
+function goesOf(face: PatchPlan['faces'][number], { quantity, pots, totalG }: MixPlan['faces'][number]): Go[] {
+  return face.sessions.map(({ from, to }, go) => {
+    const own = quantity.plies.slice(from, to + 1).reduce((sum, ply) => sum + ply.resinG, 0);
+    return { resinG: (totalG * own) / quantity.pliesResinG, pots: pots.filter((pot) => pot.go === go).length };
+  });
+}
+
+/** What the steps of a repair are made from; null until its mix is planned, or where no resin is chosen. */
+export function stepsInputOf(inputs: RepairInputs, { damage, resin, taper, patch, mix, finish }: Pick<RepairPlan, 'damage' | 'resin' | 'taper' | 'patch' | 'mix' | 'finish'>): StepsInput | null {
+  const card = resin?.card;
+  if (!damage || !card || !finish) return null;
+  const finishOnly = inputs.damage.depth === 'finish';
+  if (!finishOnly && (!taper || !patch || !mix)) return null;
+  const { core } = inputs.laminate;
+  const { moistureLimit, readings } = inputs.survey;
+  const wet = moistureLimit !== null && readings.some(({ kind }) => kind === 'moisture');
+  return {
+    card,
+    faces: finishOnly
+      ? []
+      : patch!.faces.map((face, i) => ({
+          groundVolumeMm3: taper!.footprint.faces[i]!.taperVolumeMm3,
+          plies: face.stack.plies.length,
+          resinG: mix!.faces[i]!.totalG,
+          pots: mix!.faces[i]!.pots.length,
+          goes: goesOf(face, mix!.faces[i]!),
+        })),
+    abradedAreaMm2: taper?.footprint.faces[0]!.abraded.areaMm2 ?? damage.cut.areaMm2,
+    layingRateGPerMin: inputs.mix.layingRateGPerMin,
+    finishSteps: finish.steps,
+    ...(inputs.days.rates ? { rates: inputs.days.rates } : {}),
+    breathingCore: core !== null && attempt(() => !coreOf(core).wooden).result === true,
+    dryUntilAt: wet ? dryBy(inputs.survey) : null,
+  };
+}
