@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { repairInputs } from './domain.js';
+import { bondSetting, repairInputs } from './domain.js';
 
 const text = (max: number) => z.string().trim().min(1, 'This is still missing.').max(max);
 export const uuid = z.uuid();
@@ -13,7 +13,7 @@ export const demoSignIn = z.strictObject({ personId: uuid });
 export const sessionReply = z.object({
   person: person.nullable(),
   csrfToken: z.string(),
-  shop: z.object({ name: z.string(), singleHanded: z.boolean() }),
+  shop: z.object({ name: z.string(), singleHanded: z.boolean(), bond: bondSetting }),
   /** Accounts to sign into with one press; empty unless demo mode on loopback. */
   demoAccounts: z.array(person.pick({ id: true, name: true, role: true })),
 });
@@ -125,7 +125,18 @@ export const repairSummary = z.object({
   openRework: z.number(),
 });
 
-export const boardRow = repairSummary.extend({ inputs: repairInputs, started: z.boolean(), pliesLaid: z.number(), results: z.number(), passes: z.number(), stageReached: z.number() });
+export const boardRow = repairSummary.extend({
+  inputs: repairInputs,
+  started: z.boolean(),
+  pliesLaid: z.number(),
+  /** When the lay-up was begun, when each ply was down and each check ticked off. */
+  startedAt: z.string().nullable(),
+  plies: z.array(z.object({ key: z.string(), at: z.string() })),
+  checks: z.array(z.object({ id: z.string(), at: z.string() })),
+  results: z.number(),
+  passes: z.number(),
+  stageReached: z.number(),
+});
 
 export const repairDetail = repairSummary.extend({
   technicianId: uuid,
@@ -142,6 +153,10 @@ export const repairDetail = repairSummary.extend({
   signOff: z.object({ allowed: z.boolean(), reason: z.string() }),
 });
 
+/** A photograph kept with a job, as it was taken in: turned upright, without where it was taken, encoded anew. */
+export const photo = z.object({ id: uuid, name: z.string(), at: z.string(), by: z.string(), widthPx: z.number(), heightPx: z.number(), sha256: z.string() });
+export const photoName = z.strictObject({ name: text(120) });
+
 export const setStage = z.strictObject({ stageReached: z.number().int().min(0).max(9) });
 
 export const historyQuery = z.strictObject({
@@ -152,8 +167,33 @@ export const historyQuery = z.strictObject({
 });
 export const historyReply = z.object({ rows: z.array(repairSummary.extend({ resin: z.string().nullable(), lots: z.array(z.string()) })), total: z.number(), page: z.number(), pageSize: z.number() });
 
+/** What the shed's own finished repairs of a class turned out to be by their clues alone. */
+export const shedCounts = z.object({ polyester: z.number(), vinylester: z.number(), epoxy: z.number(), thermoplastic: z.number(), mixed: z.number() });
+export type ShedCounts = z.infer<typeof shedCounts>;
+
+const share = z.number().min(0).max(100);
+export const bondTrialBody = z.strictObject({
+  id: uuid,
+  preparation: text(80),
+  resin: text(80),
+  fabric: z.string().trim().max(80),
+  unit: z.enum(['MPa', 'N', 'rank']),
+  value: z.number().min(0).max(1e6),
+  /** Where it broke, per cent of the area. */
+  failure: z
+    .strictObject({ oldLaminatePercent: share, newLaminatePercent: share, bondLinePercent: share })
+    .refine((f) => f.oldLaminatePercent + f.newLaminatePercent + f.bondLinePercent <= 100, 'These add up to more than 100 %.')
+    .nullable(),
+  notes: z.string().max(4000),
+});
+export const bondTrial = bondTrialBody.extend({ at: z.string(), by: z.string(), withdrawn: z.object({ at: z.string(), by: z.string(), why: z.string() }).nullable() });
+export const withdrawTrial = z.strictObject({ why: text(400) });
+
+export type BondTrialBody = z.infer<typeof bondTrialBody>;
+export type BondTrial = z.infer<typeof bondTrial>;
 export type Role = z.infer<typeof role>;
 export type UnitSystemName = z.infer<typeof unitSystem>;
+export type BondSetting = z.infer<typeof bondSetting>;
 export type Person = z.infer<typeof person>;
 export type SessionReply = z.infer<typeof sessionReply>;
 export type CraftBody = z.infer<typeof craftBody>;
@@ -170,4 +210,5 @@ export type RepairEvent = z.infer<typeof repairEvent>;
 export type RepairSummary = z.infer<typeof repairSummary>;
 export type BoardRow = z.infer<typeof boardRow>;
 export type RepairDetail = z.infer<typeof repairDetail>;
+export type Photo = z.infer<typeof photo>;
 export type HistoryReply = z.infer<typeof historyReply>;

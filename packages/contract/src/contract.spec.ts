@@ -2,7 +2,7 @@ import { NEW_REPAIR, planRepair } from '@ashstep/core';
 import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import * as z from 'zod';
-import { CALCULATIONS } from './calculations.js';
+import { CALCULATIONS } from './calculations/index.js';
 import { fabricId, repairInputs } from './domain.js';
 import { issueFields } from './problem.js';
 import { canonicalJson } from './record.js';
@@ -69,7 +69,7 @@ describe('canonical JSON', () => {
 
 describe('words', () => {
   it('exist for every remark the core can make', () => {
-    const said = new Set(coreSources(CORE).flatMap((text) => [...text.matchAll(/id: '((?:air|evidence|resin|laminate|taper|joint|mix|days)\.[a-z-]+)'/g)].map((m) => m[1]!)));
+    const said = new Set(coreSources(CORE).flatMap((text) => [...text.matchAll(/id: '((?:air|evidence|resin|laminate|taper|joint|mix|days|schedule|paste|tools|batches|cure)\.[a-z-]+)'/g)].map((m) => m[1]!)));
     expect(said.size).toBeGreaterThan(15);
     for (const id of said) expect(WORDED_REMARKS).toContain(id);
     for (const id of ['stack.proud', 'stack.low', 'stack.past-footprint']) expect(WORDED_REMARKS).toContain(id);

@@ -1,7 +1,10 @@
 /** Shapes shared by server, web and command line; types are inferred from the schemas. */
 export * from './problem.js';
 export * from './domain.js';
+export * from './library.js';
+export * from './shop.js';
+export * from './stock.js';
 export * from './api.js';
 export * from './record.js';
-export * from './calculations.js';
+export * from './calculations/index.js';
 export * from './words.js';

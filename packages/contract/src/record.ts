@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { checkMark, craftBody, inspectionResult, logEntry, repairEvent, reworkItem, uuid } from './api.js';
+import { checkMark, craftBody, inspectionResult, logEntry, photo, repairEvent, reworkItem, uuid } from './api.js';
 import { repairInputs } from './domain.js';
 
 /** Name and version of the record file; a later version reads every earlier one. */
@@ -39,6 +39,8 @@ export const recordBody = z.strictObject({
   results: z.array(inspectionResult),
   rework: z.array(reworkItem),
   events: z.array(repairEvent),
+  /** Photographs kept with the job, known by their SHA-256; the pictures themselves are files of their own. */
+  photos: z.array(photo).optional(),
   signature: z.strictObject({ by: z.string(), at: z.string(), meaning: z.string(), singleHanded: z.boolean() }),
 });
 

@@ -1,8 +1,14 @@
-import type { CoreErrorCode, Remark } from '@ashstep/core';
+import type { AirFault, CoreErrorCode, GrindAdvice, Remark } from '@ashstep/core';
 
 type Params = Readonly<Record<string, string | number>>;
 
 const figure = (value: string | number | undefined, decimals = 1): string => (typeof value === 'number' ? String(Math.round(value * 10 ** decimals) / 10 ** decimals) : String(value ?? ''));
+
+/** "40 min", "3.5 h", "2 days" */
+const spell = (minutes: string | number | undefined): string => {
+  const min = Number(minutes);
+  return min < 90 ? `${Math.round(min)} min` : min < 48 * 60 ? `${(min / 60).toFixed(1)} h` : `${(min / 1440).toFixed(0)} days`;
+};
 
 /** What to do about input that no calculation can use. */
 export function errorWords(code: CoreErrorCode, params: Params = {}): string {
@@ -42,10 +48,31 @@ const REMARKS: Record<string, (p: Params) => string> = {
   'air.too-humid': (p) => `${figure(p['humidity'], 0)} % humidity. Lay up under ${figure(p['limit'], 0)} %, or the surface sweats.`,
   'air.near-dew-point': (p) => `Surface only ${figure(p['marginC'])} °C above the dew point. Warm it to ${figure(p['limitC'])} °C or more above, or the bond is wet.`,
   'evidence.unknown': (p) => `Only ${figure(p['percent'], 0)} % sure. Under ${figure(p['limit'], 0)} % the plan treats the parent as unknown.`,
+  'extent.open': () => 'Still dull at the edge of what was tapped. Tap further out until it rings all round.',
+  'extent.one-tap': () => 'One dull tap is no proof. Tap round it before you cut.',
+  'extent.all-sound': (p) => `All taps ring. Damage smaller than the ${figure(p['spacingMm'], 0)} mm grid would not show.`,
+  'severity.structure': (p) => `${GRAVE_NAMES[p['structure'] as keyof typeof GRAVE_NAMES]}: a failed repair here can kill.`,
+  'severity.primary': () => 'Primary structure: a failed repair here can kill.',
+  'severity.large': (p) => `The cut-out is ${figure(p['areaM2'], 2)} m², over the shop’s limit of ${figure(p['limitM2'], 2)} m².`,
+  'severity.separated': () => 'In two, or an edge is missing: align and join first, then skin it all round.',
+  'severity.finish': () => 'No fibre is broken: open the crack to a V, fill, finish.',
+  'severity.skin': () => 'A skin over a core: taper the skin, fill or plug the core, lay the skin.',
+  'severity.part': () => 'Some plies: taper to the depth of the damage.',
+  'severity.through': () => 'Through: cut out, back it up, taper, full stack.',
+  'hold.beyond': () => 'Beyond this tool: nothing is laid before a manager names the drawing or the person responsible.',
+  'hold.wet': (p) => `Wet: ${figure(p['value'])} at the last reading, ${figure(p['limit'])} wanted. Nothing goes on before it is dry, or it traps the water and lets go.`,
+  'drying.never': (p) => `It levels off at ${figure(p['end'])}, above the limit of ${figure(p['limit'])}. Open it up, heat it, or cut the wet core out.`,
+  'drying.not-drying': () => 'It is not drying. Find where the water comes from first.',
+  'drying.too-short': () => 'Too few days to tell how fast it dries. Go on reading.',
+  'rings.thickness-differs': (p) => `The rings add up to ${figure(p['readMm'], 2)} mm, ${figure(p['measuredMm'], 2)} mm was measured. The taper may be ${figure(p['ratioWanted'])}:1, not ${figure(p['ratio'])}:1.`,
+  'wrap.unbalanced': (p) => `${figure(p['layers'], 0)} layers: an odd one twists the tube as it cures. Wind one more the other way.`,
   'laminate.thickness-differs': (p) => `The plies add up to ${figure(p['computedMm'], 2)} mm, ${figure(p['measuredMm'], 2)} mm was measured. Check the list or the gauge.`,
   'laminate.guessed': (p) => `Plies are a guess from the thickness (${figure(p['plies'], 0)} plies). Count the rings once ground and enter them.`,
+  'taper.hinge': (p) => `${figure(p['ratio'])}:1 across a break is a hinge. Take ${figure(p['least'], 0)}:1 or more, so that the load goes over along the skins.`,
   'taper.steep': (p) => `${figure(p['ratio'])}:1 is steep. Little bond face; lightly loaded places only.`,
   'joint.weaker': (p) => `At this ratio the joint holds ${figure(p['percent'], 0)} % of the parent. A longer taper holds more.`,
+  'stack.cover-past-margin': (p) => `The cover runs ${figure(p['overlapMm'], 0)} mm past the taper, the abraded margin only ${figure(p['marginMm'], 0)}. Widen the margin, or the edge lies on gloss and lifts.`,
+  'stack.on-surface': (p) => `Lies on the surface and stands ${figure(p['totalMm'], 2)} mm proud of it.`,
   'stack.proud': (p) => `The stack leaves ${figure(p['roomMm'], 2)} mm for a finish that needs ${figure(p['allowanceMm'], 2)} mm. Take a ply out or go thinner.`,
   'stack.low': (p) => `The stack ends ${figure(p['roomMm'], 2)} mm under the surface. A filler ply is cheaper than fairing compound.`,
   'stack.past-footprint': (p) => `The plies are ${figure(p['overMm'], 2)} mm thicker than the depth, so the top ones run past the taper.`,
@@ -54,13 +81,31 @@ const REMARKS: Record<string, (p: Params) => string> = {
   'mix.too-thick-at-once': (p) => `${figure(p['thicknessMm'])} mm laid at once may overheat: this system takes ${figure(p['maxSessionMm'])} mm a session. Lay it in several, or it smokes, browns and shrinks.`,
   'resin.too-hot': (p) => `${figure(p['airTempC'])} °C is above the ${figure(p['maxTempC'])} °C this system is good for. Take a slower hardener or a cooler hour.`,
   'mix.scale-too-coarse': (p) => `A scale off by ${figure(p['scaleErrorG'], 2)} g cannot mix the smallest pot within tolerance. Use a finer scale or a larger pot.`,
+  'mix.tool-too-coarse': (p) => `${String(p['tool'])} cannot mix ${figure(p['potG'], 0)} g within tolerance. Take a finer tool or a larger pot.`,
   'mix.out-of-ratio': (p) => `${figure(p['errorPercent'])} % off the ratio, ${figure(p['tolerancePercent'])} % allowed. Not on the job yet? Throw it away and mix again.`,
   'days.lay-up-too-long': (p) => `The lay-up takes ${figure(Number(p['minutes']) / 60)} h, more than one day’s ${figure(Number(p['dayLength']) / 60)} h. Add hands or split it into sessions.`,
+  'days.drying': () => 'The core dries. Nothing is laid before.',
   'days.wash-first': () => 'Wash before grinding, or wax goes into the scratches.',
   'days.grind': (p) => `${figure(p['litres'], 2)} litre to grind.`,
   'days.grind-back': (p) => `Ground back into the new laminate, ${figure(p['litres'], 2)} litre.`,
   'days.cut': (p) => `${figure(p['plies'], 0)} plies to cut, dry-fit and stage.`,
   'days.lay-up': (p) => `${figure(p['resinG'], 0)} g in ${figure(p['pots'], 0)} ${p['pots'] === 1 ? 'pot' : 'pots'}, in one go.`,
+  'paste.not-for-bonding': (p) => `${String(p['filler'])} does not bond: it is for fairing. Take silica or milled fibre.`,
+  'tools.batch-too-small': (p) => `No tool mixes ${figure(p['batchG'], 0)} g surely enough. Mix ${figure(Math.ceil(Number(p['leastG'])), 0)} g or more, or take a finer scale.`,
+  'tools.none': (p) => `None of these tools mixes ${figure(p['batchG'], 0)} g within tolerance. Take a scale that reads 0.1 g.`,
+  'batches.gels-too-soon': (p) => `It gels after ${figure(p['workMin'], 0)} min even in a small pot. A slower hardener, a cooler hour, or a tray.`,
+  'cure.pot-too-hot': (p) => `Left standing, ${figure(p['massG'], 0)} g get to ${figure(p['peakTempC'], 0)} °C: it smokes and may burn. Smaller pots, or spread it in a tray.`,
+  'cure.resin-too-hot': (p) => `The lay-up gets to ${figure(p['peakC'], 0)} °C, more than the ${figure(p['limitC'], 0)} °C its resin should. Lay it in more goes.`,
+  'cure.under-too-hot': (p) => `What lies under it gets to ${figure(p['peakC'], 0)} °C and stands ${figure(p['limitC'], 0)} °C. Lay it in more goes, or with a slower hardener.`,
+  'cure.finish-too-hot': (p) => `The outside gets to ${figure(p['peakC'], 0)} °C, more than the ${figure(p['limitC'], 0)} °C gel coat or mould should. Lay it in more goes.`,
+  'schedule.too-soon': (p) => `Begins ${spell(p['minutes'])} before “${stepName(String(p['task']))}” lets it.`,
+  'schedule.too-late': (p) => `Begins ${spell(p['minutes'])} after the window of “${stepName(String(p['task']))}” has shut: wash and abrade first, it is a secondary bond.`,
+  'schedule.never-fit': (p) => `${FAULT_NAMES[String(p['fault']) as AirFault]} for as far as the weather is known. Heat, tent or another system.`,
+  'schedule.air': (p) => `${FAULT_NAMES[String(p['fault']) as AirFault]} then.`,
+  'schedule.nobody-free': () => 'Nobody who can do it is free then.',
+  'schedule.shut': () => 'Set for a time when the shed is shut.',
+  'days.between-goes': (p) => `Let it cool and green: the next ply bonds from ${figure(p['hours'])} to ${figure(p['until'])} h at this temperature.`,
+  'days.abrade-between': (p) => `The next go falls later than ${figure(p['until'])} h after the last: wash and abrade, it is a secondary bond.`,
   'days.sandable': (p) => `Sandable after ${figure(p['hours'])} h at this temperature. Not before: it gums up.`,
   'days.level': (p) => `Trim and level ${figure(p['areaM2'], 2)} m².`,
   'days.full-cure': (p) => `Full cure ${figure(Number(p['hours']) / 24)} days from lay-up. Sooner, and the finish peels.`,
@@ -76,14 +121,39 @@ export function remarkWords(remark: Remark): string {
 }
 
 /** Ids of all remarks that have words; a spec holds this against what the core can say. */
+/** What to grind where, in one line. */
+export const GRIND_WORDS: Record<GrindAdvice['id'], (p: Record<string, number>) => string> = {
+  'grind.high': (p) => `${Math.round(p['rayDeg']!)}°, ${Math.round(p['outMm']!)} mm out: take ${p['byMm']!.toFixed(1)} mm more.`,
+  'grind.deep': (p) => `${Math.round(p['rayDeg']!)}°, ${Math.round(p['outMm']!)} mm out: ${p['byMm']!.toFixed(1)} mm too deep. Leave it, and lay a filler ply there.`,
+  'grind.steep': (p) => `${Math.round(p['rayDeg']!)}°: ground at ${p['found']!.toFixed(1)}:1, ${p['wanted']!.toFixed(1)}:1 wanted. Work outwards.`,
+  'grind.step': (p) => `${Math.round(p['rayDeg']!)}°, between ${Math.round(p['fromMm']!)} and ${Math.round(p['toMm']!)} mm: a step. Ease it.`,
+  'grind.stop': () => 'Even all round. Stop grinding.',
+};
+
 export const WORDED_REMARKS: readonly string[] = Object.keys(REMARKS);
 
+export const SEVERITY_NAMES = { finish: 'Finish only', part: 'Part depth', through: 'Through', skin: 'Skin over core', separated: 'Separated', beyond: 'Beyond this tool' } as const;
+export const GRAVE_NAMES = {
+  none: 'None of these',
+  keel: 'Keel',
+  'mast-step': 'Mast step',
+  chainplate: 'Chainplate',
+  'rudder-stock': 'Rudder stock',
+  'crash-structure': 'Crash structure',
+  'pressure-vessel': 'Pressure vessel',
+  aircraft: 'Aircraft',
+} as const;
+
+export const MARK_NAMES = { damage: 'Damage', crack: 'Crack', 'earlier-repair': 'Earlier repair' } as const;
 export const TASK_NAMES: Record<string, string> = {
+  drying: 'Dry the core',
   wash: 'Wash and de-wax',
   grind: 'Grind the taper',
   'grind-back': 'Grind the second side back',
   'cut-plies': 'Cut and dry-fit plies',
   'lay-up': 'Lay up',
+  'between-goes': 'Wait between goes',
+  'abrade-between': 'Wash and abrade between goes',
   'cure-to-sand': 'Cure to sanding',
   level: 'Trim and level',
   'full-cure': 'Full cure',
@@ -100,6 +170,44 @@ export const TASK_NAMES: Record<string, string> = {
   'uv-cover': 'UV cover',
   'flow-coat': 'Flow coat',
 };
+
+/** How a pot is mixed, step by step: the clock starts with what sets it off. */
+export const MIXING_ORDER = {
+  'two-part': [
+    'Tare the cup; resin first, then hardener to the second figure.',
+    'Stir two minutes, scrape sides and base.',
+    'Change the cup and stir again: what stuck to the first never got its hardener.',
+    'Fillers last, when the two are one.',
+    'Not “a bit more hardener” for speed: another hardener, or warmth.',
+  ],
+  catalysed: [
+    'Fillers and pigment first, and stir.',
+    'Then the catalyst: the clock starts now. Goggles on.',
+    'Stir a minute, scrape sides and base.',
+    'Never catalyst and accelerator together, never near acetone or metal dust.',
+    'No wax before the last coat.',
+  ],
+} as const;
+export const CONSISTENCY_NAMES = { syrup: 'Syrup', ketchup: 'Ketchup', mayonnaise: 'Mayonnaise', 'peanut-butter': 'Peanut butter' } as const;
+export const PASTE_USES = { bedding: 'Bedding', bonding: 'Bonding, overhead', fillet: 'Fillet', plug: 'Plug, cells', fairing: 'Fairing' } as const;
+export const PRIME_NAMES = { laminate: 'Abraded laminate', 'closed-foam': 'Closed-cell foam', 'open-foam': 'Open foam', 'old-mat': 'Old, dry mat', wood: 'Wood' } as const;
+
+/** What is wrong with the air. */
+export const FAULT_NAMES: Record<AirFault, string> = {
+  'too-cold': 'Too cold',
+  'too-warm': 'Too warm',
+  'too-humid': 'Too damp',
+  'near-dew-point': 'Dew may fall on the surface',
+  rain: 'Rain',
+  dark: 'Dark',
+  warming: 'The core warms and breathes out',
+};
+
+/** Name of a step of a job by its key, "hull/lay-up.f2.g1": "Lay up, face 2, go 1". */
+export function stepName(key: string): string {
+  const [id, ...parts] = key.slice(key.indexOf('/') + 1).replace(/#\d+$/, '').split('.'); // prettier-ignore
+  return [taskName(id!), ...parts.map((part) => (part.startsWith('f') ? `face ${part.slice(1)}` : `go ${part.slice(1)}`))].join(', ');
+}
 
 /** Name of a dated task; a wait is named after the step it follows. */
 export function taskName(id: string): string {

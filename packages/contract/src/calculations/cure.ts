@@ -1,0 +1,70 @@
+import * as core from '@ashstep/core';
+import * as z from 'zod';
+import { cureCard, sheetPoint, systemId } from '../domain.js';
+import { type Calculation, calculation, n, factor, container } from './calculation.js';
+
+const air = z.union([n, z.array(z.strictObject({ hour: n, tempC: n }))]);
+const cureCardId = z.enum(core.CURE_CARDS.map(({ id }) => id) as [string, ...string[]]);
+/** Pots and lay-ups as they cure, and the air they cure in. */
+export const CURE_CALCULATIONS: readonly Calculation[] = [
+  calculation(
+    'pot-exotherm',
+    'Temperature and degree of cure of resin in a pot: gel, peak, too hot or not',
+    z.strictObject({ cardId: cureCardId.optional(), card: cureCard.optional(), massG: n, container: container.optional(), startTempC: factor, airTempC: n, catalystPercent: factor, hours: factor, lossWPerK: factor, tooHotC: factor }),
+    core.potExotherm,
+    { cardId: 'epoxy-medium', massG: 100, airTempC: 22, hours: 2 },
+  ),
+  calculation(
+    'through-cure',
+    'Temperature and cure through a lay-up: peak, gel, green, sandable and full, with its heat balance',
+    z.strictObject({
+      cardId: cureCardId.optional(),
+      card: cureCard.optional(),
+      plies: z.array(z.strictObject({ thicknessMm: n, fibreMassFraction: n, fibre: z.enum(['e-glass', 's-glass', 'carbon', 'aramid']).optional() })),
+      under: z.array(z.strictObject({ backing: z.enum(['laminate', 'eps-foam', 'pvc-foam', 'balsa', 'wood', 'steel', 'aluminium']), thicknessMm: n })).optional(),
+      airTempC: air,
+      startTempC: factor,
+      heaterWPerM2: factor,
+      heaterHours: factor,
+      frontWPerM2K: factor,
+      backWPerM2K: factor,
+      catalystPercent: factor,
+      hours: factor,
+      limits: z.strictObject({ resinC: factor, underC: factor, finishC: factor }).optional(),
+      sliceMm: factor,
+    }),
+    core.throughCure,
+    { cardId: 'epoxy-medium', plies: [{ thicknessMm: 4, fibreMassFraction: 0.5 }], under: [{ backing: 'laminate', thicknessMm: 5 }], airTempC: 20, hours: 12, sliceMm: 1 },
+  ),
+  calculation(
+    'fit-card',
+    'A cure card fitted to what a data sheet gives, and how well it gives it back',
+    z.strictObject({
+      points: z.array(sheetPoint),
+      fromId: cureCardId.optional(),
+      from: cureCard.optional(),
+      mostSteps: factor,
+    }),
+    ({ fromId, from, ...rest }) => core.fitCard({ ...rest, from: from ?? core.requireEntry(core.CURE_CARDS, fromId ?? 'epoxy-medium', 'fromId') }),
+    { points: [{ kind: 'pot-gel', massG: 100, tempC: 22, minutes: 30 }, { kind: 'thin', alpha: 0.8, tempC: 22, hours: 14 }, { kind: 'thin', alpha: 0.95, tempC: 22, hours: 150 }] }, // prettier-ignore
+  ),
+  calculation(
+    'equivalent-age',
+    'Hours at 23 °C that cure as much as a temperature that changes',
+    z.strictObject({ airTempC: air, fromHour: factor, toHour: factor, eJPerMol: factor, atTempC: factor }),
+    core.equivalentAge,
+    { airTempC: [{ hour: 0, tempC: 12 }, { hour: 8, tempC: 22 }, { hour: 24, tempC: 10 }] }, // prettier-ignore
+  ),
+  calculation(
+    'windows',
+    'When the next ply or coat bonds of itself over a forecast, and what to do now',
+    z.strictObject({ systemId, airTempC: air, laidHour: factor, nowHour: factor }),
+    ({ systemId: id, ...rest }) => core.windows({ ...rest, card: core.requireEntry(core.SYSTEMS, id, 'systemId') }),
+    { systemId: 'epoxy-medium', airTempC: 16, nowHour: 5 },
+  ),
+  calculation('dew-point', 'Dew point, and whether a surface is dry enough', z.strictObject({ airTempC: n, relativeHumidityPercent: n, surfaceTempC: factor }), core.dewPoint, {
+    airTempC: 18.4,
+    relativeHumidityPercent: 62,
+    surfaceTempC: 17.1,
+  }),
+];

@@ -1,0 +1,14 @@
+import type { Calculation } from './calculation.js';
+import { CURE_CALCULATIONS } from './cure.js';
+import { LAMINATE_CALCULATIONS } from './laminate.js';
+import { MIX_CALCULATIONS } from './mix.js';
+import { PLAN_CALCULATIONS } from './plan.js';
+import { PLIES_CALCULATIONS } from './plies.js';
+import { RESIN_CALCULATIONS } from './resin.js';
+import { SURVEY_CALCULATIONS } from './survey.js';
+import { TAPER_CALCULATIONS } from './taper.js';
+
+export type { Calculation };
+
+/** Every calculation the command line offers, with its input schema and a worked example. */
+export const CALCULATIONS: readonly Calculation[] = [...LAMINATE_CALCULATIONS, ...RESIN_CALCULATIONS, ...SURVEY_CALCULATIONS, ...TAPER_CALCULATIONS, ...PLIES_CALCULATIONS, ...MIX_CALCULATIONS, ...CURE_CALCULATIONS, ...PLAN_CALCULATIONS];

@@ -1,0 +1,113 @@
+import * as core from '@ashstep/core';
+import * as z from 'zod';
+import { systemId } from '../domain.js';
+import { type Calculation, calculation, n, factor, container } from './calculation.js';
+
+const pasteFields = {
+  volumeMl: n,
+  fillerId: z.string().optional(),
+  consistency: z.enum(core.CONSISTENCIES).optional(),
+  heapToResin: factor,
+  resinDensityGPerMl: factor,
+  use: z.enum(['bonding', 'bedding', 'fillet', 'fairing', 'plug']).optional(),
+};
+const pack = z.strictObject({ size: n, price: n });
+
+/** Resin by weight and volume, pots, tools, packs and money. */
+export const MIX_CALCULATIONS: readonly Calculation[] = [
+  calculation(
+    'resin-quantity',
+    'Mixed resin for plies, priming and waste',
+    z.strictObject({
+      plies: z.array(z.strictObject({ areaMm2: n, arealWeightGsm: n, fibreMassFraction: n })),
+      primeAreaMm2: factor,
+      primeGsm: factor,
+      wastePercent: factor,
+      potFloorG: factor,
+      pots: z.number().int().optional(),
+    }),
+    core.resinQuantity,
+    { plies: [{ areaMm2: 100_000, arealWeightGsm: 450, fibreMassFraction: 0.3 }] },
+  ),
+  calculation(
+    'mix',
+    'Resin and hardener or catalyst of one batch, by weight, volume and on the scale',
+    z.strictObject({ systemId, totalG: n, catalystPercent: factor, dropsPerMl: factor, hardenerPer100ByWeight: factor, hardenerPer100ByVolume: factor, resinDensityGPerMl: factor, hardenerDensityGPerMl: factor }),
+    core.mix,
+    {
+      systemId: 'epoxy-slow',
+      totalG: 175,
+    },
+  ),
+  calculation('mix-error', 'How far a weighed batch is from its ratio, and the smallest batch a scale can mix', z.strictObject({ per100ByWeight: n, resinG: n, secondG: n, tolerancePercent: factor, readingErrorG: factor }), core.mixError, {
+    per100ByWeight: 30,
+    resinG: 134.6,
+    secondG: 40.9,
+    readingErrorG: 0.5,
+  }),
+  calculation(
+    'batches',
+    'Splits a lay-up’s resin into pots by working time',
+    z.strictObject({ systemId, pliesG: z.array(n), extraG: n, layingRateGPerMin: factor, tempC: factor }),
+    ({ systemId, ...rest }) => core.batches({ ...rest, card: core.requireEntry(core.SYSTEMS, systemId, 'systemId') }),
+    { systemId: 'epoxy-slow', pliesG: [60, 80, 100], extraG: 40 },
+  ),
+  calculation(
+    'quantities',
+    'Everything a job takes: plies, primers, pastes, coats and waste, and the packs to buy',
+    z.strictObject({
+      plies: z.array(z.strictObject({ areaMm2: n, arealWeightGsm: n, fibreMassFraction: n })).optional(),
+      primes: z.array(z.strictObject({ surface: z.enum(['laminate', 'closed-foam', 'open-foam', 'old-mat', 'wood']), areaMm2: n, gsm: factor })).optional(),
+      pastes: z.array(z.strictObject({ name: z.string(), ...pasteFields })).optional(),
+      coats: z.array(z.strictObject({ name: z.string(), areaMm2: n, thicknessMm: n, densityGPerMl: factor })).optional(),
+      wastePercent: factor,
+      potFloorG: factor,
+      pots: factor,
+      per100ByWeight: factor,
+      packs: z.strictObject({ resin: z.array(pack).optional(), second: z.array(pack).optional() }).optional(),
+    }),
+    core.quantities,
+    {
+      plies: [{ areaMm2: 100_000, arealWeightGsm: 450, fibreMassFraction: 0.3 }],
+      primes: [{ surface: 'laminate', areaMm2: 200_000 }],
+      pastes: [{ name: 'Fillet', volumeMl: 100, fillerId: 'silica', use: 'fillet' }],
+      per100ByWeight: 30,
+      packs: { resin: [{ size: 1000, price: 30 }, { size: 250, price: 12 }] }, // prettier-ignore
+    },
+  ),
+  calculation('paste', 'Resin and filler for a volume of paste', z.strictObject(pasteFields), core.paste, { volumeMl: 250, fillerId: 'silica', use: 'bedding' }),
+  calculation(
+    'smallest-batch',
+    'Smallest batch each measuring tool mixes within tolerance, and the best tool for a batch',
+    z.strictObject({
+      tools: z.array(
+        z.discriminatedUnion('kind', [
+          z.strictObject({ kind: z.literal('scale'), name: z.string(), stepG: n, errorG: factor, mostG: factor }),
+          z.strictObject({ kind: z.literal('lines'), name: z.string(), stepMl: n, errorMl: factor, mostMl: factor }),
+          z.strictObject({ kind: z.literal('pump'), name: z.string(), resinStrokeMl: n, secondStrokeMl: n, strokePercent: n }),
+        ]),
+      ),
+      per100ByWeight: n,
+      resinDensityGPerMl: n,
+      secondDensityGPerMl: n,
+      tolerancePercent: n,
+      batchG: factor,
+    }),
+    core.smallestBatches,
+    { tools: [{ kind: 'scale', name: 'Scale 1 g', stepG: 1 }, { kind: 'lines', name: 'Cup', stepMl: 5 }], per100ByWeight: 30, resinDensityGPerMl: 1.15, secondDensityGPerMl: 0.97, tolerancePercent: 3, batchG: 60 }, // prettier-ignore
+  ),
+  calculation(
+    'batch-plan',
+    'Pots of a lay-up by how they really warm, each with the minute it falls due',
+    z.strictObject({ systemId, pliesG: z.array(n), extraG: n, layingRateGPerMin: factor, tempC: n, container: container.optional(), catalystPercent: factor }),
+    ({ systemId: id, ...rest }) => core.batchPlan({ ...rest, card: core.requireEntry(core.SYSTEMS, id, 'systemId'), cure: core.requireEntry(core.CURE_CARDS, id, 'systemId') }),
+    { systemId: 'epoxy-medium', pliesG: [60, 80, 100, 120], extraG: 40, layingRateGPerMin: 12, tempC: 24 },
+  ),
+  calculation(
+    'cost',
+    'What a job costs by what it uses, and by what is bought for it in whole packs',
+    z.strictObject({ materials: z.array(z.strictObject({ name: z.string(), amount: n, packs: z.array(pack) })), hours: factor, ratePerHour: factor, heating: z.strictObject({ kw: n, hours: n, pricePerKwh: n }).optional() }),
+    core.jobCost,
+    { materials: [{ name: 'Resin', amount: 700, packs: [{ size: 1000, price: 30 }, { size: 250, price: 12 }] }], hours: 3, ratePerHour: 40 }, // prettier-ignore
+  ),
+];

@@ -1,0 +1,39 @@
+import * as core from '@ashstep/core';
+import * as z from 'zod';
+import { shape } from '../domain.js';
+import { type Calculation, calculation, n, point, factor } from './calculation.js';
+
+const pixel = z.strictObject({ xPx: n, yPx: n });
+const TAP_GRID: core.TapReading[] = [-50, -25, 0, 25, 50].flatMap((xMm) => [-50, -25, 0, 25, 50].map((yMm): core.TapReading => ({ xMm, yMm, sound: Math.abs(xMm) <= 25 && yMm >= 0 && yMm <= 25 ? 'dull' : 'sound' })));
+
+/** Readings and pictures of damage. */
+export const SURVEY_CALCULATIONS: readonly Calculation[] = [
+  calculation(
+    'extent',
+    'Hidden extent of damage from taps: half-way line, its doubt, the boundary to cut to, and where to tap next',
+    z.strictObject({ readings: z.array(z.strictObject({ xMm: n, yMm: n, sound: z.enum(['sound', 'dull', 'doubtful']) })), outline: shape.optional(), marginMm: factor, minCornerRadiusMm: factor }),
+    core.extent,
+    { readings: TAP_GRID, outline: { kind: 'slot', lengthMm: 40, widthMm: 4 } },
+  ),
+  calculation(
+    'enclose',
+    'Circle, ellipse, slot and rounded rectangle round an outline, the one that takes least first',
+    z.strictObject({ points: z.array(point).optional(), outlines: z.array(z.array(point)).optional(), minCornerRadiusMm: factor }),
+    core.enclose,
+    { points: [{ x: 0, y: 0 }, { x: 120, y: 10 }, { x: 140, y: 60 }, { x: 30, y: 70 }], minCornerRadiusMm: 25 }, // prettier-ignore
+  ),
+  calculation(
+    'homography',
+    'Squares up a picture from four corners of a known rectangle',
+    z.strictObject({ corners: z.array(pixel), widthMm: n, heightMm: n, check: z.strictObject({ from: pixel, to: pixel, lengthMm: n }).optional(), points: z.array(pixel).optional() }),
+    core.homography,
+    { corners: [{ xPx: 410, yPx: 905 }, { xPx: 820, yPx: 880 }, { xPx: 790, yPx: 600 }, { xPx: 430, yPx: 610 }], widthMm: 200, heightMm: 150, points: [{ xPx: 600, yPx: 750 }] }, // prettier-ignore
+  ),
+  calculation(
+    'drying',
+    'When a wet core or laminate will be dry enough, with its band',
+    z.strictObject({ readings: z.array(z.strictObject({ day: n, value: n })), limit: n, dryReference: factor }),
+    core.drying,
+    { readings: [{ day: 0, value: 24 }, { day: 2, value: 19.6 }, { day: 4, value: 16.1 }, { day: 7, value: 13.1 }], limit: 10, dryReference: 8 }, // prettier-ignore
+  ),
+];

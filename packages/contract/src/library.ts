@@ -1,0 +1,151 @@
+import { CORES, type Core, FABRICS, FILLERS, type Fabric, HARDENERS, type Hardener, type Prices, SYSTEMS, type SystemCard } from '@ashstep/core';
+import * as z from 'zod';
+import { uuid } from './api.js';
+import { coreMaterial, fabric, filler, hardener, systemCard } from './domain.js';
+
+/** Abrasives a shed keeps, by grit. */
+export interface Abrasive {
+  id: string;
+  name: string;
+  grit: number;
+  wet: boolean;
+}
+const GRITS = [36, 80, 120, 180, 240, 320, 400, 600, 1000, 1500];
+export const ABRASIVES: readonly Abrasive[] = GRITS.map((grit) => ({ id: `grit-${grit}`, name: `Paper ${grit}${grit >= 320 ? ', wet' : ''}`, grit, wet: grit >= 320 }));
+
+const name = z.string().trim().min(1, 'This is still missing.').max(120);
+const id = z.string().min(1).max(80);
+export const abrasive = z.strictObject({ id, name, grit: z.number().int().min(16).max(10_000), wet: z.boolean() }) satisfies z.ZodType<Abrasive>;
+
+/** One of the shop's own entries. What it is sits in `entry`, whose id is its own. */
+export const libraryBody = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('fabric'), entry: fabric }),
+  z.strictObject({ kind: z.literal('system'), entry: systemCard }),
+  z.strictObject({ kind: z.literal('hardener'), entry: hardener }),
+  z.strictObject({ kind: z.literal('core'), entry: coreMaterial }),
+  z.strictObject({ kind: z.literal('filler'), entry: filler }),
+  z.strictObject({ kind: z.literal('abrasive'), entry: abrasive }),
+]);
+export type LibraryBody = z.infer<typeof libraryBody>;
+export type LibraryKind = LibraryBody['kind'];
+export const LIBRARY_KINDS = ['fabric', 'system', 'hardener', 'core', 'filler', 'abrasive'] as const satisfies readonly LibraryKind[];
+export const LIBRARY_KIND_NAMES: Record<LibraryKind, string> = { fabric: 'Fabrics', system: 'Resins', hardener: 'Hardeners', core: 'Cores', filler: 'Fillers', abrasive: 'Abrasives' };
+
+/** Own entries begin so, and no shipped one does. */
+export const OWN_PREFIX = 'own-';
+export const isOwn = (entryId: string): boolean => entryId.startsWith(OWN_PREFIX);
+
+export type LibraryItem = LibraryBody & { own: boolean; retired: { at: string; by: string } | null };
+
+/** The generic set shipped with the app. */
+export const SHIPPED: readonly LibraryItem[] = [
+  ...of('fabric', FABRICS as readonly Fabric[]),
+  ...of('system', SYSTEMS as readonly SystemCard[]),
+  ...of('hardener', HARDENERS),
+  ...of('core', CORES as readonly Core[]),
+  ...of('filler', FILLERS),
+  ...of('abrasive', ABRASIVES),
+];
+
+function of(kind: LibraryKind, entries: readonly { id: string }[]): LibraryItem[] {
+  return entries.map((entry) => ({ kind, entry, own: false, retired: null }) as LibraryItem);
+}
+
+const day = z.iso.date('Give a day, like 2026-04-16.');
+/** A delivery of something in the library: what it is called on the tin, how long it keeps, what it cost. */
+export const lotBody = z
+  .strictObject({
+    id: uuid,
+    kind: z.enum(LIBRARY_KINDS),
+    entryId: id,
+    /** Which part of a two-part system it is. */
+    part: z.enum(['whole', 'resin', 'hardener']),
+    code: z.string().trim().min(1, 'This is still missing.').max(60),
+    receivedOn: day,
+    expiresOn: day.nullable(),
+    packSize: z.number().gt(0).max(1e6),
+    /** What a pack is measured in: grams, millilitres, square metres, running metres or pieces. */
+    unit: z.enum(['g', 'ml', 'm2', 'm', 'piece']),
+    packs: z.number().min(0).max(10_000),
+    /** Of a pack, in the shop's own money; null when not noted. */
+    price: z.number().min(0).max(1e6).nullable(),
+  })
+  .refine((lot) => lot.expiresOn === null || lot.expiresOn >= lot.receivedOn, { path: ['expiresOn'], message: 'It cannot have expired before it came.' });
+export const lot = lotBody.extend({ usedUp: z.boolean() });
+export type LotBody = z.infer<typeof lotBody>;
+export type Lot = z.infer<typeof lot>;
+
+export const libraryReply = z.object({
+  items: z.array(z.object({ kind: z.enum(LIBRARY_KINDS), entry: z.object({ id, name }).loose(), own: z.boolean(), retired: z.object({ at: z.string(), by: z.string() }).nullable() })),
+  lots: z.array(lot),
+});
+/** The shop's own entries, retired ones too, and its lots. */
+export interface LibraryReply {
+  items: LibraryItem[];
+  lots: Lot[];
+}
+/** What was paid last for what, out of the lots that have a price, by weight and area. A system sold by volume is weighed by its density. */
+export function pricesOf(lots: readonly Lot[], systems: readonly SystemCard[], hardeners: readonly Hardener[] = HARDENERS): Prices {
+  const prices = { resinPerG: {} as Record<string, number>, secondPerG: {} as Record<string, number>, fabricPerM2: {} as Record<string, number> };
+  for (const lot of [...lots].sort((a, b) => (a.receivedOn < b.receivedOn ? -1 : 1))) {
+    if (lot.price === null) continue;
+    const each = lot.price / lot.packSize;
+    if (lot.kind === 'fabric' && lot.unit === 'm2') prices.fabricPerM2[lot.entryId] = each;
+    const inMass = (density: number | undefined): number | null => (lot.unit === 'g' ? each : lot.unit === 'ml' && density !== undefined ? each / density : null);
+    if (lot.kind === 'hardener') {
+      const entry = hardeners.find((hardener) => hardener.id === lot.entryId);
+      const perG = inMass(entry && (entry.kind === 'amine' ? entry.hardenerDensityGPerMl : entry.catalystDensityGPerMl));
+      if (perG !== null) prices.secondPerG[lot.entryId] = perG;
+    }
+    if (lot.kind !== 'system' || lot.part === 'whole') continue;
+    const card = systems.find((system) => system.id === lot.entryId);
+    const second = card && (card.kind === 'two-part' ? card.hardenerDensityGPerMl : card.catalystDensityGPerMl);
+    const perG = inMass(lot.part === 'resin' ? card?.resinDensityGPerMl : second);
+    if (perG !== null) (lot.part === 'resin' ? prices.resinPerG : prices.secondPerG)[lot.entryId] = perG;
+  }
+  return prices;
+}
+
+export const setRetired = z.strictObject({ retired: z.boolean() });
+export const setUsedUp = z.strictObject({ usedUp: z.boolean() });
+
+/** Version of the library file; a later one reads every earlier one. */
+export const LIBRARY_SCHEMA = 'ash-step/library/1';
+export const libraryFile = z.strictObject({ schema: z.literal(LIBRARY_SCHEMA), entries: z.array(z.unknown()).max(10_000), lots: z.array(z.unknown()).max(20_000) });
+
+/** What came of taking a file in: how many were taken, and every row left out with its reason. */
+export interface ImportReply {
+  taken: number;
+  left: { row: number; reason: string }[];
+  library: LibraryReply;
+}
+
+/**
+ * Items found by words in any order, each at the start of a word of the name or anywhere in a figure; in use before retired.
+ * Fast enough to run on every key over thousands.
+ */
+export function searchLibrary<T extends { name: string }>(items: readonly T[], text: string): readonly T[] {
+  const wanted = fold(text)
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean);
+  if (wanted.length === 0) return items;
+  return items.filter((item) => {
+    const hay = folded(item);
+    return wanted.every((word) => (/^\d/.test(word) ? hay.includes(word) : hay.includes(` ${word}`)));
+  });
+}
+
+const FOLDED = new WeakMap<object, string>();
+function folded(item: { name: string }): string {
+  const known = FOLDED.get(item);
+  if (known !== undefined) return known;
+  const made = ` ${fold(item.name).replace(/[^\p{L}\p{N}]+/gu, ' ')}`;
+  FOLDED.set(item, made);
+  return made;
+}
+
+const fold = (text: string): string =>
+  text
+    .normalize('NFD')
+    .replace(/\p{M}+/gu, '')
+    .toLowerCase();
