@@ -3,13 +3,19 @@ import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { craftRoutes } from './craft/routes.js';
+import { libraryRoutes } from './library/routes.js';
 import { peopleRoutes, requirePerson } from './people/routes.js';
 import type { ChangeFeed } from './platform/changes.js';
 import type { Context } from './platform/context.js';
 import { notFound, problemHandler } from './platform/problems.js';
 import { requireCsrf, sessions } from './platform/sessions.js';
+import { photoRoutes } from './photos/routes.js';
+import { cuttingRoutes } from './cutting/routes.js';
 import { recordRoutes } from './record/routes.js';
 import { repairRoutes } from './repairs/routes.js';
+import { quoteRoutes } from './quote/routes.js';
+import { shopRoutes } from './shop/routes.js';
+import { trialRoutes } from './trials/routes.js';
 
 const BODY_LIMIT = '1mb';
 const RECORD_LIMIT = '8mb';
@@ -58,11 +64,11 @@ function api(context: Context, changes: ChangeFeed): express.Router {
   router.use(sessions(context));
   router.get('/stream', requirePerson(context), changes.handler);
   router.use(compression());
-  router.use('/records', express.json({ limit: RECORD_LIMIT, strict: true }));
+  router.use(['/records', '/library/import'], express.json({ limit: RECORD_LIMIT, strict: true }));
   router.use(express.json({ limit: BODY_LIMIT, strict: false }));
   router.use(peopleRoutes(context));
   router.use(requireCsrf, requirePerson(context));
-  router.use(craftRoutes(context), repairRoutes(context), recordRoutes(context));
+  router.use(craftRoutes(context), repairRoutes(context), photoRoutes(context), recordRoutes(context), cuttingRoutes(context), libraryRoutes(context), trialRoutes(context), shopRoutes(context), quoteRoutes(context));
   router.use(() => {
     throw notFound('address');
   });

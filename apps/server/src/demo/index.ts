@@ -1,17 +1,23 @@
-import { type Person, type RecordBody } from '@ashstep/contract';
+import { type Person, type RecordBody, sectionNames } from '@ashstep/contract';
 import { PREPARATION_CHECKS, type RepairPlan, planRepair } from '@ashstep/core';
 import { addCraft } from '../craft/service.js';
+import { addTrial } from '../trials/service.js';
+import { retireEntry, saveEntry, saveLot } from '../library/service.js';
 import { savePerson, setPassword, setShop } from '../people/service.js';
 import type { Context } from '../platform/context.js';
 import { addResult } from '../repairs/inspection.js';
 import { addLogEntry, openRepair, saveSection, setCheck, setStageReached } from '../repairs/service.js';
+import { addReading, saveSettings, setMark } from '../shop/service.js';
 import { sealRepair } from '../record/service.js';
 import { loadRepair } from '../repairs/store.js';
-import { type DemoJob, olderJobs, openJobs } from './jobs.js';
-import { CRAFT, PEOPLE, SHOP_NAME, demoId } from './workshop.js';
+import { addPhoto } from '../photos/service.js';
+import { type DemoJob, olderJobs, openJobs, photoId } from './jobs.js';
+import { RETIRED_ENTRY, lotsOnTheShelf, ownEntries } from './library.js';
+import { takePicture } from './pictures.js';
+import { bondTrials } from './trials.js';
+import { CRAFT, PEOPLE, SHOP_NAME, SHOP_SETTINGS, demoId } from './workshop.js';
 
 const OLDER_COUNT = 64;
-const DAY_MS = 86_400_000;
 const MINUTE_MS = 60_000;
 
 /**
@@ -41,13 +47,36 @@ async function fill(context: Context): Promise<void> {
   for (const person of Object.values(PEOPLE)) await savePerson(pool, { ...person, password: context.config.demoPasswords[person.login] ?? demoId(`${person.login} ${Math.random()}`), demo: true });
   for (const craft of Object.values(CRAFT)) await addCraft(pool, craft);
   const today = context.now();
+  for (const entry of [...ownEntries(), RETIRED_ENTRY]) await saveEntry(context, entry, PEOPLE.ruben);
+  await retireEntry(context, RETIRED_ENTRY.entry.id, true, PEOPLE.ruben);
+  for (const lot of lotsOnTheShelf((days) => localMorning(today, days).slice(0, 10))) await saveLot(context, lot);
+  await saveSettings(context, SHOP_SETTINGS, PEOPLE.ruben);
+  await addReading(context, demoId('reading'), { at: readAt(today), tempC: 18.4, humidityPercent: 62 }, PEOPLE.ilse);
+  for (const trial of bondTrials()) await addTrial(context, trial, PEOPLE.tomas);
   for (const job of olderJobs(OLDER_COUNT, localMorning(today, -30))) await carryOut(context, job, today);
   for (const job of openJobs((days) => localMorning(today, days))) await carryOut(context, job, today);
   await setShop(pool, SHOP_NAME, false);
 }
 
+/** Local opening hour so many days from today. */
 function localMorning(today: Date, plusDays: number): string {
-  return `${new Date(today.getTime() + plusDays * DAY_MS).toISOString().slice(0, 10)}T08:00`;
+  const day = new Date(today.getFullYear(), today.getMonth(), today.getDate() + plusDays);
+  const two = (value: number): string => String(value).padStart(2, '0');
+  return `${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}T08:00`;
+}
+
+/** The last morning before one so many days ago, or that one, on which the shed was open. */
+function openMorning(today: Date, daysAgo: number): string {
+  for (let ago = daysAgo; ; ago++) {
+    const morning = localMorning(today, -ago);
+    if (SHOP_SETTINGS.hours.openDays.includes(new Date(morning).getDay())) return morning;
+  }
+}
+
+/** The last opening hour of the shed that is over: no reading is of tomorrow. */
+function readAt(now: Date): string {
+  const morning = openMorning(now, 0);
+  return new Date(morning) <= now ? morning : openMorning(now, 1);
 }
 
 /** Walks one job through the services as far as it has got, on a clock of its own. */
@@ -55,18 +84,23 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<void>
   const id = demoId(`repair ${job.key}`);
   const known = await base.pool.query<{ state: string }>('SELECT state FROM repair WHERE id = $1', [id]);
   if (known.rows[0]?.state === 'sealed') return;
-  let clock = today.getTime() - job.openedDaysAgo * DAY_MS;
+  let clock = new Date(openMorning(today, job.openedDaysAgo)).getTime();
   const context: Context = { ...base, now: () => new Date((clock += 4 * MINUTE_MS)) };
   const { technician } = job;
   await openRepair(context, { id, craftId: job.craft.id, title: job.title }, technician);
-  for (const section of ['place', 'damage', 'laminate', 'resin', 'taper', 'stack', 'mix', 'days'] as const) {
+  for (const section of sectionNames) {
     const { version } = await loadRepair(context.pool, id);
-    await saveSection(context, id, section, job.inputs[section], version, technician);
+    await saveSection(context, id, section, job.inputs[section], { basedOn: version, editId: null }, technician);
   }
+  if (job.photo) await addPhoto(context, id, photoId(job.key), job.photo.name, await takePicture(job.photo.scene), technician);
   const plan = planRepair(job.inputs);
   for (const [i, text] of (job.notes ?? []).entries()) await addLogEntry(context, id, demoId(`${job.key} note ${i}`), { kind: 'note', text }, technician);
   if (job.stage >= 6) await tickConditions(context, id, plan, technician);
   if (job.plies !== 0 && plan.patch) await layUp(context, id, job, plan);
+  for (const key of job.prepared ?? []) {
+    const morning = openMorning(today, 1);
+    await setMark(context, { repairId: id, key, startedAt: morning, doneAt: morning.replace('T08:00', 'T11:30') }, technician);
+  }
   if (job.hardness) await inspect(context, id, job, plan);
   await setStageReached(context, id, job.stage, technician);
   if (job.sealedBy) await sealRepair(context, id, 'I inspected and accept' satisfies RecordBody['signature']['meaning'], job.sealedBy);
@@ -80,14 +114,19 @@ async function tickConditions(context: Context, id: string, plan: RepairPlan, pe
 async function layUp(context: Context, id: string, job: DemoJob, plan: RepairPlan): Promise<void> {
   for (const check of PREPARATION_CHECKS) await setCheck(context, id, check.id, true, job.technician);
   await addLogEntry(context, id, demoId(`${job.key} start`), { kind: 'start', tempC: job.inputs.resin.airTempC, humidityPercent: job.inputs.resin.humidityPercent }, job.technician);
-  const all = plan.patch!.faces.flatMap((face, i) => face.plies.map((ply) => ({ key: `f${i}-p${ply.laid}`, label: `Ply ${ply.laid}` })));
+  const two = plan.patch!.faces.length === 2;
+  const all = plan.patch!.faces.flatMap((face, i) =>
+    face.plies.map((ply, at) => ({ key: `f${i}-p${ply.laid}`, label: two ? `Ply ${i + 1}/${ply.laid}` : `Ply ${ply.laid}`, pot: plan.mix!.faces[i]!.pots.find(({ plies }) => plies.includes(at + 1)) })),
+  );
   const laid = job.plies < 0 ? all : all.slice(0, job.plies);
   const poured = new Set<string>();
-  for (const [i, ply] of laid.entries()) {
-    const pot = plan.mix!.faces[0]!.pots.find((p) => p.plies.includes(i + 1));
+  for (const ply of laid) {
+    const { pot } = ply;
     if (pot && !poured.has(pot.label)) {
       poured.add(pot.label);
-      const lots = job.inputs.resin.systemId?.startsWith('epoxy') ? { resinLot: 'R-3107', secondLot: 'H-0882' } : { resinLot: 'P-5520', secondLot: 'P-14' };
+      // A drum lasts the shed about four months.
+      const drum = Math.floor(job.openedDaysAgo / 120);
+      const lots = job.inputs.resin.systemId?.startsWith('epoxy') ? { resinLot: `R-${3107 - 13 * drum}`, secondLot: `H-${882 - 7 * drum}` } : { resinLot: `P-${5520 - 31 * drum}`, secondLot: `P-${14 + drum}` };
       const slip = 1 + ((poured.size % 3) - 1) * 0.011;
       const entry = { kind: 'batch', label: pot.label, resinG: tenth(pot.mix.resinG), secondG: tenth(pot.mix.secondG * slip), ...lots, tempC: job.inputs.resin.airTempC } as const;
       await addLogEntry(context, id, demoId(`${job.key} pot ${pot.label}`), entry, job.technician);

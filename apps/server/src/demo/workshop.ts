@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { CraftBody, Person } from '@ashstep/contract';
+import { type ShopSettings, USUAL_SHOP } from '@ashstep/core';
 
 /** The same name always gives the same id, so that loading the demo twice changes nothing. */
 export function demoId(name: string): string {
@@ -28,4 +29,16 @@ export const CRAFT = {
   tub: craft('SY-3', 'Sand yacht, seat tub', 'vehicle', 2021, 'Vinylester/glass 5 mm, aramid tape edge'),
   sled: craft('SK-4', 'Rescue sled, ski type', 'vehicle', 2014, 'Polyester/glass, gel coat'),
   camper: craft('CV-2', 'Camper, pop-top roof', 'vehicle', 2012, 'Polyester mat, balsa, polyester mat'),
+};
+
+/** How the shed runs: two technicians, an inspector in the afternoons, two bays. */
+export const SHOP_SETTINGS: ShopSettings = {
+  ...USUAL_SHOP,
+  bays: 2,
+  hands: [
+    { id: PEOPLE.ilse.id, skills: ['prepare', 'lay-up', 'finish'] },
+    { id: PEOPLE.tomas.id, skills: ['prepare', 'lay-up', 'finish'] },
+    { id: PEOPLE.maren.id, skills: ['inspect'], hours: { fromMin: 13 * 60, toMin: 17 * 60, openDays: [1, 3, 5] } },
+  ],
+  tools: [...USUAL_SHOP.tools, { kind: 'pump', name: 'Epoxy pumps, slow', resinStrokeMl: 20, secondStrokeMl: 7.11, strokePercent: 1 }, { kind: 'lines', name: 'Syringe, 0.5 ml', stepMl: 0.5, mostMl: 60 }],
 };

@@ -1,3 +1,4 @@
+import { newRepair } from '../testing/repairs.js';
 import { TestClient, TestServer } from '../testing/server.js';
 
 describe('people', () => {
@@ -21,6 +22,19 @@ describe('people', () => {
     const missing = await client.send('POST', '/api/session', { login: 'tech' });
     expect(missing.status).toBe(422);
     expect(missing.body.fields[0].path).toBe('password');
+  });
+
+  it('are named to one another, and only a manager sets the bond strength new jobs go by', async () => {
+    const tech = await new TestClient(base).signIn('tech');
+    const manager = await new TestClient(base).signIn('manager');
+    expect((await tech.send('GET', '/api/people')).body).toContain({ id: server.people.tech, name: 'Tech Spec', role: 'technician' });
+    const bond = { epoxy: { mpa: 14.2, source: 'Bare, 6 coupons' } };
+    expect((await tech.send('PUT', '/api/shop/bond', bond)).status).toBe(403);
+    expect((await manager.send('PUT', '/api/shop/bond', { epoxy: { mpa: 14.2, source: ' ' } })).body.fields[0].path).toBe('epoxy.source');
+    const before = await newRepair(tech);
+    expect((await manager.send('PUT', '/api/shop/bond', bond)).body.bond).toEqual(bond);
+    expect((await newRepair(tech)).inputs.taper.bond).toEqual(bond);
+    expect((await tech.send('GET', `/api/repairs/${before.id}`)).body.inputs.taper.bond).toBeUndefined();
   });
 
   it('cannot use demo sign-in outside demo mode', async () => {

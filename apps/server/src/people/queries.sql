@@ -14,7 +14,13 @@ SELECT id, name, role FROM person WHERE demo ORDER BY role DESC, name
 UPDATE person SET units = $2 WHERE id = $1 RETURNING id, name, role, units
 
 -- name: shop
-SELECT name, single_handed AS "singleHanded" FROM shop WHERE id = 1
+SELECT name, single_handed AS "singleHanded", bond FROM shop WHERE id = 1
+
+-- name: setBond
+UPDATE shop SET bond = $1 WHERE id = 1
+
+-- name: names
+SELECT id, name, role FROM person ORDER BY name
 
 -- name: setShop
 INSERT INTO shop (id, name, single_handed) VALUES (1, $1, $2) ON CONFLICT (id) DO UPDATE SET name = $1, single_handed = $2

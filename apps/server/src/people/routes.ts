@@ -1,11 +1,11 @@
-import { demoSignIn, setUnits as setUnitsBody, signIn } from '@ashstep/contract';
+import { bondSetting, demoSignIn, setUnits as setUnitsBody, signIn } from '@ashstep/contract';
 import { type NextFunction, type Request, type Response, Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import type { Person, SessionReply } from '@ashstep/contract';
 import type { Context } from '../platform/context.js';
 import { ProblemError, parse } from '../platform/problems.js';
 import { csrfToken, requireCsrf } from '../platform/sessions.js';
-import { demoAccounts, personById, setUnits, shop, signInToDemo, signInWithPassword } from './service.js';
+import { demoAccounts, names, personById, setBond, setUnits, shop, signInToDemo, signInWithPassword } from './service.js';
 
 declare global {
   // eslint-disable-next-line @typescript-eslint/no-namespace -- the way Express types are extended
@@ -72,6 +72,12 @@ export function peopleRoutes(context: Context): Router {
   });
   router.put('/session/units', requireCsrf, requirePerson(context), async (request, response) => {
     response.json(await setUnits(context, personOf(response).id, parse(setUnitsBody, request.body).units));
+  });
+  router.get('/people', requirePerson(context), async (_request, response) => {
+    response.json(await names(context));
+  });
+  router.put('/shop/bond', requireCsrf, requirePerson(context), async (request, response) => {
+    response.json(await setBond(context, parse(bondSetting, request.body), personOf(response)));
   });
   return router;
 }

@@ -1,10 +1,10 @@
-import type { Person, SessionReply, UnitSystemName } from '@ashstep/contract';
+import type { BondSetting, Person, SessionReply, UnitSystemName } from '@ashstep/contract';
 import { hash, verify } from '@node-rs/argon2';
 import type { Context } from '../platform/context.js';
 import { loadQueries, type Queryable } from '../platform/database.js';
 import { ProblemError, notFound } from '../platform/problems.js';
 
-const sql = loadQueries<'byId' | 'byLogin' | 'passwordHash' | 'demoAccounts' | 'setUnits' | 'shop' | 'setShop' | 'upsertPerson' | 'setPassword'>(import.meta.url, './queries.sql');
+const sql = loadQueries<'byId' | 'byLogin' | 'passwordHash' | 'demoAccounts' | 'setUnits' | 'shop' | 'setShop' | 'setBond' | 'names' | 'upsertPerson' | 'setPassword'>(import.meta.url, './queries.sql');
 
 /** Verified when a login is unknown, so that an unknown name takes as long as a wrong password. */
 const NOBODY = await hash('nobody has this password');
@@ -46,7 +46,20 @@ export async function setUnits({ pool }: Context, personId: string, units: UnitS
 }
 
 export async function shop(db: Queryable): Promise<SessionReply['shop']> {
-  return (await db.query<SessionReply['shop']>(sql.shop)).rows[0] ?? { name: 'Repair shed', singleHanded: false };
+  return (await db.query<SessionReply['shop']>(sql.shop)).rows[0] ?? { name: 'Repair shed', singleHanded: false, bond: {} };
+}
+
+/** Sets the bond shear new jobs are planned with; a manager's call, resting on trials that are named. */
+export async function setBond({ pool }: Context, bond: BondSetting, person: Pick<Person, 'role'>): Promise<SessionReply['shop']> {
+  if (person.role !== 'manager') throw new ProblemError(403, 'forbidden', 'The shed’s bond strength is set by a manager. Show them the trials.');
+  const set = await pool.query(sql.setBond, [JSON.stringify(bond)]);
+  if (set.rowCount === 0) throw notFound('shop');
+  return shop(pool);
+}
+
+/** Who works here, to be put down for a task. */
+export async function names({ pool }: Context): Promise<Pick<Person, 'id' | 'name' | 'role'>[]> {
+  return (await pool.query<Pick<Person, 'id' | 'name' | 'role'>>(sql.names)).rows;
 }
 
 export async function setShop(db: Queryable, name: string, singleHanded: boolean): Promise<void> {

@@ -15,10 +15,11 @@ export class ChangeFeed {
 
   async start(): Promise<void> {
     const client = new pg.Client({ connectionString: this.context.config.databaseUrl });
-    client.on('notification', (message) => this.send(`event: repair\ndata: ${message.payload ?? '{}'}\n\n`));
+    client.on('notification', ({ channel, payload }) => this.send(`event: ${channel === 'shop_changed' ? 'shop' : 'repair'}\ndata: ${payload ?? '{}'}\n\n`));
     client.on('error', () => this.restart());
     await client.connect();
     await client.query('LISTEN repair_changed');
+    await client.query('LISTEN shop_changed');
     this.client = client;
   }
 
@@ -35,8 +36,13 @@ export class ChangeFeed {
 
   async stop(): Promise<void> {
     this.closed = true;
-    for (const response of this.listeners) response.end();
+    this.hangUp();
     await this.client?.end();
+  }
+
+  /** Browsers connect again by themselves, and then read what they may have missed. */
+  private hangUp(): void {
+    for (const response of this.listeners) response.end();
   }
 
   private send(text: string): void {
@@ -46,6 +52,12 @@ export class ChangeFeed {
   private restart(): void {
     if (this.closed) return;
     this.client = null;
-    setTimeout(() => this.start().catch(() => this.restart()), RETRY_MS).unref();
+    setTimeout(
+      () =>
+        this.start()
+          .then(() => this.hangUp())
+          .catch(() => this.restart()),
+      RETRY_MS,
+    ).unref();
   }
 }

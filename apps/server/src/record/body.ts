@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
-import { type RecordBody, RECORD_SCHEMA, canonicalJson } from '@ashstep/contract';
-import { CALCULATION_VERSION, FABRICS, type RepairPlan, planRepair } from '@ashstep/core';
+import { type Photo, type RecordBody, RECORD_SCHEMA, canonicalJson } from '@ashstep/contract';
+import { CALCULATION_VERSION, type RepairPlan, planRepair } from '@ashstep/core';
 import type { RepairRow } from '../repairs/store.js';
 
 /** SHA-256 over the previous hash, a newline and the canonical JSON of the body. */
@@ -9,7 +9,7 @@ export function chainHash(previousHash: string, body: string): string {
 }
 
 /** Everything about a repair that is sealed, as it stands. */
-export function recordBody(repair: RepairRow, shopName: string, signature: RecordBody['signature']): RecordBody {
+export function recordBody(repair: RepairRow, photos: Photo[], shopName: string, signature: RecordBody['signature']): RecordBody {
   const plan = planRepair(repair.inputs);
   const family = plan.resin?.verdicts.families.find((f) => f.family === plan.resin?.card?.family);
   const body: RecordBody = {
@@ -29,6 +29,7 @@ export function recordBody(repair: RepairRow, shopName: string, signature: Recor
     results: repair.results,
     rework: repair.rework,
     events: repair.events,
+    ...(photos.length > 0 ? { photos } : {}),
     signature,
   };
   return JSON.parse(canonicalJson(body)) as RecordBody;
@@ -50,7 +51,7 @@ function figures(plan: RepairPlan): RecordBody['figures'] {
       part.plies.map((ply) => ({
         laid: ply.laid,
         face: part.face,
-        fabric: FABRICS.find((f) => f.id === ply.fabricId)!.name,
+        fabric: ply.fabric.name,
         orientationDeg: ply.orientationDeg,
         lengthMm: ply.lengthMm,
         widthMm: ply.widthMm,

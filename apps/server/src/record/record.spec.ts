@@ -1,18 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { type RecordFile, canonicalJson } from '@ashstep/contract';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { CHAIN_START, type RecordFile, canonicalJson } from '@ashstep/contract';
+import { pdfText } from '../testing/pdf.js';
 import { PASSWORD, TestClient, TestServer } from '../testing/server.js';
 import { finishedRepair, newRepair, saveSection } from '../testing/repairs.js';
 import { chainHash } from './body.js';
 import { verifyChain } from './service.js';
 
 const SIGN = { password: PASSWORD, meaning: 'I inspected and accept' };
-
-async function pdfText(buffer: Buffer): Promise<string> {
-  const pdf = await getDocument({ data: new Uint8Array(buffer), useSystemFonts: false, isEvalSupported: false, verbosity: 0 }).promise;
-  const pages = await Promise.all(Array.from({ length: pdf.numPages }, async (_, i) => (await (await pdf.getPage(i + 1)).getTextContent()).items.map((item) => ('str' in item ? item.str : '')).join(' ')));
-  return pages.join('\n').replace(/\s+/g, ' ');
-}
 
 describe('record', () => {
   let server: TestServer;
@@ -95,6 +89,30 @@ describe('record', () => {
     } finally {
       await elsewhere.stop();
     }
+  });
+
+  it('counts for the shed by what its clues say alone, once it is sealed', async () => {
+    const before = (await tech.send('GET', '/api/evidence/volume-built')).body;
+    let repair = await finishedRepair(tech);
+    repair = (await saveSection(tech, repair, 'laminate', { ...repair.inputs.laminate, clueIds: [...repair.inputs.laminate.clueIds, 'plate-polyester'] })).body;
+    expect((await tech.send('GET', '/api/evidence/volume-built')).body).toEqual(before);
+    expect((await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN)).body.detail).toBeUndefined();
+    const after = (await tech.send('GET', '/api/evidence/volume-built')).body;
+    expect(after).toEqual({ ...before, polyester: before.polyester + 1 });
+    expect((await tech.send('GET', '/api/evidence/nobody')).status).toBe(422);
+  });
+
+  it('comes in from before a field of the inputs existed, and goes out as it was sealed', async () => {
+    const repair = await finishedRepair(tech);
+    await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN);
+    const { body }: RecordFile = (await tech.send('GET', `/api/repairs/${repair.id}/record.json`)).body;
+    const { marks: _marks, photo: _photo, ...survey } = body.inputs.survey;
+    const older = { ...body, repairId: randomUUID(), log: [], results: [], inputs: { ...body.inputs, survey } };
+    const file = { body: older, previousHash: CHAIN_START, hash: chainHash(CHAIN_START, canonicalJson(older)) };
+    expect((await inspector.send('POST', '/api/records', file)).status).toBe(201);
+    expect((await tech.send('GET', `/api/repairs/${older.repairId}`)).body.inputs.survey.marks).toEqual([]);
+    expect((await tech.send('GET', `/api/repairs/${older.repairId}/record.json`)).body).toEqual(JSON.parse(canonicalJson(file)));
+    expect((await tech.send('GET', `/api/repairs/${older.repairId}/record.pdf`)).status).toBe(200);
   });
 
   it('prints as a PDF a stranger can read', async () => {

@@ -3,6 +3,7 @@ import { Router } from 'express';
 import * as z from 'zod';
 import { personOf } from '../people/routes.js';
 import type { Context } from '../platform/context.js';
+import { fileName } from '../platform/print.js';
 import { ProblemError, parse } from '../platform/problems.js';
 import { idOf } from '../repairs/routes.js';
 import { loadRepair } from '../repairs/store.js';
@@ -41,5 +42,3 @@ export function recordRoutes(context: Context): Router {
   });
   return router;
 }
-
-const fileName = (tag: string): string => tag.replace(/[^A-Za-z0-9-]+/g, '-');

@@ -1,8 +1,9 @@
-import { CHAIN_START, type Person, type RecordBody, type RecordFile, type RepairDetail, canonicalJson, recordFile } from '@ashstep/contract';
+import { CHAIN_START, type Person, type RecordBody, type RecordFile, type RepairDetail, canonicalJson, completeInputs, recordFile } from '@ashstep/contract';
 import type pg from 'pg';
 import { findOrAddCraft } from '../craft/service.js';
 import { passwordMatches, shop } from '../people/service.js';
 import type { Context } from '../platform/context.js';
+import { listPhotos } from '../photos/service.js';
 import { inTransaction, loadQueries } from '../platform/database.js';
 import { ProblemError, parse } from '../platform/problems.js';
 import { signOffAllowed } from '../repairs/inspection.js';
@@ -29,7 +30,7 @@ export async function sealRepair(context: Context, id: string, meaning: string, 
     const { name, singleHanded } = await shop(client);
     await client.query(sql.chainLock);
     const previousHash = (await client.query<{ hash: string }>(sql.chainEnd)).rows[0]?.hash ?? CHAIN_START;
-    const body = canonicalJson(recordBody(repair, name, { by: person.name, at: at.toISOString(), meaning, singleHanded }));
+    const body = canonicalJson(recordBody(repair, await listPhotos(client, id), name, { by: person.name, at: at.toISOString(), meaning, singleHanded }));
     await client.query(sql.insert, [id, repair.revision, false, body, previousHash, chainHash(previousHash, body), at, person.name, meaning, singleHanded]);
     const { version } = (await client.query<{ version: number }>(repairSql.seal, [id, at])).rows[0]!;
     return { kind: 'sealed', version, detail: { revision: repair.revision } };
@@ -57,7 +58,7 @@ export async function sealedRecord({ pool }: Context, id: string, revision: numb
 export async function draftRecord(context: Context, id: string): Promise<RecordBody> {
   const repair = await loadRepair(context.pool, id);
   const { name, singleHanded } = await shop(context.pool);
-  return recordBody(repair, name, { by: '', at: context.now().toISOString(), meaning: '', singleHanded });
+  return recordBody(repair, await listPhotos(context.pool, id), name, { by: '', at: context.now().toISOString(), meaning: '', singleHanded });
 }
 
 export interface ChainReport {
@@ -81,13 +82,19 @@ export async function verifyChain({ pool }: Context): Promise<ChainReport> {
 
 /** Takes in a record file from another installation, sealed and read-only. Refuses one whose hash does not fit its content. */
 export async function importRecord(context: Context, value: unknown): Promise<{ repairId: string }> {
-  const file = parse(recordFile, value);
-  const body = canonicalJson(file.body);
+  const file = parse(recordFile, completed(value));
+  const body = canonicalJson((value as RecordFile).body);
   if (chainHash(file.previousHash, body) !== file.hash) throw new ProblemError(422, 'hash-mismatch', 'The file was changed after it was sealed: its hash does not fit its content. Ask for it again.');
   const known = await context.pool.query('SELECT 1 FROM repair WHERE id = $1', [file.body.repairId]);
   if (known.rowCount) throw new ProblemError(409, 'already-there', 'This repair is here already.');
   await inTransaction(context.pool, (client) => insertImported(client, file, body));
   return { repairId: file.body.repairId };
+}
+
+/** A file sealed before a field of the inputs existed, with what a new repair has in it; anything else as it is. */
+function completed(value: unknown): unknown {
+  const body = (value as Partial<RecordFile> | null)?.body;
+  return body && typeof body.inputs === 'object' ? { ...(value as RecordFile), body: { ...body, inputs: completeInputs(body.inputs) } } : value;
 }
 
 async function insertImported(client: pg.PoolClient, file: RecordFile, text: string): Promise<void> {

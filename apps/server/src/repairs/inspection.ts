@@ -1,4 +1,4 @@
-import type { Person, RepairDetail, ResultBody, UpdateRework } from '@ashstep/contract';
+import { type Person, type RepairDetail, type ResultBody, type UpdateRework, remarkWords } from '@ashstep/contract';
 import { INSPECTION_CHECKS, PREPARATION_CHECKS, judge, planRepair, requireEntry } from '@ashstep/core';
 import { shop } from '../people/service.js';
 import type { Context } from '../platform/context.js';
@@ -45,6 +45,8 @@ export async function signOffAllowed(context: Context, repair: RepairRow, person
 
 function whatIsMissing(repair: RepairRow): string | null {
   const plan = planRepair(repair.inputs);
+  if (plan.holds.length > 0) return remarkWords(plan.holds[0]!);
+  if (plan.severity.needsReason) return 'The severity was set against the findings and has no reason written down.';
   if (plan.problems.length > 0 || !plan.resin?.chosen) return 'The plan is not finished: look at the hollow steps above.';
   if (plan.resin.needsReason && repair.inputs.resin.overrideReason.trim() === '') return 'The resin goes against the recommendation and has no reason written down.';
   const done = new Set(repair.checks.filter((mark) => mark.done).map((mark) => mark.checkId));

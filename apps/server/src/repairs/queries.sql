@@ -19,6 +19,9 @@ SELECT r.id, r.craft_id AS "craftId", c.tag AS "craftTag", c.name AS "craftName"
   (SELECT count(*)::int FROM rework_item w WHERE w.repair_id = r.id AND w.closed_at IS NULL) AS "openRework",
   EXISTS (SELECT 1 FROM log_entry l WHERE l.repair_id = r.id AND l.entry ->> 'kind' = 'start') AS started,
   (SELECT count(DISTINCT l.entry ->> 'plyKey')::int FROM log_entry l WHERE l.repair_id = r.id AND l.entry ->> 'kind' = 'ply') AS "pliesLaid",
+  (SELECT to_json(min(l.at)) FROM log_entry l WHERE l.repair_id = r.id AND l.entry ->> 'kind' = 'start') AS "startedAt",
+  (SELECT coalesce(json_agg(json_build_object('key', p.key, 'at', p.at) ORDER BY p.at, p.key), '[]') FROM (SELECT l.entry ->> 'plyKey' AS key, min(l.at) AS at FROM log_entry l WHERE l.repair_id = r.id AND l.entry ->> 'kind' = 'ply' GROUP BY 1) p) AS plies,
+  (SELECT coalesce(json_agg(json_build_object('id', k.check_id, 'at', k.at) ORDER BY k.check_id), '[]') FROM check_mark k WHERE k.repair_id = r.id AND k.done) AS checks,
   (SELECT count(DISTINCT i.check_id)::int FROM inspection_result i WHERE i.repair_id = r.id) AS results,
   (SELECT count(*)::int FROM (SELECT DISTINCT ON (i.check_id) i.pass FROM inspection_result i WHERE i.repair_id = r.id ORDER BY i.check_id, i.at DESC) latest WHERE latest.pass) AS passes
 FROM repair r JOIN craft c ON c.id = r.craft_id
@@ -40,6 +43,9 @@ SELECT id, craft_id AS "craftId", tag AS "craftTag", craft_name AS "craftName", 
   (SELECT count(*)::int FROM rework_item w WHERE w.repair_id = found.id AND w.closed_at IS NULL) AS "openRework",
   inputs -> 'resin' ->> 'systemId' AS resin, lots, count(*) OVER ()::int AS total
 FROM found ORDER BY coalesce(sealed_at, updated_at) DESC, id LIMIT $4 OFFSET $5
+
+-- name: cluesOfClass
+SELECT inputs -> 'laminate' -> 'clueIds' AS "clueIds" FROM repair WHERE state = 'sealed' AND inputs -> 'laminate' ->> 'priorId' = $1
 
 -- name: insert
 INSERT INTO repair (id, craft_id, title, technician_id, technician_name, inputs, created_at, updated_at)
@@ -64,7 +70,7 @@ UPDATE repair SET state = 'open', sealed_at = NULL, revision = revision + 1, ver
 INSERT INTO repair_event (repair_id, version, at, by_name, kind, section, detail) VALUES ($1, $2, $3, $4, $5, $6, $7)
 
 -- name: changedSince
-SELECT section, by_name AS by, to_json(at) AS at FROM repair_event WHERE repair_id = $1 AND version > $2 AND section IS NOT NULL ORDER BY seq
+SELECT section, by_name AS by, to_json(at) AS at, detail ->> 'editId' AS "editId" FROM repair_event WHERE repair_id = $1 AND version > $2 AND section IS NOT NULL ORDER BY seq
 
 -- name: addLog
 INSERT INTO log_entry (id, repair_id, at, by_id, by_name, entry, mix_error_percent, within) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { TestClient, TestServer } from '../testing/server.js';
+import { TestClient, type TestReply, TestServer } from '../testing/server.js';
 import { finishedRepair, newCraft, newRepair, saveSection } from '../testing/repairs.js';
 
 describe('repairs', () => {
@@ -23,6 +23,15 @@ describe('repairs', () => {
     expect(again.body.events.length).toBe(1);
   });
 
+  it('start from what the craft’s year says of its resin', async () => {
+    const opened = async (year: number | null): Promise<string> => {
+      const craft = { id: randomUUID(), tag: randomUUID().slice(0, 12), name: 'Old launch', kind: 'boat', year, construction: '', notes: '' };
+      await tech.send('POST', '/api/craft', craft);
+      return (await tech.send('POST', '/api/repairs', { id: randomUUID(), craftId: craft.id, title: 'Stem' })).body.inputs.laminate.priorId;
+    };
+    expect([await opened(1986), await opened(1998), await opened(null)]).toEqual(['volume-built-before-1998', 'volume-built', 'volume-built']);
+  });
+
   it('save a section and write down what it was before', async () => {
     const repair = await newRepair(tech);
     const saved = (await saveSection(tech, repair, 'taper', { ratio: 15 })).body;
@@ -40,6 +49,17 @@ describe('repairs', () => {
     expect(clash.status).toBe(409);
     expect(clash.body.changes).toEqual([jasmine.objectContaining({ section: 'days', by: 'Other Spec' })]);
     expect((await tech.send('GET', `/api/repairs/${repair.id}`)).body.inputs.days.tempC).toBe(18);
+  });
+
+  it('takes the same edit again when its answer was lost, but not over another’s', async () => {
+    const repair = await newRepair(tech);
+    const put = (primeGsm: number, editId: string): Promise<TestReply> => tech.send('PUT', `/api/repairs/${repair.id}/inputs/mix`, { ...repair.inputs.mix, primeGsm }, { 'If-Match': `"${repair.version}"`, 'Edit-Id': editId });
+    const [mine, another] = [randomUUID(), randomUUID()];
+    expect((await put(140, mine)).status).toBe(200);
+    expect((await put(150, mine)).body.inputs.mix.primeGsm).toBe(150);
+    expect((await put(160, another)).body.changes.length).toBe(2);
+    await saveSection(other, { ...repair, version: repair.version + 2 }, 'mix', { primeGsm: 120 });
+    expect((await put(150, mine)).body.changes).toEqual([jasmine.objectContaining({ section: 'mix' })]);
   });
 
   it('refuse absurd figures with the field in the way and never answer 500', async () => {
@@ -65,6 +85,9 @@ describe('repairs', () => {
       ],
       ['damage', { ...repair.inputs.damage, shape: { kind: 'slot', lengthMm: 20, widthMm: 50 } }, 'damage.shape.widthMm'],
       ['laminate', { ...repair.inputs.laminate, thicknessMm: 0 }, 'laminate.thicknessMm'],
+      ['survey', { ...repair.inputs.survey, gridSpacingMm: 0 }, 'survey.gridSpacingMm'],
+      ['survey', { ...repair.inputs.survey, readings: [{ kind: 'tap', sound: 'soggy', xMm: 0, yMm: 0, instrument: '', by: '', at: null }] }, 'survey.readings.0.sound'],
+      ['survey', { ...repair.inputs.survey, rings: { ratio: 12, rings: [{ widthMm: -3 }] } }, 'survey.rings.rings.0.widthMm'],
       ['laminate', { ...repair.inputs.laminate, plies: Array.from({ length: 900 }, () => ({ fabricId: 'mat-450' })) }, 'laminate.plies'],
       ['laminate', { ...repair.inputs.laminate, priorId: 'guess' }, 'laminate.priorId'],
       ['taper', { ...repair.inputs.taper, ratio: 0.1 }, 'taper.ratio'],
@@ -109,6 +132,48 @@ describe('repairs', () => {
     expect(first[0].within).toBeFalse();
     expect((await tech.send('POST', `/api/repairs/${repair.id}/log`, body)).body.log.length).toBe(1);
     expect((await tech.send('GET', '/api/history?lot=R-1')).body.rows.map((r: { id: string }) => r.id)).toEqual([repair.id]);
+  });
+
+  it('refuse the lay-up while the core is wet, take notes all the same, and let it start once it reads dry', async () => {
+    const repair = await newRepair(tech);
+    const moisture = (at: string, value: number) => ({ kind: 'moisture', value, xMm: 0, yMm: 0, instrument: '', by: 'Tech Spec', at });
+    await saveSection(tech, repair, 'survey', { readings: [moisture('2026-04-16T08:00', 18)], moistureLimit: 12 });
+    const log = (entry: object) => tech.send('POST', `/api/repairs/${repair.id}/log`, { id: randomUUID(), entry });
+    const start = { kind: 'start', tempC: 20, humidityPercent: 50 };
+    const refused = await log(start);
+    expect(refused.status).toBe(409);
+    expect(refused.body.detail).toContain('18 at the last reading, 12 wanted');
+    expect((await log({ kind: 'note', text: 'Tent on, warm air through it.' })).status).toBe(201);
+    const { body } = await tech.send('GET', `/api/repairs/${repair.id}`);
+    await saveSection(tech, body, 'survey', { ...body.inputs.survey, readings: [moisture('2026-04-16T08:00', 18), moisture('2026-04-21T08:00', 11)] });
+    expect((await log(start)).status).toBe(201);
+  });
+
+  it('let only a manager release what is beyond this tool, in their own name', async () => {
+    const repair = await newRepair(tech);
+    const manager = await new TestClient(base).signIn('manager');
+    const held = (await saveSection(tech, repair, 'severity', { structure: 'keel' })).body;
+    const start = () => tech.send('POST', `/api/repairs/${repair.id}/log`, { id: randomUUID(), entry: { kind: 'start', tempC: 20, humidityPercent: 50 } });
+    expect((await start()).status).toBe(409);
+    const release = { reference: 'Drawing 114, naval architect', by: 'Tech Spec', at: '2026-04-16T08:00' };
+    expect((await saveSection(tech, held, 'severity', { ...held.inputs.severity, release })).status).toBe(403);
+    expect((await saveSection(manager, held, 'severity', { ...held.inputs.severity, release })).body.fields).toEqual([jasmine.objectContaining({ path: 'severity.release.by' })]);
+    const released = await saveSection(manager, held, 'severity', { ...held.inputs.severity, release: { ...release, by: 'Manager Spec' } });
+    expect(released.status).toBe(200);
+    expect((await saveSection(tech, released.body, 'severity', { ...released.body.inputs.severity, separated: true })).status)
+      .withContext('a release that stands may stay')
+      .toBe(200);
+    expect((await start()).status).toBe(201);
+  });
+
+  it('complete inputs stored before a section existed', async () => {
+    const repair = await newRepair(tech);
+    await server.context.pool.query("UPDATE repair SET inputs = (inputs - 'survey') #- '{taper,maskMm}' WHERE id = $1", [repair.id]);
+    const { inputs } = (await tech.send('GET', `/api/repairs/${repair.id}`)).body;
+    expect(inputs.survey.readings).toEqual([]);
+    expect(inputs.taper.maskMm).toBe(20);
+    expect((await tech.send('GET', '/api/repairs')).body.find((row: { id: string }) => row.id === repair.id).inputs.survey.gridSpacingMm).toBe(25);
+    expect((await saveSection(tech, repair, 'survey', { gridSpacingMm: 40 })).body.inputs.survey.gridSpacingMm).toBe(40);
   });
 
   it('keep history append-only in the database itself', async () => {

@@ -1,16 +1,22 @@
-import { addLogEntry as addLogBody, historyQuery, newRepair, resultBody, sectionName, setCheck as setCheckBody, setStage, updateRework as updateReworkBody, uuid } from '@ashstep/contract';
+import { addLogEntry as addLogBody, historyQuery, newRepair, priorId, resultBody, sectionName, setCheck as setCheckBody, setStage, updateRework as updateReworkBody, uuid } from '@ashstep/contract';
 import { type Request, Router } from 'express';
 import { personOf } from '../people/routes.js';
 import type { Context } from '../platform/context.js';
 import { ProblemError, notFound, parse } from '../platform/problems.js';
 import { addResult, updateRework } from './inspection.js';
-import { addLogEntry, board, history, openRepair, repairDetail, saveSection, setCheck, setStageReached } from './service.js';
+import { addLogEntry, board, history, openRepair, repairDetail, saveSection, setCheck, setStageReached, shedCounts } from './service.js';
 
 /** An id from the path; anything that is no id cannot name a repair. */
 export function idOf(request: Request, name = 'id'): string {
   const result = uuid.safeParse(request.params[name]);
   if (!result.success) throw notFound('repair');
   return result.data;
+}
+
+/** Names the edit a save belongs to, in Edit-Id; without it a save sent twice counts as two edits. */
+function editIdOf(request: Request): string | null {
+  const result = uuid.safeParse(request.get('Edit-Id'));
+  return result.success ? result.data : null;
 }
 
 function versionOf(request: Request): number {
@@ -27,6 +33,9 @@ export function repairRoutes(context: Context): Router {
   router.get('/history', async (request, response) => {
     response.json(await history(context, parse(historyQuery, request.query)));
   });
+  router.get('/evidence/:priorId', async (request, response) => {
+    response.json(await shedCounts(context, parse(priorId, request.params.priorId, 'priorId')));
+  });
   router.post('/repairs', async (request, response) => {
     response.status(201).json(await openRepair(context, parse(newRepair, request.body), personOf(response)));
   });
@@ -36,7 +45,7 @@ export function repairRoutes(context: Context): Router {
   });
   router.put('/repairs/:id/inputs/:section', async (request, response) => {
     const section = parse(sectionName, request.params['section'], 'section');
-    response.json(await saveSection(context, idOf(request), section, request.body, versionOf(request), personOf(response)));
+    response.json(await saveSection(context, idOf(request), section, request.body, { basedOn: versionOf(request), editId: editIdOf(request) }, personOf(response)));
   });
   router.put('/repairs/:id/stage', async (request, response) => {
     response.json(await setStageReached(context, idOf(request), parse(setStage, request.body).stageReached, personOf(response)));

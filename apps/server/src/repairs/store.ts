@@ -1,11 +1,12 @@
-import type { Person, RepairDetail } from '@ashstep/contract';
+import { type Person, type RepairDetail, type StoredInputs, completeInputs } from '@ashstep/contract';
 import type { RepairInputs } from '@ashstep/core';
 import type pg from 'pg';
 import type { Context } from '../platform/context.js';
 import { type Queryable, inTransaction, loadQueries } from '../platform/database.js';
 import { ProblemError, notFound } from '../platform/problems.js';
 
-type QueryName = 'detail' | 'board' | 'history' | 'insert' | 'lock' | 'saveSection' | 'touch' | 'seal' | 'amend' | 'event' | 'changedSince' | 'addLog' | 'setCheck' | 'addResult' | 'openRework' | 'closeRework' | 'updateRework' | 'handsOn';
+type QueryName =
+  'detail' | 'cluesOfClass' | 'board' | 'history' | 'insert' | 'lock' | 'saveSection' | 'touch' | 'seal' | 'amend' | 'event' | 'changedSince' | 'addLog' | 'setCheck' | 'addResult' | 'openRework' | 'closeRework' | 'updateRework' | 'handsOn';
 
 export const sql = loadQueries<QueryName>(import.meta.url, './queries.sql');
 
@@ -25,7 +26,7 @@ export type RepairRow = Omit<RepairDetail, 'signOff'>;
 export async function loadRepair(db: Queryable, id: string): Promise<RepairRow> {
   const row = (await db.query<RepairRow>(sql.detail, [id])).rows[0];
   if (!row) throw notFound('repair');
-  return row;
+  return { ...row, inputs: completeInputs(row.inputs) };
 }
 
 export interface Change {
@@ -40,8 +41,9 @@ export interface Change {
  */
 export async function changeRepair(context: Context, id: string, person: Pick<Person, 'name'>, work: (client: pg.PoolClient, repair: LockedRepair, at: Date) => Promise<(Change & { version: number }) | null>): Promise<void> {
   await inTransaction(context.pool, async (client) => {
-    const repair = (await client.query<LockedRepair>(sql.lock, [id])).rows[0];
-    if (!repair) throw notFound('repair');
+    const row = (await client.query<LockedRepair & { inputs: Partial<StoredInputs> }>(sql.lock, [id])).rows[0];
+    if (!row) throw notFound('repair');
+    const repair = { ...row, inputs: completeInputs(row.inputs) };
     const at = context.now();
     const change = await work(client, repair, at);
     if (change) await writeEvent(client, id, change, person.name, at);

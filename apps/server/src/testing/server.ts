@@ -22,16 +22,22 @@ export class TestClient {
 
   constructor(private readonly base: string) {}
 
-  async send(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<TestReply> {
-    const response = await fetch(`${this.base}${path}`, {
-      method,
-      headers: { ...(body === undefined ? {} : { 'Content-Type': 'application/json' }), Cookie: this.cookie, 'X-CSRF-Token': this.token, ...headers },
-      body: body === undefined ? null : typeof body === 'string' ? body : JSON.stringify(body),
-    });
+  send(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<TestReply> {
+    if (body === undefined) return this.request(method, path, null, headers);
+    return this.request(method, path, typeof body === 'string' ? body : JSON.stringify(body), { 'Content-Type': 'application/json', ...headers });
+  }
+
+  private async request(method: string, path: string, body: string | Uint8Array<ArrayBuffer> | null, headers: Record<string, string>): Promise<TestReply> {
+    const response = await fetch(`${this.base}${path}`, { method, headers: { Cookie: this.cookie, 'X-CSRF-Token': this.token, ...headers }, body });
     for (const cookie of response.headers.getSetCookie()) this.cookie = cookie.split(';')[0]!;
     const buffer = Buffer.from(await response.arrayBuffer());
     const json = /json/.test(response.headers.get('content-type') ?? '');
     return { status: response.status, body: json ? JSON.parse(buffer.toString('utf8')) : buffer, headers: response.headers };
+  }
+
+  /** Sends bytes that are no JSON. */
+  sendBytes(method: string, path: string, bytes: Buffer): Promise<TestReply> {
+    return this.request(method, path, new Uint8Array(bytes), { 'Content-Type': 'application/octet-stream' });
   }
 
   private opened: () => void = () => undefined;

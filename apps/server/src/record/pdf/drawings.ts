@@ -1,5 +1,6 @@
-import { type Point, type RepairInputs, type RepairPlan, type SectionRegion, planDrawing, sectionDrawing } from '@ashstep/core';
-import { INK, MM, QUIET, type Sheet } from './sheet.js';
+import { type PlanOutline, type Point, type RepairInputs, type RepairPlan, type SectionRegion, planDrawing, runsOf, sectionDrawing } from '@ashstep/core';
+import { MM } from '../../platform/print.js';
+import { INK, QUIET, type Sheet } from '../../platform/sheet.js';
 
 const SCALES = [1, 2, 2.5, 5, 10, 20, 50, 100, 200];
 const GREEN = '#135844';
@@ -38,13 +39,15 @@ export function drawRepair(sheet: Sheet, inputs: RepairInputs, plan: RepairPlan)
 
 function drawPlan(sheet: Sheet, view: ReturnType<typeof planDrawing>, toPage: (p: Point) => Point, partX: number, top: number): void {
   const { doc } = sheet;
-  const trace = (points: readonly Point[]): void => {
-    points.forEach((point, i) => {
-      const p = toPage(point);
-      if (i === 0) doc.moveTo(p.x, p.y);
-      else doc.lineTo(p.x, p.y);
-    });
-    doc.closePath();
+  const trace = (outline: PlanOutline): void => {
+    for (const run of runsOf(outline)) {
+      run.forEach((point, i) => {
+        const p = toPage(point);
+        if (i === 0) doc.moveTo(p.x, p.y);
+        else doc.lineTo(p.x, p.y);
+      });
+      doc.closePath();
+    }
   };
   const half = (side: 'left' | 'right', draw: () => void): void => {
     doc.save();
@@ -53,39 +56,39 @@ function drawPlan(sheet: Sheet, view: ReturnType<typeof planDrawing>, toPage: (p
     doc.restore();
   };
   if (view.mask) {
-    trace(view.mask.points);
+    trace(view.mask);
     doc.fillColor(AMBER, 0.35).fill().fillOpacity(1);
   }
   if (view.abraded) {
-    trace(view.abraded.points);
+    trace(view.abraded);
     doc.dash(4, { space: 2 }).lineWidth(0.6).fillAndStroke('#F0F1EC', INK).undash();
   }
   half('left', () => {
     view.rings.forEach((ring, i) => {
-      trace(ring.points);
+      trace(ring);
       doc.lineWidth(0.4).fillAndStroke(i % 2 === 0 ? '#E9E4D6' : '#DCD5C2', INK);
     });
   });
   half('right', () => {
     view.plies.forEach((ply, i) => {
-      trace(ply.points);
+      trace(ply);
       doc.lineWidth(0.5).fillAndStroke(ply.cover ? '#E5EFEA' : i % 2 === 0 ? '#CFE3D9' : '#EAF2EC', GREEN);
     });
   });
   if (view.footprint) {
-    trace(view.footprint.points);
+    trace(view.footprint);
     doc.lineWidth(1).strokeColor(INK).stroke();
   }
   if (view.cutOut) {
     half('left', () => {
-      trace(view.cutOut!.points);
+      trace(view.cutOut!);
       doc.fillColor('#CBD0CA').fill();
     });
-    trace(view.cutOut.points);
+    trace(view.cutOut);
     doc.lineWidth(1.2).strokeColor(INK).stroke();
   }
   if (view.damage) {
-    trace(view.damage.points);
+    trace(view.damage);
     doc.dash(3, { space: 2 }).lineWidth(0.7).strokeColor(INK).stroke().undash();
   }
   for (const line of view.neighbours) {
@@ -108,7 +111,7 @@ function dimensions(sheet: Sheet, view: ReturnType<typeof planDrawing>, plan: Re
   const outer = view.footprint ?? view.cutOut;
   if (!outer || view.rotationDeg % 180 !== 0) return;
   const size = face?.footprint ?? plan.damage!.cut;
-  const points = outer.points.map(toPage);
+  const points = runsOf(outer).flat().map(toPage);
   const [left, right] = [Math.min(...points.map((p) => p.x)), Math.max(...points.map((p) => p.x))];
   const [top, bottom] = [Math.min(...points.map((p) => p.y)), Math.max(...points.map((p) => p.y))];
   const middle = (left + right) / 2;

@@ -1,23 +1,24 @@
-import { BAND_NAMES, FINISH_NAMES, ORDER_NAMES, PARENT_NAMES, type RecordBody, SCHOOL_NAMES, SERVICE_NAMES, VERDICT_NAMES, WHY_WORDS, remarkWords, taskName } from '@ashstep/contract';
-import { FABRICS, INSPECTION_CHECKS, PREPARATION_CHECKS, type RepairPlan, planRepair } from '@ashstep/core';
+import { BAND_NAMES, FINISH_NAMES, MARK_NAMES, ORDER_NAMES, PARENT_NAMES, type RecordBody, SCHOOL_NAMES, SERVICE_NAMES, SEVERITY_NAMES, VERDICT_NAMES, WHY_WORDS, completeInputs, remarkWords, taskName } from '@ashstep/contract';
+import { INSPECTION_CHECKS, PREPARATION_CHECKS, type RepairPlan, crackLength, measureOffset, planRepair, surveyed, wettestByDay } from '@ashstep/core';
 import { drawRepair } from './drawings.js';
-import { Sheet } from './sheet.js';
+import { Sheet } from '../../platform/sheet.js';
 
 const round = (value: number, decimals = 0): string => value.toFixed(decimals).replace('-', '\u2212');
 const mm = (value: number, decimals = 0): string => `${round(value, decimals)} mm`;
 const when = (iso: string): string => iso.slice(0, 16).replace('T', ' ');
-const fabricName = (id: string): string => FABRICS.find((fabric) => fabric.id === id)?.name ?? id;
 
 /**
  * The repair record as a PDF a stranger can read: what it is, drawings to scale, figures and reasons, log, checks, signatures.
  * @param hash of the sealed record; null prints a draft that says it is not sealed
  */
-export async function recordPdf(body: RecordBody, hash: string | null): Promise<Buffer> {
+export async function recordPdf(stored: RecordBody, hash: string | null): Promise<Buffer> {
+  const body = { ...stored, inputs: completeInputs(stored.inputs) };
   const plan = planRepair(body.inputs);
   const sealed = hash === null ? 'Draft, not sealed' : `Sealed ${when(body.signature.at)} by ${body.signature.by}`;
   const sheet = new Sheet({ tag: body.craft.tag, title: body.title, foot: `revision ${body.revision} · ${sealed} · calculation ${body.calculationVersion}` });
   sheet.title(`Repair record ${body.craft.tag}: ${body.title}`, `${body.shop} · revision ${body.revision} · ${sealed}`);
   about(sheet, body, plan);
+  findings(sheet, body, plan);
   sheet.section('Drawing');
   drawRepair(sheet, body.inputs, plan);
   decisions(sheet, body, plan);
@@ -45,6 +46,26 @@ function about(sheet: Sheet, { craft, inputs, technician }: RecordBody, plan: Re
   if (damage.notes) sheet.line(damage.notes);
 }
 
+/** What was found before and after grinding: how bad, taps, moisture, and who released what is beyond the tool. */
+function findings(sheet: Sheet, { inputs, photos = [] }: RecordBody, plan: RepairPlan): void {
+  const { survey, severity, damage } = inputs;
+  sheet.section('Findings');
+  const { proposed, taken, reasons } = plan.severity;
+  sheet.line(`Severity: ${SEVERITY_NAMES[taken].toLowerCase()}${taken === proposed ? '' : ` (found: ${SEVERITY_NAMES[proposed].toLowerCase()}; reason: ${severity.reason || 'none'})`}. ${reasons.map(remarkWords).join(' ')}`);
+  if (severity.release) sheet.line(`Released by ${severity.release.by}, ${when(severity.release.at)}: ${severity.release.reference}`, 'bold');
+  const { taps, hidden } = surveyed(survey.readings);
+  if (hidden) sheet.line(`${taps.length} taps: dull over ${round(hidden.dullAreaMm2 / 100)} cm², between ${round(hidden.dullAreaLowMm2 / 100)} and ${round(hidden.dullAreaHighMm2 / 100)}; line known to ±${mm(hidden.uncertaintyMm)}.`);
+  const moisture = wettestByDay(survey.readings);
+  const [first, last] = [moisture[0], moisture.at(-1)];
+  if (first && last)
+    sheet.line(
+      `Moisture ${first.value} on ${when(first.at)}, ${last.value} on ${when(last.at)}${survey.dryReference === null ? '' : `; dry reference ${survey.dryReference}`}${survey.moistureLimit === null ? '' : `; dry enough at ${survey.moistureLimit}`}.`,
+    );
+  if (survey.marks.length > 0) sheet.line(`Also mapped: ${survey.marks.map((mark) => `${mark.name || MARK_NAMES[mark.kind].toLowerCase()}${mark.kind === 'crack' ? ` ${mm(crackLength(mark.points))} long` : ''}`).join('; ')}.`);
+  for (const { id, name, at, by, sha256 } of photos) sheet.line(`Photograph “${name}”, ${by}, ${when(at)}${survey.photo?.id === id ? ', squared up under the drawing' : ''}. SHA-256 ${sha256.slice(0, 16)}…`);
+  if (survey.expected) sheet.line(`Expected before grinding ${round(measureOffset(survey.expected.shape, 0).areaMm2 / 100)} cm², found ${round(measureOffset(damage.shape, 0).areaMm2 / 100)} cm².`);
+}
+
 function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBody, plan: RepairPlan): void {
   const { resin, parent, taper, match } = plan;
   if (resin) {
@@ -59,7 +80,8 @@ function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBo
     for (const family of resin.verdicts.families) sheet.line(`${PARENT_NAMES[family.family]}: ${VERDICT_NAMES[family.verdict].toLowerCase()}. ${family.reasons.map((reason) => reason.reason).join(' ')}`);
     for (const condition of conditions) {
       const mark = marks.find((m) => m.checkId === condition.id && m.done);
-      sheet.line(`Condition: ${condition.text}. ${mark ? `Met, ${mark.by}, ${when(mark.at)}.` : 'Not ticked off.'}`);
+      const owner = inputs.resin.owners?.[condition.id];
+      sheet.line(`Condition: ${condition.text}.${owner ? ` Given to ${owner}.` : ''} ${mark ? `Met, ${mark.by}, ${when(mark.at)}.` : 'Not ticked off.'}`);
     }
   }
   if (taper && match) {
@@ -70,7 +92,7 @@ function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBo
       ['Footprint', `${mm(face.footprint.lengthMm)} × ${mm(face.footprint.widthMm)}`],
       ['Faces', taper.footprint.faces.length === 2 ? 'two, depth shared' : 'one'],
       ['To grind', `${round(taper.footprint.groundVolumeMm3 / 1e6, 2)} litre`],
-      ['Joint', taper.joint ? `${round(taper.joint.strengthRatio, 2)} of parent strength` : 'not worked out'],
+      ['Joint', taper.joint ? `${round(taper.joint.strengthRatio, 2)} of parent strength, bond ${taper.bond.mpa} MPa ${taper.bond.source ? `by trials: ${taper.bond.source}` : 'as usual'}` : 'not worked out'],
       ['Table', `${round(taper.range.min, 0)} to ${round(taper.range.max, 0)}:1 for this service`],
     ]);
     sheet.line(`Patch over parent: ${match.ratios.map((r) => `${r.direction.toUpperCase()} ${round(r.ratio, 2)} ${BAND_NAMES[r.band]}`).join(' · ')} · weight ${round(match.weightRatio, 2)}. 0.90 to 1.15 is a match.`);
@@ -84,7 +106,7 @@ function stackAndMix(sheet: Sheet, plan: RepairPlan): void {
   sheet.table(
     [
       { title: 'Ply', width: 8, value: (p) => `${plan.patch!.faces.length === 2 ? `${p.face}/` : ''}${p.laid}${p.cover ? ' cover' : ''}` },
-      { title: 'Fabric', width: 26, value: (p) => fabricName(p.fabricId) },
+      { title: 'Fabric', width: 26, value: (p) => p.fabric.name },
       { title: 'Turn', width: 8, align: 'right', value: (p) => `${round(p.orientationDeg)}°` },
       { title: 'Size, mm', width: 16, align: 'right', value: (p) => `${round(p.lengthMm)} × ${round(p.widthMm)}` },
       { title: 'Thick, mm', width: 10, align: 'right', value: (p) => round(p.thicknessMm, 2) },
@@ -105,6 +127,8 @@ function stackAndMix(sheet: Sheet, plan: RepairPlan): void {
     ],
     plan.mix.faces.flatMap((face) => face.pots),
   );
+  for (const { name, paste, fillerName } of plan.mix.pastes) sheet.line(`Paste, ${name}: ${round(paste.resinG)} g mixed resin, ${round(paste.fillerG)} g ${fillerName.toLowerCase()}.`);
+  for (const { name, massG, areaMm2 } of plan.mix.coats) sheet.line(`Coat, ${name}: ${round(massG)} g on ${round(areaMm2 / 1e6, 2)} m².`);
 }
 
 const secondTitle = (plan: RepairPlan): string => (plan.resin?.card?.kind === 'two-part' ? 'Hardener to, g' : 'Catalyst to, g');

@@ -1,19 +1,15 @@
-import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
-
-const require = createRequire(import.meta.url);
-const font = (file: string): string => require.resolve(`@fontsource/${file}.woff`);
+import { MM, fontFile } from './print.js';
 
 const FONTS = {
-  text: font('atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal'),
-  bold: font('atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal'),
-  head: font('archivo/files/archivo-latin-700-normal'),
+  text: fontFile('atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal'),
+  bold: fontFile('atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal'),
+  head: fontFile('archivo/files/archivo-latin-700-normal'),
 };
 
 export const INK = '#191F21';
 export const QUIET = '#3D4648';
 export const RULE = '#9BA39E';
-export const MM = 72 / 25.4;
 const MARGIN = 16 * MM;
 
 export interface Column<Row> {

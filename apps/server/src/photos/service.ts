@@ -1,0 +1,50 @@
+import { createHash } from 'node:crypto';
+import type { Person, Photo } from '@ashstep/contract';
+import type { Context } from '../platform/context.js';
+import { type Queryable, loadQueries } from '../platform/database.js';
+import { ProblemError, notFound } from '../platform/problems.js';
+import { changeRepair, requireOpen, touch } from '../repairs/store.js';
+import { type KeptPicture, encodeAnew } from './encode.js';
+
+const sql = loadQueries<'list' | 'count' | 'insert' | 'bytes' | 'remove'>(import.meta.url, './queries.sql');
+
+const MOST_PHOTOS = 40;
+
+export async function listPhotos(db: Queryable, repairId: string): Promise<Photo[]> {
+  return (await db.query<Photo>(sql.list, [repairId])).rows;
+}
+
+/** Keeps a picture with an open job; the same id sent twice keeps one. */
+export async function addPhoto(context: Context, repairId: string, id: string, name: string, sent: Buffer, person: Pick<Person, 'name'>): Promise<Photo[]> {
+  const picture = await encodeAnew(sent);
+  await changeRepair(context, repairId, person, async (client, repair, at) => {
+    requireOpen(repair);
+    const { count } = (await client.query<{ count: number }>(sql.count, [repairId, id])).rows[0]!;
+    if (count >= MOST_PHOTOS) throw new ProblemError(422, 'too-many', `${MOST_PHOTOS} photographs are kept with a job. Take one out first.`);
+    if (!(await insert(client, picture, [id, repairId, at, person.name, name]))) return null;
+    return { kind: 'photo-added', version: await touch(client, repairId, at), detail: { name } };
+  });
+  return listPhotos(context.pool, repairId);
+}
+
+async function insert(client: Queryable, { jpeg, widthPx, heightPx }: KeptPicture, head: unknown[]): Promise<boolean> {
+  const sha256 = createHash('sha256').update(jpeg).digest('hex');
+  return (await client.query(sql.insert, [...head, widthPx, heightPx, sha256, jpeg])).rowCount === 1;
+}
+
+/** Takes a picture out of an open job for good, for one that shows what it should not; who did is kept. */
+export async function removePhoto(context: Context, repairId: string, id: string, person: Pick<Person, 'name'>): Promise<Photo[]> {
+  await changeRepair(context, repairId, person, async (client, repair, at) => {
+    requireOpen(repair);
+    const [gone] = (await client.query<{ name: string }>(sql.remove, [repairId, id])).rows;
+    if (!gone) throw notFound('photograph');
+    return { kind: 'photo-removed', version: await touch(client, repairId, at), detail: { name: gone.name } };
+  });
+  return listPhotos(context.pool, repairId);
+}
+
+export async function photoBytes({ pool }: Context, repairId: string, id: string): Promise<{ jpeg: Buffer; sha256: string }> {
+  const [row] = (await pool.query<{ jpeg: Buffer; sha256: string }>(sql.bytes, [repairId, id])).rows;
+  if (!row) throw notFound('photograph');
+  return row;
+}

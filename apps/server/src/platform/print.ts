@@ -1,0 +1,12 @@
+import { createRequire } from 'node:module';
+
+const require = createRequire(import.meta.url);
+
+/** Points in a millimetre. */
+export const MM = 72 / 25.4;
+
+/** A font that ships with the app, by its path within the packages of them. */
+export const fontFile = (file: string): string => require.resolve(`@fontsource/${file}.woff`);
+
+/** What a file is named by: a tag with nothing in it that a file system or a header minds. */
+export const fileName = (tag: string): string => tag.replace(/[^A-Za-z0-9-]+/g, '-');

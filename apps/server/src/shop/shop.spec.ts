@@ -1,0 +1,94 @@
+import { randomUUID } from 'node:crypto';
+import { USUAL_SHOP } from '@ashstep/core';
+import { newRepair } from '../testing/repairs.js';
+import { TestClient, TestServer } from '../testing/server.js';
+
+describe('the shop', () => {
+  let server: TestServer;
+  let tech: TestClient;
+  let manager: TestClient;
+  let inspector: TestClient;
+  beforeAll(async () => {
+    server = await TestServer.start();
+    const base = await server.listen();
+    tech = await new TestClient(base).signIn('tech');
+    manager = await new TestClient(base).signIn('manager');
+    inspector = await new TestClient(base).signIn('inspector');
+  });
+  afterAll(() => server.stop());
+
+  const hands = () => [{ id: server.people.tech, skills: ['prepare', 'lay-up'], hours: { fromMin: 540, toMin: 960, openDays: [1, 3] }, away: [{ fromAt: '2026-06-16T08:00', untilAt: '2026-06-18T17:00' }] }];
+
+  it('starts from the usual settings, changed by a manager alone, and new jobs begin with them', async () => {
+    expect((await tech.send('GET', '/api/shop')).body.settings).toEqual(USUAL_SHOP);
+    const settings = { ...USUAL_SHOP, hands: hands(), layingRateGPerMin: 9, hours: { fromMin: 420, toMin: 960, openDays: [1, 2, 3, 4] }, rates: { ...USUAL_SHOP.rates, washMin: 20 } };
+    expect((await tech.send('PUT', '/api/shop/settings', settings)).status).toBe(403);
+    expect((await manager.send('PUT', '/api/shop/settings', settings)).body.settings).toEqual(settings);
+    const { mix, days } = (await newRepair(tech)).inputs;
+    expect([mix.layingRateGPerMin, days.fromMin, days.openDays, days.rates?.washMin]).toEqual([9, 420, [1, 2, 3, 4], 20]);
+  });
+
+  it('refuses settings no shed has, naming the field', async () => {
+    const refused = async (patch: object): Promise<string> => {
+      const { status, body } = await manager.send('PUT', '/api/shop/settings', { ...USUAL_SHOP, ...patch });
+      expect(status).toBe(422);
+      return body.fields[0].path;
+    };
+    expect(await refused({ bays: 0 })).toBe('bays');
+    expect(await refused({ hours: { fromMin: 600, toMin: 610, openDays: [1] } })).toBe('hours.toMin');
+    expect(await refused({ hands: [{ id: server.people.tech, skills: ['fly'] }] })).toBe('hands.0.skills.0');
+    expect(await refused({ tools: [{ kind: 'scale', name: 'Scale', stepG: 0 }] })).toBe('tools.0.stepG');
+    expect(await refused({ rates: { ...USUAL_SHOP.rates, washMin: -1 } })).toBe('rates.washMin');
+  });
+
+  it('keeps a forecast as one list, and goes back to none', async () => {
+    const hour = { tempC: 14, humidityPercent: 70, rainMm: 0, sunWPerM2: 0 };
+    const forecast = { startAt: '2026-06-15T00:00', hours: [hour, { ...hour, tempC: 15 }] };
+    expect((await tech.send('PUT', '/api/shop/forecast', forecast)).body.forecast).toEqual(forecast);
+    expect((await tech.send('PUT', '/api/shop/forecast', { ...forecast, startAt: '2026-06-15T00:30' })).body.fields[0].path).toBe('startAt');
+    expect((await tech.send('PUT', '/api/shop/forecast', { ...forecast, hours: [{ ...hour, tempC: 99 }] })).body.fields[0].path).toBe('hours.0.tempC');
+    expect((await tech.send('DELETE', '/api/shop/forecast')).body.forecast).toBeNull();
+  });
+
+  it('goes by the latest reading of the air, however often it is sent', async () => {
+    const reading = { id: randomUUID(), at: '2026-06-15T09:10', tempC: 18.4, humidityPercent: 62 };
+    await tech.send('POST', '/api/shop/readings', reading);
+    await tech.send('POST', '/api/shop/readings', reading);
+    await tech.send('POST', '/api/shop/readings', { ...reading, id: randomUUID(), at: '2026-06-14T09:10', tempC: 12 });
+    expect((await tech.send('GET', '/api/shop')).body.reading).toEqual({ at: reading.at, tempC: 18.4, humidityPercent: 62, by: 'Tech Spec' });
+    expect((await tech.send('POST', '/api/shop/readings', { ...reading, id: randomUUID(), humidityPercent: 130 })).status).toBe(422);
+    await expectAsync(server.context.pool.query('DELETE FROM air_reading')).toBeRejected();
+  });
+
+  it('pins a step, lets it go, and writes down when it was begun and done', async () => {
+    const { id: repairId } = await newRepair(tech);
+    const pin = { repairId, key: 'grind', startAt: '2026-06-15T10:00' };
+    expect((await tech.send('PUT', '/api/plan/pins', pin)).body.pins).toContain({ ...pin, by: 'Tech Spec' });
+    expect((await tech.send('PUT', '/api/plan/pins', { ...pin, startAt: null })).body.pins).not.toContain(jasmine.objectContaining({ repairId }));
+    const mark = { repairId, key: 'grind', startedAt: '2026-06-15T10:00', doneAt: null };
+    expect((await tech.send('PUT', '/api/plan/marks', mark)).body.marks).toContain({ ...mark, by: 'Tech Spec' });
+    const done = { ...mark, doneAt: '2026-06-15T11:20' };
+    expect((await tech.send('PUT', '/api/plan/marks', done)).body.marks).toContain({ ...done, by: 'Tech Spec' });
+    expect((await tech.send('PUT', '/api/plan/marks', { ...done, doneAt: '2026-06-15T09:00' })).body.fields[0].path).toBe('doneAt');
+    expect((await tech.send('PUT', '/api/plan/marks', { ...mark, startedAt: null })).body.marks).not.toContain(jasmine.objectContaining({ repairId }));
+  });
+
+  it('lets no inspector plan the days, and no stranger or lost job in', async () => {
+    const { id: repairId } = await newRepair(tech);
+    const pin = { repairId, key: 'grind', startAt: '2026-06-15T10:00' };
+    expect((await inspector.send('PUT', '/api/plan/pins', pin)).status).toBe(403);
+    expect((await tech.send('PUT', '/api/plan/pins', { ...pin, repairId: randomUUID() })).status).toBe(404);
+    expect((await tech.send('PUT', '/api/plan/pins', { ...pin, startAt: 'tomorrow' })).body.fields[0].path).toBe('startAt');
+  });
+
+  it('tells the board when each ply was down and each check ticked', async () => {
+    const { id } = await newRepair(tech);
+    await tech.send('PUT', `/api/repairs/${id}/checks`, { id: randomUUID(), checkId: 'washed', done: true });
+    await tech.send('POST', `/api/repairs/${id}/log`, { id: randomUUID(), entry: { kind: 'start', tempC: 20, humidityPercent: 55 } });
+    for (const label of ['Ply 1', 'Ply 1 again']) await tech.send('POST', `/api/repairs/${id}/log`, { id: randomUUID(), entry: { kind: 'ply', plyKey: 'f0-p1', label } });
+    const row = (await tech.send('GET', '/api/repairs')).body.find((job: { id: string }) => job.id === id);
+    expect(row.startedAt).toEqual(jasmine.any(String));
+    expect(row.plies).toEqual([{ key: 'f0-p1', at: jasmine.any(String) }]);
+    expect(row.checks).toEqual([{ id: 'washed', at: jasmine.any(String) }]);
+  });
+});

@@ -1,0 +1,20 @@
+import { bondTrialBody, uuid, withdrawTrial as withdrawBody } from '@ashstep/contract';
+import { Router } from 'express';
+import { personOf } from '../people/routes.js';
+import type { Context } from '../platform/context.js';
+import { parse } from '../platform/problems.js';
+import { addTrial, listTrials, withdrawTrial } from './service.js';
+
+export function trialRoutes(context: Context): Router {
+  const router = Router();
+  router.get('/trials', async (_request, response) => {
+    response.json(await listTrials(context));
+  });
+  router.post('/trials', async (request, response) => {
+    response.status(201).json(await addTrial(context, parse(bondTrialBody, request.body), personOf(response)));
+  });
+  router.post('/trials/:id/withdraw', async (request, response) => {
+    response.json(await withdrawTrial(context, parse(uuid, request.params.id, 'id'), parse(withdrawBody, request.body).why, personOf(response)));
+  });
+  return router;
+}
