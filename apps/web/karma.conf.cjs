@@ -3,7 +3,14 @@ module.exports = (config) => {
   config.set({
     frameworks: ['jasmine'],
     plugins: [require('karma-jasmine'), require('karma-chrome-launcher'), require('karma-coverage')],
-    reporters: ['progress'],
+    reporters: ['dots'],
+    // A busy machine may leave the browser without the processor for a while; that is no failure of a spec.
+    captureTimeout: 180_000,
+    pingTimeout: 120_000,
+    browserDisconnectTimeout: 60_000,
+    browserNoActivityTimeout: 300_000,
+    browserDisconnectTolerance: 2,
+    client: { jasmine: { timeoutInterval: 30_000 } },
     browsers: ['Chromium'],
     customLaunchers: {
       Chromium: {

@@ -1,4 +1,4 @@
-import { MM_PER_INCH, type PlanDrawing, type Point, type RepairPlan, type SectionDrawing, type UnitSystem, formatQuantity } from '@ashstep/core';
+import { MM_PER_INCH, type PlanDrawing, type Point, type RepairPlan, type SectionDrawing, type UnitSystem, formatQuantity, runsOf } from '@ashstep/core';
 import { type Viewport, closedPath, rulerStep, toScreen } from './geometry';
 import { hatchOf } from './hatches';
 
@@ -47,7 +47,11 @@ export function overallDimensions(view: PlanDrawing, plan: RepairPlan, port: Vie
   const outer = view.footprint ?? view.cutOut;
   const size = plan.taper?.footprint.faces[0]?.footprint ?? plan.damage?.cut;
   if (!outer || !size || isTurned(view)) return null;
-  const [screen, mask] = [outer.points, view.mask?.points ?? outer.points].map((points) => points.map((p) => toScreen(port, p)));
+  const [screen, mask] = [outer, view.mask ?? outer].map((outline) =>
+    runsOf(outline)
+      .flat()
+      .map((p) => toScreen(port, p)),
+  );
   const [xs, ys] = [screen!.map((p) => p.x), screen!.map((p) => p.y)];
   return {
     left: Math.min(...xs),
@@ -90,7 +94,8 @@ export interface SectionShapes {
   slopeX: number;
   centre: number;
   depth: string;
-  ratio: string;
+  /** Null where there is no slope to name. */
+  ratio: string | null;
   stretch: number;
   at45: boolean;
   note: string;
@@ -112,9 +117,9 @@ export function sectionShapes(section: SectionDrawing, view: PlanDrawing, port: 
     slopeX: put({ x: -(section.halfCutMm + section.halfFootprintMm) / 2, y: 0 }).x,
     centre,
     depth: formatQuantity(section.thicknessMm, 'thickness', units, units === 'metric' ? 1 : 3).figure,
-    ratio: `${Math.round(section.stretch * 10) / 10}:1`,
+    ratio: section.ratio === null ? null : `${Math.round(section.ratio * 10) / 10}:1`,
     stretch: Math.round((vertical / port.scale) * 10) / 10,
-    at45: vertical >= port.scale * section.stretch * 0.999,
+    at45: section.ratio !== null && vertical >= port.scale * section.stretch * 0.999,
     note: notes.join(''),
   };
 }

@@ -1,6 +1,6 @@
 import type { Shape } from '@ashstep/core';
 import { fit, rulerStep, toPlan, toScreen } from './geometry';
-import { dragHandle, handlesOf, nudgeHandle } from './handles';
+import { addPoint, dragHandle, dropPoint, handlesOf, nudgeHandle } from './handles';
 
 const BOX: Shape = { kind: 'roundedRectangle', lengthMm: 140, widthMm: 90, cornerRadiusMm: 30, centreXMm: 10, centreYMm: 5, rotationDeg: 0 };
 
@@ -22,6 +22,29 @@ describe('the sheet', () => {
 
   it('rules in steps of 1, 2 and 5', () => {
     expect([0.6, 1.5, 4, 12].map((px) => rulerStep(px, 58))).toEqual([100, 50, 20, 5]);
+  });
+});
+
+describe('grips of a free outline', () => {
+  const FREE: Extract<Shape, { kind: 'polygon' }> = { kind: 'polygon', points: [{ x: 0, y: 0 }, { x: 100, y: 0 }, { x: 100, y: 60 }, { x: 0, y: 60 }] }; // prettier-ignore
+
+  it('are its points, dragged and nudged one by one', () => {
+    expect(handlesOf(FREE, 0).map((handle) => handle.id)).toEqual(['point-0', 'point-1', 'point-2', 'point-3']);
+    const dragged = dragHandle(FREE, 'point-2', { x: 120.2, y: 71 }) as typeof FREE;
+    expect(dragged.points[2]).toEqual({ x: 120, y: 71 });
+    expect((nudgeHandle(FREE, 'point-1', -10, 0) as typeof FREE).points[1]).toEqual({ x: 90, y: 0 });
+  });
+
+  it('never let the outline cross itself', () => {
+    expect(dragHandle(FREE, 'point-0', { x: 150, y: 30 })).toBe(FREE);
+  });
+
+  it('can be added half-way and taken out, down to three', () => {
+    const more = addPoint(FREE, 3);
+    expect(more.points[4]).toEqual({ x: 0, y: 30 });
+    const three = dropPoint(FREE, 0);
+    expect(three.points.length).toBe(3);
+    expect(dropPoint(three, 0)).toBe(three);
   });
 });
 

@@ -22,8 +22,8 @@ export function planPath(view: Viewport, points: readonly Point[]): string {
 }
 
 /** Scale and origin that fit the bounds into a box with room for dimensions all round. */
-export function fit(bounds: { minX: number; minY: number; maxX: number; maxY: number }, width: number, height: number, top: number, margin = 54): Viewport {
-  const scale = Math.max(0.01, Math.min((width - 2 * margin) / (bounds.maxX - bounds.minX), (height - 2 * margin) / (bounds.maxY - bounds.minY)));
+export function fit(bounds: { minX: number; minY: number; maxX: number; maxY: number }, width: number, height: number, top: number, margin = 54, side = margin): Viewport {
+  const scale = Math.max(0.01, Math.min((width - 2 * side) / (bounds.maxX - bounds.minX), (height - 2 * margin) / (bounds.maxY - bounds.minY)));
   return { scale, originX: width / 2 - (scale * (bounds.minX + bounds.maxX)) / 2, originY: top + height / 2 + (scale * (bounds.minY + bounds.maxY)) / 2 };
 }
 

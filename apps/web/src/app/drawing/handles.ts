@@ -1,6 +1,8 @@
-import { type Point, type Shape, place } from '@ashstep/core';
+import { type Point, type Shape, attempt, checkShape, place } from '@ashstep/core';
 
-export type HandleId = 'move' | 'length' | 'width' | 'radius' | 'turn';
+type PointHandle = `point-${number}`;
+export type HandleId = 'move' | 'length' | 'width' | 'radius' | 'turn' | PointHandle;
+type Polygon = Extract<Shape, { kind: 'polygon' }>;
 
 export interface Handle {
   id: HandleId;
@@ -17,7 +19,7 @@ const sizes = (shape: Shape): { length: number; width: number } => {
 
 /** Grips of an outline: move it, pull its length and width, round its corners, turn it. `reachMm` puts the turning grip clear of the outline. */
 export function handlesOf(shape: Shape, reachMm: number): Handle[] {
-  if (shape.kind === 'polygon') return [];
+  if (shape.kind === 'polygon') return pointHandles(shape.points.map((point) => place(point, shape)));
   const { length, width } = sizes(shape);
   const at = (x: number, y: number): Point => place({ x, y }, shape);
   const handles: Handle[] = [
@@ -30,11 +32,15 @@ export function handlesOf(shape: Shape, reachMm: number): Handle[] {
   return handles;
 }
 
+/** A grip at every place of a run. */
+export const pointHandles = (points: readonly Point[]): Handle[] => points.map((at, i) => ({ id: `point-${i}`, label: `Point ${i + 1}`, at, value: Math.round(at.x) }));
+
 const MIN_MM = 1;
 const round = (value: number): number => Math.round(value * 2) / 2;
 
 /** The shape after a grip has been taken to a point of the plan; kept possible at every moment of the drag. */
 export function dragHandle(shape: Shape, handle: HandleId, to: Point): Shape {
+  if (shape.kind === 'polygon') return movePoint(shape, pointIndex(handle), () => ({ x: round(to.x), y: round(to.y) }));
   if (handle === 'move') return { ...shape, centreXMm: round(to.x), centreYMm: round(to.y) };
   const [dx, dy] = [to.x - (shape.centreXMm ?? 0), to.y - (shape.centreYMm ?? 0)];
   if (handle === 'turn') return { ...shape, rotationDeg: Math.round((Math.atan2(dy, dx) * 180) / Math.PI) };
@@ -42,7 +48,6 @@ export function dragHandle(shape: Shape, handle: HandleId, to: Point): Shape {
   const x = dx * Math.cos(angle) + dy * Math.sin(angle);
   const y = dy * Math.cos(angle) - dx * Math.sin(angle);
   if (shape.kind === 'circle') return { ...shape, diameterMm: Math.max(MIN_MM, round(2 * Math.hypot(x, y))) };
-  if (shape.kind === 'polygon') return shape;
   if (handle === 'radius' && shape.kind === 'roundedRectangle') return possible({ ...shape, cornerRadiusMm: round(shape.lengthMm / 2 - x) });
   return possible(handle === 'length' ? { ...shape, lengthMm: Math.max(MIN_MM, round(2 * Math.abs(x))) } : { ...shape, widthMm: Math.max(MIN_MM, round(2 * Math.abs(y))) });
 }
@@ -50,12 +55,34 @@ export function dragHandle(shape: Shape, handle: HandleId, to: Point): Shape {
 /** The shape after a nudge of a grip by keyboard, in millimetres (degrees for turning). */
 export function nudgeHandle(shape: Shape, handle: HandleId, dx: number, dy: number): Shape {
   const step = dx + dy;
+  if (shape.kind === 'polygon') return movePoint(shape, pointIndex(handle), ({ x, y }) => ({ x: x + dx, y: y + dy }));
   if (handle === 'move') return { ...shape, centreXMm: (shape.centreXMm ?? 0) + dx, centreYMm: (shape.centreYMm ?? 0) + dy };
   if (handle === 'turn') return { ...shape, rotationDeg: (((shape.rotationDeg ?? 0) + step + 540) % 360) - 180 };
   if (shape.kind === 'circle') return { ...shape, diameterMm: Math.max(MIN_MM, shape.diameterMm + step) };
-  if (shape.kind === 'polygon') return shape;
   if (handle === 'radius' && shape.kind === 'roundedRectangle') return possible({ ...shape, cornerRadiusMm: shape.cornerRadiusMm + step });
   return possible(handle === 'length' ? { ...shape, lengthMm: Math.max(MIN_MM, shape.lengthMm + step) } : { ...shape, widthMm: Math.max(MIN_MM, shape.widthMm + step) });
+}
+
+export const pointIndex = (handle: HandleId): number => Number(handle.slice('point-'.length));
+
+/** A free outline with one point elsewhere, unless it would then cross itself. */
+export function movePoint(shape: Polygon, index: number, move: (point: Point) => Point): Polygon {
+  return unlessCrossed(shape, { ...shape, points: shape.points.map((point, i) => (i === index ? move(point) : point)) });
+}
+
+/** A further point half-way to the next. */
+export function addPoint(shape: Polygon, after: number): Polygon {
+  const [a, b] = [shape.points[after]!, shape.points[(after + 1) % shape.points.length]!];
+  return { ...shape, points: [...shape.points.slice(0, after + 1), { x: round((a.x + b.x) / 2), y: round((a.y + b.y) / 2) }, ...shape.points.slice(after + 1)] };
+}
+
+/** A free outline without one of its points, unless it would then cross itself or have fewer than three. */
+export function dropPoint(shape: Polygon, index: number): Polygon {
+  return unlessCrossed(shape, { ...shape, points: shape.points.filter((_, i) => i !== index) });
+}
+
+function unlessCrossed(before: Polygon, after: Polygon): Polygon {
+  return attempt(() => checkShape(after)).error ? before : after;
 }
 
 /** Keeps corners within half the shorter side and a slot longer than wide. */

@@ -103,9 +103,14 @@ export function hatchOf(material: Construction | SectionMaterial, options: { fre
           <rect width="10" height="8" fill="#F0F1EC" />
           <path d="M0 2H6M4 6H10" stroke="#9BA39E" />
         </pattern>
+        <pattern id="h-earlier" width="14" height="14" patternUnits="userSpaceOnUse" patternTransform="rotate(60)"><path d="M0 7H14" stroke="#6B736E" stroke-width="0.8" /></pattern>
         <pattern id="h-cure" width="8" height="8" patternUnits="userSpaceOnUse">
           <rect width="8" height="8" fill="#F3DDB2" />
           <path d="M0 8L8 0" stroke="#B77A17" stroke-width="1.6" />
+        </pattern>
+        <pattern id="h-drying" width="12" height="12" patternUnits="userSpaceOnUse">
+          <rect width="12" height="12" fill="#E9ECE8" />
+          <path d="M4 2c2 3 2 4 0 4s-2-1 0-4M10 8c2 3 2 4 0 4s-2-1 0-4" fill="none" stroke="#565F5D" />
         </pattern>
         <pattern id="h-shut" width="6" height="6" patternUnits="userSpaceOnUse"><path d="M0 6L6 0" stroke="#C2C8C1" /></pattern>
       </defs>

@@ -1,10 +1,13 @@
-import type { PlanDrawing, SectionDrawing } from '@ashstep/core';
+import type { PlanDrawing, SectionDrawing, Stage } from '@ashstep/core';
 
 /** Layers of the drawing that can be shown and hidden by their key. */
-export type LayerName = 'damage' | 'parent' | 'abraded' | 'tape' | 'patch' | 'cover' | 'finish' | 'backing' | 'near';
+export type LayerName = 'photo' | 'damage' | 'earlier' | 'taps' | 'parent' | 'abraded' | 'tape' | 'patch' | 'cover' | 'finish' | 'backing' | 'near';
 
 const LAYER_NAMES: Record<LayerName, string> = {
+  photo: 'Photograph',
   damage: 'Fracture',
+  earlier: 'Earlier repair',
+  taps: 'Readings',
   parent: 'Parent',
   abraded: 'Abraded',
   tape: 'Tape line',
@@ -15,7 +18,10 @@ const LAYER_NAMES: Record<LayerName, string> = {
   near: 'Near by',
 };
 const SWATCHES: Record<LayerName, string> = {
+  photo: 'var(--ash-3)',
   damage: 'none',
+  earlier: 'url(#h-earlier)',
+  taps: 'none',
   parent: 'url(#h-mat)',
   abraded: 'url(#h-abraded)',
   tape: '#e3bd82',
@@ -27,7 +33,7 @@ const SWATCHES: Record<LayerName, string> = {
 };
 
 /** What was there before the repair; the rest is added. */
-export const WAS_THERE: readonly LayerName[] = ['damage', 'parent', 'abraded', 'tape'];
+export const WAS_THERE: readonly LayerName[] = ['photo', 'damage', 'earlier', 'taps', 'parent', 'abraded', 'tape'];
 
 export interface Layer {
   name: LayerName;
@@ -37,9 +43,12 @@ export interface Layer {
 }
 
 /** The layers this drawing has. */
-export function layersPresent(view: PlanDrawing, section: SectionDrawing | null): Layer[] {
-  const present: LayerName[] = ['damage'];
-  if (view.rings.length > 0) present.push('parent', 'abraded', 'tape');
+export function layersPresent(view: PlanDrawing, section: SectionDrawing | null, { stage, photo, readings }: { stage: Stage; photo: boolean; readings: boolean }): Layer[] {
+  const present: LayerName[] = photo ? ['photo', 'damage'] : ['damage'];
+  if (view.marks.some((mark) => mark.kind === 'earlier-repair')) present.push('earlier');
+  if (readings && stage === 'look') present.push('taps');
+  const mapping = present.includes('taps') || photo;
+  if (view.rings.length > 0 && !mapping) present.push('parent', 'abraded', 'tape');
   if (view.plies.some((ply) => !ply.cover)) present.push('patch');
   if (view.plies.some((ply) => ply.cover)) present.push('cover');
   if (section?.laid.some((region) => region.material === 'new-finish')) present.push('finish');

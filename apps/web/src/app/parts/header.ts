@@ -21,7 +21,8 @@ import { SessionService } from '../platform/session.service';
       </a>
       <div class="about"><ng-content /></div>
       <nav aria-label="Places">
-        <a routerLink="/" routerLinkActive="here" [routerLinkActiveOptions]="{ exact: true }">Board</a><a routerLink="/history" routerLinkActive="here">History</a><a routerLink="/library" routerLinkActive="here">Library</a>
+        <a routerLink="/" routerLinkActive="here" [routerLinkActiveOptions]="{ exact: true }">Board</a><a routerLink="/plan" routerLinkActive="here">Plan</a><a routerLink="/history" routerLinkActive="here">History</a
+        ><a routerLink="/library" routerLinkActive="here">Library</a>
       </nav>
       <ng-content select="[headerAction]" />
       @if (person(); as p) {
@@ -34,6 +35,7 @@ import { SessionService } from '../platform/session.service';
               {{ p.name }}<br /><span class="quiet">{{ p.role }}</span>
             </p>
             <button ngbDropdownItem type="button" (click)="setUnits(p.units === 'metric' ? 'imperial' : 'metric')">{{ p.units === 'metric' ? 'Read in inches and ounces' : 'Read in millimetres and grams' }}</button>
+            <a ngbDropdownItem routerLink="/shop">The shed</a>
             <button ngbDropdownItem type="button" (click)="signOut()">Sign out</button>
           </div>
         </div>

@@ -14,6 +14,7 @@ const KEYS: readonly [string, string][] = [
   ['+ − 0 in the drawing', 'zoom in, out, fit'],
   ['Esc in a field', 'leave the figure as it was'],
   ['Ctrl Enter', 'the primary action'],
+  ['Ctrl Z', 'take the last change back; with Shift do it again'],
   ['?', 'this list'],
 ];
 const SEQUENCE_MS = 1200;

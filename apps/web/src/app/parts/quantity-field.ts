@@ -31,10 +31,27 @@ let nextId = 0;
         (change)="commit()"
         (keydown.escape)="reset()"
       />
+      @if (either(); as readings) {
+        <span class="either"
+          >Ounces of what?
+          @for (reading of readings; track reading.per) {
+            <button type="button" class="act small" (click)="accept(reading.gsm)">per {{ reading.per }}, {{ reading.gsm.toFixed(0) }} g/m²</button>
+          }
+        </span>
+      }
       @if (shownError(); as message) {
         <span class="error" [id]="id + '-e'">{{ message }}</span>
       }
     </div>
+  `,
+  styles: `
+    .either {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 6px;
+      align-items: center;
+      font-size: 14px;
+    }
   `,
 })
 export class QuantityField {
@@ -62,6 +79,8 @@ export class QuantityField {
   readonly unit = computed(() => formatQuantity(0, this.kind(), this.units()).unit);
   readonly text = linkedSignal(() => this.formatted());
   private readonly typedError = signal<string | null>(null);
+  /** What a figure in bare ounces may mean: cloth by the square yard, chopped mat by the square foot. */
+  readonly either = signal<{ per: string; gsm: number }[] | null>(null);
   readonly shownError = computed(() => this.typedError() ?? this.error());
 
   type(text: string): void {
@@ -75,19 +94,27 @@ export class QuantityField {
       this.accept(parseQuantity(text, this.kind(), this.units()));
     } catch (error) {
       if (!(error instanceof CoreError)) throw error;
+      if (error.code === 'ambiguous-unit') this.either.set(bothReadings(text));
       this.typedError.set(errorWords(error.code, error.params));
     }
   }
 
   reset(): void {
     this.typedError.set(null);
+    this.either.set(null);
     this.text.set(this.formatted());
   }
 
-  private accept(value: number | null): void {
+  accept(value: number | null): void {
     this.typedError.set(null);
+    this.either.set(null);
     this.valueChange.emit(value);
   }
+}
+
+function bothReadings(text: string): { per: string; gsm: number }[] {
+  const figure = text.replace(/\s*oz\.?\s*$/i, '');
+  return ['yd', 'ft'].map((side) => ({ per: `${side}²`, gsm: parseQuantity(`${figure} oz/${side}2`, 'arealWeight') }));
 }
 
 /** As many decimals as the value has, three at the most. */

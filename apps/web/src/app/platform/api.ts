@@ -33,6 +33,11 @@ export class Api {
   send<T>(method: 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown, headers: Record<string, string> = {}): Observable<T> {
     return this.http.request<T>(method, `/api${path}`, { body, headers: { ...headers, 'X-CSRF-Token': this.csrfToken } }).pipe(catchError(asApiError));
   }
+
+  /** Puts a file as it is. */
+  sendFile<T>(path: string, file: Blob): Observable<T> {
+    return this.http.put<T>(`/api${path}`, file, { headers: { 'Content-Type': file.type || 'application/octet-stream', 'X-CSRF-Token': this.csrfToken } }).pipe(catchError(asApiError));
+  }
 }
 
 function asApiError(error: unknown): Observable<never> {

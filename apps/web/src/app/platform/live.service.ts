@@ -1,14 +1,17 @@
 import { Injectable } from '@angular/core';
-import { Observable, fromEvent, map, merge, share, startWith, switchMap, distinctUntilChanged, EMPTY } from 'rxjs';
+import { EMPTY, Observable, distinctUntilChanged, fromEvent, map, merge, share, startWith, switchMap } from 'rxjs';
 
-export interface RepairChange {
-  repairId: string;
-  version: number;
-}
+export type LiveNews =
+  | { kind: 'changed'; repairId: string; version: number }
+  /** Hours, hands, forecast, readings, pins or marks of the shop. */
+  | { kind: 'shop' }
+  /** The page was not listening for a while: anything may have changed. */
+  | { kind: 'missed' };
 
 /**
  * Changes made by anybody, through any server process, as they happen. Only a page that is being looked at listens: a browser
- * grants few connections to one server, and hidden or shelved pages would use them up. The browser reconnects by itself.
+ * grants few connections to one server, and hidden or shelved pages would use them up. A page that comes back, or whose
+ * connection was lost, is told that it missed something. The browser reconnects by itself.
  */
 @Injectable({ providedIn: 'root' })
 export class LiveService {
@@ -18,16 +21,22 @@ export class LiveService {
     fromEvent(window, 'pageshow').pipe(map(() => true)),
   ).pipe(startWith(document.visibilityState === 'visible'), distinctUntilChanged());
 
-  readonly changes$ = this.watched$.pipe(
-    switchMap((watched) => (watched ? listen() : EMPTY)),
+  readonly news$ = this.watched$.pipe(
+    switchMap((watched, turn) => (watched ? listen(turn > 0) : EMPTY)),
     share(),
   );
 }
 
-function listen(): Observable<RepairChange> {
-  return new Observable<RepairChange>((subscriber) => {
+function listen(wasAway: boolean): Observable<LiveNews> {
+  return new Observable<LiveNews>((subscriber) => {
     const source = new EventSource('/api/stream');
-    source.addEventListener('repair', (event: MessageEvent<string>) => subscriber.next(JSON.parse(event.data) as RepairChange));
+    let missed = wasAway;
+    source.addEventListener('open', () => {
+      if (missed) subscriber.next({ kind: 'missed' });
+      missed = true;
+    });
+    source.addEventListener('repair', (event: MessageEvent<string>) => subscriber.next({ kind: 'changed', ...(JSON.parse(event.data) as { repairId: string; version: number }) }));
+    source.addEventListener('shop', () => subscriber.next({ kind: 'shop' }));
     return () => source.close();
   });
 }

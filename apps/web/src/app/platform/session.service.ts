@@ -1,5 +1,5 @@
 import { Injectable, inject } from '@angular/core';
-import type { Person, SessionReply, UnitSystemName } from '@ashstep/contract';
+import type { BondSetting, Person, SessionReply, UnitSystemName } from '@ashstep/contract';
 import { BehaviorSubject, type Observable, distinctUntilChanged, filter, map, tap } from 'rxjs';
 import { Api } from './api';
 
@@ -22,6 +22,13 @@ export class SessionService {
 
   get units(): UnitSystemName {
     return this.person?.units ?? 'metric';
+  }
+
+  /** Bond shear the shop has measured, by resin. */
+  readonly bond$ = this.session$.pipe(map((session) => session.shop.bond));
+
+  setBond(bond: BondSetting): Observable<SessionReply['shop']> {
+    return this.api.send<SessionReply['shop']>('PUT', '/shop/bond', bond).pipe(tap((shop) => this.state.value && this.state.next({ ...this.state.value, shop })));
   }
 
   load(): Observable<SessionReply> {

@@ -19,3 +19,8 @@ export class WhenPipe implements PipeTransform {
     return whenText(value);
   }
 }
+
+/** This moment as wall-clock text, "2026-04-16T08:05". */
+export function nowText(now = new Date()): string {
+  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}T${two(now.getHours())}:${two(now.getMinutes())}`;
+}
