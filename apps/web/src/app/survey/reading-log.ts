@@ -1,0 +1,130 @@
+import { ChangeDetectionStrategy, Component, type OnDestroy, computed, inject, input, signal } from '@angular/core';
+import { type MeasureKind, type Point, type Reading, type TapSound, beforeAfter } from '@ashstep/core';
+import { ChoiceField, optionsOf } from '../parts/choice-field';
+import { QuantityField } from '../parts/quantity-field';
+import { FigurePipe } from '../platform/quantity.pipe';
+import { SessionService } from '../platform/session.service';
+import { nowText } from '../platform/when.pipe';
+import { RepairStore, type RepairState } from '../repair/repair.store';
+import { type MapPress, SurveyDesk } from './survey-desk';
+
+const KIND_NAMES: Record<Reading['kind'], string> = { moisture: 'Moisture', thickness: 'Thickness', hardness: 'Hardness', tap: 'Tap' };
+const SOUND_NAMES: Record<TapSound, string> = { sound: 'Sound', dull: 'Dull', doubtful: 'Doubtful' };
+
+/** Single readings off an instrument, each at its place on the plan; and those of the finished repair against those before it. */
+@Component({
+  selector: 'ash-reading-log',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ChoiceField, QuantityField, FigurePipe],
+  template: `
+    <h2>Read at a place</h2>
+    @if (series().length > 0) {
+      <table class="ruled">
+        <caption class="visually-hidden">
+          Before the repair and after it
+        </caption>
+        <thead>
+          <tr>
+            <td></td>
+            <th scope="col" class="r">Before</th>
+            <th scope="col" class="r">After</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (row of series(); track row.kind) {
+            <tr>
+              <th scope="row">{{ row.kind === 'tap' ? 'Taps not sound, %' : names[row.kind] }}</th>
+              @for (side of [row.before, row.after]; track $index) {
+                <td class="r num">
+                  @if (side) {
+                    {{ side.mean.toFixed(row.kind === 'tap' ? 0 : 1) }} <span class="quiet">of {{ side.count }}{{ row.kind === 'tap' || side.count === 1 ? '' : ', ' + side.least + ' to ' + side.most }}</span>
+                  } @else {
+                    –
+                  }
+                </td>
+              }
+            </tr>
+          }
+        </tbody>
+      </table>
+    }
+    @if (!disabled()) {
+      @if (at(); as place) {
+        <ash-choice label="What" [options]="kinds" [value]="kind()" (pick)="kind.set($event)" />
+        <ash-choice label="When" [options]="times" [value]="after() ? 'after' : 'before'" (pick)="after.set($event === 'after')" />
+        <div class="fields">
+          <ash-quantity label="Place, forward" [value]="place.x" (valueChange)="moveTo({ x: $event! })" /><ash-quantity label="Place, up" [value]="place.y" (valueChange)="moveTo({ y: $event! })" />
+          @if (kind() === 'tap') {
+            <ash-choice label="Sounds" [options]="sounds" [value]="sound()" (pick)="sound.set($event)" />
+          } @else {
+            <ash-quantity [label]="'Reads' + (kind() === 'thickness' ? ', mm' : '')" kind="plain" [value]="value()" [optional]="true" (valueChange)="value.set($event)" />
+          }
+          <div class="field"><label for="instrument">Instrument</label><input id="instrument" maxlength="60" [value]="instrument()" (change)="instrument.set($any($event.target).value)" /></div>
+        </div>
+        <p class="quiet">A press on the plan moves the place: now {{ place.x | figure: 'length' }}, {{ place.y | figure: 'length' }}.</p>
+        <div class="row-actions">
+          <button type="button" class="act" [disabled]="kind() !== 'tap' && value() === null" (click)="add(place)">Log the reading</button><button type="button" class="act small" (click)="desk.layDown()">Stop</button>
+        </div>
+      } @else {
+        <div class="row-actions"><button type="button" class="act small" (click)="begin()">Read at a place</button></div>
+      }
+    }
+    <p class="visually-hidden" aria-live="polite">{{ said() }}</p>
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      gap: 12px;
+    }
+    th[scope='row'] {
+      font-weight: 430;
+      border-bottom: 1px solid var(--ash-2);
+    }
+  `,
+})
+export class ReadingLog implements OnDestroy {
+  readonly state = input.required<RepairState>();
+  readonly disabled = input(false);
+  private readonly store = inject(RepairStore);
+  private readonly session = inject(SessionService);
+  readonly desk = inject(SurveyDesk);
+
+  readonly names = KIND_NAMES;
+  readonly kinds = optionsOf(KIND_NAMES);
+  readonly sounds = optionsOf(SOUND_NAMES);
+  readonly times = [
+    { value: 'before', label: 'Before' },
+    { value: 'after', label: 'After the repair' },
+  ] as const;
+  readonly kind = signal<Reading['kind']>('moisture');
+  readonly sound = signal<TapSound>('sound');
+  readonly value = signal<number | null>(null);
+  readonly instrument = signal('');
+  readonly after = signal(false);
+  readonly said = signal('');
+  readonly at = computed(() => (this.desk.tool()?.name === 'read' ? this.desk.cursor() : null));
+  readonly series = computed(() => beforeAfter(this.state().inputs.survey.readings));
+
+  ngOnDestroy(): void {
+    if (this.at()) this.desk.layDown();
+  }
+
+  begin(): void {
+    this.desk.takeUp({ name: 'read', press: ({ x, y }: MapPress) => this.desk.cursor.set({ x: Math.round(x), y: Math.round(y) }) }, { x: 0, y: 0 });
+  }
+
+  moveTo(patch: Partial<Point>): void {
+    this.desk.cursor.update((at) => at && { ...at, ...patch });
+  }
+
+  add(place: Point): void {
+    const [kind, value] = [this.kind(), this.value()];
+    const taken = { xMm: place.x, yMm: place.y, instrument: this.instrument().trim(), by: this.session.person?.name ?? '', at: nowText(), ...(this.after() ? { after: true } : {}) };
+    const reading: Reading | null = kind === 'tap' ? { kind, sound: this.sound(), ...taken } : value === null ? null : { kind: kind satisfies MeasureKind, value, ...taken };
+    if (!reading) return;
+    this.store.edit('survey', { readings: [...this.state().inputs.survey.readings, reading] });
+    this.said.set(`${KIND_NAMES[kind]} logged at ${place.x}, ${place.y}`);
+    this.value.set(null);
+  }
+}
