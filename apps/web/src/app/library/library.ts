@@ -1,139 +1,185 @@
-import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
-import { CORES, FABRICS, GSM_PER_OUNCE_PER_SQUARE_FOOT, GSM_PER_OUNCE_PER_SQUARE_YARD, SYSTEMS, arealWeightOf, laminate } from '@ashstep/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { LIBRARY_KINDS, LIBRARY_KIND_NAMES, type LibraryBody, type LibraryItem, type LibraryKind, OWN_PREFIX, searchLibrary } from '@ashstep/contract';
+import { type Fabric, type SystemCard, GSM_PER_OUNCE_PER_SQUARE_FOOT, GSM_PER_OUNCE_PER_SQUARE_YARD, arealWeightOf, formatQuantity, laminate } from '@ashstep/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { type Observable } from 'rxjs';
+import { ChoiceField, type Option } from '../parts/choice-field';
 import { Header } from '../parts/header';
-import { QuantityPipe } from '../platform/quantity.pipe';
+import { ApiError } from '../platform/api';
+import { SessionService } from '../platform/session.service';
+import { EntryForm } from './entry-form';
+import { LibraryService } from './library.service';
+import { libraryFromCsv, libraryToCsv } from './library-csv';
+import { Lots } from './lots';
 
 const OUNCE_GSM = { 'oz/yd2': GSM_PER_OUNCE_PER_SQUARE_YARD, 'oz/ft2': GSM_PER_OUNCE_PER_SQUARE_FOOT } as const;
+const HEADS: Record<LibraryKind, readonly string[]> = {
+  fabric: ['g/m²', 'Ounces', 'Thick in epoxy', 'Resin'],
+  system: ['Second part, per 100', 'Pot, 100 g at 22 °C', 'Not under', 'Sand after', 'Full cure'],
+  hardener: ['Per 100 of resin', 'Pot, 100 g at 22 °C', 'Not under', 'Sand after', 'Full cure'],
+  core: ['Density', 'Shear modulus', 'Service to', 'Styrene'],
+  filler: ['Loose heap', 'Use'],
+  abrasive: ['Grit', 'Used'],
+};
+/** Rows shown at once; more are a word away. */
+const MOST_ROWS = 200;
 
+type Shelf = LibraryKind | 'lots';
+type Figure = (value: number, kind: Parameters<typeof formatQuantity>[1], decimals?: number) => string;
+type Row = { name: string; item: LibraryItem; cells: string[] };
+
+/** What the shed builds with: the shipped set, the shop's own entries, and the lots on the shelf. */
 @Component({
   selector: 'ash-library',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Header, QuantityPipe],
-  template: `
-    <ash-header><span class="quiet">What the shed builds with</span></ash-header>
-    <main id="main" class="page">
-      <h1>Library</h1>
-      <div class="field find"><label for="find">Find a fabric</label><input id="find" type="search" [value]="text()" (input)="text.set($any($event.target).value)" /></div>
-      <section aria-labelledby="fabrics">
-        <h2 id="fabrics">
-          Fabrics <small class="quiet">{{ fabrics().length }}</small>
-        </h2>
-        <p class="quiet">Ounces: cloth by the square yard, chopped mat by the square foot. The same word, nine times the weight.</p>
-        <div class="scroll" tabindex="0" role="region" aria-label="Fabrics">
-          <table class="ruled">
-            <thead>
-              <tr>
-                <th>Fabric</th>
-                <th class="r">g/m²</th>
-                <th class="r">Ounces</th>
-                <th class="r">Thick in epoxy</th>
-                <th class="r">Resin</th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (fabric of fabrics(); track fabric.id) {
-                <tr>
-                  <td>{{ fabric.name }}</td>
-                  <td class="r num">{{ fabric.gsm }}</td>
-                  <td class="r num">{{ fabric.ounces }}</td>
-                  <td class="r num">{{ fabric.thickness | qty: 'thickness' }}</td>
-                  <td class="r num">{{ fabric.resin | qty: 'arealWeight' }}</td>
-                </tr>
-              } @empty {
-                <tr>
-                  <td colspan="5">No fabric is called that. Try a weight, or “carbon”.</td>
-                </tr>
-              }
-            </tbody>
-          </table>
-        </div>
-      </section>
-      <section aria-labelledby="systems">
-        <h2 id="systems">Resin systems</h2>
-        <div class="scroll" tabindex="0" role="region" aria-label="Resin systems">
-          <table class="ruled">
-            <thead>
-              <tr>
-                <th>System</th>
-                <th>Second part, per 100</th>
-                <th class="r">Pot, 100 g at 22 °C</th>
-                <th class="r">Not under</th>
-                <th class="r">Sand after</th>
-                <th class="r">Full cure</th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (s of systems; track s.id) {
-                <tr>
-                  <td>{{ s.name }}</td>
-                  <td class="num">{{ s.kind === 'two-part' ? s.hardenerPer100ByWeight + ' by weight' : s.catalystMinPercent + ' to ' + s.catalystMaxPercent + ' ml' }}</td>
-                  <td class="r num">{{ s.potLifeMin }} min</td>
-                  <td class="r num">{{ s.minTempC | qty: 'temperature' : 0 }}</td>
-                  <td class="r num">{{ s.sandableHours }} h</td>
-                  <td class="r num">{{ s.fullCureHours }} h</td>
-                </tr>
-              }
-            </tbody>
-          </table>
-        </div>
-      </section>
-      <section aria-labelledby="cores">
-        <h2 id="cores">Cores</h2>
-        <div class="scroll" tabindex="0" role="region" aria-label="Cores">
-          <table class="ruled">
-            <thead>
-              <tr>
-                <th>Core</th>
-                <th class="r">Density</th>
-                <th class="r">Shear modulus</th>
-                <th class="r">Service to</th>
-                <th>Styrene</th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (c of cores; track c.id) {
-                <tr>
-                  <td>{{ c.name }}</td>
-                  <td class="r num">{{ c.densityKgM3 | qty: 'density' }}</td>
-                  <td class="r num">{{ c.shearModulusMPa }} MPa</td>
-                  <td class="r num">{{ c.serviceTempC | qty: 'temperature' : 0 }}</td>
-                  <td>{{ c.styrene }} it</td>
-                </tr>
-              }
-            </tbody>
-          </table>
-        </div>
-      </section>
-    </main>
-  `,
-  styles: `
-    section {
-      display: flex;
-      flex-direction: column;
-      gap: 8px;
-    }
-    .scroll {
-      overflow: auto;
-      max-height: 420px;
-      border-top: 1.5px solid var(--ink);
-    }
-    .find {
-      max-width: 340px;
-    }
-    td,
-    th {
-      padding-left: 8px !important;
-    }
-  `,
+  imports: [Header, RouterLink, ChoiceField, EntryForm, Lots],
+  templateUrl: './library.html',
+  styleUrl: './library.scss',
 })
 export class Library {
-  readonly systems = SYSTEMS;
-  readonly cores = CORES;
-  readonly text = signal('');
-  private readonly all = FABRICS.map((fabric) => {
-    const wet = laminate({ layers: [{ fabricId: fabric.id }], resin: 'epoxy' });
-    const gsm = arealWeightOf(fabric);
-    return { id: fabric.id, name: fabric.name, gsm, ounces: `${(gsm / OUNCE_GSM[fabric.ounceUnit]).toFixed(1)} ${fabric.ounceUnit.replace('2', '²')}`, thickness: wet.thicknessMm, resin: wet.massGsm - gsm };
+  private readonly library = inject(LibraryService);
+  private readonly units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
+  readonly shelves: Option<Shelf>[] = [...LIBRARY_KINDS.map((value) => ({ value, label: LIBRARY_KIND_NAMES[value] })), { value: 'lots', label: 'Lots' }];
+  readonly shelf = signal<Shelf>('fabric');
+  readonly kind = computed(() => {
+    const shelf = this.shelf();
+    return shelf === 'lots' ? null : shelf;
   });
-  readonly fabrics = computed(() => this.all.filter((fabric) => fabric.name.toLowerCase().includes(this.text().trim().toLowerCase())));
+  readonly kindName = computed(() => (this.kind() ? LIBRARY_KIND_NAMES[this.kind()!] : ''));
+  readonly heads = computed(() => (this.kind() ? HEADS[this.kind()!] : []));
+  readonly text = signal('');
+  readonly showRetired = signal(false);
+  readonly problem = signal('');
+  readonly fields = signal<Readonly<Partial<Record<string, string>>>>({});
+  /** Entry being written: new, or a change of an own one. */
+  readonly editing = signal<LibraryBody | null>(null);
+  readonly said = signal('');
+  readonly left = signal<readonly { line: number; reason: string }[]>([]);
+  readonly failed = signal(false);
+
+  private readonly all = computed<Row[]>(() =>
+    this.library
+      .items()
+      .filter((item) => item.kind === this.kind() && (item.retired === null || this.showRetired()))
+      .map((item) => ({ name: item.entry.name, item, cells: this.cells(item) })),
+  );
+  readonly found = computed(() => searchLibrary(this.all(), this.text()));
+  readonly rows = computed(() => this.found().slice(0, MOST_ROWS));
+  readonly anyRetired = computed(() => this.library.items().some((item) => item.retired !== null));
+
+  constructor() {
+    this.load();
+  }
+
+  load(): void {
+    this.failed.set(false);
+    this.library.load().subscribe({
+      error: (error: unknown) => {
+        if (!(error instanceof ApiError)) throw error;
+        this.failed.set(true);
+      },
+    });
+  }
+
+  turnTo(shelf: Shelf): void {
+    this.shelf.set(shelf);
+    this.editing.set(null);
+  }
+
+  /** Starts an own entry from another one, so that only what differs is typed. */
+  copy({ item }: Row): void {
+    this.write({ kind: item.kind, entry: { ...item.entry, id: `${OWN_PREFIX}${crypto.randomUUID()}`, name: `${item.entry.name}, own` } } as LibraryBody);
+  }
+
+  write({ kind, entry }: LibraryBody): void {
+    this.fields.set({});
+    this.problem.set('');
+    this.editing.set({ kind, entry } as LibraryBody);
+  }
+
+  save(body: LibraryBody): void {
+    this.send(this.library.save(body), () => this.editing.set(null));
+  }
+
+  retire({ item }: Row): void {
+    this.send(this.library.retire(item.entry.id, item.retired === null));
+  }
+
+  csv(): string {
+    const own = this.library.items().filter((item) => item.own);
+    return `data:text/csv;charset=utf-8,${encodeURIComponent(libraryToCsv(own, this.library.lots()))}`;
+  }
+
+  async takeIn(field: HTMLInputElement): Promise<void> {
+    const file = field.files?.[0];
+    field.value = '';
+    if (!file) return;
+    const text = await file.text();
+    this.left.set([]);
+    const json = readJson(text);
+    const table = json === null ? libraryFromCsv(text) : null;
+    this.library.takeIn(json ?? table!.file).subscribe({
+      next: ({ taken, left }) => {
+        this.said.set(`${taken} taken in`);
+        this.left.set([...(table?.left ?? []), ...left.map(({ row, reason }) => ({ line: table?.lines[row - 1] ?? row, reason }))]);
+      },
+      error: (error: unknown) => this.refused(error),
+    });
+  }
+
+  private send(request: Observable<unknown>, done?: () => void): void {
+    this.problem.set('');
+    this.fields.set({});
+    request.subscribe({ next: done, error: (error: unknown) => this.refused(error) });
+  }
+
+  private refused(error: unknown): void {
+    if (!(error instanceof ApiError)) throw error;
+    this.problem.set(error.problem.fields.length > 0 ? 'Some figures need another look.' : error.problem.detail);
+    this.fields.set(Object.fromEntries(error.problem.fields.map(({ path, message }) => [path.replace(/^entry\./, ''), message])));
+  }
+
+  private cells(item: LibraryItem): string[] {
+    const figure: Figure = (value, kind, decimals) => {
+      const made = formatQuantity(value, kind, this.units(), decimals);
+      return `${made.figure} ${made.unit}`;
+    };
+    switch (item.kind) {
+      case 'fabric':
+        return fabricCells(item.entry, figure);
+      case 'system': {
+        const s = item.entry;
+        return [s.kind === 'two-part' ? `${s.hardenerPer100ByWeight} by weight` : `${s.catalystMinPercent} to ${s.catalystMaxPercent} ml`, ...cureCells(s, figure)];
+      }
+      case 'hardener':
+        return item.entry.kind === 'amine'
+          ? [`${item.entry.hardenerPer100ByWeight} by weight`, ...cureCells(item.entry, figure)]
+          : [`${item.entry.catalystMinPercent} to ${item.entry.catalystMaxPercent} ml`, ...Array<string>(4).fill('as the resin')];
+      case 'core':
+        return [figure(item.entry.densityKgM3, 'density'), `${item.entry.shearModulusMPa} MPa`, figure(item.entry.serviceTempC, 'temperature', 0), `${item.entry.styrene} it`];
+      case 'filler':
+        return [figure(item.entry.bulkDensityKgM3, 'density'), item.entry.use];
+      case 'abrasive':
+        return [`${item.entry.grit}`, item.entry.wet ? 'wet' : 'dry'];
+    }
+  }
+}
+
+function cureCells(card: Pick<SystemCard, 'potLifeMin' | 'minTempC' | 'sandableHours' | 'fullCureHours'>, figure: Figure): string[] {
+  return [`${card.potLifeMin} min`, figure(card.minTempC, 'temperature', 0), `${card.sandableHours} h`, `${card.fullCureHours} h`];
+}
+
+function fabricCells(fabric: Fabric, figure: Figure): string[] {
+  const wet = laminate({ layers: [{ fabricId: fabric.id, own: fabric }], resin: 'epoxy' });
+  const gsm = arealWeightOf(fabric);
+  return [gsm.toFixed(0), `${(gsm / OUNCE_GSM[fabric.ounceUnit]).toFixed(1)} ${fabric.ounceUnit.replace('2', '²')}`, figure(wet.thicknessMm, 'thickness'), figure(wet.massGsm - gsm, 'arealWeight')];
+}
+
+function readJson(text: string): unknown {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    return null;
+  }
 }

@@ -1,0 +1,74 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
+import { NgbTypeahead, type NgbTypeaheadSelectItemEvent } from '@ng-bootstrap/ng-bootstrap';
+import { isOwn, searchLibrary } from '@ashstep/contract';
+import { type Fabric, type FabricRef, attempt, fabricOf } from '@ashstep/core';
+import { type Observable, map } from 'rxjs';
+import { LibraryService, fabricRef } from './library.service';
+
+const MOST_SHOWN = 12;
+let nextId = 0;
+
+/** A fabric found by typing a few words or a weight: shipped ones and the shop's own. Leaves the old one when nothing is picked. */
+@Component({
+  selector: 'ash-fabric-picker',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [NgbTypeahead],
+  template: `
+    <div class="field">
+      <label [for]="id" [class.visually-hidden]="bare()">{{ label() }}</label>
+      <input
+        #box
+        [id]="id"
+        type="text"
+        autocomplete="off"
+        [placeholder]="optional() ? 'None' : ''"
+        [value]="text()"
+        [ngbTypeahead]="search"
+        [resultFormatter]="nameOf"
+        [inputFormatter]="nameOf"
+        [focusFirst]="true"
+        container="body"
+        (focus)="box.select()"
+        (selectItem)="take($event, box)"
+        (blur)="leave(box)"
+      />
+    </div>
+  `,
+})
+export class FabricPicker {
+  readonly label = input.required<string>();
+  readonly value = input.required<FabricRef | null>();
+  /** An empty field means none. */
+  readonly optional = input(false);
+  readonly bare = input(false);
+  readonly pick = output<FabricRef | null>();
+  readonly id = `f${nextId++}`;
+  private readonly library = inject(LibraryService);
+
+  private readonly current = computed(() => {
+    const value = this.value();
+    return value && attempt(() => fabricOf(value)).result;
+  });
+  readonly text = signal('');
+
+  constructor() {
+    this.library.ensure();
+    effect(() => this.text.set(this.current()?.name ?? ''));
+  }
+
+  readonly search = (typed$: Observable<string>): Observable<readonly Fabric[]> => typed$.pipe(map((typed) => searchLibrary(this.library.fabrics(), typed).slice(0, MOST_SHOWN)));
+  readonly nameOf = (fabric: Fabric | string): string => (typeof fabric === 'string' ? fabric : `${fabric.name}${isOwn(fabric.id) ? ', own' : ''}`);
+
+  take({ item }: NgbTypeaheadSelectItemEvent<Fabric>, box: HTMLInputElement): void {
+    this.text.set(item.name);
+    queueMicrotask(() => (box.value = item.name));
+    this.pick.emit(fabricRef(item));
+  }
+
+  /** What was typed and not picked goes; an emptied field means none where that may be. */
+  leave(box: HTMLInputElement): void {
+    const name = this.current()?.name ?? '';
+    if (box.value.trim() === '' && this.optional() && name !== '') this.pick.emit(null);
+    else if (box.value !== name && box.value !== this.text()) box.value = name;
+  }
+}

@@ -1,0 +1,7 @@
+import { searchFit } from '@ashstep/core';
+import { answerWithSearch } from '../platform/work-steps';
+
+/** Longer than this nobody waits for a fit. */
+const MOST_MS = 5000;
+
+answerWithSearch(searchFit, MOST_MS);

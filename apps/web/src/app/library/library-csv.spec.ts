@@ -1,0 +1,47 @@
+import { type LibraryBody, type Lot, SHIPPED, libraryBody, lotBody } from '@ashstep/contract';
+import { CURE_CARDS, SYSTEMS } from '@ashstep/core';
+import { libraryFromCsv, libraryToCsv } from './library-csv';
+
+const ITEMS = SHIPPED.map(({ kind, entry }, i) => ({ kind, entry: { ...entry, id: `own-${i}` } })) as LibraryBody[];
+const LOT: Lot = {
+  id: 'c0ffee00-0000-4000-8000-000000000000',
+  kind: 'system',
+  entryId: 'epoxy-slow',
+  part: 'resin',
+  code: '0114',
+  receivedOn: '2026-03-02',
+  expiresOn: null,
+  packSize: 5000,
+  unit: 'g',
+  packs: 1.5,
+  price: 84.5,
+  usedUp: false,
+};
+
+describe('the library as a table', () => {
+  it('comes back as it went out, every kind of entry and the lots', () => {
+    const { file, left } = libraryFromCsv(libraryToCsv(ITEMS, [LOT]));
+    expect(left).toEqual([]);
+    expect(file.entries).toEqual(ITEMS);
+    const { usedUp: _, ...lot } = LOT;
+    expect(file.lots).toEqual([lot]);
+    expect(file.entries.every((entry) => libraryBody.safeParse(entry).success)).toBeTrue();
+    expect(lotBody.safeParse(file.lots[0]).success).toBeTrue();
+  });
+
+  it('brings a system back with the curve fitted to its data sheet', () => {
+    const card = SYSTEMS[0]!;
+    const fitted = { ...card, id: 'own-fitted', cure: { card: CURE_CARDS[4]!, points: [{ kind: 'pot-gel', massG: 100, tempC: 22, minutes: 18, container: 'foam-cup' }, { kind: 'thin', alpha: 0.8, tempC: 22, hours: 6 }] } }; // prettier-ignore
+    const body = { kind: 'system', entry: fitted } as LibraryBody;
+    const { file } = libraryFromCsv(libraryToCsv([body], []));
+    expect(file.entries).toEqual([body]);
+    expect(libraryBody.safeParse(file.entries[0]).success).toBeTrue();
+  });
+
+  it('gives a row typed by hand an id of its own, and tells of a kind nobody knows', () => {
+    const { file, lines, left } = libraryFromCsv('kind,name,grit,wet\nabrasive,Disc 60,60,false\n\nsmell,Musty,,\n');
+    expect(file.entries).toEqual([{ kind: 'abrasive', entry: { id: jasmine.stringMatching(/^own-/) as unknown as string, name: 'Disc 60', grit: 60, wet: false } }]);
+    expect(lines).toEqual([2]);
+    expect(left).toEqual([{ line: 4, reason: jasmine.stringContaining('kind “smell”') as unknown as string }]);
+  });
+});
