@@ -5,7 +5,7 @@ import { TestBed } from '@angular/core/testing';
 import type { RepairDetail } from '@ashstep/contract';
 import { NEW_REPAIR } from '@ashstep/core';
 import { Subject } from 'rxjs';
-import { LiveService } from '../platform/live.service';
+import { type LiveNews, LiveService } from '../platform/live.service';
 import { RepairStore, type RepairState, fieldError } from './repair.store';
 
 const detail = (patch: Partial<RepairDetail> = {}): RepairDetail =>
@@ -41,11 +41,12 @@ describe('RepairStore', () => {
   let store: RepairStore;
   let http: HttpTestingController;
   let state: RepairState;
+  const news$ = new Subject<LiveNews>();
 
   beforeEach(() => {
     jasmine.clock().install().mockDate();
     localStorage.clear();
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), RepairStore, { provide: LiveService, useValue: { changes$: new Subject() } }] });
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), RepairStore, { provide: LiveService, useValue: { news$ } }] });
     store = TestBed.inject(RepairStore);
     http = TestBed.inject(HttpTestingController);
     store.state$.subscribe((next) => (state = next));
@@ -104,6 +105,56 @@ describe('RepairStore', () => {
     expect(state.inputs.days.tempC).toBe(18);
     expect(state.conflict).toBeNull();
     expect(localStorage.length).toBe(0);
+  });
+
+  it('never saves over what another changed while an edit was on its way', () => {
+    store.edit('days', { tempC: 25 });
+    news$.next({ kind: 'changed', repairId: 'r1', version: 5 });
+    jasmine.clock().tick(200);
+    http.expectOne('/api/repairs/r1').flush(detail({ version: 5 }));
+    jasmine.clock().tick(500);
+    expect(http.expectOne('/api/repairs/r1/inputs/days').request.headers.get('If-Match')).toBe('"4"');
+  });
+
+  it('saves what was kept over a reload as an edit of the version it was typed over', () => {
+    store.edit('mix', { primeGsm: 140 });
+    store.load('r1');
+    http.expectOne('/api/repairs/r1').flush(detail({ version: 9 }));
+    jasmine.clock().tick(500);
+    expect(http.expectOne('/api/repairs/r1/inputs/mix').request.headers.get('If-Match')).toBe('"4"');
+  });
+
+  it('sends an edit whose answer was lost as the same edit again, and a new one as another', () => {
+    store.edit('mix', { primeGsm: 140 });
+    jasmine.clock().tick(500);
+    const lost = http.expectOne('/api/repairs/r1/inputs/mix');
+    lost.error(new ProgressEvent('offline'));
+    store.load('r1');
+    http.expectOne('/api/repairs/r1').flush(detail({ version: 5 }));
+    store.edit('mix', { primeGsm: 150 });
+    jasmine.clock().tick(500);
+    const again = http.expectOne('/api/repairs/r1/inputs/mix');
+    expect(again.request.headers.get('Edit-Id')).toBe(lost.request.headers.get('Edit-Id'));
+    again.flush(detail({ version: 6, inputs: state.inputs as RepairDetail['inputs'] }));
+    store.edit('mix', { primeGsm: 160 });
+    jasmine.clock().tick(500);
+    expect(http.expectOne('/api/repairs/r1/inputs/mix').request.headers.get('Edit-Id')).not.toBe(lost.request.headers.get('Edit-Id'));
+  });
+
+  it('reads the repair again when the page was not listening for a while', () => {
+    news$.next({ kind: 'missed' });
+    jasmine.clock().tick(200);
+    const newer = detail({ version: 7 });
+    newer.inputs.days.tempC = 12;
+    http.expectOne('/api/repairs/r1').flush(newer);
+    expect(state.inputs.days.tempC).toBe(12);
+  });
+
+  it('leaves changes to other repairs alone', () => {
+    news$.next({ kind: 'changed', repairId: 'r2', version: 50 });
+    jasmine.clock().tick(200);
+    http.expectNone('/api/repairs/r1');
+    expect(state.detail.version).toBe(4);
   });
 
   it('reports core problems at the field they belong to', () => {

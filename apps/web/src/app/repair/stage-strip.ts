@@ -4,9 +4,12 @@ import { RouterLink } from '@angular/router';
 import { STAGE_NAMES } from '@ashstep/contract';
 import { STAGES, type Stage, formatQuantity } from '@ashstep/core';
 import { StageProfile, TREADS } from '../drawing/stage-profile';
+import { ShedPlanService } from '../plan/shed-plan.service';
 import { SessionService } from '../platform/session.service';
 import { whenText } from '../platform/when.pipe';
 import type { RepairState } from './repair.store';
+import { capital } from '../platform/capital';
+import { taperWords } from './taper-words';
 
 /** The ten treads: names, the figure that settled each, and where the job stands. */
 @Component({
@@ -58,6 +61,17 @@ export class StageStrip {
   readonly state = input.required<RepairState>();
   private readonly units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
 
+  private readonly planner = inject(ShedPlanService);
+  /** Among the shed's other jobs; null where it is not in their plan. */
+  private readonly finishAt = computed(
+    () =>
+      this.planner
+        .stepsOf(this.id())
+        .map(({ task }) => task.endAt)
+        .sort()
+        .at(-1) ?? null,
+  );
+
   readonly at = computed(() => STAGES.indexOf(this.stage()));
   readonly name = computed(() => STAGE_NAMES[this.stage()]);
   readonly before = computed(() => STAGES[this.at() - 1]);
@@ -96,13 +110,13 @@ export class StageStrip {
       case 'resin':
         return plan.resin?.chosen ? plan.resin.card!.name.replace(' hardener', '') : '';
       case 'taper':
-        return plan.taper ? `${Math.round(plan.taper.ratio * 10) / 10}:1, ${withUnit(plan.taper.footprint.faces[0]!.taperWidthMm, 'length')}` : '';
+        return plan.taper ? `${capital(taperWords(plan.taper))}, ${withUnit(plan.taper.footprint.faces[0]!.taperWidthMm, 'length')}` : '';
       case 'plies':
-        return plan.patch ? `${plan.patch.layers.length}${inputs.stack.coverFabricId ? ' + cover' : ''}` : '';
+        return plan.patch ? `${plan.patch.layers.length}${plan.patch.cover ? ' + cover' : ''}` : '';
       case 'mix':
         return plan.mix ? `${withUnit(plan.mix.totalG, 'mass')} in ${plan.mix.pots} ${plan.mix.pots === 1 ? 'pot' : 'pots'}` : '';
       case 'days':
-        return plan.days ? `to ${whenText(plan.days.finishAt).split(',')[0]!}` : '';
+        return plan.days ? `to ${whenText(this.finishAt() ?? plan.days.finishAt).split(',')[0]!}` : '';
       case 'layup': {
         const laid = detail.log.filter((entry) => entry.entry.kind === 'ply').length;
         return laid > 0 ? `${laid} plies down` : '';

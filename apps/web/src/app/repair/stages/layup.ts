@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
-import { FABRICS, PREPARATION_CHECKS, plyKey } from '@ashstep/core';
+import { PREPARATION_CHECKS, attempt, batchError, plyKey } from '@ashstep/core';
 import type { LogEntry } from '@ashstep/contract';
 import { QuantityField } from '../../parts/quantity-field';
 import { FigurePipe, QuantityPipe } from '../../platform/quantity.pipe';
@@ -40,7 +40,7 @@ export class LayUpStage extends StagePanel {
           name: ply.cover ? 'Cover' : String(ply.laid),
           label: `Ply ${ply.laid}`,
           face: f,
-          fabric: FABRICS.find((fabric) => fabric.id === ply.fabricId)?.name ?? '',
+          fabric: ply.fabric.name,
           turn: ply.orientationDeg,
           length: ply.lengthMm,
           width: ply.widthMm,
@@ -55,8 +55,17 @@ export class LayUpStage extends StagePanel {
   readonly down = computed(() => this.plies().filter((ply) => ply.laid).length);
   readonly pots = computed(() => (this.plan().mix?.faces ?? []).flatMap((face) => face.pots));
   readonly nextPot = computed(() => {
-    const mixed = new Set(this.state().detail.log.flatMap((entry) => (entry.entry.kind === 'batch' ? [entry.entry.label] : [])));
+    // One that is out is thrown away and mixed again.
+    const mixed = new Set(this.state().detail.log.flatMap(({ entry, within }) => (entry.kind === 'batch' && within !== false ? [entry.label] : [])));
     return this.pots().find((pot) => !mixed.has(pot.label)) ?? null;
+  });
+  readonly again = computed(() => this.state().detail.log.some(({ entry }) => entry.kind === 'batch' && entry.label === this.nextPot()?.label));
+  /** How far what is typed is from the ratio, before it is logged and on the job. */
+  readonly weighed = computed(() => {
+    const [resinG, secondG, card] = [this.resinG(), this.secondG(), this.plan().resin?.card];
+    if (!resinG || secondG === null || !card) return null;
+    const { result } = attempt(() => batchError(this.inputs(), this.plan(), { resinG, secondG }));
+    return result && { within: result.within, text: `${signed(result.errorPercent)} % ${this.secondName().toLowerCase()}: ${result.within ? 'within' : `out, ${card.tolerancePercent} % is allowed`}.` };
   });
   readonly secondName = computed(() => (this.plan().resin?.card?.kind === 'catalysed' ? 'Catalyst' : 'Hardener'));
   readonly canLog = computed(() => !!this.resinG() && this.secondG() !== null && this.tempC() !== null && this.resinLot().trim() !== '' && this.secondLot().trim() !== '');
@@ -90,7 +99,7 @@ export class LayUpStage extends StagePanel {
       case 'start':
         return `Started, ${entry.tempC.toFixed(1)} °C, ${entry.humidityPercent} %`;
       case 'batch': {
-        const error = mixErrorPercent === null ? '' : `, ${mixErrorPercent >= 0 ? '+' : '\u2212'}${Math.abs(mixErrorPercent).toFixed(1)} % off the ratio: ${within ? 'within' : 'out. Not on the job? Throw it away'}`;
+        const error = mixErrorPercent === null ? '' : `, ${signed(mixErrorPercent)} % off the ratio: ${within ? 'within' : 'out. Not on the job? Throw it away'}`;
         return `Pot ${entry.label}: ${entry.resinG.toFixed(1)} g ${entry.resinLot} + ${entry.secondG.toFixed(1)} g ${entry.secondLot}${error}`;
       }
       case 'ply':
@@ -100,3 +109,5 @@ export class LayUpStage extends StagePanel {
     }
   }
 }
+
+const signed = (percent: number): string => `${percent >= 0 ? '+' : '\u2212'}${Math.abs(percent).toFixed(1)}`;

@@ -1,20 +1,29 @@
-import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { FINISH_NAMES, SERVICE_NAMES } from '@ashstep/contract';
-import { type RepairInputs, type Shape, type ShapeKind, type Neighbour } from '@ashstep/core';
-import { possible } from '../../drawing/handles';
+import { type Neighbour, type Point, type RepairInputs, type Shape, type ShapeKind, handOutline, outlinePoints } from '@ashstep/core';
+import { addPoint, dropPoint, movePoint, possible } from '../../drawing/handles';
 import { ChoiceField, optionsOf } from '../../parts/choice-field';
 import { QuantityField } from '../../parts/quantity-field';
 import { FigurePipe, QuantityPipe, UnitPipe } from '../../platform/quantity.pipe';
 import { GoBar } from '../../parts/go-bar';
+import { DryingLog } from '../../survey/drying-log';
+import { Found } from '../../survey/found';
+import { Marks } from '../../survey/marks';
+import { Photograph } from '../../survey/photograph';
+import { ReadingLog } from '../../survey/reading-log';
+import { Taps } from '../../survey/taps';
+import { Severity } from '../severity';
+import { OutlineImport } from '../../survey/outline-import';
 import { StagePanel } from './stage';
 
-type Drawn = Exclude<ShapeKind, 'polygon'>;
-const SHAPES: Record<Drawn, string> = { circle: 'Circle', ellipse: 'Ellipse', slot: 'Slot', roundedRectangle: 'Rounded box' };
+const SHAPES: Record<ShapeKind, string> = { circle: 'Circle', ellipse: 'Ellipse', slot: 'Slot', roundedRectangle: 'Rounded box', polygon: 'Free' };
+/** Corners a shape gets when it becomes a free outline. */
+const FREE_CORNERS = 16;
 
 @Component({
   selector: 'ash-look',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, QuantityField, FigurePipe, QuantityPipe, UnitPipe, GoBar],
+  imports: [ChoiceField, QuantityField, FigurePipe, QuantityPipe, UnitPipe, GoBar, Taps, DryingLog, Found, Severity, Photograph, Marks, ReadingLog, OutlineImport],
   templateUrl: './look.html',
 })
 export class LookStage extends StagePanel {
@@ -24,7 +33,10 @@ export class LookStage extends StagePanel {
   readonly finishes = optionsOf(FINISH_NAMES);
   readonly accesses = optionsOf({ one: 'One face', both: 'Both faces' } as const);
   readonly services = optionsOf(SERVICE_NAMES);
+  readonly neighbourKinds = optionsOf({ edge: 'Edge', fitting: 'Fitting', structure: 'Structure' } as const);
   readonly specials = optionsOf({ none: 'None of these', 'drinking-water': 'Drinking water', fuel: 'Fuel', heat: 'Heat', fire: 'Fire-rated', food: 'Food' } as const);
+
+  readonly hasMoisture = computed(() => this.inputs().survey.readings.some((reading) => reading.kind === 'moisture'));
 
   setPlace(patch: Partial<RepairInputs['place']>): void {
     this.store.edit('place', patch);
@@ -41,16 +53,34 @@ export class LookStage extends StagePanel {
   /** Another kind of outline of about the same size in the same place. */
   kind(kind: ShapeKind): void {
     const old = this.inputs().damage.shape;
-    if (old.kind === 'polygon' || kind === 'polygon' || old.kind === kind) return;
-    const [lengthMm, widthMm] = old.kind === 'circle' ? [old.diameterMm, old.diameterMm] : [old.lengthMm, old.widthMm];
-    const where = { centreXMm: old.centreXMm ?? 0, centreYMm: old.centreYMm ?? 0, rotationDeg: old.rotationDeg ?? 0 };
-    const made: Record<Drawn, Shape> = {
+    if (old.kind === kind) return;
+    const points = old.kind === 'polygon' ? old.points : handOutline(outlinePoints(old), FREE_CORNERS);
+    const { lengthMm, widthMm, ...middle } = old.kind === 'polygon' ? boxOf(points) : boxOf(outlinePoints({ ...old, rotationDeg: 0 }));
+    const where = { centreXMm: middle.x, centreYMm: middle.y, rotationDeg: old.rotationDeg ?? 0 };
+    const made: Record<ShapeKind, Shape> = {
+      polygon: { kind: 'polygon', points },
       circle: { kind: 'circle', diameterMm: lengthMm, ...where },
       ellipse: { kind: 'ellipse', lengthMm, widthMm, ...where },
       slot: { kind: 'slot', lengthMm, widthMm, ...where },
       roundedRectangle: { kind: 'roundedRectangle', lengthMm, widthMm, cornerRadiusMm: Math.min(lengthMm, widthMm) / 4, ...where },
     };
     this.setDamage({ shape: possible(made[kind]) });
+  }
+
+  setPoint(index: number, patch: Partial<Point>): void {
+    this.reshapeFree((shape) => movePoint(shape, index, (point) => ({ ...point, ...patch })));
+  }
+
+  addPoint(after: number): void {
+    this.reshapeFree((shape) => addPoint(shape, after));
+  }
+
+  dropPoint(index: number): void {
+    this.reshapeFree((shape) => dropPoint(shape, index));
+  }
+
+  private reshapeFree(change: (shape: Extract<Shape, { kind: 'polygon' }>) => Shape): void {
+    this.store.reshape((shape) => (shape.kind === 'polygon' ? change(shape) : shape));
   }
 
   addNeighbour(): void {
@@ -66,4 +96,11 @@ export class LookStage extends StagePanel {
   removeNeighbour(index: number): void {
     this.setDamage({ neighbours: this.inputs().damage.neighbours.filter((_, i) => i !== index) });
   }
+}
+
+function boxOf(points: readonly Point[]): Point & { lengthMm: number; widthMm: number } {
+  const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
+  const [left, right, bottom, top] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const half = (mm: number): number => Math.round(mm * 2) / 2 + 0;
+  return { x: half((left + right) / 2), y: half((bottom + top) / 2), lengthMm: half(right - left), widthMm: half(top - bottom) };
 }

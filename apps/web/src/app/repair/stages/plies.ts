@@ -1,21 +1,28 @@
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { BAND_NAMES, ORDER_NAMES } from '@ashstep/contract';
-import { FABRICS, type MatchBand, type RepairInputs, plyKey } from '@ashstep/core';
+import { type MatchBand, type PlyUse, type RepairInputs, fabricOf, plyKey, spotOf } from '@ashstep/core';
 import { hatchOf } from '../../drawing/hatches';
 import { ChoiceField, optionsOf } from '../../parts/choice-field';
 import { QuantityField } from '../../parts/quantity-field';
 import { FigurePipe, QuantityPipe, UnitPipe } from '../../platform/quantity.pipe';
+import { FabricPicker } from '../../library/fabric-picker';
+import { CutList } from '../cut-list';
+import { ExtraPlies } from '../extra-plies';
 import { LayerTable } from '../layer-table';
 import { GoBar } from '../../parts/go-bar';
+import { StackFinder } from '../stack-finder';
+import { StiffnessChart } from '../stiffness-chart';
 import { StagePanel } from './stage';
 
+/** What a ply beside the stack is there for. */
+const USES: Partial<Record<PlyUse, string>> = { filler: 'filler', local: 'local', sanding: 'to be sanded' };
 const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear', d11: 'Bend, along', d22: 'Bend, across', d66: 'Twist' } as const;
 
 @Component({
   selector: 'ash-plies',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, QuantityField, FigurePipe, QuantityPipe, UnitPipe, LayerTable, GoBar],
+  imports: [ChoiceField, QuantityField, FigurePipe, QuantityPipe, UnitPipe, LayerTable, FabricPicker, StiffnessChart, StackFinder, CutList, ExtraPlies, GoBar],
   template: `
     @let set = inputs().stack;
     @if (plan().patch; as patch) {
@@ -24,7 +31,7 @@ const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear'
         <div>
           <dt>Plies</dt>
           <dd>
-            {{ patch.layers.length }}<small>{{ set.coverFabricId ? ' + cover' : '' }}</small>
+            {{ patch.layers.length }}<small>{{ patch.cover ? ' + cover' : '' }}</small>
           </dd>
           <dd class="under">{{ patch.proposed ? 'proposed' : 'set by hand' }}</dd>
         </div>
@@ -78,6 +85,11 @@ const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear'
         @for (remark of patch.remarks; track $index) {
           <p class="remark">{{ words(remark) }}</p>
         }
+        @for (go of goes(); track $index) {
+          <p class="why">
+            <b>{{ go.head }}</b> {{ go.text }}
+          </p>
+        }
         <p class="why"><b>Stiffness against the parent</b> {{ worst() }}</p>
         <ul class="match">
           @for (m of plan().match!.ratios; track m.direction) {
@@ -86,11 +98,18 @@ const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear'
               ><span class="band" [class]="m.band">{{ band(m.band) }}</span>
             </li>
           }
+          @for (pull of pulls(); track pull.name) {
+            <li>
+              <span>{{ pull.name }}</span><b class="num">{{ pull.ratio }}</b
+              ><span class="quiet">no promise</span>
+            </li>
+          }
           <li>
             <span>Weight</span><b class="num">{{ plan().match!.weightRatio.toFixed(2) }}</b
             ><span></span>
           </li>
         </ul>
+        <ash-stiffness-chart of="patch" [state]="state()" />
         <ash-choice label="Order" [options]="orders" [value]="set.order" (pick)="edit({ order: $event })" />
         <p class="why">
           <b>Why</b>
@@ -101,26 +120,21 @@ const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear'
           }}
         </p>
         <div class="fields">
-          <div class="field">
-            <label for="cover">Cover ply</label
-            ><select id="cover" (change)="edit({ coverFabricId: $any($event.target).value || null })">
-              <option value="" [selected]="!set.coverFabricId">None</option>
-              @for (f of fabrics; track f.id) {
-                <option [value]="f.id" [selected]="f.id === set.coverFabricId">{{ f.name }}</option>
-              }
-            </select>
-          </div>
+          <ash-fabric-picker label="Cover ply" [value]="cover()" [optional]="true" (pick)="edit({ coverFabricId: $event?.fabricId ?? null, coverOwn: $event?.own })" />
           <ash-quantity label="Cover runs past" [value]="set.coverOverlapMm" (valueChange)="edit({ coverOverlapMm: $event! })" [error]="error('stack.coverOverlapMm')" />
           <ash-quantity label="Room for the finish" kind="thickness" [value]="set.finishAllowanceMm" (valueChange)="edit({ finishAllowanceMm: $event! })" [error]="error('stack.finishAllowanceMm')" />
         </div>
         <ash-choice label="Wet-out" [options]="processes" [value]="set.process" (pick)="edit({ process: $event })" />
+        <ash-extra-plies [state]="state()" />
         @if (editing()) {
-          <ash-layer-table [layers]="patch.layers" [thicknesses]="thicknesses()" [keepOne]="true" top="Deepest ply first" (layersChange)="edit({ plies: $event })" />
+          <ash-layer-table [layers]="patch.chosen" [thicknesses]="thicknesses()" [keepOne]="true" top="Deepest ply first" (layersChange)="edit({ plies: $event })" />
           <button type="button" class="act small" (click)="edit({ plies: null }); editing.set(false)">Back to the proposal</button>
         } @else {
           <button type="button" class="act small" (click)="editing.set(true)">Change the plies by hand</button>
         }
       </div>
+      <ash-stack-finder class="block" [state]="state()" />
+      <ash-cut-list class="block" [state]="state()" />
       <ash-go stage="plies" [facts]="plan().facts" label="Take this stack, plan the mix" (go)="goOn('plies')" />
     } @else {
       <div class="block">
@@ -190,9 +204,9 @@ const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear'
         grid-template-columns: 1fr;
       }
     }
-    @media (pointer: coarse) {
+    @media (pointer: coarse), (max-width: 1100px) {
       .pick tr {
-        height: 40px;
+        height: var(--tap);
       }
     }
   `,
@@ -200,7 +214,10 @@ const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear'
 export class PliesStage extends StagePanel {
   readonly orders = optionsOf(ORDER_NAMES);
   readonly processes = optionsOf({ hand: 'Hand', film: 'Peel ply and film', vacuum: 'Vacuum' } as const);
-  readonly fabrics = FABRICS;
+  readonly cover = computed(() => {
+    const { coverFabricId, coverOwn } = this.inputs().stack;
+    return coverFabricId === null ? null : { fabricId: coverFabricId, ...(coverOwn ? { own: coverOwn } : {}) };
+  });
   readonly editing = signal(false);
   readonly picked = toSignal(this.store.picked$, { initialValue: null });
   readonly bend = computed(
@@ -212,7 +229,44 @@ export class PliesStage extends StagePanel {
   readonly worst = computed(() => {
     const match = this.plan().match!;
     if (match.worst === 'match') return 'Every direction lies in the band.';
-    return match.worst === 'soft' ? 'A soft spot: it flexes and cracks its own finish.' : match.worst === 'hard' ? 'A hard spot: the next crack starts at its edge. Look at the directions below.' : 'A little stiff, not yet a hard spot.';
+    const said = match.worst === 'soft' ? 'A soft spot: it flexes and cracks its own finish.' : match.worst === 'hard' ? 'A hard spot: the next crack starts at its edge.' : 'A little stiff, not yet a hard spot.';
+    return `${said}${this.culprit()}`;
+  });
+  /** Which ply makes the patch too stiff or too soft. */
+  private readonly culprit = computed(() => {
+    const { parent, patch, resin } = this.plan();
+    if (!parent || !patch || !resin?.card) return '';
+    const { layers, cover } = patch;
+    const spot = spotOf(parent.within, layers, cover, resin.card.family);
+    if (!spot) return '';
+    const way = DIRECTIONS[spot.direction].toLowerCase();
+    if (spot.ply === null) return ` No one ply does it (${way} ${spot.ratio.toFixed(2)}): the whole is too ${spot.kind === 'hard' ? 'thick' : 'thin'}.`;
+    return ` Ply ${spot.ply + 1} from below, ${fabricOf(layers[spot.ply]!).name}, does most of it: ${way} ${spot.ratio.toFixed(2)}, and ${spot.ratioThen.toFixed(2)} were it as stiff as the parent.`;
+  });
+  /** Pull at which the patch first fails against the parent's; generic strengths, to compare by. */
+  readonly pulls = computed(() => {
+    const carries = this.plan().patch?.carries;
+    return [
+      { name: 'Breaks, along', ratio: carries?.along?.toFixed(2) ?? '–' },
+      { name: 'Breaks, across', ratio: carries?.across?.toFixed(2) ?? '–' },
+    ];
+  });
+  /** Which plies go in one go, and what the wait between is for. */
+  readonly goes = computed(() => {
+    const { patch, resin } = this.plan();
+    const card = resin?.card;
+    if (!patch || !card) return [];
+    return patch.faces.flatMap((face, f) => {
+      if (face.sessions.length < 2) return [];
+      const of = patch.faces.length === 2 ? ` on the ${f === 0 ? 'first' : 'second'} face` : '';
+      const runs = face.sessions.map(({ from, to }) => (from === to ? `${from + 1}` : `${from + 1} to ${to + 1}`)).join('; ');
+      return [
+        {
+          head: `Lay in ${face.sessions.length} goes${of}`,
+          text: `Plies ${runs}. More than ${card.maxSessionMm} mm at once may overheat. Between them the next ply bonds from ${card.recoatFromHours} to ${card.recoatUntilHours} h; later, wash and abrade first.`,
+        },
+      ];
+    });
   });
   /** Last laid on top, so that the table stands like the stack. */
   readonly rows = computed(() => {
@@ -220,19 +274,19 @@ export class PliesStage extends StagePanel {
     return (patch?.faces ?? []).flatMap((face, f) =>
       face.plies
         .map((ply, i) => {
-          const part = FABRICS.find((fabric) => fabric.id === ply.fabricId)?.parts[0];
+          const part = ply.fabric.parts[0]!;
           const grams = mix?.faces[f]?.quantity.plies[i];
           return {
             key: plyKey(f, ply.laid),
-            name: `${patch!.faces.length === 2 ? `${f + 1}/` : ''}${ply.cover ? 'C' : ply.laid}`,
-            fabric: FABRICS.find((fabric) => fabric.id === ply.fabricId)?.name,
+            name: `${patch!.faces.length === 2 ? `${f + 1}/` : ''}${ply.use === 'cover' ? 'C' : ply.laid}`,
+            fabric: USES[ply.use] ? `${ply.fabric.name}, ${USES[ply.use]}` : ply.fabric.name,
             turn: ply.orientationDeg,
             length: ply.lengthMm,
             width: ply.widthMm,
             thickness: ply.thicknessMm,
             fabricG: grams?.fabricG.toFixed(0) ?? '–',
             resinG: grams?.resinG.toFixed(0) ?? '–',
-            fill: hatchOf(part?.construction ?? 'mat', { fresh: true, cover: ply.cover, carbon: part?.fibre === 'carbon', aramid: part?.fibre === 'aramid' }),
+            fill: hatchOf(part.construction, { fresh: true, cover: ply.cover, carbon: part.fibre === 'carbon', aramid: part.fibre === 'aramid' }),
           };
         })
         .reverse(),
@@ -242,7 +296,7 @@ export class PliesStage extends StagePanel {
     const faces = this.plan().patch?.faces ?? [];
     const bySize = faces.map((face) =>
       face.plies
-        .filter((p) => !p.cover)
+        .filter((p) => p.use === 'stack')
         .sort((a, b) => a.sizeIndex - b.sizeIndex)
         .map((p) => p.thicknessMm),
     );

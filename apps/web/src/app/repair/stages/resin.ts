@@ -1,16 +1,24 @@
-import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
-import { FAMILY_NAMES, SCHOOL_NAMES, VERDICT_NAMES, WHY_WORDS } from '@ashstep/contract';
-import { type RepairInputs, SYSTEMS } from '@ashstep/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FAMILY_NAMES, type Person, SCHOOL_NAMES, VERDICT_NAMES, WHY_WORDS, isOwn } from '@ashstep/contract';
+import { type Hardener, type RepairInputs, type SystemCard, compareGelCoatWays, hardens, systemOf } from '@ashstep/core';
+import { LibraryService } from '../../library/library.service';
 import { ChoiceField, optionsOf } from '../../parts/choice-field';
 import { QuantityField } from '../../parts/quantity-field';
 import { QuantityPipe } from '../../platform/quantity.pipe';
 import { GoBar } from '../../parts/go-bar';
+import { WhenPipe } from '../../platform/when.pipe';
+import { catchError, map, of } from 'rxjs';
+import { Api } from '../../platform/api';
+import { SchoolsTable } from '../schools-table';
 import { StagePanel } from './stage';
+
+const WAY_NAMES = { 'after-full-cure': 'After full cure', 'paint-instead': 'Paint instead', 'gel-coat-first': 'Gel coat first' } as const;
 
 @Component({
   selector: 'ash-resin',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, QuantityField, QuantityPipe, GoBar],
+  imports: [ChoiceField, QuantityField, QuantityPipe, WhenPipe, SchoolsTable, GoBar],
   template: `
     @let resin = inputs().resin;
     @if (plan().resin; as r) {
@@ -20,6 +28,7 @@ import { StagePanel } from './stage';
           <b>{{ r.verdicts.recommended ? 'Why ' + family(r.verdicts.recommended).toLowerCase() : 'Stop here' }}</b> {{ why() }}
         </p>
       </div>
+      <ash-schools-table class="block" [state]="state()" />
       @for (f of families(); track f.family) {
         <section class="block family" [class.taken]="r.card?.family === f.family" [attr.aria-label]="family(f.family)">
           <h2>
@@ -54,9 +63,28 @@ import { StagePanel } from './stage';
           </ul>
           <div class="row-actions">
             @for (s of systemsOf(f.family); track s.id) {
-              <button type="button" class="act small" [class.dark]="resin.systemId === s.id" [attr.aria-pressed]="resin.systemId === s.id" (click)="edit({ systemId: s.id })">{{ resin.systemId === s.id ? '✓ ' : '' }}{{ s.name }}</button>
+              <button type="button" class="act small" [class.dark]="resin.systemId === s.id" [attr.aria-pressed]="resin.systemId === s.id" (click)="choose(s)">{{ resin.systemId === s.id ? '✓ ' : '' }}{{ s.name }}</button>
             }
           </div>
+          @if (resin.systemId !== null && r.card?.family === f.family) {
+            <div class="field">
+              <label for="hardener">{{ f.family === 'epoxy' ? 'Hardener' : 'Catalyst' }}</label><select id="hardener" (change)="takeHardener($any($event.target).value)">
+                <option value="" [selected]="!resin.hardener">As on the card</option>
+                @for (h of hardeners(); track h.id) {
+                  <option [value]="h.id" [selected]="h.id === resin.hardener?.id">{{ h.name }}</option>
+                }
+              </select>
+              @if (r.card; as card) {
+                <span class="quiet"
+                  >{{ card.kind === 'two-part' ? card.hardenerPer100ByWeight + ' per 100 by weight' : card.catalystMinPercent + ' to ' + card.catalystMaxPercent + ' % catalyst' }}, gels in {{ card.potLifeMin }} min (100 g, 22 °C), sand
+                  after {{ card.sandableHours }} h</span
+                >
+              }
+              @if (error('resin.hardener'); as message) {
+                <span class="error">{{ message }}</span>
+              }
+            </div>
+          }
         </section>
       }
       @if (r.needsReason) {
@@ -73,13 +101,31 @@ import { StagePanel } from './stage';
         <div class="block">
           <h2>Conditions</h2>
           @for (c of conditions(); track c.id) {
-            <label class="tick"><input type="checkbox" [checked]="isDone(c.id)" (change)="store.check(c.id, $any($event.target).checked)" />{{ c.text }}</label>
+            <div class="condition">
+              <label class="tick"><input type="checkbox" [checked]="isDone(c.id)" (change)="store.check(c.id, $any($event.target).checked)" />{{ c.text }}</label>
+              <div class="field">
+                <label [for]="'own-' + c.id" class="visually-hidden">Who sees to: {{ c.text }}</label
+                ><select [id]="'own-' + c.id" (change)="setOwner(c.id, $any($event.target).value)">
+                  <option value="" [selected]="!resin.owners?.[c.id]">Nobody yet</option>
+                  @for (name of people(); track name) {
+                    <option [value]="name" [selected]="name === resin.owners?.[c.id]">{{ name }}</option>
+                  }
+                </select>
+              </div>
+            </div>
           }
         </div>
       }
       <div class="block">
         @if (r.card?.family === 'epoxy' && inputs().place.finish === 'gelcoat') {
           <ash-choice label="Gel coat over epoxy" [options]="ways" [value]="resin.gelCoatWay" (pick)="edit({ gelCoatWay: $event })" />
+          <ul class="ways">
+            @for (w of gelCoatWays(); track w.way) {
+              <li>
+                {{ w.name }}: <b>{{ w.finishAt | when }}</b>
+              </li>
+            }
+          </ul>
         }
         <div class="fields">
           <ash-quantity label="Air" kind="temperature" [value]="resin.airTempC" (valueChange)="edit({ airTempC: $event! })" [error]="error('resin.airTempC')" />
@@ -101,6 +147,7 @@ import { StagePanel } from './stage';
     }
   `,
   styles: `
+    .ways,
     .family ul {
       margin: 0;
       padding-left: 18px;
@@ -137,6 +184,17 @@ import { StagePanel } from './stage';
       background: var(--amber-tint);
       color: var(--amber-ink);
     }
+    .condition {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) 170px;
+      gap: 12px;
+      align-items: start;
+    }
+    @media (max-width: 480px) {
+      .condition {
+        grid-template-columns: 1fr;
+      }
+    }
     .verdict.not {
       background: var(--ink);
       color: var(--sheet);
@@ -144,8 +202,20 @@ import { StagePanel } from './stage';
   `,
 })
 export class ResinStage extends StagePanel {
+  private readonly library = inject(LibraryService);
+  private readonly names = toSignal(
+    inject(Api)
+      .get<Pick<Person, 'name'>[]>('/people')
+      .pipe(
+        map((people) => people.map(({ name }) => name)),
+        catchError(() => of([])),
+      ),
+    { initialValue: [] },
+  );
   readonly schools = optionsOf(SCHOOL_NAMES);
-  readonly ways = optionsOf({ 'after-full-cure': 'After full cure', 'paint-instead': 'Paint instead', 'gel-coat-first': 'Gel coat first' } as const);
+  readonly ways = optionsOf(WAY_NAMES);
+  /** When the job would be done with each way. */
+  readonly gelCoatWays = computed(() => compareGelCoatWays(this.inputs()).map(({ way, finishAt }) => ({ way, finishAt, name: WAY_NAMES[way] })));
   readonly why = computed(() => WHY_WORDS[this.plan().resin!.verdicts.why]);
   /** The school's choice first. */
   readonly families = computed(() => {
@@ -157,6 +227,14 @@ export class ResinStage extends StagePanel {
     return resin?.verdicts.families.find((f) => f.family === resin.card?.family)?.conditions ?? [];
   });
 
+  /** Everybody here, and anybody a condition was given to who is no longer. */
+  readonly people = computed(() => [...new Set([...this.names(), ...Object.values(this.inputs().resin.owners ?? {})])]);
+
+  setOwner(conditionId: string, name: string): void {
+    const { [conditionId]: _, ...owners } = this.inputs().resin.owners ?? {};
+    this.edit({ owners: name ? { ...owners, [conditionId]: name } : owners });
+  }
+
   family(id: keyof typeof FAMILY_NAMES): string {
     return FAMILY_NAMES[id];
   }
@@ -165,8 +243,32 @@ export class ResinStage extends StagePanel {
     return VERDICT_NAMES[id];
   }
 
-  systemsOf(family: string): typeof SYSTEMS {
-    return SYSTEMS.filter((system) => system.family === family);
+  /** Systems of a family: shipped, the shop's own, and the one taken before even if it has been retired since. */
+  systemsOf(family: string): readonly SystemCard[] {
+    const { own } = this.inputs().resin;
+    const systems = this.library.systems();
+    const all = own && !systems.some((system) => system.id === own.id) ? [own, ...systems] : systems;
+    return all.filter((system) => system.family === family);
+  }
+
+  /** An own card is kept with the job as it is now. */
+  choose(card: SystemCard): void {
+    const { hardener } = this.inputs().resin;
+    this.store.edit('resin', { systemId: card.id, own: isOwn(card.id) ? card : undefined, hardener: hardener && hardens(hardener, card.family) ? hardener : undefined });
+  }
+
+  /** Hardeners that set the chosen resin, and the one taken before even if it has been retired since. */
+  readonly hardeners = computed<readonly Hardener[]>(() => {
+    const { systemId, own, hardener } = this.inputs().resin;
+    if (systemId === null) return [];
+    const { family } = systemOf(systemId, own);
+    const offered = this.library.hardeners().filter((entry) => hardens(entry, family));
+    return hardener && !offered.some((entry) => entry.id === hardener.id) ? [hardener, ...offered] : offered;
+  });
+
+  /** A hardener is kept with the job as it is now. */
+  takeHardener(id: string): void {
+    this.edit({ hardener: this.hardeners().find((entry) => entry.id === id) });
   }
 
   edit(patch: Partial<RepairInputs['resin']>): void {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, afterRenderEffect, computed, inject, signal } from '@angular/core';
 import type { InspectionResult } from '@ashstep/contract';
 import { INSPECTION_CHECKS, type InspectionCheck } from '@ashstep/core';
 import { WhenPipe } from '../../platform/when.pipe';
@@ -26,6 +26,22 @@ export class SignOffStage extends StagePanel {
   readonly seal = computed(() => (this.sealed() ? (this.state().detail.seals.at(-1) ?? null) : null));
   readonly base = computed(() => `/api/repairs/${this.state().detail.id}`);
 
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  /** Check being answered from the keyboard: its field goes when it passes, and the focus moves on to the next open one. */
+  private answering: string | null = null;
+
+  constructor() {
+    super();
+    afterRenderEffect(() => {
+      const at = this.rows().findIndex((row) => row.check.id === this.answering && row.result?.pass);
+      if (at < 0) return;
+      this.answering = null;
+      const items = [...this.host.nativeElement.querySelectorAll('.checks > li')];
+      const open = [...items.slice(at + 1), ...items.slice(0, at)].map((item) => item.querySelector<HTMLElement>('.answer input, .answer button')).find((control) => control !== null);
+      open?.focus();
+    });
+  }
+
   type(checkId: string, text: string): void {
     this.typed.update((all) => ({ ...all, [checkId]: text }));
   }
@@ -35,13 +51,19 @@ export class SignOffStage extends StagePanel {
   }
 
   eye(check: InspectionCheck, pass: boolean): void {
+    this.noteKeyboard(check);
     this.store.answer({ checkId: check.id, pass, note: '' });
   }
 
   /** Sends the readings typed for a check, parted by spaces or semicolons; decimal comma or point. */
   send(check: InspectionCheck): void {
     const readings = this.readings(check.id);
+    this.noteKeyboard(check);
     if (readings) this.store.answer({ checkId: check.id, readings, note: '' });
+  }
+
+  private noteKeyboard(check: InspectionCheck): void {
+    this.answering = document.activeElement?.matches(':focus-visible') ? check.id : null;
   }
 
   readings(checkId: string): number[] | null {

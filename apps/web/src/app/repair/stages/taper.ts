@@ -1,9 +1,17 @@
-import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
-import { type RepairInputs, joint } from '@ashstep/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { type RepairInputs, joint, pulledMPa } from '@ashstep/core';
 import { ChoiceField, optionsOf } from '../../parts/choice-field';
 import { QuantityField } from '../../parts/quantity-field';
+import { SessionService } from '../../platform/session.service';
 import { FigurePipe, QuantityPipe, UnitPipe } from '../../platform/quantity.pipe';
 import { GoBar } from '../../parts/go-bar';
+import { GrindLog } from '../grind-log';
+import { JointChart } from '../joint-chart';
+import { KindPanel } from '../kind-panel';
+import { SidesTable } from '../sides-table';
+import { WaysOut } from '../ways-out';
+import { hasRatio, ratioText, taperWords } from '../taper-words';
 import { StagePanel } from './stage';
 
 const OFFERED = [8, 10, 12, 15, 20] as const;
@@ -11,7 +19,7 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
 @Component({
   selector: 'ash-taper',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, QuantityField, FigurePipe, QuantityPipe, UnitPipe, GoBar],
+  imports: [ChoiceField, QuantityField, FigurePipe, QuantityPipe, UnitPipe, KindPanel, WaysOut, SidesTable, JointChart, GrindLog, GoBar],
   template: `
     @let taper = inputs().taper;
     @if (inputs().damage.depth === 'finish') {
@@ -24,11 +32,11 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
       @let face = t.footprint.faces[0]!;
       <dl class="figures">
         <div>
-          <dt>Taper each way</dt>
+          <dt>{{ sloped() ? 'Taper each way' : 'Past the damage' }}</dt>
           <dd>
             {{ face.taperWidthMm | figure: 'length' }} <small>{{ 'length' | unit }}</small>
           </dd>
-          <dd class="under">{{ ratioText(t.ratio) }} on {{ face.depthMm | qty: 'thickness' : 1 }}</dd>
+          <dd class="under">{{ name() }} {{ sloped() ? 'on' : 'over' }} {{ face.depthMm | qty: 'thickness' : 1 }}</dd>
         </div>
         <div>
           <dt>Footprint</dt>
@@ -41,46 +49,56 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
           <dd class="under">of parent strength</dd>
         </div>
       </dl>
-      <div class="ratios" role="radiogroup" aria-label="Taper ratio">
-        @for (o of offered(); track o.ratio) {
-          <label [class.on]="o.on"
-            ><input class="visually-hidden" type="radio" name="ratio" [checked]="o.on" (change)="edit({ ratio: o.ratio })" />
-            <b
-              >{{ o.ratio }}:1
-              @if (o.on) {
-                <span aria-hidden="true">✓</span>
-              }
-              @if (o.low) {
-                <svg viewBox="0 0 16 16" width="15" height="15" aria-hidden="true"><path d="M8 1L15 15H1Z M8 6v4 M8 12v1.5" fill="none" stroke="currentColor" stroke-width="1.8" /></svg>
-              }
-            </b>
-            <svg class="wedge" viewBox="0 0 60 14" preserveAspectRatio="none" aria-hidden="true"><path [attr.d]="'M0 0V14H' + o.ratio * 3 + 'Z'" [attr.fill]="o.on ? 'url(#h-new45)' : 'url(#h-abraded)'" stroke="var(--ink)" /></svg>
-            <span>{{ o.length | figure: 'length' }} × {{ o.width | figure: 'length' }}</span
-            ><span>joint {{ o.joint }}{{ o.low ? ', low' : '' }}</span></label
-          >
-        }
-      </div>
+      <ash-kind-panel class="block" [state]="state()" />
+      @if (t.profile.kind === 'slope') {
+        <div class="ratios" role="radiogroup" aria-label="Taper ratio">
+          @for (o of offered(); track o.ratio) {
+            <label [class.on]="o.on"
+              ><input class="visually-hidden" type="radio" name="ratio" [checked]="o.on" (change)="edit({ ratio: o.ratio })" />
+              <b
+                >{{ o.ratio }}:1
+                @if (o.on) {
+                  <span aria-hidden="true">✓</span>
+                }
+                @if (o.low) {
+                  <svg viewBox="0 0 16 16" width="15" height="15" aria-hidden="true"><path d="M8 1L15 15H1Z M8 6v4 M8 12v1.5" fill="none" stroke="currentColor" stroke-width="1.8" /></svg>
+                }
+              </b>
+              <svg class="wedge" viewBox="0 0 60 14" preserveAspectRatio="none" aria-hidden="true"><path [attr.d]="'M0 0V14H' + o.ratio * 3 + 'Z'" [attr.fill]="o.on ? 'url(#h-new45)' : 'url(#h-abraded)'" stroke="var(--ink)" /></svg>
+              <span>{{ o.length | figure: 'length' }} × {{ o.width | figure: 'length' }}</span
+              ><span>joint {{ o.joint }}{{ o.low ? ', low' : '' }}</span></label
+            >
+          }
+        </div>
+      }
       <div class="block">
         <p class="why">
-          <b>Why {{ ratioText(t.ratio) }}</b> {{ why() }}
+          <b>{{ sloped() ? 'Why ' + name() : 'Joint' }}</b> {{ why() }}
+        </p>
+        <p class="quiet">
+          Bond taken as {{ t.bond.mpa }} MPa, {{ t.bond.source ? 'by the shed’s trials: ' + t.bond.source : 'the trade’s usual' }}.
+          @if (shedOffer(); as b) {
+            The shed has {{ b.mpa }} MPa by {{ b.source }}. <button type="button" class="act small" [disabled]="sealed()" (click)="edit({ bond: shedBond()! })">Take the shed’s</button>
+          }
         </p>
         @for (c of t.clearances; track c.name) {
-          <p [class.remark]="c.mm < 0">
-            {{ c.mm >= 0 ? 'Clears' : 'Runs over' }} the {{ c.name }} by {{ (c.mm < 0 ? -c.mm : c.mm) | qty: 'length' }}.
-            @if (c.mm < 0) {
-              Grind steeper there, work from both sides, or take the fitting off.
-            }
-          </p>
+          @if (c.mm >= c.wantedMm) {
+            <p>Clears the {{ c.name }} by {{ c.mm | qty: 'length' }}.</p>
+          }
         }
         @for (remark of remarks(); track remark.id) {
           <p class="remark">{{ words(remark) }}</p>
         }
-        <ash-choice label="Work from" [options]="sides" [value]="taper.sides" (pick)="edit({ sides: $event })" />
-        @if (taper.sides === 'two' && inputs().place.access === 'one') {
+        @if (t.profile.kind === 'slope') {
+          <ash-choice label="Work from" [options]="sides" [value]="taper.sides" (pick)="edit({ sides: $event })" />
+        }
+        @if (t.profile.kind === 'slope' && taper.sides === 'two' && inputs().place.access === 'one') {
           <p class="remark">Only one face can be reached, by Look & map. Working from both needs the other one open.</p>
         }
         <div class="fields">
-          <ash-quantity label="Ratio, n:1" kind="plain" [value]="taper.ratio" [optional]="true" (valueChange)="edit({ ratio: $event })" [error]="error('taper.ratio')" />
+          @if (sloped()) {
+            <ash-quantity label="Ratio, n:1" kind="plain" [value]="taper.ratio" [optional]="true" (valueChange)="edit({ ratio: $event })" [error]="error('taper.ratio')" />
+          }
           <ash-quantity label="Abraded margin" [value]="taper.marginMm" (valueChange)="edit({ marginMm: $event! })" [error]="error('taper.marginMm')" />
           <ash-quantity label="Tape" [value]="taper.maskMm" (valueChange)="edit({ maskMm: $event! })" [error]="error('taper.maskMm')" />
           <ash-quantity label="Preparation, ×" kind="plain" [value]="taper.knockDowns.preparation ?? 1" (valueChange)="knockDown({ preparation: $event! })" [error]="error('taper.knockDowns.preparation')" />
@@ -107,7 +125,11 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
           </tbody>
         </table>
       </div>
-      <ash-go stage="taper" [facts]="plan().facts" [label]="'Take ' + ratioText(t.ratio) + ', set the plies'" (go)="goOn('taper')" />
+      <ash-ways-out class="block" [state]="state()" />
+      <ash-sides-table class="block" [state]="state()" />
+      <ash-joint-chart class="block" [state]="state()" />
+      <ash-grind-log class="block" [state]="state()" />
+      <ash-go stage="taper" [facts]="plan().facts" [label]="'Take ' + name() + ', set the plies'" (go)="goOn('taper')" />
     } @else {
       <div class="block">
         <h2>–</h2>
@@ -173,16 +195,23 @@ export class TaperStage extends StagePanel {
       { name: 'Mask line', m: face.masked },
     ];
   });
+  readonly shedBond = toSignal(inject(SessionService).bond$);
+  /** The shed's own figure for this resin, where the job goes by another. */
+  readonly shedOffer = computed(() => {
+    const family = this.plan().resin?.card?.family;
+    const own = family && this.shedBond()?.[family];
+    return own && own.mpa !== this.plan().taper?.bond.mpa ? own : null;
+  });
   readonly remarks = computed(() => [...(this.plan().taper?.footprint.remarks ?? []), ...(this.plan().taper?.joint?.remarks ?? [])]);
   /** What each ratio would cost, before it is taken. */
   readonly offered = computed(() => {
     const { taper, parent, resin, damage } = this.plan();
     if (!taper || !parent || !resin?.card || !damage) return [];
     const face = taper.footprint.faces[0]!;
-    const strength = parent.within.strengthXMPa;
+    const strength = pulledMPa(parent.strength);
     return OFFERED.map((ratio) => {
       const grow = 2 * ratio * face.depthMm;
-      const ratioStrength = strength === null ? null : joint({ ratio, resin: resin.card!.family, parentStrengthMPa: strength, knockDowns: this.inputs().taper.knockDowns }).strengthRatio;
+      const ratioStrength = strength === null ? null : joint({ ratio, resin: resin.card!.family, parentStrengthMPa: strength, bondShearMPa: this.plan().taper!.bond.mpa, knockDowns: this.inputs().taper.knockDowns }).strengthRatio;
       return {
         ratio,
         on: Math.abs(ratio - taper.ratio) < 1e-9,
@@ -196,14 +225,22 @@ export class TaperStage extends StagePanel {
   readonly why = computed(() => {
     const t = this.plan().taper!;
     const { min, max } = t.range;
+    if (!this.sloped()) return this.lapWhy();
     const table = min === max ? `The table takes ${this.ratioText(min)}` : `The table takes ${Math.round(min)} to ${this.ratioText(max)}`;
     const where = t.ratio < min - 1e-9 ? '; this is steeper' : t.ratio > max + 1e-9 ? '; this is longer' : '';
     const bond = t.joint ? ` The joint holds ${t.joint.strengthRatio.toFixed(2)} of the parent; ${this.ratioText(Math.ceil(t.joint.ratioForFullStrength * 10) / 10)} would just equal it.` : '';
     return `${table} for this service${where}.${bond}`;
   });
 
-  ratioText(ratio: number): string {
-    return `${Math.round(ratio * 10) / 10}:1`;
+  readonly ratioText = ratioText;
+  readonly name = computed(() => taperWords(this.plan().taper!));
+  readonly sloped = computed(() => hasRatio(this.plan().taper!));
+
+  private lapWhy(): string {
+    const { taper, parent } = this.plan();
+    if (!taper?.joint || !parent) return 'Its strength wants the laminate’s plies, on Laminate.';
+    const enough = Math.ceil(taper.joint.ratioForFullStrength * parent.depthMm);
+    return `It holds ${taper.joint.strengthRatio.toFixed(2)} of the parent; ${enough} mm past the damage would just equal it.`;
   }
 
   needs(): string {

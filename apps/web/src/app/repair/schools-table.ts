@@ -1,0 +1,140 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { FAMILY_NAMES, SCHOOL_NAMES, pricesOf } from '@ashstep/contract';
+import { type School, compareSchools } from '@ashstep/core';
+import { LibraryService } from '../library/library.service';
+import { FigurePipe, UnitPipe } from '../platform/quantity.pipe';
+import { WhenPipe } from '../platform/when.pipe';
+import { StagePanel } from './stages/stage';
+
+/** The job as each school would do it: resin, bond, stiffness, hands, days and finish, in the job's own figures. */
+@Component({
+  selector: 'ash-schools-table',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FigurePipe, UnitPipe, WhenPipe],
+  template: `
+    <h2>Three schools, this job</h2>
+    <div class="scroll" tabindex="0" role="region" aria-label="Schools compared">
+      <table class="ruled">
+        <thead>
+          <tr>
+            <td></td>
+            @for (s of schools(); track s.school) {
+              <th scope="col" [class.on]="s.school === inputs().resin.school">{{ name(s.school) }}{{ s.school === inputs().resin.school ? ', taken' : '' }}</th>
+            }
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <th scope="row">Resin</th>
+            @for (s of schools(); track s.school) {
+              <td>{{ s.family ? families[s.family] : 'None suits' }}</td>
+            }
+          </tr>
+          <tr>
+            <th scope="row">Taper</th>
+            @for (s of schools(); track s.school) {
+              <td class="num">{{ s.ratio === null ? '–' : s.ratio + ':1' }}</td>
+            }
+          </tr>
+          <tr>
+            <th scope="row">Joint holds</th>
+            @for (s of schools(); track s.school) {
+              <td class="num">{{ s.bondMargin === null ? '–' : s.bondMargin.toFixed(2) + ' of the parent' }}</td>
+            }
+          </tr>
+          <tr>
+            <th scope="row">Stiffness, worst</th>
+            @for (s of schools(); track s.school) {
+              <td class="num">{{ s.stiffnessRatio === null ? '–' : s.stiffnessRatio.toFixed(2) + ' of the parent' }}</td>
+            }
+          </tr>
+          <tr>
+            <th scope="row">Resin mixed</th>
+            @for (s of schools(); track s.school) {
+              <td class="num">{{ s.resinG | figure: 'mass' }} {{ s.resinG === null ? '' : ('mass' | unit) }}</td>
+            }
+          </tr>
+          <tr>
+            <th scope="row">Resin and cloth cost</th>
+            @for (s of schools(); track s.school) {
+              <td class="num">{{ s.cost ? s.cost.total.toFixed(2) + (s.cost.missing.length > 0 ? ' and more' : '') : '–' }}</td>
+            }
+          </tr>
+          <tr>
+            <th scope="row">Hands on</th>
+            @for (s of schools(); track s.school) {
+              <td class="num">{{ s.handsMin === null ? '–' : (s.handsMin / 60).toFixed(1) + ' h' }}</td>
+            }
+          </tr>
+          <tr>
+            <th scope="row">Done</th>
+            @for (s of schools(); track s.school) {
+              <td class="num">{{ s.finishAt === null ? '–' : (s.finishAt | when) }}</td>
+            }
+          </tr>
+          <tr>
+            <th scope="row">Finish</th>
+            @for (s of schools(); track s.school) {
+              <td>{{ s.finish?.name ?? '–' }}</td>
+            }
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    @if (unpriced(); as names) {
+      <p class="quiet">No price yet for {{ names }}. Write the lots into the library.</p>
+    }
+    @if (undated()) {
+      <p class="quiet">Set the first morning on Days to see hours and dates.</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      gap: 10px;
+    }
+    table {
+      min-width: 480px;
+      table-layout: fixed;
+    }
+    .scroll {
+      overflow-x: auto;
+    }
+    th {
+      font-weight: 640;
+      text-align: left;
+    }
+    thead th {
+      white-space: normal;
+      padding-top: 8px;
+      vertical-align: bottom;
+    }
+    thead th.on {
+      box-shadow: inset 0 5px 0 var(--ink);
+    }
+    th[scope='row'] {
+      white-space: nowrap;
+      font-weight: 430;
+      padding-right: 10px;
+      border-bottom: 1px solid var(--ash-2);
+    }
+  `,
+})
+export class SchoolsTable extends StagePanel {
+  readonly families = FAMILY_NAMES;
+  private readonly library = inject(LibraryService);
+  private readonly prices = computed(() => pricesOf(this.library.lots(), this.library.systems(), this.library.hardeners()));
+  readonly schools = computed(() => compareSchools(this.inputs(), this.prices()));
+  readonly unpriced = computed(() => [...new Set(this.schools().flatMap((s) => s.cost?.missing ?? []))].join(', '));
+  readonly undated = computed(() => this.schools().every((s) => s.finishAt === null));
+
+  constructor() {
+    super();
+    this.library.ensure();
+  }
+
+  name(school: School): string {
+    return SCHOOL_NAMES[school];
+  }
+}
