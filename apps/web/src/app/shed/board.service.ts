@@ -1,10 +1,11 @@
 import { Injectable, inject } from '@angular/core';
-import type { BoardRow } from '@ashstep/contract';
+import type { BoardRow, Problem } from '@ashstep/contract';
 import { STAGE_NAMES } from '@ashstep/contract';
-import { type PlanOutline, type RepairPlan, STAGES, type DayTask, planDrawing, planRepair } from '@ashstep/core';
-import { type Observable, debounceTime, map, merge, of, switchMap } from 'rxjs';
-import { Api } from '../platform/api';
+import { type PlanOutline, type RepairPlan, STAGES, planDrawing, planRepair } from '@ashstep/core';
+import { type Observable, catchError, debounceTime, filter, map, merge, of, scan, shareReplay, switchMap } from 'rxjs';
+import { Api, ApiError } from '../platform/api';
 import { LiveService } from '../platform/live.service';
+import type { ClockBar } from './shed-clock';
 
 export type Shelf = 'bench' | 'waiting' | 'inspect';
 
@@ -18,7 +19,14 @@ export interface BoardJob {
   under: string;
   urgent: boolean;
   outlines: { mask: PlanOutline | null; footprint: PlanOutline | null; cutOut: PlanOutline | null; damage: PlanOutline | null };
-  tasks: DayTask[];
+  steps: ClockBar[];
+}
+
+export interface BoardState {
+  /** Null until they are first read. */
+  jobs: BoardJob[] | null;
+  /** Why the jobs shown may be old, or are not there. */
+  problem: Problem | null;
 }
 
 /** The board: every open job with where it stands and its next act, kept current by the live feed. */
@@ -27,10 +35,27 @@ export class BoardService {
   private readonly api = inject(Api);
   private readonly live = inject(LiveService);
 
-  readonly jobs$: Observable<BoardJob[]> = merge(of(null), this.live.changes$.pipe(debounceTime(300))).pipe(
-    switchMap(() => this.api.get<BoardRow[]>('/repairs')),
-    map((rows) => rows.map(boardJob)),
+  readonly board$: Observable<BoardState> = merge(
+    of(null),
+    this.live.news$.pipe(
+      filter(({ kind }) => kind !== 'shop'),
+      debounceTime(300),
+    ),
+  ).pipe(
+    switchMap(() => this.read()),
+    scan((before, read) => ({ jobs: read.jobs ?? before.jobs, problem: read.problem })),
+    shareReplay({ bufferSize: 1, refCount: true }),
   );
+
+  private read(): Observable<BoardState> {
+    return this.api.get<BoardRow[]>('/repairs').pipe(
+      map((rows) => ({ jobs: rows.map(boardJob), problem: null })),
+      catchError((error: unknown) => {
+        if (error instanceof ApiError) return of({ jobs: null, problem: error.problem });
+        throw error;
+      }),
+    );
+  }
 }
 
 export function boardJob(row: BoardRow): BoardJob {
@@ -42,7 +67,7 @@ export function boardJob(row: BoardRow): BoardJob {
     plan,
     stage,
     ...standing(row, plan, stage),
-    tasks: plan.days?.tasks ?? [],
+    steps: plan.days?.tasks ?? [],
     outlines: { mask: view.abraded, footprint: view.footprint, cutOut: view.cutOut, damage: view.damage },
   };
 }
@@ -54,7 +79,6 @@ function standing(row: BoardRow, plan: RepairPlan, stage: number): Pick<BoardJob
   if (stage >= 9) return { shelf: 'inspect', act: row.results === 0 ? 'Inspect' : `Readings in, ${row.passes} of ${plan.inspection.length} pass`, under: `${row.technician} laid it, so another signs`, urgent: false };
   if (plan.resin && plan.resin.parent === 'mixed') return { shelf: 'bench', act: STAGE_NAMES[STAGES[stage]!], under: 'Old repair found: treated as mixed', urgent: false };
   const core = plan.facts['core'] === true;
-  if (core && stage >= 6) return { shelf: 'waiting', act: 'Waits for falling temperature', under: 'Vent screw out before you lay', urgent: false };
   if (core && stage <= 2) return { shelf: 'waiting', act: 'Drying or being looked at', under: 'Nothing goes on over a wet core', urgent: false };
   return { shelf: 'bench', act: `Next: ${STAGE_NAMES[STAGES[stage]!]}`, under: plan.resin?.card?.name ?? 'No resin chosen yet', urgent: false };
 }

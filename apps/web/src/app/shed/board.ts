@@ -1,14 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { STAGES, type Point } from '@ashstep/core';
-import { taskName } from '@ashstep/contract';
+import { stepName } from '@ashstep/contract';
+import { DEFAULT_HOURS, type Point, STAGES, formatLocal, parseLocal } from '@ashstep/core';
+import { map, timer } from 'rxjs';
 import { closedPath } from '../drawing/geometry';
 import { StageProfile } from '../drawing/stage-profile';
 import { Header } from '../parts/header';
 import { SessionService } from '../platform/session.service';
-import { whenText } from '../platform/when.pipe';
+import { ShedPlanService } from '../plan/shed-plan.service';
+import { nowText, whenText } from '../platform/when.pipe';
 import { type BoardJob, BoardService, type Shelf } from './board.service';
+import { withShedPlan } from './standing';
 import { ShedClock } from './shed-clock';
 
 const SHELVES: { id: Shelf; name: string; about: string; empty: string }[] = [
@@ -18,6 +21,7 @@ const SHELVES: { id: Shelf; name: string; about: string; empty: string }[] = [
 ];
 /** Thumbnails are drawn at one common scale: millimetres across 100 px. */
 const THUMB_MM = 470;
+const CLOCK_MS = 60_000;
 
 @Component({
   selector: 'ash-board',
@@ -29,9 +33,13 @@ const THUMB_MM = 470;
 export class Board {
   readonly shelves = SHELVES;
   readonly shop = toSignal(inject(SessionService).session$);
-  readonly jobs = toSignal(inject(BoardService).jobs$);
-  readonly moments = computed(() => this.nextMoments(this.jobs() ?? []));
-  readonly from = startOfToday();
+  private readonly board = toSignal(inject(BoardService).board$);
+  private readonly planner = inject(ShedPlanService);
+  readonly nowMin = toSignal(timer(0, CLOCK_MS).pipe(map(() => parseLocal(nowText(), 'now'))), { initialValue: parseLocal(nowText(), 'now') });
+  readonly hours = computed(() => this.planner.shop()?.settings.hours ?? DEFAULT_HOURS);
+  readonly jobs = computed(() => this.board()?.jobs?.map((job) => withShedPlan(job, this.planner.stepsOf(job.row.id), this.nowMin())) ?? null);
+  readonly problem = computed(() => this.board()?.problem ?? null);
+  readonly moments = computed(() => this.nextMoments(this.jobs() ?? [], this.nowMin()));
 
   on(shelf: Shelf): BoardJob[] {
     return (this.jobs() ?? []).filter((job) => job.shelf === shelf);
@@ -48,25 +56,19 @@ export class Board {
   }
 
   /** What wants hands next, soonest first; work under way comes before everything. */
-  private nextMoments(jobs: readonly BoardJob[]): { when: string; day: string; what: string; job: BoardJob; now: boolean }[] {
-    const now = Date.now();
+  private nextMoments(jobs: readonly BoardJob[], nowMin: number): { when: string; day: string; what: string; job: BoardJob; now: boolean }[] {
     const moments = jobs.map((job) => {
       if (job.urgent) return { at: 0, what: job.act, job };
-      const next = job.tasks.find((task) => task.kind === 'hands' && new Date(task.endAt).getTime() > now);
-      if (job.shelf === 'inspect' || job.row.openRework > 0 || !next) return { at: Number.MAX_SAFE_INTEGER, what: job.act, job };
-      return { at: new Date(next.startAt).getTime(), what: taskName(next.id), job };
+      const next = job.steps.find(({ kind, endAt }) => kind === 'hands' && parseLocal(endAt, 'endAt') > nowMin);
+      if (job.row.openRework > 0 || !next) return { at: Number.MAX_SAFE_INTEGER, what: job.act, job };
+      return { at: parseLocal(next.startAt, 'startAt'), what: stepName(next.key), job };
     });
     return moments
       .sort((a, b) => a.at - b.at)
       .slice(0, 5)
       .map(({ at, what, job }) => {
-        const text = at > 0 && at < Number.MAX_SAFE_INTEGER ? whenText(new Date(at).toISOString()) : '';
+        const text = at > 0 && at < Number.MAX_SAFE_INTEGER ? whenText(formatLocal(at)) : '';
         return { when: at === 0 ? 'Now' : (text.split(', ')[1] ?? 'Open'), day: text.split(', ')[0] ?? '', what, job, now: at === 0 };
       });
   }
-}
-
-function startOfToday(): number {
-  const today = new Date();
-  return new Date(today.getFullYear(), today.getMonth(), today.getDate(), 8).getTime();
 }

@@ -1,27 +1,24 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { DayTask } from '@ashstep/core';
-import { taskName } from '@ashstep/contract';
+import { stepName } from '@ashstep/contract';
+import { type ShedHours, parseLocal } from '@ashstep/core';
+import { ClockScale, dayName } from '../plan/scale';
 
 const DAYS = 7;
-const DAY_MS = 86_400_000;
-/** Working hours take this share of a day's width; nights are squeezed. */
-const OPEN_SHARE = 0.7;
-const OPEN_FROM = 8;
-const OPEN_TO = 17;
-const NAMES = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
+const WIDTH = 1000;
+/** A word put nearer to the right edge than this runs out of the strip. */
+const ROOM_FOR_WORDS = 0.78;
+const LEAST_WIDTH = 3;
 
-/** Place of a moment on the shed clock, 0…1: working hours wide, nights and shut days squeezed. */
-export function clockPlace(at: number, from: number): number {
-  const start = new Date(from);
-  const midnight = new Date(start.getFullYear(), start.getMonth(), start.getDate()).getTime();
-  const days = Math.floor((at - midnight) / DAY_MS);
-  const hour = (at - midnight - days * DAY_MS) / 3_600_000;
-  const night = (1 - OPEN_SHARE) / 2;
-  const within = hour < OPEN_FROM ? (night * hour) / OPEN_FROM : hour < OPEN_TO ? night + (OPEN_SHARE * (hour - OPEN_FROM)) / (OPEN_TO - OPEN_FROM) : night + OPEN_SHARE + (night * (hour - OPEN_TO)) / (24 - OPEN_TO);
-  return Math.min(1, Math.max(0, (days + within) / DAYS));
+/** A step, or a bar of anything, on the shed's clock. */
+export interface ClockBar {
+  /** Name of the step within its job. */
+  key: string;
+  kind: 'hands' | 'cure' | 'drying';
+  startAt: string;
+  endAt: string;
 }
 
-/** A week of one job as bars on the shed's clock. */
+/** A week of one job as bars on the shed's clock, from today on. */
 @Component({
   selector: 'ash-shed-clock',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -30,19 +27,19 @@ export function clockPlace(at: number, from: number): number {
       @for (shut of shuts(); track shut.x) {
         <rect [attr.x]="shut.x" [attr.width]="shut.width" height="100" fill="url(#h-shut)" />
       }
-      @for (bar of bars(); track bar.id) {
-        <rect [attr.x]="bar.x" [attr.width]="bar.width" y="34" height="32" [attr.fill]="bar.cure ? 'url(#h-cure)' : 'var(--ink)'" stroke="var(--ink)" vector-effect="non-scaling-stroke" />
+      @for (bar of bars(); track bar.i) {
+        <rect [attr.x]="bar.x" [attr.width]="bar.width" y="34" height="32" [attr.fill]="bar.fill" stroke="var(--ink)" vector-effect="non-scaling-stroke" />
       }
       @if (!head()) {
-        <rect [attr.x]="now() - 1.5" width="3" height="100" fill="var(--ember)" />
+        <rect [attr.x]="nowX() - 1.5" width="3" height="100" fill="var(--ember)" />
       }
     </svg>
     @if (head()) {
-      @for (day of days(); track day.name) {
-        <span class="day" [style.left.%]="day.left">{{ day.name }}</span>
+      @for (day of days(); track day.minute) {
+        <span class="day" [style.left.%]="100 * day.left + 0.6">{{ day.open ? day.name : day.name.slice(0, 2) }}</span>
       }
-    } @else if (next()) {
-      <span class="next" [style.left.%]="next()!.left">{{ next()!.text }}</span>
+    } @else if (next(); as n) {
+      <span class="next" [style.left.%]="n.left">{{ n.text }}</span>
     }
   `,
   styles: `
@@ -84,34 +81,30 @@ export function clockPlace(at: number, from: number): number {
   `,
 })
 export class ShedClock {
-  readonly from = input.required<number>();
-  readonly tasks = input.required<readonly DayTask[]>();
+  readonly nowMin = input.required<number>();
+  readonly hours = input.required<ShedHours>();
+  readonly steps = input.required<readonly ClockBar[]>();
   readonly head = input(false);
 
-  readonly bars = computed(() =>
-    this.tasks()
-      .map((task, i) => {
-        const x = 1000 * clockPlace(new Date(task.startAt).getTime(), this.from());
-        return { id: i, x, width: Math.max(0, 1000 * clockPlace(new Date(task.endAt).getTime(), this.from()) - x), cure: task.kind === 'cure' };
-      })
-      .filter((bar) => bar.width > 0.5),
-  );
-  readonly now = computed(() => 1000 * clockPlace(Date.now(), this.from()));
-  readonly days = computed(() =>
-    Array.from({ length: DAYS }, (_, i) => {
-      const at = new Date(this.from() + i * DAY_MS);
-      return { name: `${NAMES[at.getDay()]} ${at.getDate()}`, left: (100 * i) / DAYS + 2 };
-    }),
-  );
-  readonly shuts = computed(() =>
-    Array.from({ length: DAYS }, (_, i) => ({ day: new Date(this.from() + i * DAY_MS).getDay(), i }))
-      .filter(({ day }) => day === 0 || day === 6)
-      .map(({ i }) => ({ x: (1000 * i) / DAYS, width: 1000 / DAYS })),
-  );
+  private readonly scale = computed(() => new ClockScale(this.nowMin(), DAYS, this.hours()));
+  readonly nowX = computed(() => WIDTH * this.scale().place(this.nowMin()));
+  readonly days = computed(() => this.scale().ticks().map((tick) => ({ ...tick, name: dayName(tick.minute) }))); // prettier-ignore
+  readonly shuts = computed(() => this.days().flatMap(({ open, left, width }) => (open ? [] : [{ x: WIDTH * left, width: WIDTH * width }])));
+  readonly bars = computed(() => {
+    const [scale, drawn] = [this.scale(), { hands: 'var(--ink)', cure: 'url(#h-cure)', drying: 'url(#h-drying)' }];
+    return this.steps()
+      .map((bar, i) => ({ i, kind: bar.kind, from: parseLocal(bar.startAt, 'startAt'), to: parseLocal(bar.endAt, 'endAt') }))
+      .filter(({ from, to }) => to > scale.fromMin && from < scale.untilMin)
+      .sort((a, b) => Number(a.kind === 'hands') - Number(b.kind === 'hands'))
+      .map(({ i, kind, from, to }) => {
+        const x = WIDTH * scale.place(from);
+        return { i, x, width: Math.max(LEAST_WIDTH, WIDTH * scale.place(to) - x), fill: drawn[kind] };
+      });
+  });
   readonly next = computed(() => {
-    const task = this.tasks().find((t) => t.kind === 'hands' && new Date(t.endAt).getTime() > Date.now());
-    if (!task) return null;
-    const left = 100 * clockPlace(new Date(task.startAt).getTime(), this.from());
-    return left > 80 ? null : { left, text: `${task.startAt.slice(11, 16)} ${taskName(task.id).toLowerCase()}` };
+    const step = this.steps().find(({ kind, endAt }) => kind === 'hands' && parseLocal(endAt, 'endAt') > this.nowMin());
+    if (!step) return null;
+    const place = this.scale().place(parseLocal(step.startAt, 'startAt'));
+    return place > ROOM_FOR_WORDS ? null : { left: 100 * place, text: `${step.startAt.slice(11, 16)} ${stepName(step.key).toLowerCase()}` };
   });
 }

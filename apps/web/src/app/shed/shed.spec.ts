@@ -1,23 +1,8 @@
 import { type BoardRow } from '@ashstep/contract';
-import { NEW_REPAIR } from '@ashstep/core';
+import { type Air, NEW_REPAIR, NOTHING_DONE, parseLocal } from '@ashstep/core';
+import { MILD, NOW, POLYESTER, plannedShed } from '../plan/planned.testing';
 import { boardJob } from './board.service';
-import { clockPlace } from './shed-clock';
-
-const FROM = new Date(2026, 3, 16, 8).getTime();
-const at = (day: number, hour: number) => clockPlace(new Date(2026, 3, day, hour).getTime(), FROM);
-
-describe('the shed clock', () => {
-  it('gives working hours more room than the night', () => {
-    expect(at(16, 17) - at(16, 8)).toBeGreaterThan(2 * (at(17, 8) - at(16, 17)));
-  });
-
-  it('never runs backwards and stays on the strip', () => {
-    const places = Array.from({ length: 7 * 24 }, (_, hour) => clockPlace(FROM + hour * 3_600_000, FROM));
-    places.slice(1).forEach((place, i) => expect(place).toBeGreaterThanOrEqual(places[i]!));
-    expect(at(1, 0)).toBe(0);
-    expect(at(30, 0)).toBe(1);
-  });
-});
+import { withShedPlan } from './standing';
 
 describe('the board', () => {
   const row = (patch: Partial<BoardRow>): BoardRow => ({
@@ -36,6 +21,9 @@ describe('the board', () => {
     openRework: 0,
     stageReached: 0,
     started: false,
+    startedAt: null,
+    plies: [],
+    checks: [],
     pliesLaid: 0,
     results: 0,
     passes: 0,
@@ -59,5 +47,40 @@ describe('the board', () => {
     const job = row({ stageReached: 1 });
     job.inputs.laminate.core = { coreId: 'balsa', thicknessMm: 12, reachable: true };
     expect(boardJob(job).under).toContain('wet core');
+  });
+
+  describe('with the shed’s plan', () => {
+    const nowMin = parseLocal(NOW, 'now');
+    const job = () => boardJob(row({ inputs: POLYESTER as BoardRow['inputs'], stageReached: 6 }));
+
+    it('draws the steps where the plan has them, and leaves a job on the bench that waits for hands only', () => {
+      const { steps } = plannedShed([{ id: 'a' }]);
+      const planned = withShedPlan(job(), steps, nowMin);
+      expect(planned.shelf).toBe('bench');
+      expect(planned.steps.map(({ key, startAt }) => [key, startAt])).toEqual(steps.map(({ step, task }) => [step.key, task.startAt]));
+      expect(withShedPlan(job(), [], nowMin)).toEqual(job());
+    });
+
+    it('says that it waits for a falling temperature, and from when', () => {
+      const inputs = { ...POLYESTER, days: { ...POLYESTER.days, place: 'outdoors' as const }, laminate: { ...POLYESTER.laminate, core: { coreId: 'pvc-80', thicknessMm: 10, reachable: true } } };
+      const warming: Air = { ...MILD, hours: MILD.hours.map((hour, i) => ({ ...hour, tempC: 17 + Math.min(6, Math.max(0, (i % 24) - 6)) })) };
+      const marks = ['wash', 'grind', 'cut-plies'].map((key) => ({ key, startedAt: null, doneAt: '2026-04-15T16:00' }));
+      const { steps } = plannedShed([{ id: 'a', inputs, progress: { ...NOTHING_DONE, marks } }], NOW, warming);
+      const planned = withShedPlan(boardJob(row({ inputs: inputs as BoardRow['inputs'], stageReached: 6 })), steps, nowMin);
+      expect(planned.shelf).toBe('waiting');
+      expect(planned.act).toBe('Waits for a falling temperature');
+      expect(planned.under).toContain('Lay up Thu 16 Apr');
+    });
+
+    it('says by when it is dry, or that it cures', () => {
+      const readings = [[0, 16], [2, 12], [4, 10], [6, 9]].map(([day, value]) => ({ kind: 'moisture' as const, value: value!, xMm: 0, yMm: 0, instrument: 'pin', by: 'T', at: `2026-04-${10 + day!}T08:00` })); // prettier-ignore
+      const wet = { ...POLYESTER, survey: { ...POLYESTER.survey, readings, moistureLimit: 8.4, dryReference: 8 } };
+      const drying = withShedPlan(boardJob(row({ inputs: wet as BoardRow['inputs'], stageReached: 6 })), plannedShed([{ id: 'a', inputs: wet }]).steps, nowMin);
+      expect(drying.act).toBe('Drying');
+      expect(drying.under).toContain('Dry by');
+      const marks = ['wash', 'grind', 'cut-plies', 'lay-up'].map((key) => ({ key, startedAt: null, doneAt: '2026-04-16T07:00' }));
+      const { steps } = plannedShed([{ id: 'a', progress: { ...NOTHING_DONE, marks } }]);
+      expect(withShedPlan(job(), steps, nowMin).act).toBe('Curing');
+    });
   });
 });

@@ -1,0 +1,157 @@
+import { ChangeDetectionStrategy, Component, type OnDestroy, computed, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import type { Person, Problem } from '@ashstep/contract';
+import type { ShedClimate, ShedHours, ShopRates, ShopSettings } from '@ashstep/core';
+import { Subject, catchError, concatMap, debounceTime, of, tap } from 'rxjs';
+import { Header } from '../parts/header';
+import { QuantityField } from '../parts/quantity-field';
+import { Api, ApiError } from '../platform/api';
+import { QuantityPipe } from '../platform/quantity.pipe';
+import { SessionService } from '../platform/session.service';
+import { HandsTable } from './hands-table';
+import { HoursFields } from './hours-fields';
+import { ShopService } from './shop.service';
+import { ToolsTable } from './tools-table';
+
+/** Typing goes on for so long before it is kept. */
+const QUIET_MS = 400;
+
+const RATES: readonly { key: keyof ShopRates; label: string }[] = [
+  { key: 'washMin', label: 'Wash, min' },
+  { key: 'grindMinPerLitre', label: 'Grind a litre, min' },
+  { key: 'grindFloorMin', label: 'Grind, at least, min' },
+  { key: 'cutMinPerPly', label: 'Cut a ply, min' },
+  { key: 'dryFitMin', label: 'Dry fit, min' },
+  { key: 'potMin', label: 'Mix a pot, min' },
+  { key: 'layFloorMin', label: 'Lay up, at least, min' },
+  { key: 'abradeBetweenMin', label: 'Abrade between, min' },
+  { key: 'levelMinPerM2', label: 'Level a m², min' },
+  { key: 'levelFloorMin', label: 'Level, at least, min' },
+  { key: 'inspectMin', label: 'Inspect, min' },
+  { key: 'finishShare', label: 'Finish, times the route’s' },
+];
+
+/** What the shed sets once for all its jobs: its hours and people, what it is quick at, what it measures with, its air and what an hour costs. */
+@Component({
+  selector: 'ash-shop-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Header, QuantityField, QuantityPipe, HoursFields, HandsTable, ToolsTable],
+  templateUrl: './shop-page.html',
+  styles: `
+    section {
+      display: flex;
+      flex-direction: column;
+      gap: 10px;
+      padding-bottom: 14px;
+      border-bottom: 1.5px solid var(--ink);
+    }
+    .fields {
+      grid-template-columns: repeat(auto-fill, minmax(158px, 1fr));
+      align-items: end;
+    }
+    .head {
+      display: flex;
+      align-items: baseline;
+      gap: 16px;
+    }
+  `,
+})
+export class ShopPage implements OnDestroy {
+  private readonly shop = inject(ShopService);
+  private readonly person = toSignal(inject(SessionService).person$);
+  readonly people = toSignal(
+    inject(Api)
+      .get<Pick<Person, 'id' | 'name' | 'role'>[]>('/people')
+      .pipe(catchError(() => of([]))),
+    { initialValue: [] },
+  );
+  readonly rates = RATES;
+  readonly laid = computed(() => this.shop.shop()?.laid ?? null);
+  readonly mayEdit = computed(() => this.person()?.role === 'manager');
+  /** What is typed, until it is kept. */
+  private readonly draft = signal<ShopSettings | null>(null);
+  readonly settings = computed(() => this.draft() ?? this.shop.shop()?.settings ?? null);
+  readonly state = signal('');
+  readonly problem = signal('');
+  readonly errors = signal<Readonly<Partial<Record<string, string>>>>({});
+  readonly unread = this.shop.problem;
+  private readonly changed = new Subject<void>();
+
+  constructor() {
+    this.shop.ensure();
+    this.changed
+      .pipe(
+        debounceTime(QUIET_MS),
+        concatMap(() => this.keep()),
+      )
+      .subscribe();
+  }
+
+  ngOnDestroy(): void {
+    // What was typed last is kept at once.
+    this.changed.complete();
+  }
+
+  edit(patch: Partial<ShopSettings>): void {
+    const settings = this.settings();
+    if (!settings) return;
+    this.draft.set({ ...settings, ...patch });
+    this.state.set('Keeping it');
+    this.changed.next();
+  }
+
+  setHours(hours: ShedHours): void {
+    this.edit({ hours });
+  }
+
+  setRate(key: keyof ShopRates, value: number): void {
+    this.edit({ rates: { ...this.settings()!.rates, [key]: value } });
+  }
+
+  setClimate(patch: Partial<ShedClimate>): void {
+    this.edit({ climate: { ...this.settings()!.climate, ...patch } });
+  }
+
+  setMoney(patch: Partial<ShopSettings['money']>): void {
+    this.edit({ money: { ...this.settings()!.money, ...patch } });
+  }
+
+  error(path: string): string | null {
+    return this.errors()[path] ?? null;
+  }
+
+  clock(minute: number | undefined): string {
+    return minute === undefined ? '' : `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`;
+  }
+
+  minuteOf(text: string): number | undefined {
+    return text === '' ? undefined : Number(text.slice(0, 2)) * 60 + Number(text.slice(3, 5));
+  }
+
+  rounded(gPerMin: number): number {
+    return Math.round(gPerMin * 10) / 10;
+  }
+
+  private keep() {
+    const draft = this.draft();
+    if (!draft) return of(null);
+    return this.shop.saveSettings(draft).pipe(
+      tap(() => {
+        // What was typed meanwhile is kept next.
+        if (this.draft() === draft) this.draft.set(null);
+        this.tell('Kept.', '', []);
+      }),
+      catchError((error: unknown) => {
+        if (!(error instanceof ApiError)) throw error;
+        this.tell('', `${error.problem.detail} What you typed stays here.`, error.problem.fields);
+        return of(null);
+      }),
+    );
+  }
+
+  private tell(state: string, problem: string, fields: Problem['fields']): void {
+    this.state.set(state);
+    this.problem.set(problem);
+    this.errors.set(Object.fromEntries(fields.map(({ path, message }) => [path, message])));
+  }
+}
