@@ -11,6 +11,12 @@ interface Shot {
   at: string;
   wait: string;
   size?: [number, number];
+  /** Brought to the top of the title block. */
+  to?: string;
+  /** Pressed when the page is there. */
+  press?: string;
+  /** Waited for after that. */
+  shown?: string;
 }
 
 const SHOTS: Shot[] = [
@@ -25,11 +31,14 @@ const SHOTS: Shot[] = [
   { file: '09-lay-up', at: 'PL-2#layup', wait: 'Lay now' },
   { file: '10-fair-and-finish', at: 'Heron#finish', wait: 'Abrasives' },
   { file: '11-sign-off', at: 'SY-3#signoff', wait: 'Acceptance' },
-  { file: '12-sealed', at: 'SK-4#signoff', wait: 'I inspected and accept' },
+  { file: '12-square-up', at: 'TR-1#look', wait: 'Checked. The known', press: 'ash-photograph .photo button', shown: '.glass' },
   { file: '13-history', at: '/history', wait: 'repairs' },
-  { file: '14-library', at: '/library', wait: 'Resin systems' },
-  { file: '15-lay-up-820', at: 'PL-2#layup', wait: 'Lay now', size: [820, 1180] },
-  { file: '16-taper-390', at: 'PL-2#taper', wait: 'Why 12:1', size: [390, 844] },
+  { file: '14-library', at: '/library', wait: 'Basket roving' },
+  { file: '15-nest-820', at: 'PL-2#plies', wait: 'On the roll', size: [820, 1180], press: 'ash-nest-board .act', shown: '.roll path', to: 'ash-nest-board' },
+  { file: '16-wrap-390', at: 'RB-07#taper', wait: 'Strips a layer', size: [390, 844] },
+  { file: '17-survey', at: 'TR-1#look', wait: 'the least', to: 'ash-taps', shown: 'image.photo' },
+  { file: '18-drying', at: 'CV-2#look', wait: 'Dry enough', to: 'ash-drying-log' },
+  { file: '19-bond-trials', at: '/library/trials', wait: 'holds' },
 ];
 
 const app = await RunningApp.start();
@@ -37,16 +46,20 @@ const browser = await Browser.open(await app.serve());
 try {
   mkdirSync(FOLDER, { recursive: true });
   await browser.signIn('ilse', PASSWORDS.ilse);
-  for (const { file, at, wait, size = [1280, 800] } of SHOTS) {
+  for (const { file, at, wait, to, press, shown, size = [1280, 800] } of SHOTS) {
     await browser.resize(size[0], size[1]);
     await browser.go(await addressOf(at));
     await browser.sees(wait);
+    if (press) await browser.pressAt(press);
+    if (shown) await browser.find(shown);
+    if (to) await browser.driver.executeScript('document.querySelector(arguments[0]).scrollIntoView()', to);
     await browser.driver.executeAsyncScript('const done = arguments[arguments.length - 1]; document.fonts.ready.then(() => requestAnimationFrame(() => requestAnimationFrame(done)))');
     writeFileSync(path.join(FOLDER, `${file}.png`), Buffer.from(await browser.driver.takeScreenshot(), 'base64'));
   }
 } finally {
   await browser.close();
   await app.stop();
+  await RunningApp.clearAway();
 }
 
 async function addressOf(at: string): Promise<string> {

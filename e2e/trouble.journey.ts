@@ -2,58 +2,64 @@ import { writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import type { RecordFile } from '@ashstep/contract';
-import { PASSWORDS, RunningApp } from './support/app.js';
+import { PASSWORDS } from './support/app.js';
 import { Browser } from './support/browser.js';
+import { setScene } from './support/scene.js';
 
 describe('when things go wrong', () => {
-  let app: RunningApp;
-  let browser: Browser;
-  let base: string;
-  let launch: string;
-  beforeAll(async () => {
-    app = await RunningApp.start();
-    base = await app.serve();
-    browser = await Browser.open(base);
-    await browser.signIn('ilse', PASSWORDS.ilse);
-    const link = await browser.find('.shelf a.tag');
-    launch = new URL((await link.getAttribute('href')) ?? '').pathname.replace(/\/[a-z]+$/, '');
-  }, 120_000);
-  afterAll(async () => {
-    await browser?.close();
-    await app?.stop();
-  });
+  const scene = setScene();
 
   it('two people who change the same section see both values and choose', async () => {
-    const other = await Browser.open(base);
+    const other = await Browser.open(scene.base);
     try {
       await other.signIn('tomas', PASSWORDS.tomas);
-      await other.go(`${launch}/taper`);
+      await other.go(`${scene.launch}/taper`);
       await other.sees('Why 12:1');
-      await browser.go(`${launch}/taper`);
-      await browser.sees('Why 12:1');
+      await scene.browser.go(`${scene.launch}/taper`);
+      await scene.browser.sees('Why 12:1');
       // Hidden pages do not listen, so this one does not hear of the other's change before it makes its own.
-      await browser.driver.executeScript("Object.defineProperty(document, 'visibilityState', { value: 'hidden', configurable: true }); document.dispatchEvent(new Event('visibilitychange'))");
+      await scene.browser.lookAway(true);
       await other.press('15:1');
       await other.saved();
-      await browser.press('20:1');
-      await browser.sees('Tomas Quill changed the taper');
-      await browser.press('Take theirs');
-      await browser.sees('Why 15:1');
-      await browser.saved();
+      await scene.browser.press('20:1');
+      await scene.browser.sees('Tomas Quill changed the taper');
+      await scene.browser.press('Take theirs');
+      await scene.browser.sees('Why 15:1');
+      await scene.browser.saved();
+      await scene.browser.lookAway(false);
+    } finally {
+      await other.close();
+    }
+  }, 60_000);
+
+  it('a page that was hidden shows on return what changed meanwhile', async () => {
+    const other = await Browser.open(scene.base);
+    try {
+      await other.signIn('tomas', PASSWORDS.tomas);
+      await other.go(`${scene.launch}/taper`);
+      await other.sees('Why 15:1');
+      await scene.browser.go(`${scene.launch}/taper`);
+      await scene.browser.sees('Why 15:1');
+      await scene.browser.lookAway(true);
+      await other.press('12:1');
+      await other.saved();
+      expect(await scene.browser.text()).toContain('Why 15:1');
+      await scene.browser.lookAway(false);
+      await scene.browser.sees('Why 12:1');
     } finally {
       await other.close();
     }
   }, 60_000);
 
   it('an address that leads nowhere says so and leads back', async () => {
-    await browser.go('/repair/00000000-0000-4000-8000-000000000000/look');
-    await browser.sees('No such repair here');
-    await browser.press('To the board');
-    await browser.sees('Hands wanted');
+    await scene.browser.go('/repair/00000000-0000-4000-8000-000000000000/look');
+    await scene.browser.sees('No such repair here');
+    await scene.browser.press('To the board');
+    await scene.browser.sees('Hands wanted');
   }, 30_000);
 
   it('a sealed record goes out as a file, and a changed or broken one is refused with its reason', async () => {
-    const inspector = await Browser.open(base);
+    const inspector = await Browser.open(scene.base);
     try {
       await inspector.signIn('maren', PASSWORDS.maren);
       const file = await inspector.driver.executeAsyncScript<RecordFile>(
@@ -81,18 +87,18 @@ describe('when things go wrong', () => {
   }, 60_000);
 
   it('an edit made while the server is away is kept over a reload and sent when it is back', async () => {
-    await browser.go(`${launch}/mix`);
-    await browser.sees('Waste, %');
-    await browser.driver.executeScript("window.fetch = () => Promise.reject(new TypeError('away'))");
-    await browser.type('Waste, %', '15');
-    await browser.sees('The server cannot be reached');
-    await browser.go(`${launch}/mix`);
-    await browser.saved();
-    const field = await browser.field('Waste, %');
+    await scene.browser.go(`${scene.launch}/mix`);
+    await scene.browser.sees('Waste, %');
+    await scene.browser.driver.executeScript("window.fetch = () => Promise.reject(new TypeError('away'))");
+    await scene.browser.type('Waste, %', '15');
+    await scene.browser.sees('The server cannot be reached');
+    await scene.browser.go(`${scene.launch}/mix`);
+    await scene.browser.saved();
+    const field = await scene.browser.field('Waste, %');
     expect(await field.getAttribute('value')).toBe('15');
-    const kept = await browser.driver.executeAsyncScript<number>(
+    const kept = await scene.browser.driver.executeAsyncScript<number>(
       "const done = arguments[arguments.length - 1]; fetch('/api' + arguments[0]).then((r) => r.json()).then((r) => done(r.inputs.mix.wastePercent))",
-      launch.replace('/repair/', '/repairs/'),
+      scene.launch.replace('/repair/', '/repairs/'),
     );
     expect(kept).toBe(15);
   }, 60_000);

@@ -1,124 +1,180 @@
-import { By, Key } from 'selenium-webdriver';
-import { PASSWORDS, RunningApp } from './support/app.js';
+import { By, Key, type WebElement } from 'selenium-webdriver';
+import { PASSWORDS } from './support/app.js';
 import { Browser } from './support/browser.js';
+import type { Touch } from './support/hands.js';
+import { setScene } from './support/scene.js';
 
 const TAP_PX = 44;
 
 describe('other ways of working', () => {
-  let app: RunningApp;
-  let browser: Browser;
-  let launch: string;
-  beforeAll(async () => {
-    app = await RunningApp.start();
-    browser = await Browser.open(await app.serve());
-    await browser.signIn('ilse', PASSWORDS.ilse);
-    const link = await browser.find('.shelf a.tag');
-    launch = new URL((await link.getAttribute('href')) ?? '').pathname.replace(/\/[a-z]+$/, '');
-  }, 120_000);
-  afterAll(async () => {
-    await browser?.close();
-    await app?.stop();
-  });
+  const scene = setScene();
+
+  /** The first ply of the launch's laminate carried down onto the third changes their order on paper and on the server. */
+  const carriesFirstOverThird = async (browser: Browser): Promise<void> => {
+    await browser.go(`${scene.launch}/laminate`);
+    await browser.find('ash-layer-table li:nth-child(3) .grip');
+    const listed = (): Promise<string[]> => browser.driver.executeScript('return [...document.querySelectorAll("ash-layer-table li input, ash-layer-table li select")].map((field) => field.value)');
+    const [first, second, third, ...rest] = await listed();
+    const grip = (n: number): Promise<WebElement> => browser.find(`ash-layer-table li:nth-child(${n}) .grip`);
+    await browser.hand.carry(await grip(1), await grip(3));
+    const wanted = [second, third, first, ...rest].join();
+    await browser.driver.wait(async () => (await listed()).join() === wanted, 15_000, `the first of ${first}, ${second}, ${third} does not go under the third`);
+    await browser.saved();
+  };
 
   it('by keyboard: stages, grips, parting line, ply table', async () => {
-    await browser.go(`${launch}/taper`);
-    await browser.sees('Why 12:1');
-    await browser.keys('1');
-    await browser.sees('Visible damage');
-    const grip = await browser.find('[data-handle="length"]');
-    await browser.driver.executeScript('arguments[0].focus()', grip);
-    await browser.keys(Key.ARROW_RIGHT, Key.ARROW_RIGHT);
-    await browser.sees('142 × 90');
-    await browser.keys(Key.ARROW_LEFT, Key.ARROW_LEFT);
-    await browser.sees('140 × 90');
-    await browser.saved();
-    await browser.driver.executeScript('document.activeElement.blur()');
-    await browser.keys('5');
-    await browser.sees('Lay from the bottom row up');
-    const line = await browser.find('[role="slider"][aria-label^="Parting line"]');
-    await browser.driver.executeScript('arguments[0].focus()', line);
+    await scene.browser.go(`${scene.launch}/taper`);
+    await scene.browser.sees('Why 12:1');
+    await scene.browser.keys('1');
+    await scene.browser.sees('Visible damage');
+    const grip = await scene.browser.find('[data-handle="length"]');
+    await scene.browser.driver.executeScript('arguments[0].focus()', grip);
+    await scene.browser.keys(Key.ARROW_RIGHT, Key.ARROW_RIGHT);
+    await scene.browser.sees('142 × 90');
+    await scene.browser.keys(Key.ARROW_LEFT, Key.ARROW_LEFT);
+    await scene.browser.sees('140 × 90');
+    await scene.browser.saved();
+    await scene.browser.driver.executeScript('document.activeElement.blur()');
+    await scene.browser.keys('5');
+    await scene.browser.sees('Lay from the bottom row up');
+    const line = await scene.browser.find('[role="slider"][aria-label^="Parting line"]');
+    await scene.browser.driver.executeScript('arguments[0].focus()', line);
     const before = Number(await line.getAttribute('aria-valuenow'));
-    await browser.keys(Key.ARROW_LEFT);
-    await browser.driver.wait(async () => Number(await line.getAttribute('aria-valuenow')) < before, 15_000, 'the parting line does not move');
-    await browser.keys(Key.HOME);
-    await browser.driver.wait(async () => (await line.getAttribute('aria-valuetext')) === '100 % as ground', 15_000, 'the parting line never reaches the end');
-    const row = await browser.find('.pick tbody tr');
-    await browser.driver.executeScript('arguments[0].focus()', row);
-    await browser.keys(Key.ARROW_DOWN);
-    await browser.find('.pick tbody tr:nth-child(2).on');
-    await browser.keys('?');
-    await browser.sees('the primary action');
-    await browser.keys(Key.ESCAPE);
-    await browser.keys('g', 'b');
-    await browser.sees('Hands wanted');
-    await browser.keys('/');
-    await browser.driver.wait(async () => (await browser.driver.executeScript<string>('return document.activeElement.id')) === 'q', 15_000, 'the search is not reached');
-    await browser.keys('P', 'L', '-', '2');
-    await browser.sees('Hull bottom');
-    expect(new URL(await browser.driver.getCurrentUrl()).pathname).toBe('/history');
+    await scene.browser.keys(Key.ARROW_LEFT);
+    await scene.browser.driver.wait(async () => Number(await line.getAttribute('aria-valuenow')) < before, 15_000, 'the parting line does not move');
+    await scene.browser.keys(Key.HOME);
+    await scene.browser.driver.wait(async () => (await line.getAttribute('aria-valuetext')) === '100 % as ground', 15_000, 'the parting line never reaches the end');
+    const row = await scene.browser.find('.pick tbody tr');
+    await scene.browser.driver.executeScript('arguments[0].focus()', row);
+    await scene.browser.keys(Key.ARROW_DOWN);
+    await scene.browser.find('.pick tbody tr:nth-child(2).on');
+    await scene.browser.keys('?');
+    await scene.browser.sees('the primary action');
+    await scene.browser.keys(Key.ESCAPE);
+    await scene.browser.keys('g', 'b');
+    await scene.browser.sees('Hands wanted');
+    await scene.browser.keys('/');
+    await scene.browser.driver.wait(async () => (await scene.browser.driver.executeScript<string>('return document.activeElement.id')) === 'q', 15_000, 'the search is not reached');
+    await scene.browser.keys('P', 'L', '-', '2');
+    await scene.browser.sees('Hull bottom');
+    expect(new URL(await scene.browser.driver.getCurrentUrl()).pathname).toBe('/history');
   }, 60_000);
 
   it('at 820 px by touch: nothing runs off the page and every target can be hit', async () => {
-    await browser.resize(820, 1180);
+    await scene.browser.resize(820, 1180);
     for (const stage of ['look', 'taper', 'plies', 'layup', 'signoff']) {
-      await browser.go(`${launch}/${stage}`);
-      await browser.find('ash-repair-drawing svg');
-      expect(await browser.driver.executeScript<number>('return document.documentElement.scrollWidth'))
+      await scene.browser.go(`${scene.launch}/${stage}`);
+      await scene.browser.find('ash-repair-drawing svg');
+      expect(await scene.browser.driver.executeScript<number>('return document.documentElement.scrollWidth'))
         .withContext(stage)
         .toBeLessThanOrEqual(820);
     }
-    await browser.go(`${launch}/layup`);
-    const act = await browser.find('ash-layup .do.bench');
+    await scene.browser.go(`${scene.launch}/layup`);
+    const act = await scene.browser.find('ash-layup .do.bench');
     expect((await act.getRect()).height).toBeGreaterThanOrEqual(88);
-    for (const button of await browser.driver.findElements(By.css('.zoom button, ash-layup .act:not(.small), .compact .act'))) if (await button.isDisplayed()) expect((await button.getRect()).height).toBeGreaterThanOrEqual(TAP_PX);
+    for (const button of await scene.browser.driver.findElements(By.css('.zoom button, ash-layup .act:not(.small), .compact .act'))) if (await button.isDisplayed()) expect((await button.getRect()).height).toBeGreaterThanOrEqual(TAP_PX);
     await act.click();
-    await browser.sees('7 of 11 down');
-    await browser.resize(1280, 800);
+    await scene.browser.sees('7 of 10 down');
+    await scene.browser.resize(1280, 800);
   }, 60_000);
 
+  it('two fingers drawn apart zoom the drawing', async () => {
+    const tablet = await Browser.open(scene.base, 'touch');
+    try {
+      await tablet.signIn('ilse', PASSWORDS.ilse);
+      await tablet.go(`${scene.launch}/taper`);
+      const sheet = await tablet.find('ash-repair-drawing svg[role="group"]');
+      const width = (): Promise<number> => tablet.driver.executeScript('return document.querySelector(".plan .tape").getBoundingClientRect().width');
+      const before = await width();
+      await (tablet.hand as Touch).spread(sheet, 2);
+      await tablet.driver.wait(async () => (await width()) > 1.9 * before, 15_000, 'the drawing does not grow');
+    } finally {
+      await tablet.close();
+    }
+  }, 60_000);
+
+  it('a crack is traced by finger, and a ply carried up the stack', async () => {
+    const tablet = await Browser.open(scene.base, 'touch');
+    try {
+      await tablet.signIn('ilse', PASSWORDS.ilse);
+      const deck = await tablet.jobAddress('TR-1');
+      await tablet.go(`${deck}/look`);
+      await tablet.press('Trace on the plan');
+      await tablet.press('Crack');
+      const plan = await tablet.find('ash-repair-drawing svg[role="group"]');
+      await tablet.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', plan);
+      const { x, y, width, height } = await tablet.driver.executeScript<{ x: number; y: number; width: number; height: number }>(
+        'const r = arguments[0].getBoundingClientRect(); return { x: r.x, y: r.y, width: r.width, height: r.height }',
+        plan,
+      );
+      for (const [across, down] of [[0.4, 0.3], [0.45, 0.34], [0.5, 0.31]] as const) await tablet.hand.pressPlace({ x: Math.round(x + across * width), y: Math.round(y + down * height) }); // prettier-ignore
+      await tablet.sees('3 points set');
+      await tablet.press('End it here');
+      await tablet.sees('Crack');
+      await tablet.saved();
+      await carriesFirstOverThird(tablet);
+    } finally {
+      await tablet.close();
+    }
+    await carriesFirstOverThird(scene.browser);
+  }, 120_000);
+
   it('at 390 px one view at a time', async () => {
-    await browser.resize(390, 844);
-    await browser.go(`${launch}/taper`);
-    await browser.press('Section');
-    await browser.find('.section');
-    expect(await browser.driver.executeScript<number>('return document.documentElement.scrollWidth')).toBeLessThanOrEqual(390);
-    await browser.resize(1280, 800);
+    await scene.browser.resize(390, 844);
+    await scene.browser.go(`${scene.launch}/taper`);
+    await scene.browser.press('Section');
+    await scene.browser.find('.section');
+    expect(await scene.browser.driver.executeScript<number>('return document.documentElement.scrollWidth')).toBeLessThanOrEqual(390);
+    await scene.browser.resize(1280, 800);
   }, 60_000);
 
   it('in inches and ounces', async () => {
-    await browser.go(`${launch}/taper`);
-    await browser.sees('108 mm');
-    await browser.press('IV');
-    await browser.press('Read in inches and ounces');
-    await browser.sees('4.25 in');
-    await browser.press('IV');
-    await browser.press('Read in millimetres');
-    await browser.sees('108 mm');
+    await scene.browser.go(`${scene.launch}/taper`);
+    await scene.browser.sees('54 mm');
+    await scene.browser.press('IV');
+    await scene.browser.press('Read in inches and ounces');
+    await scene.browser.sees('2.13 in');
+    await scene.browser.press('IV');
+    await scene.browser.press('Read in millimetres');
+    await scene.browser.sees('54 mm');
   }, 60_000);
 
   it('through a second server process, live', async () => {
-    const second = await Browser.open(await app.serve());
+    const second = await Browser.open(await scene.app.serve());
     try {
       await second.signIn('tomas', PASSWORDS.tomas);
-      await second.go(`${launch}/taper`);
+      await second.go(`${scene.launch}/taper`);
       await second.sees('Why 12:1');
-      await browser.go(`${launch}/taper`);
-      await browser.press('15:1');
-      await browser.saved();
-      await second.sees('135 mm');
+      await scene.browser.go(`${scene.launch}/taper`);
+      await scene.browser.press('15:1');
+      await scene.browser.saved();
+      await second.sees('68 mm');
     } finally {
       await second.close();
     }
   }, 90_000);
 
   it('with no fault of access a machine can find', async () => {
-    for (const address of ['/', '/new', '/library', '/history', ...['look', 'laminate', 'resin', 'taper', 'plies', 'mix', 'days', 'layup', 'finish', 'signoff'].map((stage) => `${launch}/${stage}`)]) {
-      await browser.go(address);
-      await browser.find('main h1, main h2, main dl, main ash-repair-drawing, .strip');
-      expect(await browser.accessFaults())
+    await scene.browser.go('/');
+    const roof = await scene.browser.jobAddress('TR-1');
+    const camper = await scene.browser.jobAddress('CV-2');
+    for (const address of [
+      '/',
+      '/new',
+      '/library',
+      '/library/trials',
+      '/history',
+      `${roof}/look`,
+      `${roof}/laminate`,
+      `${camper}/look`,
+      ...['look', 'laminate', 'resin', 'taper', 'plies', 'mix', 'days', 'layup', 'finish', 'signoff'].map((stage) => `${scene.launch}/${stage}`),
+    ]) {
+      await scene.browser.go(address);
+      await scene.browser.find('main h1, main h2, main dl, main ash-repair-drawing, .strip');
+      expect(await scene.browser.accessFaults())
         .withContext(address)
         .toEqual([]);
     }
-    expect(await browser.complaints()).toEqual([]);
+    expect(await scene.browser.complaints()).toEqual([]);
   }, 120_000);
 });

@@ -28,12 +28,34 @@ export class RunningApp {
     private readonly database: string,
   ) {}
 
+  /** A copy of the demo, which is made once for all suites: making it takes longest. */
   static async start(): Promise<RunningApp> {
+    const model = await (RunningApp.model ??= RunningApp.makeModel());
+    const app = RunningApp.named();
+    await app.onAdmin(`CREATE DATABASE ${app.database} TEMPLATE ${model.database}`);
+    return app;
+  }
+
+  /** To be called once when all suites are done. */
+  static async clearAway(): Promise<void> {
+    const model = await RunningApp.model;
+    await model?.stop();
+  }
+
+  private static model: Promise<RunningApp> | undefined;
+
+  private static async makeModel(): Promise<RunningApp> {
+    const app = RunningApp.named();
+    await app.onAdmin(`CREATE DATABASE ${app.database}`);
+    await app.serve();
+    await app.halt();
+    return app;
+  }
+
+  private static named(): RunningApp {
     const admin = process.env['TEST_DATABASE_URL'];
     if (!admin) throw new Error('TEST_DATABASE_URL is not set: run the journeys with npm test');
-    const app = new RunningApp(admin, `journey_${randomUUID().replaceAll('-', '')}`);
-    await app.onAdmin(`CREATE DATABASE ${app.database}`);
-    return app;
+    return new RunningApp(admin, `journey_${randomUUID().replaceAll('-', '')}`);
   }
 
   /** Starts a server process and gives its address once it answers. */
@@ -67,8 +89,14 @@ export class RunningApp {
   }
 
   async stop(): Promise<void> {
+    await this.halt();
+    await this.onAdmin(`DROP DATABASE ${this.database} WITH (FORCE)`);
+  }
+
+  /** Ends the server processes; the database stays. */
+  private async halt(): Promise<void> {
     await Promise.all(
-      this.children.map(
+      this.children.splice(0).map(
         (child) =>
           new Promise((resolve) => {
             child.once('exit', resolve);
@@ -76,7 +104,6 @@ export class RunningApp {
           }),
       ),
     );
-    await this.onAdmin(`DROP DATABASE ${this.database} WITH (FORCE)`);
   }
 
   private async onAdmin(statement: string): Promise<void> {

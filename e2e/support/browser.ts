@@ -4,6 +4,7 @@ import path from 'node:path';
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { Builder, By, Key, type WebDriver, type WebElement, logging, until } from 'selenium-webdriver';
 import chrome from 'selenium-webdriver/chrome.js';
+import { type Hand, type Way, handFor } from './hands.js';
 
 const FLAGS = [
   '--headless=new',
@@ -19,16 +20,18 @@ const FLAGS = [
   '--force-device-scale-factor=1',
 ];
 const PATIENCE_MS = 15_000;
+const SCREENS: Record<Way, [width: number, height: number]> = { mouse: [1280, 800], keyboard: [1280, 800], touch: [820, 1180] };
 
 /** A person at the real interface: finds things by what they say, waits for what should appear, never sleeps. */
 export class Browser {
   private constructor(
     readonly driver: WebDriver,
+    readonly hand: Hand,
     private readonly profile: string,
     readonly base: string,
   ) {}
 
-  static async open(base: string, width = 1280, height = 800): Promise<Browser> {
+  static async open(base: string, way: Way = 'mouse'): Promise<Browser> {
     const profile = mkdtempSync(path.join(os.tmpdir(), 'ash-step-'));
     const options = new chrome.Options();
     options.setChromeBinaryPath('/usr/bin/chromium');
@@ -37,13 +40,14 @@ export class Browser {
     preferences.setLevel(logging.Type.BROWSER, logging.Level.ALL);
     options.setLoggingPrefs(preferences);
     const driver = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver')).build();
-    const browser = new Browser(driver, profile, base);
-    await browser.resize(width, height);
+    const browser = new Browser(driver, handFor(way, driver), profile, base);
+    await browser.resize(...SCREENS[way]);
+    if (way === 'touch') await browser.devTools('Emulation.setTouchEmulationEnabled', { enabled: true, maxTouchPoints: 5 });
     return browser;
   }
 
   async resize(width: number, height: number): Promise<void> {
-    await (this.driver as chrome.Driver).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });
+    await this.devTools('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });
   }
 
   async close(): Promise<void> {
@@ -60,7 +64,14 @@ export class Browser {
     await this.type('Name you sign in with', login);
     await this.type('Password', password);
     await this.press('Sign in');
-    await this.sees('Hands wanted');
+    await this.find('.shelf');
+  }
+
+  /** Address of a job that is on the board in front of the person, without its stage. */
+  async jobAddress(tag: string): Promise<string> {
+    const address = (): Promise<string | null> => this.driver.executeScript('return [...document.querySelectorAll("li a.tag")].find((link) => link.textContent.trim() === arguments[0])?.getAttribute("href") ?? null', tag);
+    const found = await this.driver.wait(address, PATIENCE_MS, `no job ${tag} on the board`);
+    return found!.replace(/\/[a-z]+$/, '');
   }
 
   /** The visible element matching a selector, waited for. */
@@ -68,6 +79,11 @@ export class Browser {
     const element = await this.driver.wait(until.elementLocated(By.css(selector)), PATIENCE_MS, `nothing matches ${selector}`);
     await this.driver.wait(until.elementIsVisible(element), PATIENCE_MS, `${selector} stays hidden`);
     return element;
+  }
+
+  /** An element that need not be seen, such as a file field behind its label. */
+  async present(selector: string): Promise<WebElement> {
+    return this.driver.wait(until.elementLocated(By.css(selector)), PATIENCE_MS, `nothing matches ${selector}`);
   }
 
   /** Waits until the page says this. */
@@ -82,24 +98,46 @@ export class Browser {
 
   /** Presses the button, link or option that says this. */
   async press(label: string): Promise<void> {
-    const path = `//*[self::button or self::a or self::label][contains(normalize-space(.), ${quoted(label)})]`;
-    await this.driver.wait(
-      async () => {
-        for (const element of await this.driver.findElements(By.xpath(path))) {
-          if (!(await element.isDisplayed()) || !(await element.isEnabled())) continue;
-          await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
-          try {
-            await element.click();
-            return true;
-          } catch {
-            continue;
-          }
+    const path = `//*[self::button or self::a or self::label or self::summary][contains(normalize-space(.), ${quoted(label)})]`;
+    let refused = '';
+    const pressed = async (): Promise<boolean> => {
+      for (const element of await this.driver.findElements(By.xpath(path))) {
+        if (!(await element.isDisplayed()) || !(await element.isEnabled())) continue;
+        try {
+          await this.hand.press(element);
+          return true;
+        } catch (error) {
+          refused = `: ${String(error)}`;
         }
-        return false;
-      },
-      PATIENCE_MS,
-      `nothing to press says “${label}”`,
-    );
+      }
+      return false;
+    };
+    await this.driver.wait(pressed, PATIENCE_MS).catch(() => {
+      throw new Error(`nothing to press says “${label}”${refused}`);
+    });
+  }
+
+  /** Presses what matches a selector, however often the page draws it anew meanwhile. */
+  async pressAt(selector: string): Promise<void> {
+    const pressed = async (): Promise<boolean> => {
+      const [element] = await this.driver.findElements(By.css(selector));
+      if (!element) return false;
+      return this.hand.press(element).then(
+        () => true,
+        () => false,
+      );
+    };
+    await this.driver.wait(pressed, PATIENCE_MS, `nothing to press at ${selector}`);
+  }
+
+  /** Presses everything that matches, one after the other, until nothing is left to press. */
+  async pressEach(locator: By, wanted: string): Promise<void> {
+    for (;;) {
+      const open = await this.driver.findElements(locator);
+      if (open.length === 0) return;
+      await this.hand.press(open[0]!);
+      await this.driver.wait(async () => (await this.driver.findElements(locator)).length < open.length, PATIENCE_MS, wanted);
+    }
   }
 
   /** The field with this label. */
@@ -111,14 +149,11 @@ export class Browser {
 
   /** Types into a field and leaves it, as a person does. */
   async type(label: string, text: string): Promise<void> {
-    const field = await this.field(label);
-    await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', field);
-    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.TAB);
+    await this.hand.type(await this.field(label), text, Key.TAB);
   }
 
   async choose(label: string, option: string): Promise<void> {
-    const field = await this.field(label);
-    await field.findElement(By.xpath(`.//option[contains(normalize-space(.), ${quoted(option)})]`)).click();
+    await this.hand.choose(await this.field(label), option);
   }
 
   /** Waits until everything edited has reached the server. */
@@ -126,11 +161,20 @@ export class Browser {
     await this.driver.wait(async () => (await this.driver.executeScript<number>('return Object.keys(localStorage).filter((key) => key.startsWith("ash-step.kept")).length')) === 0, PATIENCE_MS, 'edits were not saved');
   }
 
+  /** Another tab in front of this page, or this one in front again. */
+  async lookAway(away: boolean): Promise<void> {
+    await this.driver.executeScript("Object.defineProperty(document, 'visibilityState', { value: arguments[0], configurable: true }); document.dispatchEvent(new Event('visibilitychange'))", away ? 'hidden' : 'visible');
+  }
+
   async keys(...keys: string[]): Promise<void> {
     await this.driver
       .actions()
       .sendKeys(...keys)
       .perform();
+  }
+
+  private async devTools(command: string, parameters: object): Promise<void> {
+    await (this.driver as chrome.Driver).sendDevToolsCommand(command, parameters);
   }
 
   /** Faults of access that a machine can find on this page. */

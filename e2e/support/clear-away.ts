@@ -1,0 +1,3 @@
+import { RunningApp } from './app.js';
+
+afterAll(() => RunningApp.clearAway(), 30_000);
