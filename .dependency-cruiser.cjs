@@ -1,7 +1,7 @@
 /** Arrows point one way: core ← contract ← server, web; features share only what they show. */
 module.exports = {
   forbidden: [
-    { name: 'core-stands-alone', severity: 'error', from: { path: '^packages/core/src', pathNot: '\\.spec\\.ts$' }, to: { pathNot: ['^packages/core/src', 'node_modules/clipper-lib'] } },
+    { name: 'core-stands-alone', severity: 'error', from: { path: '^packages/core/src', pathNot: '\\.spec\\.ts$' }, to: { pathNot: ['^packages/core/src', 'node_modules/(clipper-lib|delaunator)'] } },
     { name: 'contract-knows-core-and-zod', severity: 'error', from: { path: '^packages/contract/src', pathNot: '\\.spec\\.ts$' }, to: { pathNot: ['^packages/contract/src', '^packages/core', 'node_modules/zod'] } },
     { name: 'apps-apart', severity: 'error', from: { path: '^apps/server' }, to: { path: '^apps/web' } },
     { name: 'web-not-server', severity: 'error', from: { path: '^apps/web' }, to: { path: ['^apps/server', 'node_modules/(pg|express)/'] } },

@@ -24,7 +24,15 @@ function check(name, [command, args], { counts, options } = {}) {
   passed += numbers ? numbers.passed : bad ? 0 : 1;
   failed += numbers ? Math.max(numbers.failed, bad ? 1 : 0) : bad ? 1 : 0;
   console.log(`${bad ? 'FAIL' : 'ok  '} ${name}${numbers ? `: ${numbers.passed} passed, ${numbers.failed} failed` : ''} (${((Date.now() - begun) / 1000).toFixed(1)} s)`);
-  if (bad) console.log(output.split('\n').slice(-150).join('\n'));
+  if (bad) console.log(telling(output));
+}
+
+/** Of a failed check's output, the lines that say what failed, with what follows each; the end of it where none says so. */
+function telling(output) {
+  const lines = output.split('\n');
+  const near = new Set(lines.flatMap((line, i) => (/FAILED|Disconnected|Error\b|^\s*\d+\) |Expected /i.test(line) ? [0, 1, 2, 3, 4, 5].map((k) => i + k) : [])));
+  const told = lines.filter((line, i) => near.has(i) && line.trim() !== '');
+  return [...told.slice(0, 60), '…', ...lines.slice(-40)].join('\n');
 }
 
 /** "178 specs, 0 failures" */
