@@ -217,7 +217,7 @@ export class Shed {
   /** Tasks one by one, the one with the most hanging on it first among those that could go. */
   plan(priority: readonly number[]): ShedPlan {
     const done: (Planned | undefined)[] = new Array<Planned | undefined>(this.tasks.length).fill(undefined);
-    const people = this.away.map((spans) => spans.map((span): Busy => ({ ...span, taskId: null })));
+    const people = this.away.map((spans) => spans.map((span): Busy => ({ ...span, taskId: null })).sort((a, b) => a.end - b.end));
     const bays: Busy[][] = Array.from({ length: this.bays }, () => []);
     // What is done or set by a person stands before anything else is put round it.
     for (const i of this.order) if (this.tasks[i]!.actual || this.tasks[i]!.pinnedAt !== undefined) this.place(i, done, people, bays);
@@ -240,13 +240,14 @@ export class Shed {
     const task = this.tasks[i]!;
     const take = ({ start, end }: WorkSpan, why: ScheduledTask['why'], own: readonly number[], broken: Remark[] = []): void => {
       const busy: Busy = { start, end, taskId: task.id };
-      for (const p of own) people[p]!.push(busy);
-      if (task.bay) bays.find((others) => !clash(others, busy))?.push(busy);
+      for (const p of own) enter(people[p]!, busy);
+      const free = task.bay && bays.find((others) => !firstClash(others, busy));
+      if (free) enter(free, busy);
       done[i] = { start, end, task, people: [...own], why, broken };
     };
     const fixed = this.fixed(task);
     if (fixed) {
-      const free = task.actual || task.byItself ? [] : (this.able[i]!.find(({ people: group }) => group.every((p) => !clash(people[p]!, fixed)))?.people ?? []);
+      const free = task.actual || task.byItself ? [] : (this.able[i]!.find(({ people: group }) => group.every((p) => !firstClash(people[p]!, fixed)))?.people ?? []);
       return take(fixed, { id: task.actual ? 'done' : 'pinned', taskId: null }, free);
     }
     const ready = this.readyAt(task, (before) => done[before]!.end);
@@ -277,7 +278,7 @@ export class Shed {
       else if (span.start > from && why.id === 'start') why = { id: 'hours', taskId: null };
       // The first moment they, or a bay, come free again.
       const busy = firstToEnd(group, people, span);
-      const first = busy ?? (task.bay && bays.every((others) => clash(others, span)) ? firstToEnd(bays.keys(), bays, span) : null);
+      const first = busy ?? (task.bay && bays.every((others) => firstClash(others, span)) ? firstToEnd(bays.keys(), bays, span) : null);
       if (!first) return { span, why };
       from = Math.max(first.end, span.start + 1);
       why = { id: busy ? 'person' : 'bay', taskId: first.taskId };
@@ -347,13 +348,32 @@ interface Busy extends WorkSpan {
 /** Rounding of minutes that is no miss, min. */
 const EXACT_MIN = 1e-6;
 
-const meets = (a: WorkSpan, b: WorkSpan): boolean => a.start < b.end && a.end > b.start;
-const clash = (busy: readonly WorkSpan[], span: WorkSpan): boolean => busy.some((other) => meets(other, span));
+/** Where in a list kept by its ends what is over after a moment begins. */
+function firstAfter(list: readonly Busy[], moment: number): number {
+  let [low, high] = [0, list.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (list[middle]!.end > moment) high = middle;
+    else low = middle + 1;
+  }
+  return low;
+}
 
-/** Of all that some lists have in the way of a span, what is over first; null where nothing is. */
+const enter = (list: Busy[], busy: Busy): void => void list.splice(firstAfter(list, busy.end), 0, busy);
+
+/** Of what a list has in the way of a span, what is over first; null where nothing is. */
+function firstClash(list: readonly Busy[], span: WorkSpan): Busy | null {
+  for (let i = firstAfter(list, span.start); i < list.length; i++) if (list[i]!.start < span.end) return list[i]!;
+  return null;
+}
+
+/** The same of several lists. */
 function firstToEnd(which: Iterable<number>, lists: readonly Busy[][], span: WorkSpan): Busy | null {
   let first: Busy | null = null;
-  for (const i of which) for (const other of lists[i]!) if (meets(other, span) && (!first || other.end < first.end)) first = other;
+  for (const i of which) {
+    const clash = firstClash(lists[i]!, span);
+    if (clash && (!first || clash.end < first.end)) first = clash;
+  }
   return first;
 }
 
