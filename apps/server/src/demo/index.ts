@@ -9,7 +9,6 @@ import { addResult } from '../repairs/inspection.js';
 import { addLogEntry, openRepair, saveSection, setCheck, setStageReached } from '../repairs/service.js';
 import { addReading, saveSettings, setMark } from '../shop/service.js';
 import { sealRepair } from '../record/service.js';
-import { loadRepair } from '../repairs/store.js';
 import { addPhoto } from '../photos/service.js';
 import { type DemoJob, olderJobs, openJobs, photoId } from './jobs.js';
 import { RETIRED_ENTRY, lotsOnTheShelf, ownEntries } from './library.js';
@@ -19,6 +18,8 @@ import { CRAFT, PEOPLE, SHOP_NAME, SHOP_SETTINGS, demoId } from './workshop.js';
 
 const OLDER_COUNT = 64;
 const MINUTE_MS = 60_000;
+/** Jobs walked at once: while one waits for the database another is worked out. */
+const SIDE_BY_SIDE = 4;
 
 /**
  * Fills an empty database with the demo shed, through the same services a person uses, and gives the demo accounts the passwords
@@ -53,8 +54,12 @@ async function fill(context: Context): Promise<void> {
   await saveSettings(context, SHOP_SETTINGS, PEOPLE.ruben);
   await addReading(context, demoId('reading'), { at: readAt(today), tempC: 18.4, humidityPercent: 62 }, PEOPLE.ilse);
   for (const trial of bondTrials()) await addTrial(context, trial, PEOPLE.tomas);
-  for (const job of olderJobs(OLDER_COUNT, localMorning(today, -30))) await carryOut(context, job, today);
-  for (const job of openJobs((days) => localMorning(today, days))) await carryOut(context, job, today);
+  const jobs = [...olderJobs(OLDER_COUNT, localMorning(today, -30)), ...openJobs((days) => localMorning(today, days))];
+  for (let at = 0; at < jobs.length; at += SIDE_BY_SIDE) {
+    const seals = await Promise.all(jobs.slice(at, at + SIDE_BY_SIDE).map((job) => carryOut(context, job, today)));
+    // The chain of records is in the order of the jobs, however fast each was walked.
+    for (const seal of seals) await seal();
+  }
   await setShop(pool, SHOP_NAME, false);
 }
 
@@ -79,19 +84,16 @@ function readAt(now: Date): string {
   return new Date(morning) <= now ? morning : openMorning(now, 1);
 }
 
-/** Walks one job through the services as far as it has got, on a clock of its own. */
-async function carryOut(base: Context, job: DemoJob, today: Date): Promise<void> {
+/** Walks one job through the services as far as it has got, on a clock of its own; gives what seals it, which does nothing where it is sealed or open. */
+async function carryOut(base: Context, job: DemoJob, today: Date): Promise<() => Promise<unknown>> {
   const id = demoId(`repair ${job.key}`);
   const known = await base.pool.query<{ state: string }>('SELECT state FROM repair WHERE id = $1', [id]);
-  if (known.rows[0]?.state === 'sealed') return;
+  if (known.rows[0]?.state === 'sealed') return async () => undefined;
   let clock = new Date(openMorning(today, job.openedDaysAgo)).getTime();
   const context: Context = { ...base, now: () => new Date((clock += 4 * MINUTE_MS)) };
   const { technician } = job;
-  await openRepair(context, { id, craftId: job.craft.id, title: job.title }, technician);
-  for (const section of sectionNames) {
-    const { version } = await loadRepair(context.pool, id);
-    await saveSection(context, id, section, job.inputs[section], { basedOn: version, editId: null }, technician);
-  }
+  let { version } = await openRepair(context, { id, craftId: job.craft.id, title: job.title }, technician);
+  for (const section of sectionNames) ({ version } = await saveSection(context, id, section, job.inputs[section], { basedOn: version, editId: null }, technician));
   if (job.photo) await addPhoto(context, id, photoId(job.key), job.photo.name, await takePicture(job.photo.scene), technician);
   const plan = planRepair(job.inputs);
   for (const [i, text] of (job.notes ?? []).entries()) await addLogEntry(context, id, demoId(`${job.key} note ${i}`), { kind: 'note', text }, technician);
@@ -103,7 +105,8 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<void>
   }
   if (job.hardness) await inspect(context, id, job, plan);
   await setStageReached(context, id, job.stage, technician);
-  if (job.sealedBy) await sealRepair(context, id, 'I inspected and accept' satisfies RecordBody['signature']['meaning'], job.sealedBy);
+  const { sealedBy } = job;
+  return async () => sealedBy && sealRepair(context, id, 'I inspected and accept' satisfies RecordBody['signature']['meaning'], sealedBy);
 }
 
 async function tickConditions(context: Context, id: string, plan: RepairPlan, person: Person): Promise<void> {
