@@ -1,8 +1,7 @@
-import { ChangeDetectionStrategy, Component, type OnDestroy, computed, inject, input, linkedSignal, output, signal, untracked } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
-import { CONTAINERS, type FitCardResult, type FittedCure, type SheetPoint, type SystemCard, attempt, compareToSheet, formatQuantity, knownCure, reproduce, sheetOf, wantedOf } from '@ashstep/core';
+import { ChangeDetectionStrategy, Component, type OnDestroy, computed, input, linkedSignal, output, signal, untracked } from '@angular/core';
+import { CONTAINERS, type FitCardResult, type FittedCure, type SheetPoint, type SystemCard, attempt, compareToSheet, knownCure, reproduce, sheetOf, wantedOf } from '@ashstep/core';
+import { quantityText } from '../platform/quantity.pipe';
 import { QuantityField } from '../parts/quantity-field';
-import { SessionService } from '../platform/session.service';
 import { SearchRun } from '../platform/working';
 
 const KINDS: Readonly<Record<SheetPoint['kind'], string>> = { 'pot-gel': 'A pot gels', 'pot-peak': 'A pot gets as hot as', thin: 'A thin film is cured' };
@@ -141,7 +140,7 @@ export class CureSheet implements OnDestroy {
   readonly cureChange = output<FittedCure | null>();
   readonly kinds = Object.entries(KINDS) as [SheetPoint['kind'], string][];
   readonly containers = CONTAINERS;
-  private readonly units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
+  private readonly inUnits = quantityText();
 
   private readonly id = computed(() => this.system().id);
   /** Begun anew only for another system: typing in the fields above leaves them alone. */
@@ -232,8 +231,7 @@ export class CureSheet implements OnDestroy {
   }
 
   private amount(value: number, kind: 'temperature' | 'mass'): string {
-    const { figure, unit } = formatQuantity(value, kind, this.units(), 0);
-    return `${figure} ${unit}`;
+    return this.inUnits(value, kind, 0);
   }
 }
 

@@ -1,13 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { LIBRARY_KINDS, LIBRARY_KIND_NAMES, type LibraryBody, type LibraryItem, type LibraryKind, OWN_PREFIX, searchLibrary } from '@ashstep/contract';
-import { type Fabric, type SystemCard, GSM_PER_OUNCE_PER_SQUARE_FOOT, GSM_PER_OUNCE_PER_SQUARE_YARD, arealWeightOf, formatQuantity, laminate } from '@ashstep/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { type Fabric, type SystemCard, GSM_PER_OUNCE_PER_SQUARE_FOOT, GSM_PER_OUNCE_PER_SQUARE_YARD, arealWeightOf, laminate } from '@ashstep/core';
+import { quantityText } from '../platform/quantity.pipe';
 import { type Observable } from 'rxjs';
 import { ChoiceField, type Option } from '../parts/choice-field';
 import { Header } from '../parts/header';
 import { ApiError } from '../platform/api';
-import { SessionService } from '../platform/session.service';
 import { EntryForm } from './entry-form';
 import { LibraryService } from './library.service';
 import { libraryFromCsv, libraryToCsv } from './library-csv';
@@ -26,7 +25,7 @@ const HEADS: Record<LibraryKind, readonly string[]> = {
 const MOST_ROWS = 200;
 
 type Shelf = LibraryKind | 'lots';
-type Figure = (value: number, kind: Parameters<typeof formatQuantity>[1], decimals?: number) => string;
+type Figure = ReturnType<typeof quantityText>;
 type Row = { name: string; item: LibraryItem; cells: string[] };
 
 /** What the shed builds with: the shipped set, the shop's own entries, and the lots on the shelf. */
@@ -39,7 +38,7 @@ type Row = { name: string; item: LibraryItem; cells: string[] };
 })
 export class Library {
   private readonly library = inject(LibraryService);
-  private readonly units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
+  private readonly inUnits = quantityText();
   readonly shelves: Option<Shelf>[] = [...LIBRARY_KINDS.map((value) => ({ value, label: LIBRARY_KIND_NAMES[value] })), { value: 'lots', label: 'Lots' }];
   readonly shelf = signal<Shelf>('fabric');
   readonly kind = computed(() => {
@@ -141,10 +140,7 @@ export class Library {
   }
 
   private cells(item: LibraryItem): string[] {
-    const figure: Figure = (value, kind, decimals) => {
-      const made = formatQuantity(value, kind, this.units(), decimals);
-      return `${made.figure} ${made.unit}`;
-    };
+    const figure = this.inUnits;
     switch (item.kind) {
       case 'fabric':
         return fabricCells(item.entry, figure);

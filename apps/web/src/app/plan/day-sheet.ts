@@ -1,11 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { remarkWords, stepName } from '@ashstep/contract';
-import { type Air, formatQuantity, parseLocal } from '@ashstep/core';
+import { type Air, parseLocal } from '@ashstep/core';
+import { quantityText } from '../platform/quantity.pipe';
 import { Header } from '../parts/header';
-import { SessionService } from '../platform/session.service';
-import { nowText } from '../platform/when.pipe';
-import { clockText, dayName } from './scale';
+import { dayText, nowText } from '../platform/when.pipe';
+import { clockText } from './scale';
 import { ShedPlanService } from './shed-plan.service';
 import { shedDay, spanOf } from './today';
 
@@ -120,10 +119,10 @@ const DAY_MIN = 1440;
 })
 export class DaySheet {
   readonly planner = inject(ShedPlanService);
-  private readonly units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
+  private readonly inUnits = quantityText();
   readonly today = nowText().slice(0, 10);
   readonly day = signal(this.today);
-  readonly title = computed(() => `${dayName(this.midnight())}, ${this.day()}`);
+  readonly title = computed(() => dayText(this.day()));
   private readonly midnight = computed(() => parseLocal(`${this.day()}T00:00`, 'day'));
   private readonly held = computed(() => shedDay(this.planner.steps(), this.day(), this.planner.people()));
 
@@ -160,10 +159,7 @@ export class DaySheet {
     if (hours.length === 0) return 'not forecast';
     const temps = hours.map(({ tempC }) => tempC);
     const wet = hours.filter(({ rainMm }) => rainMm > 0).length;
-    const told = (tempC: number): string => {
-      const { figure, unit } = formatQuantity(tempC, 'temperature', this.units(), 0);
-      return `${figure} ${unit}`;
-    };
+    const told = (tempC: number): string => this.inUnits(tempC, 'temperature', 0);
     return `${told(Math.min(...temps))} to ${told(Math.max(...temps))}${wet > 0 ? `, rain in ${wet} hours` : ''}`;
   }
 }

@@ -1,12 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { type HourOfAir, airEndsAt, dewPoint, formatLocal, formatQuantity, hourAt, parseLocal } from '@ashstep/core';
+import { type HourOfAir, airEndsAt, dewPoint, formatLocal, hourAt, parseLocal } from '@ashstep/core';
 import { QuantityField } from '../parts/quantity-field';
 import { saveText } from '../parts/save-text';
 import { ApiError } from '../platform/api';
-import { QuantityPipe } from '../platform/quantity.pipe';
-import { SessionService } from '../platform/session.service';
+import { QuantityPipe, quantityText } from '../platform/quantity.pipe';
 import { nowText, whenText } from '../platform/when.pipe';
 import { ShopService } from '../shop/shop.service';
 import { FORECAST_COLUMNS, forecastFromCsv, forecastToCsv } from './forecast-csv';
@@ -89,7 +87,7 @@ import { ShedPlanService } from './shed-plan.service';
 export class WeatherPanel {
   readonly planner = inject(ShedPlanService);
   private readonly shop = inject(ShopService);
-  private readonly units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
+  private readonly inUnits = quantityText();
   readonly columns = FORECAST_COLUMNS.join(', ');
   readonly tempC = signal<number | null>(null);
   readonly humidity = signal<number | null>(null);
@@ -117,8 +115,7 @@ export class WeatherPanel {
   readonly readText = computed(() => {
     const reading = this.planner.shop()?.reading;
     if (!reading) return 'Nobody has read the shed’s air yet: what is said here is worked out.';
-    const { figure, unit } = formatQuantity(reading.tempC, 'temperature', this.units());
-    return `Last read off ${whenText(reading.at)} by ${reading.by}: ${figure} ${unit}, ${reading.humidityPercent} %. The plan goes by it for the next hours.`;
+    return `Last read off ${whenText(reading.at)} by ${reading.by}: ${this.inUnits(reading.tempC, 'temperature')}, ${reading.humidityPercent} %. The plan goes by it for the next hours.`;
   });
 
   take(): void {

@@ -13,6 +13,12 @@ export function whenText(value: string | null | undefined, today = new Date()): 
   return `${DAYS[at.getDay()]} ${at.getDate()} ${MONTHS[at.getMonth()]}${year}, ${two(at.getHours())}:${two(at.getMinutes())}`;
 }
 
+/** "Fri 17 Apr 2026", of a day as wall-clock text. */
+export function dayText(day: string): string {
+  const at = new Date(`${day}T00:00`);
+  return `${DAYS[at.getDay()]} ${at.getDate()} ${MONTHS[at.getMonth()]} ${at.getFullYear()}`;
+}
+
 @Pipe({ name: 'when' })
 export class WhenPipe implements PipeTransform {
   transform(value: string | null | undefined): string {

@@ -81,9 +81,6 @@ interface Query {
     </main>
   `,
   styles: `
-    .scroll {
-      overflow-x: auto;
-    }
     .fields {
       grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
     }

@@ -6,6 +6,7 @@ import { CHART_BASE, CHART_EMBER, CHART_INK, CHART_QUIET } from '../parts/chart-
 import { QuantityField } from '../parts/quantity-field';
 import { layUpAir } from '../plan/lay-up-air';
 import { ShedPlanService } from '../plan/shed-plan.service';
+import { temperatureAxis } from '../platform/quantity.pipe';
 import { SearchRun } from '../platform/working';
 import type { CureAsk } from './cure.worker';
 import { CureMap } from './cure-map';
@@ -62,7 +63,7 @@ interface Row {
     }
     @if (found(); as f) {
       <p class="quiet" role="status">
-        {{ inText() }}, the resin kept under {{ f.limits.resinC }} °C{{ f.limits.underC !== null ? ', the core under ' + f.limits.underC + ' °C' : '' }}.
+        {{ inText() }}, the resin kept under {{ inUnits(f.limits.resinC, 'temperature', 0) }}{{ f.limits.underC !== null ? ', the core under ' + inUnits(f.limits.underC, 'temperature', 0) : '' }}.
         {{ fitted() }}
       </p>
       <div class="scroll" tabindex="0" role="region" aria-label="Cure by goes">
@@ -80,7 +81,7 @@ interface Row {
             @for (row of rows(); track row.name) {
               <tr [class.on]="row.on">
                 <td>{{ row.name }}</td>
-                <td class="r num">{{ row.peak }} °C</td>
+                <td class="r num">{{ row.peak }}</td>
                 <td class="r num">{{ row.sand }}</td>
                 <td>{{ row.verdict }}</td>
                 <td class="pair">
@@ -94,7 +95,7 @@ interface Row {
       </div>
       @if (looked(); as o) {
         @for (run of o.runs; track run.from) {
-          <h3>Plies {{ run.from }} to {{ run.to }}, {{ run.thicknessMm.toFixed(1) }} mm</h3>
+          <h3>Plies {{ run.from }} to {{ run.to }}, {{ inUnits(run.thicknessMm, 'thickness', 1) }}</h3>
           <p>{{ said(run.result) }}</p>
           <ash-cure-map [result]="run.result" [limitC]="f.limits.resinC" [hours]="hours()" [label]="said(run.result)" />
         }
@@ -103,12 +104,12 @@ interface Row {
         } @placeholder {
           <div class="blank"></div>
         }
-        <p class="quiet">°C over hours. Red: middle. Black: outer face. Dotted: back. Dashed: the limit.</p>
+        <p class="quiet">{{ axis.unit() }} over hours. Red: middle. Black: outer face. Dotted: back. Dashed: the limit.</p>
         @for (remark of o.remarks; track remark.id) {
           <p class="remark">{{ words(remark) }}</p>
         }
         @if (o.goes > 1) {
-          <p class="why"><b>What goes cost</b> Every go more is a joint between plies that cured apart, {{ inputs().days.tempC }} °C and the window allowing; lay the next while the last is green.</p>
+          <p class="why"><b>What goes cost</b> Every go more is a joint between plies that cured apart, {{ inUnits(inputs().days.tempC, 'temperature') }} and the window allowing; lay the next while the last is green.</p>
         }
       }
     }
@@ -121,9 +122,6 @@ interface Row {
     }
     .fields {
       grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
-    }
-    .scroll {
-      overflow-x: auto;
     }
     .on td:first-child {
       box-shadow: inset 4px 0 0 var(--ink);
@@ -148,11 +146,12 @@ export class CureBoard extends StagePanel implements OnDestroy {
   private readonly planner = inject(ShedPlanService);
   /** Air it is followed in: as warm as the days are set for, the forecast from the planned lay-up on, or a tent. */
   readonly air = signal<'steady' | 'forecast' | 'tent'>('steady');
+  readonly axis = temperatureAxis();
   readonly tentC = signal(USUAL_TENT_C);
   readonly lampW = signal(0);
   readonly lampHours = signal(6);
   readonly airs = computed(() => [
-    { value: 'steady', label: `${this.inputs().days.tempC} °C all the time` },
+    { value: 'steady', label: `${this.inUnits(this.inputs().days.tempC, 'temperature')} all the time` },
     ...(this.forecast() ? [{ value: 'forecast', label: 'The forecast, from the planned lay-up' }] : []),
     { value: 'tent', label: 'A heated tent' },
   ]);
@@ -178,7 +177,7 @@ export class CureBoard extends StagePanel implements OnDestroy {
 
   readonly inText = computed(
     () =>
-      (this.air() === 'tent' ? `In a tent at ${this.tentC()} °C` : this.air() === 'forecast' ? 'In the forecast from the planned lay-up on' : `At ${this.inputs().days.tempC} °C`) +
+      (this.air() === 'tent' ? `In a tent at ${this.inUnits(this.tentC(), 'temperature')}` : this.air() === 'forecast' ? 'In the forecast from the planned lay-up on' : `At ${this.inUnits(this.inputs().days.tempC, 'temperature')}`) +
       (this.lampW() > 0 ? `, ${this.lampW()} W/m² on it for ${this.lampHours()} h` : ''),
   );
 
@@ -191,7 +190,7 @@ export class CureBoard extends StagePanel implements OnDestroy {
         name: `${found!.faces.length === 2 ? `${FACE_NAMES[face.face]}, ` : ''}${option.goes} ${option.goes === 1 ? 'go' : 'goes'}`,
         option,
         on: option === looked,
-        peak: option.peakTempC.toFixed(0),
+        peak: this.inUnits(option.peakTempC, 'temperature', 0),
         sand: option.hours === null ? '> 3 days' : hoursText(option.hours),
         verdict: option.fits ? '✓ cool enough' : '▲ too hot',
       })),
@@ -218,15 +217,15 @@ export class CureBoard extends StagePanel implements OnDestroy {
       runs.map(({ result }, i) => ({
         type: 'line',
         showSymbol: false,
-        data: result.points.filter(({ min }) => min <= this.hours() * 60).map((point) => [Math.round(point.min / 0.6) / 100, Math.round(10 * point[of]) / 10]),
+        data: result.points.filter(({ min }) => min <= this.hours() * 60).map((point) => [Math.round(point.min / 0.6) / 100, Math.round(10 * this.axis.of(point[of])) / 10]),
         lineStyle: { color: colour, width: i === 0 ? 2.5 : 1.5, type },
-        ...(of === 'middleC' && i === 0 ? { markLine: { silent: true, symbol: 'none', label: { show: false }, lineStyle: { color: CHART_QUIET, type: 'dashed' }, data: [{ yAxis: limit }] } } : {}),
+        ...(of === 'middleC' && i === 0 ? { markLine: { silent: true, symbol: 'none', label: { show: false }, lineStyle: { color: CHART_QUIET, type: 'dashed' }, data: [{ yAxis: this.axis.of(limit) }] } } : {}),
       }));
     return {
       ...CHART_BASE,
       grid: { left: 40, right: 14, top: 12, bottom: 28 },
       xAxis: { type: 'value', min: 0, max: this.hours(), ...axis },
-      yAxis: { type: 'value', min: 0, max: Math.ceil((Math.max(limit, this.looked()?.peakTempC ?? 0) + 5) / 10) * 10, ...axis },
+      yAxis: { type: 'value', min: 0, max: Math.ceil(this.axis.of(Math.max(limit, this.looked()?.peakTempC ?? 0) + 5) / 10) * 10, ...axis },
       series: [...line('middleC', CHART_EMBER, 'solid'), ...line('outerC', CHART_INK, 'solid'), ...line('backC', CHART_INK, 'dotted')],
     };
   });
@@ -253,7 +252,7 @@ export class CureBoard extends StagePanel implements OnDestroy {
 
   said({ peakTempC, peakMin, peakDepthMm, gelHours, greenHours, sandableHours, fullHours }: CureOption['runs'][number]['result']): string {
     const at = (hours: number | null): string => (hours === null ? 'later than three days' : `after ${hoursText(hours)}`);
-    return `Peak ${peakTempC.toFixed(0)} °C after ${minutes(peakMin)}, ${peakDepthMm.toFixed(1)} mm under the outer face. Gelled ${at(gelHours)}, trimmed ${at(greenHours)}, sanded ${at(sandableHours)}, full ${at(fullHours)}.`;
+    return `Peak ${this.inUnits(peakTempC, 'temperature', 0)} after ${minutes(peakMin)}, ${this.inUnits(peakDepthMm, 'thickness', 1)} under the outer face. Gelled ${at(gelHours)}, trimmed ${at(greenHours)}, sanded ${at(sandableHours)}, full ${at(fullHours)}.`;
   }
 }
 

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, type ElementRef, computed, effect, input, viewChild } from '@angular/core';
 import type { ThroughResult } from '@ashstep/core';
+import { QuantityPipe } from '../platform/quantity.pipe';
 
 /** Paper, amber, ember; over the limit it is ink. */
 const STOPS = [
@@ -14,10 +15,11 @@ const COLUMNS = 240;
 @Component({
   selector: 'ash-cure-map',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [QuantityPipe],
   template: `
     <canvas #sheet role="img" [attr.aria-label]="label()"></canvas>
     <div class="scale" aria-hidden="true">
-      <span>0 h</span><span class="bar"><i class="paper"></i>{{ lowC().toFixed(0) }} °C<i class="amber"></i><i class="ember"></i>{{ limitC() }} °C<i class="ink"></i>over</span><span>{{ hours() }} h</span>
+      <span>0 h</span><span class="bar"><i class="paper"></i>{{ lowC() | qty: 'temperature' : 0 }}<i class="amber"></i><i class="ember"></i>{{ limitC() | qty: 'temperature' : 0 }}<i class="ink"></i>over</span><span>{{ hours() }} h</span>
     </div>
   `,
   styles: `

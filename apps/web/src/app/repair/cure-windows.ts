@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { type HourlyTemp, attempt, equivalentAge, formatLocal, parseLocal, windows } from '@ashstep/core';
+import { AGE_TEMP_C, type HourlyTemp, attempt, equivalentAge, formatLocal, parseLocal, windows } from '@ashstep/core';
 import { QuantityField } from '../parts/quantity-field';
 import { airOfJob, hourlyFrom } from '../plan/lay-up-air';
 import { ShedPlanService } from '../plan/shed-plan.service';
@@ -24,7 +24,7 @@ const ADVICE = {
     <h2>Windows, and a tent</h2>
     @if (now(); as n) {
       <p>
-        <b>{{ n.advice }}</b> <span class="quiet">The last ply went on {{ n.at }}; since then it is as old as {{ n.age }} h at 23 °C.</span>
+        <b>{{ n.advice }}</b> <span class="quiet">The last ply went on {{ n.at }}; since then it is as old as {{ n.age }} h at {{ ageC | qty: 'temperature' : 0 }}.</span>
       </p>
     }
     <div class="scroll">
@@ -61,9 +61,6 @@ const ADVICE = {
       flex-direction: column;
       gap: 10px;
     }
-    .scroll {
-      overflow-x: auto;
-    }
     th[scope='row'] {
       font-weight: 430;
       color: var(--ink);
@@ -72,6 +69,7 @@ const ADVICE = {
   `,
 })
 export class CureWindows extends StagePanel {
+  readonly ageC = AGE_TEMP_C;
   private readonly planner = inject(ShedPlanService);
   private readonly shop = inject(ShopService);
   readonly tentC = signal(WARM_C);
@@ -93,9 +91,9 @@ export class CureWindows extends StagePanel {
     const card = this.plan().resin?.card;
     if (!card) return [];
     const ways: { name: string; air: number | HourlyTemp[] }[] = [
-      { name: `${this.inputs().days.tempC} °C`, air: this.inputs().days.tempC },
+      { name: this.inUnits(this.inputs().days.tempC, 'temperature'), air: this.inputs().days.tempC },
       ...(this.forecast() ? [{ name: 'Forecast', air: this.forecast()! }] : []),
-      { name: `Tent, ${this.tentC()} °C`, air: this.tentC() },
+      { name: `Tent, ${this.inUnits(this.tentC(), 'temperature')}`, air: this.tentC() },
     ];
     return ways.flatMap(({ name, air }) => {
       const { result } = attempt(() => windows({ card, airTempC: air }));

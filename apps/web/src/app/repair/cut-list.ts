@@ -61,7 +61,6 @@ import { StagePanel } from './stages/stage';
     }
     .scroll {
       max-height: 300px;
-      overflow: auto;
     }
   `,
 })

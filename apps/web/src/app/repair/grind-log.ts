@@ -94,7 +94,6 @@ const MOST_ADVICE = 6;
     }
     .scroll {
       max-height: 260px;
-      overflow: auto;
     }
   `,
 })

@@ -46,9 +46,6 @@ import { StagePanel } from './stages/stage';
       flex-direction: column;
       gap: 10px;
     }
-    .scroll {
-      overflow-x: auto;
-    }
     table {
       min-width: 440px;
       table-layout: fixed;

@@ -57,9 +57,6 @@ import { StagePanel } from './stages/stage';
       flex-direction: column;
       gap: 10px;
     }
-    .scroll {
-      overflow-x: auto;
-    }
   `,
 })
 export class OtherWays extends StagePanel {

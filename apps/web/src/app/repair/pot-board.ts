@@ -4,7 +4,7 @@ import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../parts/chart';
 import { CHART_BASE, CHART_EMBER, CHART_INK, CHART_QUIET } from '../parts/chart-look';
 import { QuantityField } from '../parts/quantity-field';
-import { QuantityPipe } from '../platform/quantity.pipe';
+import { QuantityPipe, temperatureAxis } from '../platform/quantity.pipe';
 import { ShopService } from '../shop/shop.service';
 import { StagePanel } from './stages/stage';
 
@@ -63,11 +63,11 @@ const PAST_PEAK = 1.6;
         Pot {{ p.label }}, {{ p.massG | qty: 'mass' }}, left standing: gels after {{ p.gel }} and gets to <b>{{ p.peakC | qty: 'temperature' : 0 }}</b>. {{ p.tooHot ? 'It smokes and may burn: pour it out into a tray, outdoors.' : '' }}
       </p>
       @defer (on viewport) {
-        <ash-chart [options]="options()" [label]="'Temperature of pot ' + p.label + ' left standing: gels after ' + p.gel + ', peak ' + p.peakC.toFixed(0) + ' °C.'" [height]="180" />
+        <ash-chart [options]="options()" [label]="'Temperature of pot ' + p.label + ' left standing: gels after ' + p.gel + ', peak ' + inUnits(p.peakC, 'temperature', 0) + '.'" [height]="180" />
       } @placeholder {
         <div class="blank"></div>
       }
-      <p class="quiet">°C over minutes. Dot: it gels. Dashed: {{ 100 }} °C, where it smokes.</p>
+      <p class="quiet">{{ axis.unit() }} over minutes. Dot: it gels. Dashed: {{ tooHotC | qty: 'temperature' : 0 }}, where it smokes.</p>
     }
   `,
   styles: `
@@ -83,6 +83,8 @@ const PAST_PEAK = 1.6;
 })
 export class PotBoard extends StagePanel {
   readonly containers = CONTAINERS;
+  readonly tooHotC = TOO_HOT_C;
+  readonly axis = temperatureAxis();
   private readonly shop = inject(ShopService);
   readonly tools = computed<readonly MeasuringTool[]>(() => {
     const [own, taken] = [this.shop.shop()?.settings.tools ?? [], this.inputs().mix.tool];
@@ -129,16 +131,16 @@ export class PotBoard extends StagePanel {
       ...CHART_BASE,
       grid: { left: 40, right: 14, top: 12, bottom: 26 },
       xAxis: { type: 'value', min: 0, max: Math.ceil(until / 5) * 5, ...axis },
-      yAxis: { type: 'value', min: 0, max: Math.ceil((Math.max(TOO_HOT_C, result?.peakTempC ?? 0) + 5) / 20) * 20, ...axis },
+      yAxis: { type: 'value', min: 0, max: Math.ceil(this.axis.of(Math.max(TOO_HOT_C, result?.peakTempC ?? 0) + 5) / 20) * 20, ...axis },
       series: [
         {
           type: 'line',
           showSymbol: false,
-          data: points.map(({ min, tempC }) => [Math.round(10 * min) / 10, Math.round(10 * tempC) / 10]),
+          data: points.map(({ min, tempC }) => [Math.round(10 * min) / 10, Math.round(10 * this.axis.of(tempC)) / 10]),
           lineStyle: { color: CHART_EMBER, width: 2.5 },
-          markLine: { silent: true, symbol: 'none', label: { show: false }, lineStyle: { color: CHART_QUIET, type: 'dashed' }, data: [{ yAxis: TOO_HOT_C }] },
+          markLine: { silent: true, symbol: 'none', label: { show: false }, lineStyle: { color: CHART_QUIET, type: 'dashed' }, data: [{ yAxis: this.axis.of(TOO_HOT_C) }] },
         },
-        { type: 'scatter', data: gel ? [[gel.min, gel.tempC]] : [], symbolSize: 11, itemStyle: { color: CHART_INK } },
+        { type: 'scatter', data: gel ? [[gel.min, this.axis.of(gel.tempC)]] : [], symbolSize: 11, itemStyle: { color: CHART_INK } },
       ],
     };
   });
@@ -156,10 +158,10 @@ export class PotBoard extends StagePanel {
   readonly limitText = computed(() => {
     const split = this.plan().mix?.faces[0]?.split;
     if (!split) return '';
-    const limit = `${split.limitG.toFixed(0)} g`;
+    const limit = this.inUnits(split.limitG, 'mass');
     const rate = this.inputs().mix.layingRateGPerMin;
     return split.limitedBy === 'working-time'
-      ? `A pot of ${limit} stays workable ${split.workingTimeMin.toFixed(0)} min at ${this.inputs().days.tempC} °C: ${MIXING_MIN} to mix it, ${(split.limitG / rate).toFixed(0)} to lay it at ${rate} g a minute.`
+      ? `A pot of ${limit} stays workable ${split.workingTimeMin.toFixed(0)} min at ${this.inUnits(this.inputs().days.tempC, 'temperature')}: ${MIXING_MIN} to mix it, ${(split.limitG / rate).toFixed(0)} to lay it at ${this.inUnits(rate, 'mass')} a minute.`
       : `More than ${limit} in one pot may run away, whatever the time.`;
   });
   readonly toolText = computed(() => {
@@ -167,14 +169,14 @@ export class PotBoard extends StagePanel {
     const card = resin?.card;
     const pots = (mix?.faces ?? []).flatMap((face) => face.pots);
     if (!mix || !card || pots.length === 0) return '';
-    const smallest = mix.smallestBatchG === null ? 'It mixes no pot within tolerance.' : `It mixes ${mix.smallestBatchG.toFixed(0)} g and more within ${card.tolerancePercent} %.`;
+    const smallest = mix.smallestBatchG === null ? 'It mixes no pot within tolerance.' : `It mixes ${this.inUnits(mix.smallestBatchG, 'mass')} and more within ${card.tolerancePercent} %.`;
     const least = Math.min(...pots.map(({ mix: one }) => one.resinG + one.secondG));
     const tools = this.tools();
     if (tools.length === 0) return smallest;
     const second = card.kind === 'two-part' ? card.hardenerDensityGPerMl : card.catalystDensityGPerMl;
     const { result } = attempt(() => smallestBatches({ tools, per100ByWeight: pots[0]!.mix.per100ByWeight, resinDensityGPerMl: card.resinDensityGPerMl, secondDensityGPerMl: second, tolerancePercent: card.tolerancePercent, batchG: least }));
     if (!result) return smallest;
-    return `${smallest} ${result.best ? `For the smallest pot, ${least.toFixed(0)} g, the shed’s best is: ${result.best}.` : `Nothing in the shed mixes the smallest pot, ${least.toFixed(0)} g, within tolerance: weigh to 0.1 g, or mix a larger one.`}`;
+    return `${smallest} ${result.best ? `For the smallest pot, ${this.inUnits(least, 'mass')}, the shed’s best is: ${result.best}.` : `Nothing in the shed mixes the smallest pot, ${this.inUnits(least, 'mass')}, within tolerance: weigh to 0.1 g, or mix a larger one.`}`;
   });
 
   constructor() {

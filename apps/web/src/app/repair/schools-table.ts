@@ -98,9 +98,6 @@ import { StagePanel } from './stages/stage';
       min-width: 480px;
       table-layout: fixed;
     }
-    .scroll {
-      overflow-x: auto;
-    }
     th {
       font-weight: 640;
       text-align: left;

@@ -51,9 +51,6 @@ import { StagePanel } from './stages/stage';
       flex-direction: column;
       gap: 10px;
     }
-    .scroll {
-      overflow-x: auto;
-    }
     td {
       vertical-align: top;
     }

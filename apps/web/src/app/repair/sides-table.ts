@@ -87,9 +87,6 @@ const NEED_WORDS: Record<SideNeed, string> = {
       flex-direction: column;
       gap: 10px;
     }
-    .scroll {
-      overflow-x: auto;
-    }
     table {
       min-width: 480px;
       table-layout: fixed;

@@ -125,9 +125,6 @@ const SCORE_STEPS = 1e-6;
       border: 0;
       background: none;
     }
-    .scroll {
-      overflow-x: auto;
-    }
     .blank {
       height: 220px;
     }

@@ -54,7 +54,7 @@ const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear'
             <thead>
               <tr>
                 <th>Ply</th>
-                <th></th>
+                <th><span class="visually-hidden">Hatch</span></th>
                 <th>Fabric</th>
                 <th class="r">Turn</th>
                 <th class="r">Size, {{ 'length' | unit }}</th>
@@ -145,9 +145,6 @@ const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear'
     }
   `,
   styles: `
-    .scroll {
-      overflow-x: auto;
-    }
     .pick tr {
       height: 26px;
       cursor: pointer;

@@ -2,6 +2,7 @@ import { Directive, computed, inject, input } from '@angular/core';
 import { Router } from '@angular/router';
 import { remarkWords } from '@ashstep/contract';
 import { STAGES, type Remark, type Stage } from '@ashstep/core';
+import { quantityText } from '../../platform/quantity.pipe';
 import { RepairStore, type RepairState, fieldError } from '../repair.store';
 
 /** What all ten stages share: the repair's state, its store, errors beside fields, and going on to the next tread. */
@@ -10,6 +11,9 @@ export abstract class StagePanel {
   readonly state = input.required<RepairState>();
   readonly store = inject(RepairStore);
   private readonly router = inject(Router);
+
+  /** A figure with its unit, as the person reads it, for sentences made in code. */
+  readonly inUnits = quantityText();
 
   readonly inputs = computed(() => this.state().inputs);
   readonly plan = computed(() => this.state().plan);
