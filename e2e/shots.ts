@@ -37,8 +37,8 @@ const SHOTS: Shot[] = [
   { file: '15-nest-820', at: 'PL-2#plies', wait: 'On the roll', size: [820, 1180], press: 'ash-nest-board .act', shown: '.roll path', to: 'ash-nest-board' },
   { file: '16-wrap-390', at: 'RB-07#taper', wait: 'Strips a layer', size: [390, 844] },
   { file: '17-survey', at: 'TR-1#look', wait: 'the least', to: 'ash-taps', shown: 'image.photo' },
-  { file: '18-drying', at: 'CV-2#look', wait: 'Dry enough', to: 'ash-drying-log' },
-  { file: '19-bond-trials', at: '/library/trials', wait: 'holds' },
+  { file: '18-plan', at: '/plan', wait: 'All done at the earliest', shown: 'ash-time-band .hit' },
+  { file: '19-shed', at: '/shop', wait: 'Hours and room' },
 ];
 
 const app = await RunningApp.start();

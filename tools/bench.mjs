@@ -7,13 +7,13 @@ import { freePort } from './lib/ports.mjs';
 ensureDebian(['postgresql']);
 ensureNodePackages();
 const { buildServer, buildWeb } = await import('./lib/build.mjs');
-buildServer();
-buildWeb();
+await buildServer();
+await buildWeb();
 const { startCluster, ensureDatabase } = await import('./lib/postgres.mjs');
 const { demoPasswords, serve, sessionSecret } = await import('./lib/serve.mjs');
 
 const data = ensureDataFolder();
-const cluster = await startCluster(path.join(data, 'test-db'));
+const cluster = await startCluster(path.join(data, 'bench-db'));
 const databaseUrl = await ensureDatabase(cluster, 'bench', { fresh: true });
 const port = await freePort(4380);
 const passwords = demoPasswords();

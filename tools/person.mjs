@@ -11,7 +11,7 @@ if (!values.login || !values.name || !['technician', 'inspector', 'manager'].inc
 ensureDebian(['postgresql']);
 ensureNodePackages();
 const { buildServer } = await import('./lib/build.mjs');
-buildServer();
+await buildServer();
 const { startCluster, ensureDatabase } = await import('./lib/postgres.mjs');
 const { openPool, migrateDatabase } = await import('../apps/server/dist/platform/database.js');
 const { savePerson } = await import('../apps/server/dist/people/service.js');

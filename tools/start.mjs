@@ -14,8 +14,8 @@ if (values.help) {
 ensureDebian(['postgresql']);
 ensureNodePackages();
 const { buildServer, buildWeb } = await import('./lib/build.mjs');
-buildServer();
-buildWeb();
+await buildServer();
+await buildWeb();
 const { startCluster, ensureDatabase } = await import('./lib/postgres.mjs');
 const { DEMO_LOGINS, demoPasswords, serve, sessionSecret } = await import('./lib/serve.mjs');
 

@@ -2,7 +2,7 @@ import { cpSync, existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync
 import path from 'node:path';
 import { createHash } from 'node:crypto';
 import { ROOT } from './paths.mjs';
-import { run } from './run.mjs';
+import { captureBeside } from './run.mjs';
 
 /** Names and contents of every source file below the folders, as one hash. */
 function fingerprint(folders) {
@@ -19,12 +19,13 @@ function fingerprint(folders) {
   return hash.digest('hex');
 }
 
-function whenStale(name, folders, output, build) {
+async function whenStale(name, folders, output, command, args, options) {
   const stamp = path.join(ROOT, output, `.${name}-stamp`);
   const now = fingerprint(folders);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
   console.error(`Building the ${name} …`);
-  build();
+  const { status, output: said } = await captureBeside(command, args, options);
+  if (status !== 0) throw new Error(`Building the ${name} failed.\n${said}`);
   mkdirSync(path.dirname(stamp), { recursive: true });
   writeFileSync(stamp, now);
 }
@@ -32,15 +33,13 @@ function whenStale(name, folders, output, build) {
 const bin = (file) => path.join(ROOT, 'node_modules', file);
 
 /** Server and packages to JavaScript, with the SQL beside it. */
-export function buildServer() {
-  whenStale('server', ['packages', 'apps/server'], 'apps/server/dist', () => {
-    run(process.execPath, [bin('typescript/bin/tsc'), '-b', 'apps/server'], { stdio: ['ignore', 2, 2] });
-    copySql('apps/server/src', 'apps/server/dist');
-  });
+export async function buildServer() {
+  await whenStale('server', ['packages', 'apps/server'], 'apps/server/dist', process.execPath, [bin('typescript/bin/tsc'), '-b', 'apps/server']);
+  copySql('apps/server/src', 'apps/server/dist');
 }
 
-export function buildWeb() {
-  whenStale('web app', ['packages', 'apps/web'], 'apps/web/dist', () => run(process.execPath, [bin('@angular/cli/bin/ng.js'), 'build'], { cwd: path.join(ROOT, 'apps/web'), stdio: ['ignore', 2, 2] }));
+export async function buildWeb() {
+  await whenStale('web app', ['packages', 'apps/web'], 'apps/web/dist', process.execPath, [bin('@angular/cli/bin/ng.js'), 'build'], { cwd: path.join(ROOT, 'apps/web') });
 }
 
 function copySql(from, to) {

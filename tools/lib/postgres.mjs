@@ -41,9 +41,9 @@ function reachable(folder) {
 
 /**
  * A private cluster on loopback in a folder of this checkout. Starts it, or takes over one that still runs from before a kill.
- * Never touches another cluster and never listens on 5432.
+ * Never touches another cluster and never listens on 5432. A throwaway one waits for no disk: for checks, whose data nobody needs after a power cut.
  */
-export async function startCluster(folder, { fresh = false } = {}) {
+export async function startCluster(folder, { fresh = false, throwaway = false } = {}) {
   const home = reachable(folder);
   const data = path.join(home, 'cluster');
   const secretFile = path.join(home, 'password');
@@ -56,7 +56,7 @@ export async function startCluster(folder, { fresh = false } = {}) {
   const running = pg('pg_ctl', ['-D', data, 'status']).status === 0;
   const port = running ? Number(readFileSync(path.join(data, 'postmaster.pid'), 'utf8').split('\n')[3]) : await freePort(54_320);
   if (!running) {
-    const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=100`;
+    const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=100${throwaway ? ' -c fsync=off -c synchronous_commit=off -c full_page_writes=off' : ''}`;
     const started = pg('pg_ctl', ['-D', data, '-w', '-t', '60', '-l', path.join(data, 'server.log'), '-o', options, 'start']);
     if (started.status !== 0) throw new Error(`the database did not start:\n${started.output}`);
   }

@@ -14,6 +14,17 @@ export function capture(command, args, options = {}) {
   return { status: result.status ?? 1, output: `${result.stdout ?? ''}${result.stderr ?? ''}` };
 }
 
+/** The same while other things go on. */
+export function captureBeside(command, args, options = {}) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'], ...options });
+    let output = '';
+    for (const stream of [child.stdout, child.stderr]) stream.setEncoding('utf8').on('data', (text) => (output += text));
+    child.on('error', (error) => resolve({ status: 1, output: `${output}${error.message}` }));
+    child.on('close', (status) => resolve({ status: status ?? 1, output }));
+  });
+}
+
 /** Starts a long-running process in a group of its own. */
 export function start(command, args, options = {}) {
   return spawn(command, args, { cwd: ROOT, stdio: 'inherit', ...options });
