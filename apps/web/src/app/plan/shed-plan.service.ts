@@ -1,14 +1,14 @@
-import { Injectable, computed, effect, inject, signal } from '@angular/core';
+import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { BoardRow, Person, ShopReply } from '@ashstep/contract';
-import { type Air, type JobStep, type RepairInputs, type ScheduledTask, type ShedJob, type ShedPlanInput, formatLocal, jobAndStep, parseLocal, standInWeather } from '@ashstep/core';
+import { type Air, type JobStep, type RepairInputs, type ScheduledTask, type ShedJob, type ShedPlanInput, attempt, formatLocal, jobAndStep, parseLocal, standInWeather } from '@ashstep/core';
 import { catchError, of, timer } from 'rxjs';
 import { Api } from '../platform/api';
 import { nowText } from '../platform/when.pipe';
 import { SearchRun } from '../platform/working';
 import { BoardService } from '../shed/board.service';
 import { ShopService } from '../shop/shop.service';
-import type { ShedPlanAsk, ShedPlanFound, VariantFound } from './shed-plan.worker';
+import { type ShedPlanAsk, type ShedPlanFound, type VariantFound, firstPlan } from './shed-planning';
 
 /** The plan is made anew this often, for time goes by. */
 const TICK_MS = 15 * 60_000;
@@ -82,7 +82,10 @@ export class ShedPlanService {
     this.shopService.ensure();
     effect(() => {
       const input = this.input();
-      if (input) this.search.begin({ input, variantsOf: null } satisfies ShedPlanAsk);
+      if (!input) return;
+      // Nobody should see a board without its days, which then jumps.
+      if (untracked(this.found) === null) this.found.set(attempt(() => firstPlan(input)).result ?? null);
+      this.search.begin({ input, variantsOf: null } satisfies ShedPlanAsk);
     });
   }
 
