@@ -101,8 +101,12 @@ describe('what work asks of the air', () => {
     expect(faultOf({ hours: [hour(18), hour(18), hour(18, { humidityPercent: 80 })] }, 2, { dry: true })).toBeNull();
   });
 
-  it('falls where no hour is warmer than the first', () => {
+  it('falls where a core, an hour behind the air, gets no warmer than in the first hour', () => {
+    // Means of three hours: 16, 16.7, 18, 19.3, 19.6, 18.6.
     const air = list(16, 18, 20, 19.8, 19, 17);
-    expect([firstWarming(air, 0, 3), firstWarming(air, 2, 5)]).toEqual([1, null]);
+    expect([firstWarming(air, 0, 3), firstWarming(air, 2, 5), firstWarming(air, 3, 5)]).toEqual([1, 3, null]);
+    // A heater that came on: steady air, and a core that still warms.
+    const heated = list(6, 6, 17, 17, 17, 17, 17);
+    expect([firstWarming(heated, 3, 6), firstWarming(heated, 4, 6)]).toEqual([4, null]);
   });
 });

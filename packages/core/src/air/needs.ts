@@ -34,18 +34,23 @@ export function faultOf(air: { hours: readonly HourOfAir[] }, index: number, nee
   if (needs.maxTempC !== undefined && tempC > needs.maxTempC) return 'too-warm';
   if (needs.dry) {
     if (humidityPercent > MAX_HUMIDITY_PERCENT) return 'too-humid';
-    let surfaceC = 0;
-    for (let k = 0; k < SURFACE_HOURS; k++) surfaceC += hourAt(air, index - k).tempC / SURFACE_HOURS;
-    if (surfaceC - dewPoint({ airTempC: tempC, relativeHumidityPercent: humidityPercent }).dewPointC < DEW_POINT_MARGIN_C) return 'near-dew-point';
+    if (surfaceAt(air, index) - dewPoint({ airTempC: tempC, relativeHumidityPercent: humidityPercent }).dewPointC < DEW_POINT_MARGIN_C) return 'near-dew-point';
   }
   if (needs.noRain && rainMm >= DRIZZLE_MM) return 'rain';
   if (needs.daylight && sunWPerM2 < DUSK_WPERM2) return 'dark';
   return null;
 }
 
-/** The first hour from one on, up to another, that warms past what the first was; null when none does. */
+/** Temperature of a surface, and of the core under it: what the air has been over the last hours. */
+function surfaceAt(air: { hours: readonly HourOfAir[] }, index: number): number {
+  let sum = 0;
+  for (let k = 0; k < SURFACE_HOURS; k++) sum += hourAt(air, index - k).tempC;
+  return sum / SURFACE_HOURS;
+}
+
+/** The first hour from one on, up to another, in which a core gets warmer than it was in the first, the air of the hours before it still coming through; null when none does. */
 export function firstWarming(air: { hours: readonly HourOfAir[] }, from: number, to: number): number | null {
-  const startC = hourAt(air, from).tempC;
-  for (let i = from + 1; i <= to; i++) if (hourAt(air, i).tempC > startC + STEADY_C) return i;
+  const startC = surfaceAt(air, from);
+  for (let i = from + 1; i <= to; i++) if (surfaceAt(air, i) > startC + STEADY_C) return i;
   return null;
 }

@@ -133,12 +133,18 @@ describe('a card fitted to a data sheet', () => {
     expect(Math.abs(fit.card.kinetics.heatJPerG / 380 - 1)).toBeLessThan(0.1);
   });
 
+  it('says when a point is never reached, and does not call that a fit', () => {
+    // Nothing that gels in half an hour is a tenth cured after six days.
+    const { worstPercent, good, reproduced } = fitCard({ from: MEDIUM, points: [{ kind: 'pot-gel', massG: 100, tempC: 22, minutes: 30 }, { kind: 'thin', alpha: 0.8, tempC: 22, hours: 14 }, { kind: 'thin', alpha: 0.095, tempC: 22, hours: 150 }] }); // prettier-ignore
+    expect([good, worstPercent, reproduced.some(({ errorPercent }) => errorPercent === null)]).toEqual([false, null, true]);
+  });
+
   it('in rounds, tells how far it is, gets no worse, and keeps what it has when told to stop', () => {
     const points = [{ kind: 'pot-gel' as const, massG: 150, tempC: 20, minutes: 24 }, { kind: 'thin' as const, alpha: 0.8, tempC: 20, hours: 9 }, { kind: 'pot-peak' as const, massG: 150, tempC: 20, peakC: 150 }]; // prettier-ignore
     const told: [number, number][] = [];
     const search = searchFit({ from: MEDIUM, points });
     let step = search.next();
-    for (; !step.done; step = search.next()) told.push([step.value.share, step.value.soFar.worstPercent]);
+    for (; !step.done; step = search.next()) told.push([step.value.share, step.value.soFar.worstPercent!]);
     told.slice(1).forEach(([share, worst], i) => {
       expect(share).toBeGreaterThan(told[i]![0]);
       expect(worst).toBeLessThanOrEqual(told[i]![1]);

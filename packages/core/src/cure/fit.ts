@@ -24,7 +24,8 @@ export interface Reproduced {
 export interface FitCardResult {
   card: CureCard;
   reproduced: Reproduced[];
-  worstPercent: number;
+  /** null where a point is never reached at all. */
+  worstPercent: number | null;
   /** Every point within fifteen per cent. */
   good: boolean;
   steps: number;
@@ -76,8 +77,8 @@ export function compareToSheet(card: CureCard, points: readonly SheetPoint[]): O
     const got = reproduce(card, point);
     return { point, found: got, errorPercent: got === null ? null : 100 * (got / wantedOf(point) - 1) };
   });
-  const worstPercent = Math.max(...reproduced.map(({ errorPercent }) => (errorPercent === null ? Infinity : Math.abs(errorPercent))));
-  return { card, reproduced, worstPercent, good: worstPercent <= GOOD_PERCENT };
+  const worst = Math.max(...reproduced.map(({ errorPercent }) => (errorPercent === null ? Infinity : Math.abs(errorPercent))));
+  return { card, reproduced, worstPercent: Number.isFinite(worst) ? worst : null, good: worst <= GOOD_PERCENT };
 }
 
 /** Steps of a round of `searchFit`, and rounds at the most. */
@@ -85,6 +86,9 @@ const ROUND_STEPS = 90;
 const MOST_ROUNDS = 8;
 /** Better by less than this, per cent, is no better. */
 const BETTER_PERCENT = 0.5;
+/** A point that is never reached counts as so far off, per cent. */
+const NEVER_PERCENT = 1e6;
+const worstOf = ({ worstPercent }: FitCardResult): number => worstPercent ?? NEVER_PERCENT;
 
 /**
  * The same in rounds, each begun from the best card of those before, until one gives nothing more; tells the best after every round.
@@ -96,7 +100,7 @@ export function* searchFit({ points, from }: Omit<FitCardInput, 'mostSteps'>): G
     if ((yield { share: round / MOST_ROUNDS, soFar: best }) === 'stop') break;
     const next = fitCard({ points, from: best.card, mostSteps: ROUND_STEPS });
     const steps = best.steps + next.steps;
-    const better = best.worstPercent - next.worstPercent;
+    const better = worstOf(best) - worstOf(next);
     best = { ...(better > 0 ? next : best), steps };
     if (better < BETTER_PERCENT) break;
   }

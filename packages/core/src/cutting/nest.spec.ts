@@ -71,6 +71,7 @@ describe('the nest on a roll', () => {
   it('tells what is too wide for the roll, and lays the rest', () => {
     const { tooWide, placed } = nest({ pieces: [rectangle('wide', 100, 900), rectangle('fits', 900, 100)], widthMm: 600, tries: 0 });
     expect([tooWide, placed.map(({ id }) => id)]).toEqual([['wide'], ['fits']]);
+    expect(nest({ pieces: [rectangle('a', 300, 400), rectangle('b', 200, 300)], widthMm: 100 })).toEqual(jasmine.objectContaining({ tooWide: ['a', 'b'], placed: [], lengthMm: 0, offCuts: [] }));
   });
 
   it('looks into the hollow of a piece that is not convex', () => {

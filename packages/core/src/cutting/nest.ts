@@ -240,7 +240,8 @@ class Nest {
       const [xMm, yMm] = [this.best.x[i]!, this.best.row[i]! * this.rowMm];
       return { id: piece.id, turnDeg: lie.turnDeg, mirrored: lie.mirrored, xMm, yMm, points: lie.points.map(({ x, y }) => ({ x: x + xMm, y: y + yMm })) };
     });
-    const { lengthMm } = this.best;
+    // Where every piece is too wide there is nothing to cut off.
+    const lengthMm = Math.max(0, this.best.lengthMm);
     const cloth = lengthMm * this.input.widthMm;
     this.kept = {
       placed,

@@ -51,8 +51,8 @@ describe('a plan by the air', () => {
   it('lays a sealed core up on a falling temperature, never in the morning', () => {
     const air = days((clock) => 16 + 5 * Math.cos((2 * Math.PI * (clock - 14)) / 24));
     const { startAt, why } = of(planned([{ id: 'lay', minutes: 90, inOneGo: true, needs: { falling: true, holdMin: 90 } }], air), 'lay');
-    // At 13:00 it is within 0.2 °C of the day's warmest.
-    expect(startAt).toBe('2026-04-16T13:00');
+    // Warmest at 14:00, the core an hour later.
+    expect(startAt).toBe('2026-04-16T14:00');
     expect(why.fault).toBe('warming');
   });
 

@@ -80,7 +80,7 @@ const FAR_PERCENT = 25;
     }
     @if (found(); as f) {
       <p role="status">
-        <b>{{ f.good ? 'It gives the sheet back' : 'It does not give the sheet back' }}</b>, {{ f.worstPercent.toFixed(0) }} % off at the worst.
+        <b>{{ f.good ? 'It gives the sheet back' : 'It does not give the sheet back' }}</b>, {{ f.worstPercent === null ? 'one of its points is never reached.' : f.worstPercent.toFixed(0) + ' % off at the worst.' }}
         {{ f.good ? '' : 'Look for a figure that contradicts the others, or a pot of another shape.' }}
       </p>
       <table class="ruled">

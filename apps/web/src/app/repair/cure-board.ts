@@ -172,7 +172,7 @@ export class CureBoard extends StagePanel implements OnDestroy {
 
   readonly fitted = computed(() => {
     const fit = this.found()?.card?.fit;
-    return fit ? `Its cure is fitted to the system’s own pot life, sanding and full cure, ${fit.worstPercent.toFixed(0)} % off at worst.` : '';
+    return fit ? `Its cure is fitted to the system’s own pot life, sanding and full cure, ${fit.worstPercent === null ? 'one of which it never reaches' : `${fit.worstPercent.toFixed(0)} % off at worst`}.` : '';
   });
 
   readonly inText = computed(
