@@ -58,14 +58,17 @@ describe('the weather’s stand-in', () => {
 });
 
 describe('the air of a shed', () => {
-  it('follows a step outside by e in its lag, and is no colder than it is heated to', () => {
+  it('follows a step outside by e in its lag, and is warmed to what it is heated to', () => {
     const step: Air = list(...Array.from({ length: 24 }, () => 10), ...Array.from({ length: 24 }, () => 20));
     const { hours } = shedAir(step, { lagHours: 6, gainC: 0, heatedToC: null });
     // Six hours after the step: 10 + 10 (1 − 1/e).
     expect(hours[29]!.tempC).toBeCloseTo(10 + 10 * (1 - Math.exp(-1)), 6);
     expect(Math.min(...shedAir(step, { lagHours: 6, gainC: 0, heatedToC: 18 }).hours.map(({ tempC }) => tempC))).toBe(18);
     const day = shedAir(step, { lagHours: 6, gainC: 0, heatedToC: 18, heatedFromMin: 8 * 60, heatedToMin: 17 * 60 }).hours;
-    expect(day[12]!.tempC).toBe(18);
+    // The heater comes on at eight, and warms no faster than 5 °C in an hour.
+    expect([day[7]!.tempC, day[8]!.tempC, day[9]!.tempC, day[12]!.tempC]).toEqual([10, 15, 18, 18]);
+    // A tent that keeps no warmth is held at its heat all the same.
+    expect(shedAir(step, { lagHours: 0, gainC: 0, heatedToC: 25 }).hours.every(({ tempC }) => tempC === 25)).toBeTrue();
     expect(day[4]!.tempC).toBeLessThan(18);
   });
 

@@ -24,11 +24,13 @@ export interface AirReading {
   humidityPercent: number;
 }
 
+/** No heater of a shed warms it faster, °C in an hour. */
+const HEATER_C_PER_HOUR = 5;
 /** A reading counts for so long, h: what it differs by fades away by e in this time. */
 const FADES_HOURS = 12;
 
 /**
- * Air of a shed hour by hour from the weather outside: a first-order lag behind it, a little warmer, no colder than it is heated to, with the
+ * Air of a shed hour by hour from the weather outside: a first-order lag behind it, a little warmer, warmed to what it is heated to as fast as a heater can, with the
  * water of the air outside. A reading shifts what comes after it by what it differs, less and less.
  * @throws CoreError for bad weather, a lag outside 0…200 h, or temperatures no shed has
  */
@@ -42,11 +44,16 @@ export function shedAir(weather: Air, climate: ShedClimate, reading: AirReading 
   const share = lag === 0 ? 1 : 1 - Math.exp(-1 / lag);
   const settled = weather.hours.slice(0, 24).reduce((sum, { tempC }) => sum + tempC, 0) / Math.min(24, weather.hours.length);
   let inside = (lag === 0 ? weather.hours[0]!.tempC : settled) + gain;
+  const heatedIn = (hour: number): boolean => {
+    const minute = (start + 60 * hour + 30) % 1440;
+    return from <= to ? minute >= from && minute < to : minute >= from || minute < to;
+  };
+  // What is heated when the list begins has been heated before.
+  if (heated !== null && heatedIn(0)) inside = Math.max(inside, heated);
   const plain = weather.hours.map(({ tempC }, i) => {
+    const before = inside;
     inside += share * (tempC + gain - inside);
-    const minute = (start + 60 * i + 30) % 1440;
-    const on = heated !== null && (from <= to ? minute >= from && minute < to : minute >= from || minute < to);
-    if (on && inside < heated) inside = heated;
+    if (heated !== null && heatedIn(i) && inside < heated) inside = Math.min(heated, Math.max(inside, before + HEATER_C_PER_HOUR));
     return inside;
   });
   const off = reading === null ? null : differs(reading, plain, weather, start);
