@@ -81,6 +81,7 @@ try {
     await check('types', node('typescript/bin/tsc', '-p', 'tsconfig.specs.json'));
     await check('core and contract specs', jasmine('jasmine.core.json'), { counts: jasmineCounts });
     await check('command line', [process.execPath, [path.join(ROOT, 'tools/check-calc.mjs')]]);
+    await check('calculations documented', [process.execPath, [...SOURCE, path.join(ROOT, 'tools/write-calculations.ts'), '--check']]);
     await check('server specs', jasmine('jasmine.server.json'), { counts: jasmineCounts, options: { env: environment } });
   };
   await Promise.all([still(), specs()]);

@@ -1,4 +1,4 @@
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { CALCULATIONS } from '@ashstep/contract';
 import * as z from 'zod';
 
@@ -22,9 +22,8 @@ const parts = CALCULATIONS.map(({ name, summary, schema, example, run }) => {
   const input = name === 'repair' ? 'The inputs of a new repair with a 6 mm laminate: `npm run -s calc -- --example repair`.' : `\`\`\`json\n${shown(example)}\n\`\`\``;
   return `## ${name}\n\n${summary}. Fields: ${fields(schema)}.\n\n${input}\n\ngives (figures rounded to four places)\n\n\`\`\`json\n${shown(result)}\n\`\`\`\n`;
 });
-writeFileSync(
-  'docs/calculations.md',
-  `# Calculations
+const FILE = 'docs/calculations.md';
+const text = `# Calculations
 
 Every calculation of the core can be run from the command line, JSON in and JSON out:
 
@@ -40,5 +39,13 @@ Lengths are mm, masses g, areal weights g/m², densities kg/m³ (resins on syste
 degrees. A is in N/mm, B in N, D in N·mm, with z running inwards from the mid-plane. Formulas and sources stand in the docstrings of
 \`packages/core/src\`. This file is made by \`npm run docs\`.
 
-${parts.join('\n')}`,
-);
+${parts.join('\n')}`;
+
+/** What is the same whatever the last digit of a figure is on this machine. */
+const words = (whole: string): string => whole.replace(/-?\d+(\.\d+)?/g, '#');
+
+if (!process.argv.includes('--check')) writeFileSync(FILE, text);
+else if (words(readFileSync(FILE, 'utf8')) !== words(text)) {
+  console.error(`Error: ${FILE} is out of date. Run npm run docs.`);
+  process.exit(1);
+}

@@ -93,7 +93,7 @@ export interface ScheduleResult {
 
 export type ScheduleSearch = Generator<{ share: number; soFar: ScheduleResult }, ScheduleResult, 'stop' | undefined>;
 
-const TRIES = 400;
+const TRIES = 300;
 /** Share of the length of the rest by which the order is shaken. */
 const SHAKE = 0.3;
 

@@ -238,27 +238,30 @@ export class Shed {
 
   private place(i: number, done: (Planned | undefined)[], people: Busy[][], bays: Busy[][]): void {
     const task = this.tasks[i]!;
-    const take = ({ start, end }: WorkSpan, why: ScheduledTask['why'], own: readonly number[], broken: Remark[] = []): void => {
-      const busy: Busy = { start, end, taskId: task.id };
-      for (const p of own) enter(people[p]!, busy);
-      const free = task.bay && bays.find((others) => !firstClash(others, busy));
-      if (free) enter(free, busy);
-      done[i] = { start, end, task, people: [...own], why, broken };
-    };
+    const planned = this.planned(i, done, people, bays);
+    done[i] = planned;
+    const busy: Busy = { start: planned.start, end: planned.end, taskId: task.id };
+    for (const p of planned.people) enter(people[p]!, busy);
+    const free = task.bay && bays.find((others) => !firstClash(others, busy));
+    if (free) enter(free, busy);
+  }
+
+  private planned(i: number, done: readonly (Planned | undefined)[], people: readonly Busy[][], bays: readonly Busy[][]): Planned {
+    const task = this.tasks[i]!;
     const fixed = this.fixed(task);
     if (fixed) {
       const free = task.actual || task.byItself ? [] : (this.able[i]!.find(({ people: group }) => group.every((p) => !firstClash(people[p]!, fixed)))?.people ?? []);
-      return take(fixed, { id: task.actual ? 'done' : 'pinned', taskId: null }, free);
+      return { ...fixed, task, people: [...free], why: { id: task.actual ? 'done' : 'pinned', taskId: null }, broken: [] };
     }
     const ready = this.readyAt(task, (before) => done[before]!.end);
-    if (task.byItself) return take({ start: ready.at, end: this.byItself(task, ready.at) }, ready.why, []);
+    if (task.byItself) return { start: ready.at, end: this.byItself(task, ready.at), task, people: [], why: ready.why, broken: [] };
     let [best, bestGroup]: [Free | null, readonly number[]] = [null, []];
     for (const group of this.able[i]!) {
       const free = this.firstFree(task, ready, group, people, bays, best?.span.start ?? Infinity);
       if (free && (!best || free.span.start < best.span.start || free.span.end < best.span.end)) [best, bestGroup] = [free, group.people];
     }
     const { span, why } = best!;
-    take(span, why, bestGroup, span.never ? [{ id: 'schedule.never-fit', params: { fault: span.stop!.fault } }] : []);
+    return { start: span.start, end: span.end, task, people: [...bestGroup], why, broken: span.never ? [{ id: 'schedule.never-fit', params: { fault: span.stop!.fault } }] : [] };
   }
 
   /** When a group of people, a bay, their hours and the air first come together; null where that is later than others could begin. */
