@@ -4,6 +4,7 @@ import { Router } from '@angular/router';
 const KEYS: readonly [string, string][] = [
   ['/', 'find a job, lot or craft'],
   ['g then b', 'to the board'],
+  ['g then p', 'to the plan'],
   ['g then l', 'to the library'],
   ['1 … 9, 0', 'stage one to ten'],
   ['[ and ]', 'stage before, after'],
@@ -68,6 +69,7 @@ export class Keys {
     this.leaderAt = 0;
     if (event.key === 'g') this.leaderAt = event.timeStamp;
     else if (led && event.key === 'b') void this.router.navigateByUrl('/');
+    else if (led && event.key === 'p') void this.router.navigateByUrl('/plan');
     else if (led && event.key === 'l') void this.router.navigateByUrl('/library');
     else if (event.key === '/') this.find(event);
     else if (event.key === '?') this.list().nativeElement.showModal();

@@ -114,7 +114,7 @@ export class WaysOut extends StagePanel {
   why(c: Conflict, { way, ratio }: WayOption): string {
     if (way === 'steeper') return ratio > 0 ? `would be ${Math.round(ratio * 10) / 10}:1, too steep for any bond` : 'no room at all';
     if (way === 'two-sided') return this.inputs().taper.sides === 'two' ? 'already so' : 'half the width is still too much';
-    return way === 'wrap' ? 'only round an edge' : `a ${c.kind} stays where it is`;
+    return way === 'wrap' ? 'only round an edge' : `${c.kind === 'edge' ? 'an' : 'a'} ${c.kind} stays where it is`;
   }
 
   taken(c: Conflict, { way }: WayOption): boolean {
