@@ -26,14 +26,14 @@ export function offCuts(placed: readonly { points: readonly Point[] }[], lengthM
   return found;
 }
 
-/** Takes every cell an outline touches, and what lies between in its row. */
+/** Takes every cell an outline reaches into, and what lies between in its row. */
 function mark(points: readonly Point[], taken: Uint8Array[], columns: number, rows: number): void {
   for (let r = 0; r < rows; r++) {
     const [low, high] = [r * CELL_MM, (r + 1) * CELL_MM];
     let [from, to] = [Infinity, -Infinity];
     points.forEach((a, i) => {
       const b = points[(i + 1) % points.length]!;
-      if (Math.max(a.y, b.y) < low || Math.min(a.y, b.y) > high) return;
+      if (Math.max(a.y, b.y) <= low || Math.min(a.y, b.y) >= high) return;
       for (const y of [Math.max(low, Math.min(high, a.y)), Math.max(low, Math.min(high, b.y))]) {
         const t = a.y === b.y ? 0 : (y - a.y) / (b.y - a.y);
         const xs = a.y === b.y ? [a.x, b.x] : [a.x + t * (b.x - a.x)];

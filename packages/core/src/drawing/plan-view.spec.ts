@@ -1,6 +1,5 @@
-import { signedArea } from '../geometry/index.js';
+import { liesWithin, signedArea } from '../geometry/index.js';
 import { NEW_REPAIR, type RepairInputs, planRepair } from '../repair/index.js';
-import { pointInside } from '../testing/inside.js';
 import { type PlanDrawing, type PlanOutline, planDrawing, runsOf } from './plan-view.js';
 
 type Patch = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
@@ -16,7 +15,7 @@ const drawn = (patch: Patch = {}): PlanDrawing => {
   return planDrawing(inputs, planRepair(inputs));
 };
 const area = (outline: PlanOutline): number => runsOf(outline).reduce((sum, run) => sum + signedArea(run), 0);
-const within = (inner: PlanOutline, outer: PlanOutline): boolean => inner.points.every((point) => pointInside(point, outer.points) || outer.points.some((edge) => Math.hypot(edge.x - point.x, edge.y - point.y) < 1));
+const within = (inner: PlanOutline, outer: PlanOutline): boolean => inner.points.every((point) => liesWithin(point, [outer.points]) || outer.points.some((edge) => Math.hypot(edge.x - point.x, edge.y - point.y) < 1));
 
 describe('the plan view', () => {
   it('has its outlines one within the other: damage, cut-out, footprint, abraded, mask', () => {

@@ -1,6 +1,5 @@
-import { signedArea } from '../geometry/index.js';
+import { liesWithin, signedArea } from '../geometry/index.js';
 import { NEW_REPAIR, type RepairInputs, planRepair } from '../repair/index.js';
-import { pointInside } from '../testing/inside.js';
 import { type SectionDrawing, type SectionRegion, sectionDrawing } from './section.js';
 
 type Patch = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
@@ -35,7 +34,7 @@ function places({ halfWidthMm, topMm, bottomMm }: SectionDrawing): { x: number; 
   const rows = Array.from({ length: 61 }, (_, i) => topMm + ((i + 0.377) * (bottomMm - topMm)) / 61);
   return columns.flatMap((x) => rows.map((y) => ({ x, y })));
 }
-const over = (regions: readonly SectionRegion[], place: { x: number; y: number }): SectionRegion[] => regions.filter(({ points }) => pointInside(place, points));
+const over = (regions: readonly SectionRegion[], place: { x: number; y: number }): SectionRegion[] => regions.filter(({ points }) => liesWithin(place, [points]));
 
 describe('the section', () => {
   for (const [name, patch] of WAYS)
