@@ -41,6 +41,9 @@ describe('field words', () => {
     expect(words(z.number().gt(0), 0)).toBe('Accepted: more than 0.');
     expect(words(z.number().max(9), 10)).toBe('Accepted: up to 9.');
     expect(words(z.string().max(3), 'long')).toBe('Accepted: up to 3 characters.');
+    expect(words(z.array(z.number()).min(2), [1])).toBe('At least 2.');
+    expect(words(z.array(z.number()).max(1), [1, 2])).toBe('1 at the most.');
+    expect(words(z.string().trim().min(1, 'Say which trials it rests on.'), ' ')).toBe('Say which trials it rests on.');
     expect(words(z.enum(['a', 'b']), 'c')).toBe('Accepted: a, b.');
     expect(words(fabricId, 'moon-cloth')).toBe('Not in the list. Pick one that is.');
     expect(words(z.strictObject({}), { mood: 1 })).toBe('Not known here: mood.');

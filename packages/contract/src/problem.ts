@@ -24,6 +24,8 @@ export function issueFields(error: z.ZodError, prefix = ''): FieldProblem[] {
   return error.issues.slice(0, 50).map((issue) => ({ path: [...(prefix ? [prefix] : []), ...issue.path.map(String)].join('.'), message: issueWords(issue) }));
 }
 
+/** What zod itself says where a schema has no words of its own. */
+const ZODS_OWN = /^(Too small|Too big): /;
 /** Longer lists of accepted values are not read out. */
 const MOST_LISTED = 8;
 
@@ -32,8 +34,12 @@ function issueWords(issue: z.core.$ZodIssue): string {
     case 'invalid_type':
       return issue.message.endsWith('received undefined') ? 'This is still missing.' : `Give a ${issue.expected === 'number' ? 'figure' : issue.expected} here.`;
     case 'too_small':
+      if (!ZODS_OWN.test(issue.message)) return issue.message;
+      if (issue.origin === 'array') return `At least ${String(issue.minimum)}.`;
       return issue.origin === 'string' ? 'This is still missing.' : `Accepted: ${issue.inclusive === false ? 'more than ' : ''}${String(issue.minimum)}${issue.inclusive === false ? '' : ' or more'}.`;
     case 'too_big':
+      if (!ZODS_OWN.test(issue.message)) return issue.message;
+      if (issue.origin === 'array') return `${String(issue.maximum)} at the most.`;
       return `Accepted: up to ${String(issue.maximum)}${issue.origin === 'string' ? ' characters' : ''}.`;
     case 'invalid_value':
       return issue.values.length > MOST_LISTED ? 'Not in the list. Pick one that is.' : `Accepted: ${issue.values.map(String).join(', ')}.`;

@@ -1,0 +1,48 @@
+import { PanelBench, stateOf } from './panel.testing';
+import { StageStrip } from './stage-strip';
+
+describe('the strip of stages', () => {
+  let bench: PanelBench;
+  beforeEach(() => (bench = new PanelBench()));
+  const show = (sections = {}, detail = {}, stage = 'taper'): Promise<string> => bench.show(StageStrip, stateOf(sections, detail), { id: 'job', stage });
+  const links = (): HTMLAnchorElement[] => [...bench.host.querySelectorAll<HTMLAnchorElement>('ol a, nav a, a')];
+
+  it('leads to all ten, and says which one this is', async () => {
+    await show();
+    const hrefs = links().map((link) => link.getAttribute('href'));
+    for (const stage of ['look', 'laminate', 'resin', 'taper', 'plies', 'mix', 'days', 'layup', 'finish', 'signoff']) expect(hrefs).toContain(`/repair/job/${stage}`);
+    expect(bench.host.querySelectorAll('[aria-current]').length).toBeGreaterThan(0);
+  });
+
+  it('says at each what is settled, in the person’s units', async () => {
+    const told = await show();
+    expect(told).toContain('100 × 100, through');
+    expect(told).toContain('5.0 mm, 4 plies');
+    expect(told).toMatch(/12:1, \d+ mm/);
+    expect(told).toMatch(/\d+ g in \d+ pots?/);
+    bench.units$.next('imperial');
+    expect(await bench.settled()).toContain('3.94 × 3.94');
+  });
+
+  it('says nothing of what is not worked out yet', async () => {
+    const told = await show({ laminate: { known: 'thickness', thicknessMm: null, plies: [] } });
+    expect(told).not.toContain('plies');
+    expect(told).not.toMatch(/ g in /);
+  });
+
+  it('ticks what was gone through, but for a stage with something in the way', async () => {
+    await show({}, { stageReached: 4 });
+    const ticked = (): number => bench.text().split(', done').length - 1;
+    const all = ticked();
+    expect(all).toBe(4);
+    await show({ damage: { shape: { kind: 'circle', diameterMm: 40_000 } } }, { stageReached: 4 });
+    expect(ticked()).toBeLessThan(all);
+  });
+
+  it('counts plies down and checks read', async () => {
+    const log = [1, 2, 3].map((laid) => ({ id: `${laid}`, at: '2026-04-16T08:00:00Z', by: 'Ilse Varga', entry: { kind: 'ply', plyKey: `f0-p${laid}`, label: `Ply ${laid}` } }));
+    const told = await show({}, { log, results: [{ checkId: 'taper' }, { checkId: 'taper' }, { checkId: 'taps' }] }, 'layup');
+    expect(told).toContain('3 plies down');
+    expect(told).toMatch(/2 of \d+ read/);
+  });
+});
