@@ -24,11 +24,11 @@ const ADVICE = {
     <h2>Windows, and a tent</h2>
     @if (now(); as n) {
       <p>
-        <b>{{ n.advice }}</b> <span class="quiet">The last ply went on {{ n.at }}; since then it is as old as {{ n.age }} h at {{ ageC | qty: 'temperature' : 0 }}.</span>
+        <b>{{ n.advice }}</b>&ngsp;<span class="quiet">The last ply went on {{ n.at }}; since then it is as old as {{ n.age }} h at {{ ageC | qty: 'temperature' : 0 }}.</span>
       </p>
     }
     <div class="scroll">
-      <table class="ruled">
+      <table class="ruled compare">
         <thead>
           <tr>
             <th scope="col">{{ laidText() }}</th>
@@ -60,11 +60,6 @@ const ADVICE = {
       display: flex;
       flex-direction: column;
       gap: 10px;
-    }
-    th[scope='row'] {
-      font-weight: 430;
-      color: var(--ink);
-      border-bottom: 1px solid var(--ash-2);
     }
   `,
 })

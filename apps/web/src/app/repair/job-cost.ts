@@ -13,7 +13,7 @@ import { StagePanel } from './stages/stage';
   template: `
     <h2>What it costs</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="Cost and hours by resin">
-      <table class="ruled">
+      <table class="ruled compare">
         <thead>
           <tr>
             <td></td>
@@ -46,21 +46,8 @@ import { StagePanel } from './stages/stage';
       flex-direction: column;
       gap: 10px;
     }
-    table {
-      min-width: 440px;
-      table-layout: fixed;
-    }
-    th.on {
-      box-shadow: inset 0 5px 0 var(--ink);
-      padding-top: 8px;
-    }
-    th[scope='row'] {
-      font-weight: 430;
-      color: var(--ink);
-      border-bottom: 1px solid var(--ash-2);
-    }
-    .total th,
-    .total td {
+    .total.total th,
+    .total.total td {
       font-weight: 680;
       border-top: 1.5px solid var(--ink);
     }

@@ -17,7 +17,7 @@ import { StagePanel } from './stages/stage';
     @for (pot of pots(); track pot.id) {
       <section class="item" [attr.aria-label]="pot.name">
         <p>
-          <b>{{ pot.name }}</b> <span class="quiet">{{ pot.paste.resinG | qty: 'mass' }} of mixed resin, {{ pot.paste.fillerG | qty: 'mass' }} {{ pot.fillerName.toLowerCase() }}: a heap of {{ pot.paste.heapToResin }} to 1</span>
+          <b>{{ pot.name }}</b>&ngsp;<span class="quiet">{{ pot.paste.resinG | qty: 'mass' }} of mixed resin, {{ pot.paste.fillerG | qty: 'mass' }} {{ pot.fillerName.toLowerCase() }}: a heap of {{ pot.paste.heapToResin }} to 1</span>
         </p>
         <p class="num">
           Scale: resin to {{ pot.mix.scaleG[1].toFixed(1) }}, {{ twoPart() ? 'hardener' : 'catalyst' }} to {{ pot.mix.scaleG[2].toFixed(1) }} g{{ pot.mix.drops !== null ? ', ' + pot.mix.drops + ' drops' : '' }}; then the filler
@@ -66,7 +66,7 @@ import { StagePanel } from './stages/stage';
     @for (coat of coats(); track coat.id; let i = $index) {
       <section class="item" [attr.aria-label]="coat.name">
         <p>
-          <b>{{ coat.name }}</b> <span class="quiet">{{ coat.massG | qty: 'mass' }} on {{ (coat.areaMm2 / 1e6).toFixed(2) }} m²</span>
+          <b>{{ coat.name }}</b>&ngsp;<span class="quiet">{{ coat.massG | qty: 'mass' }} on {{ (coat.areaMm2 / 1e6).toFixed(2) }} m²</span>
         </p>
         @let own = coatOf(coat.id);
         @if (own && !sealed()) {

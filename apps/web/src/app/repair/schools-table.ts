@@ -14,7 +14,7 @@ import { StagePanel } from './stages/stage';
   template: `
     <h2>Three schools, this job</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="Schools compared">
-      <table class="ruled">
+      <table class="ruled compare">
         <thead>
           <tr>
             <td></td>
@@ -93,28 +93,6 @@ import { StagePanel } from './stages/stage';
       display: flex;
       flex-direction: column;
       gap: 10px;
-    }
-    table {
-      min-width: 480px;
-      table-layout: fixed;
-    }
-    th {
-      font-weight: 640;
-      text-align: left;
-    }
-    thead th {
-      white-space: normal;
-      padding-top: 8px;
-      vertical-align: bottom;
-    }
-    thead th.on {
-      box-shadow: inset 0 5px 0 var(--ink);
-    }
-    th[scope='row'] {
-      white-space: nowrap;
-      font-weight: 430;
-      padding-right: 10px;
-      border-bottom: 1px solid var(--ash-2);
     }
   `,
 })

@@ -23,7 +23,7 @@ const NEED_WORDS: Record<SideNeed, string> = {
     @if (sides().length > 0) {
       <h2>Which side?</h2>
       <div class="scroll" tabindex="0" role="region" aria-label="Sides compared">
-        <table class="ruled">
+        <table class="ruled compare">
           <thead>
             <tr>
               <td></td>
@@ -86,29 +86,6 @@ const NEED_WORDS: Record<SideNeed, string> = {
       display: flex;
       flex-direction: column;
       gap: 10px;
-    }
-    table {
-      min-width: 480px;
-      table-layout: fixed;
-    }
-    thead th.on {
-      box-shadow: inset 0 5px 0 var(--ink);
-    }
-    th {
-      padding-top: 8px;
-      font-weight: 640;
-      text-align: left;
-    }
-    th[scope='row'] {
-      font-weight: 430;
-      border-bottom: 1px solid var(--ash-2);
-    }
-    td:not(.num) {
-      font-size: 13.5px;
-    }
-    tbody td,
-    tbody th {
-      vertical-align: top;
     }
   `,
 })
