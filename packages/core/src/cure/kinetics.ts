@@ -61,6 +61,9 @@ export const FRESH: CureState = { alpha: 0, used: 0 };
 
 /** Most a degree of cure changes in one inner step. */
 const STEP_ALPHA = 0.01;
+/** Most the rate itself changes in one inner step, as a share: a cure that feeds itself begins slowly and does not stay so. */
+const STEP_RATE = 0.1;
+const SLOPE_OVER = 1e-4;
 const MOST_INNER = 4000;
 
 /**
@@ -82,7 +85,8 @@ export function cureOn(kinetics: Kinetics, state: CureState, tempC: number, seco
   const rateAt = (x: number): number => (x >= 1 ? 0 : (a + b * (m === 1 ? x : x ** m)) * (1 - x) ** n);
   for (let i = 0; left > 0 && i < MOST_INNER; i++) {
     const now = rateAt(alpha);
-    const step = Math.min(left, now > 0 ? Math.min(STEP_ALPHA, 0.2 * (1 - alpha) + 1e-6) / now : left);
+    const slope = Math.abs(rateAt(alpha + SLOPE_OVER) - now) / SLOPE_OVER;
+    const step = now > 0 ? Math.min(left, Math.min(STEP_ALPHA, 0.2 * (1 - alpha) + 1e-6) / now, slope > 0 ? STEP_RATE / slope : left) : left;
     const half = Math.min(1, alpha + 0.5 * step * now);
     alpha = Math.min(1, alpha + step * rateAt(half));
     left -= step;
