@@ -113,7 +113,7 @@ export class TestServer {
       server.closeAllConnections();
       server.close();
     }
-    await this.context.pool.end();
+    await closePool(this.context.pool);
     await onAdmin(this.admin, `DROP DATABASE ${this.database} WITH (FORCE)`);
   }
 
@@ -126,6 +126,19 @@ export class TestServer {
     await person(this.people.inspector, 'inspector', 'inspector');
     await person(this.people.manager, 'manager', 'manager');
   }
+}
+
+/** Ends a pool and waits until its connections are closed, which its own end does not. */
+async function closePool(pool: pg.Pool): Promise<void> {
+  let open = pool.totalCount;
+  const closed = new Promise<void>((resolve) => {
+    if (open === 0) resolve();
+    pool.on('remove', () => {
+      if (--open === 0) resolve();
+    });
+  });
+  await pool.end();
+  await closed;
 }
 
 async function onAdmin(url: string, statement: string): Promise<void> {
