@@ -19,27 +19,34 @@ function fingerprint(folders) {
   return hash.digest('hex');
 }
 
-async function whenStale(name, folders, output, command, args, options) {
+async function whenStale(name, folders, output, build) {
   const stamp = path.join(ROOT, output, `.${name}-stamp`);
   const now = fingerprint(folders);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
   console.error(`Building the ${name} …`);
-  const { status, output: said } = await captureBeside(command, args, options);
-  if (status !== 0) throw new Error(`Building the ${name} failed.\n${said}`);
+  await build();
   mkdirSync(path.dirname(stamp), { recursive: true });
   writeFileSync(stamp, now);
+}
+
+/** Runs one of the builders; what it says is told only when it fails. */
+async function run(file, args, options) {
+  const { status, output } = await captureBeside(process.execPath, [bin(file), ...args], options);
+  if (status !== 0) throw new Error(`The build failed.\n${output}`);
 }
 
 const bin = (file) => path.join(ROOT, 'node_modules', file);
 
 /** Server and packages to JavaScript, with the SQL beside it. */
 export async function buildServer() {
-  await whenStale('server', ['packages', 'apps/server'], 'apps/server/dist', process.execPath, [bin('typescript/bin/tsc'), '-b', 'apps/server']);
-  copySql('apps/server/src', 'apps/server/dist');
+  await whenStale('server', ['packages', 'apps/server'], 'apps/server/dist', async () => {
+    await run('typescript/bin/tsc', ['-b', 'apps/server']);
+    copySql('apps/server/src', 'apps/server/dist');
+  });
 }
 
 export async function buildWeb() {
-  await whenStale('web app', ['packages', 'apps/web'], 'apps/web/dist', process.execPath, [bin('@angular/cli/bin/ng.js'), 'build'], { cwd: path.join(ROOT, 'apps/web') });
+  await whenStale('web app', ['packages', 'apps/web'], 'apps/web/dist', () => run('@angular/cli/bin/ng.js', ['build'], { cwd: path.join(ROOT, 'apps/web') }));
 }
 
 function copySql(from, to) {

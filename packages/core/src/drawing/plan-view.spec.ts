@@ -1,17 +1,16 @@
 import { liesWithin, signedArea } from '../geometry/index.js';
-import { NEW_REPAIR, type RepairInputs, planRepair } from '../repair/index.js';
+import { planRepair } from '../repair/index.js';
 import { type PlanDrawing, type PlanOutline, planDrawing, runsOf } from './plan-view.js';
+import { type InputsPatch, inputsWith } from '../testing/inputs.js';
 
-type Patch = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
-const repair = (patch: Patch): RepairInputs => Object.fromEntries(Object.entries(NEW_REPAIR).map(([name, defaults]) => [name, { ...defaults, ...patch[name as keyof RepairInputs] }])) as unknown as RepairInputs;
-const HULL: Patch = {
+const HULL: InputsPatch = {
   place: { access: 'both', service: 'high' },
   damage: { shape: { kind: 'ellipse', lengthMm: 160, widthMm: 90, centreXMm: 40, centreYMm: -25, rotationDeg: 30 } },
   laminate: { known: 'plies', thicknessMm: 5, plies: ['mat-450', 'roving-600', 'mat-450', 'roving-600'].map((fabricId) => ({ fabricId })), clueIds: ['tint-green-blue', 'styrene-smell'] },
   resin: { systemId: 'epoxy-slow' },
 };
-const drawn = (patch: Patch = {}): PlanDrawing => {
-  const inputs = repair({ ...HULL, ...patch });
+const drawn = (patch: InputsPatch = {}): PlanDrawing => {
+  const inputs = inputsWith({ ...HULL, ...patch });
   return planDrawing(inputs, planRepair(inputs));
 };
 const area = (outline: PlanOutline): number => runsOf(outline).reduce((sum, run) => sum + signedArea(run), 0);
@@ -68,10 +67,10 @@ describe('the plan view', () => {
   });
 
   it('draws the other face where it is asked for, and a blank sheet where nothing is known', () => {
-    const inputs = repair({ ...HULL, taper: { sides: 'two' } });
+    const inputs = inputsWith({ ...HULL, taper: { sides: 'two' } });
     const plan = planRepair(inputs);
     expect(planDrawing(inputs, plan, 1).plies.every(({ plyKey }) => plyKey.startsWith('f1-'))).toBeTrue();
-    const nothing = repair({ damage: { shape: { kind: 'circle', diameterMm: 40_000 } } });
+    const nothing = inputsWith({ damage: { shape: { kind: 'circle', diameterMm: 40_000 } } });
     const blank = planDrawing(nothing, planRepair(nothing));
     expect([blank.cutOut, blank.footprint, blank.rings, blank.plies]).toEqual([null, null, [], []]);
     expect(blank.bounds.maxX).toBeGreaterThan(blank.bounds.minX);

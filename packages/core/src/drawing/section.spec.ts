@@ -1,28 +1,27 @@
 import { liesWithin, signedArea } from '../geometry/index.js';
-import { NEW_REPAIR, type RepairInputs, planRepair } from '../repair/index.js';
+import { type RepairInputs, planRepair } from '../repair/index.js';
 import { type SectionDrawing, type SectionRegion, sectionDrawing } from './section.js';
+import { type InputsPatch, inputsWith } from '../testing/inputs.js';
 
-type Patch = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
-const repair = (patch: Patch): RepairInputs => Object.fromEntries(Object.entries(NEW_REPAIR).map(([name, defaults]) => [name, { ...defaults, ...patch[name as keyof RepairInputs] }])) as unknown as RepairInputs;
 const PLIES = ['mat-450', 'roving-500', 'mat-450', 'roving-500', 'mat-450', 'roving-600'].map((fabricId) => ({ fabricId }));
 
-const HULL: Patch = {
+const HULL: InputsPatch = {
   place: { access: 'both', service: 'high' },
   damage: { shape: { kind: 'circle', diameterMm: 100 } },
   laminate: { known: 'plies', thicknessMm: 6, finishThicknessMm: 0.6, plies: PLIES, clueIds: ['tint-green-blue', 'styrene-smell'] },
   resin: { systemId: 'epoxy-slow' },
   taper: { sides: 'one' },
 };
-const WAYS: [string, Patch][] = [
+const WAYS: [string, InputsPatch][] = [
   ['one-sided', {}],
   ['one-sided, largest first', { stack: { order: 'largest-first' } }],
   ['two-sided', { taper: { sides: 'two' } }],
   ['part of the depth', { damage: { shape: { kind: 'circle', diameterMm: 100 }, depth: 'part', depthMm: 3 } }],
   ['stepped', { taper: { kind: 'stepped', sides: 'one' } }],
 ];
-const merged = (patch: Patch): RepairInputs => repair(Object.fromEntries(Object.keys({ ...HULL, ...patch }).map((name) => [name, { ...HULL[name as keyof Patch], ...patch[name as keyof Patch] }])) as Patch);
+const merged = (patch: InputsPatch): RepairInputs => inputsWith(Object.fromEntries(Object.keys({ ...HULL, ...patch }).map((name) => [name, { ...HULL[name as keyof InputsPatch], ...patch[name as keyof InputsPatch] }])) as InputsPatch);
 
-function drawn(patch: Patch): { section: SectionDrawing; inputs: RepairInputs; plan: ReturnType<typeof planRepair> } {
+function drawn(patch: InputsPatch): { section: SectionDrawing; inputs: RepairInputs; plan: ReturnType<typeof planRepair> } {
   const inputs = merged(patch);
   const plan = planRepair(inputs);
   return { section: sectionDrawing(inputs, plan)!, inputs, plan };
@@ -109,7 +108,7 @@ describe('the section', () => {
   });
 
   it('backs a hole that goes through, worked from one face, and nothing that stops short', () => {
-    const backed = (patch: Patch): boolean => drawn(patch).section.ground.some(({ layer }) => layer === 'backing');
+    const backed = (patch: InputsPatch): boolean => drawn(patch).section.ground.some(({ layer }) => layer === 'backing');
     expect(backed({})).toBeTrue();
     expect(backed({ damage: { shape: { kind: 'circle', diameterMm: 100 }, depth: 'part', depthMm: 3 } })).toBeFalse();
   });
@@ -124,7 +123,7 @@ describe('the section', () => {
   });
 
   it('is not there before the taper is', () => {
-    const inputs = repair({});
+    const inputs = inputsWith({});
     expect(sectionDrawing(inputs, planRepair(inputs))).toBeNull();
   });
 });

@@ -3,11 +3,9 @@ import { planDrawing } from '../drawing/plan-view.js';
 import { signedArea } from '../geometry/index.js';
 import { NEW_REPAIR, type RepairInputs } from './inputs.js';
 import { planRepair } from './plan.js';
+import { type InputsPatch, inputsWith } from '../testing/inputs.js';
 
-type Patch = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
-const repair = (patch: Patch): RepairInputs => Object.fromEntries(Object.entries(NEW_REPAIR).map(([k, v]) => [k, { ...v, ...patch[k as keyof RepairInputs] }])) as unknown as RepairInputs;
-
-const LAUNCH = repair({
+const LAUNCH = inputsWith({
   place: { waterline: 'below', service: 'high', access: 'both' },
   damage: { shape: { kind: 'roundedRectangle', lengthMm: 140, widthMm: 90, cornerRadiusMm: 30 } },
   laminate: {
@@ -42,26 +40,26 @@ describe('the whole chain', () => {
   });
 
   it('reports an absurd figure at its field and does not throw', () => {
-    const plan = planRepair(repair({ ...LAUNCH, damage: { shape: { kind: 'circle', diameterMm: 40_000 } } }));
+    const plan = planRepair(inputsWith({ ...LAUNCH, damage: { shape: { kind: 'circle', diameterMm: 40_000 } } }));
     expect(plan.problems[0]).toEqual(jasmine.objectContaining({ stage: 'look', field: 'damage.shape.diameterMm' }));
     expect(plan.taper).toBeNull();
   });
 
   it('has nothing to taper or lay when only the finish is damaged', () => {
-    const plan = planRepair(repair({ damage: { depth: 'finish' }, laminate: { thicknessMm: 5, clueIds: ['styrene-smell', 'moulded-gel-coat'] }, days: { startAt: '2026-04-16T08:00' } }));
+    const plan = planRepair(inputsWith({ damage: { depth: 'finish' }, laminate: { thicknessMm: 5, clueIds: ['styrene-smell', 'moulded-gel-coat'] }, days: { startAt: '2026-04-16T08:00' } }));
     expect([plan.taper, plan.patch, plan.mix]).toEqual([null, null, null]);
     expect(plan.days!.tasks.map((t) => t.id)).not.toContain('lay-up');
     expect(plan.problems).toEqual([]);
   });
 
   it('takes only the plies within a part depth', () => {
-    const plan = planRepair(repair({ ...LAUNCH, damage: { depth: 'part', depthMm: 3 } }));
+    const plan = planRepair(inputsWith({ ...LAUNCH, damage: { depth: 'part', depthMm: 3 } }));
     expect(plan.parent!.withinPlies.length).toBe(3);
     expect(plan.taper!.footprint.faces[0]!.taperWidthMm).toBe(36);
   });
 
   it('shares the plies between two faces without losing one', () => {
-    const plan = planRepair(repair({ ...LAUNCH, taper: { sides: 'two' } }));
+    const plan = planRepair(inputsWith({ ...LAUNCH, taper: { sides: 'two' } }));
     const [first, second] = plan.patch!.faces;
     const structural = (face: typeof first) => face!.plies.filter((p) => !p.cover).length;
     expect(structural(first) + structural(second)).toBe(plan.patch!.layers.length);
@@ -71,19 +69,19 @@ describe('the whole chain', () => {
 
   it('asks for a reason when the choice goes against the school or the verdict', () => {
     expect(planRepair(LAUNCH).resin!.needsReason).toBeFalse();
-    expect(planRepair(repair({ ...LAUNCH, resin: { systemId: 'polyester' } })).resin!.needsReason).toBeTrue();
+    expect(planRepair(inputsWith({ ...LAUNCH, resin: { systemId: 'polyester' } })).resin!.needsReason).toBeTrue();
   });
 
   it('measures clearance to a line near by, and says when it is run over', () => {
-    const line = (y: number) => repair({ ...LAUNCH, damage: { ...LAUNCH.damage, neighbours: [{ name: 'chine', kind: 'edge', fromXMm: -400, fromYMm: y, toXMm: 400, toYMm: y }] } });
+    const line = (y: number) => inputsWith({ ...LAUNCH, damage: { ...LAUNCH.damage, neighbours: [{ name: 'chine', kind: 'edge', fromXMm: -400, fromYMm: y, toXMm: 400, toYMm: y }] } });
     // abraded edge at 55 + 108 + 25 = 188 mm from the centre line
     expect(planRepair(line(-245)).taper!.clearances[0]!.mm).toBeCloseTo(57, 1);
     expect(planRepair(line(-150)).taper!.clearances[0]!.mm).toBeCloseTo(-38, 1);
   });
 
   it('warns of more thickness at once than the system takes, and of heat above its range', () => {
-    const ids = (patch: Patch) => {
-      const plan = planRepair(repair({ ...LAUNCH, ...patch }));
+    const ids = (patch: InputsPatch) => {
+      const plan = planRepair(inputsWith({ ...LAUNCH, ...patch }));
       return [...plan.mix!.remarks, ...plan.resin!.remarks].map((remark) => remark.id);
     };
     expect(ids({})).not.toContain('mix.too-thick-at-once');
@@ -96,12 +94,12 @@ describe('the whole chain', () => {
   it('primes the ground face and margin but not the hole', () => {
     // 426 × 376 abraded with its corners, less the 160 × 110 R40 cut-out: (134 485 − 16 227) mm² at 125 g/m² = 14.78 g
     expect(planRepair(LAUNCH).mix!.faces[0]!.quantity.primeG).toBeCloseTo(14.78, 2);
-    const part = planRepair(repair({ ...LAUNCH, damage: { ...LAUNCH.damage, depth: 'part', depthMm: 9 } }));
+    const part = planRepair(inputsWith({ ...LAUNCH, damage: { ...LAUNCH.damage, depth: 'part', depthMm: 9 } }));
     expect(part.mix!.faces[0]!.quantity.primeG).toBeCloseTo(16.81, 2);
   });
 
   it('refuses catalyst out of range as a problem of the mix', () => {
-    const plan = planRepair(repair({ ...LAUNCH, resin: { systemId: 'polyester' }, mix: { catalystPercent: 6 } }));
+    const plan = planRepair(inputsWith({ ...LAUNCH, resin: { systemId: 'polyester' }, mix: { catalystPercent: 6 } }));
     expect(plan.mix).toBeNull();
     expect(plan.problems).toContain(jasmine.objectContaining({ stage: 'mix', field: 'catalystPercent' }));
   });
@@ -121,7 +119,7 @@ describe('the drawing', () => {
 
   it('gives both orders the same amount of material', () => {
     const area = (order: RepairInputs['stack']['order']) => {
-      const inputs = repair({ ...LAUNCH, stack: { order, coverFabricId: null } });
+      const inputs = inputsWith({ ...LAUNCH, stack: { order, coverFabricId: null } });
       const regions = sectionDrawing(inputs, planRepair(inputs))!.laid.filter((r) => r.layer === 'patch');
       return regions.reduce((sum, r) => sum + Math.abs(signedArea(r.points)), 0);
     };

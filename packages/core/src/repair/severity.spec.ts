@@ -1,13 +1,12 @@
-import { NEW_REPAIR, type RepairInputs } from './inputs.js';
+import { type InputsPatch, inputsWith } from '../testing/inputs.js';
 import { planRepair } from './plan.js';
 import type { Severity } from './severity.js';
 
-type Patch = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
-const plan = (patch: Patch) => planRepair(Object.fromEntries(Object.entries(NEW_REPAIR).map(([k, v]) => [k, { ...v, ...patch[k as keyof RepairInputs] }])) as unknown as RepairInputs);
+const plan = (patch: InputsPatch) => planRepair(inputsWith(patch));
 const CORE = { core: { coreId: 'balsa', thicknessMm: 12, reachable: true } };
 
 describe('severity', () => {
-  const cases: [string, Patch, Severity][] = [
+  const cases: [string, InputsPatch, Severity][] = [
     ['no fibre broken', { damage: { depth: 'finish' } }, 'finish'],
     ['no fibre broken over a core', { damage: { depth: 'finish' }, laminate: CORE }, 'finish'],
     ['some plies', { damage: { depth: 'part', depthMm: 2 } }, 'part'],

@@ -135,11 +135,6 @@ interface Row {
     .blank {
       height: 220px;
     }
-    progress {
-      flex: 1;
-      height: 14px;
-      accent-color: var(--ember);
-    }
   `,
 })
 export class CureBoard extends StagePanel implements OnDestroy {

@@ -122,11 +122,6 @@ const most = (materials: readonly { name: string; count: number }[]): string => 
       border-bottom: 1px solid var(--ash-2);
       min-height: var(--tap);
     }
-    progress {
-      flex: 1;
-      height: 14px;
-      accent-color: var(--ember);
-    }
   `,
 })
 export class NestBoard implements OnDestroy {

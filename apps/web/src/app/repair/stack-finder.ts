@@ -128,11 +128,6 @@ const SCORE_STEPS = 1e-6;
     .blank {
       height: 220px;
     }
-    progress {
-      flex: 1;
-      height: 14px;
-      accent-color: var(--ember);
-    }
   `,
 })
 export class StackFinder extends StagePanel implements OnDestroy {

@@ -5,6 +5,7 @@ import { STAGE_NAMES } from '@ashstep/contract';
 import { STAGES, type Stage, formatQuantity } from '@ashstep/core';
 import { StageProfile, TREADS } from '../drawing/stage-profile';
 import { ShedPlanService } from '../plan/shed-plan.service';
+import { quantityText } from '../platform/quantity.pipe';
 import { SessionService } from '../platform/session.service';
 import { whenText } from '../platform/when.pipe';
 import type { RepairState } from './repair.store';
@@ -59,6 +60,7 @@ export class StageStrip {
   readonly id = input.required<string>();
   readonly stage = input.required<Stage>();
   readonly state = input.required<RepairState>();
+  private readonly inUnits = quantityText();
   private readonly units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
 
   private readonly planner = inject(ShedPlanService);
@@ -98,23 +100,19 @@ export class StageStrip {
   private settled(stage: Stage): string {
     const { plan, inputs, detail } = this.state();
     const mm = (value: number, kind: 'length' | 'thickness' = 'length', decimals?: number): string => formatQuantity(value, kind, this.units(), this.units() === 'metric' ? decimals : undefined).figure;
-    const withUnit = (value: number, kind: 'length' | 'thickness' | 'mass', decimals?: number): string => {
-      const q = formatQuantity(value, kind, this.units(), this.units() === 'metric' ? decimals : undefined);
-      return `${q.figure} ${q.unit}`;
-    };
     switch (stage) {
       case 'look':
         return plan.damage ? `${mm(plan.damage.visible.lengthMm)} × ${mm(plan.damage.visible.widthMm)}, ${{ finish: 'finish', part: 'part', through: 'through' }[inputs.damage.depth]}` : '';
       case 'laminate':
-        return plan.parent ? `${withUnit(plan.parent.thicknessMm, 'thickness', 1)}, ${plan.parent.plies.length} plies` : '';
+        return plan.parent ? `${this.inUnits(plan.parent.thicknessMm, 'thickness', 1)}, ${plan.parent.plies.length} plies` : '';
       case 'resin':
         return plan.resin?.chosen ? plan.resin.card!.name.replace(' hardener', '') : '';
       case 'taper':
-        return plan.taper ? `${capital(taperWords(plan.taper))}, ${withUnit(plan.taper.footprint.faces[0]!.taperWidthMm, 'length')}` : '';
+        return plan.taper ? `${capital(taperWords(plan.taper))}, ${this.inUnits(plan.taper.footprint.faces[0]!.taperWidthMm, 'length')}` : '';
       case 'plies':
         return plan.patch ? `${plan.patch.layers.length}${plan.patch.cover ? ' + cover' : ''}` : '';
       case 'mix':
-        return plan.mix ? `${withUnit(plan.mix.totalG, 'mass')} in ${plan.mix.pots} ${plan.mix.pots === 1 ? 'pot' : 'pots'}` : '';
+        return plan.mix ? `${this.inUnits(plan.mix.totalG, 'mass')} in ${plan.mix.pots} ${plan.mix.pots === 1 ? 'pot' : 'pots'}` : '';
       case 'days':
         return plan.days ? `to ${whenText(this.finishAt() ?? plan.days.finishAt).split(',')[0]!}` : '';
       case 'layup': {

@@ -95,10 +95,6 @@ export const CHECK_LIMIT_PERCENT = 2;
       display: flex;
       gap: 12px;
       align-items: center;
-      progress {
-        flex: 1;
-        height: 14px;
-      }
     }
   `,
 })
