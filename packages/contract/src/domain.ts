@@ -116,6 +116,7 @@ export const cureCard = z.strictObject({
     n: z.number().min(0).max(8),
     heatJPerG: z.number().min(0).max(2000),
     inhibitor: z.strictObject({ minutes: z.number().positive(), eJPerMol: z.number().min(0).max(300_000), catalystPercent: z.number().positive() }).optional(),
+    glass: z.strictObject({ freshC: z.number().min(-120).max(50), fullC: z.number().min(-60).max(300), lambda: z.number().min(0.1).max(1), aboveC: z.number().min(0).max(60) }).optional(),
   }),
   densityGPerMl: z.number().min(0.5).max(3),
   heatCapacityJPerGK: z.number().min(0.3).max(5),
@@ -123,6 +124,7 @@ export const cureCard = z.strictObject({
   greenAlpha: z.number().gt(0).lt(1),
   sandableAlpha: z.number().gt(0).lt(1),
   fullAlpha: z.number().gt(0).lt(1),
+  minTempC: z.number().min(-20).max(60).optional(),
 }) satisfies z.ZodType<CureCard>;
 
 /** Something a data sheet says of how a system cures; the core tells what no sheet says. */

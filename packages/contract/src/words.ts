@@ -98,6 +98,12 @@ const REMARKS: Record<string, (p: Params) => string> = {
   'cure.resin-too-hot': (p) => `The lay-up gets to ${figure(p['peakC'], 0)} °C, more than the ${figure(p['limitC'], 0)} °C its resin should. Lay it in more goes.`,
   'cure.under-too-hot': (p) => `What lies under it gets to ${figure(p['peakC'], 0)} °C and stands ${figure(p['limitC'], 0)} °C. Lay it in more goes, or with a slower hardener.`,
   'cure.finish-too-hot': (p) => `The outside gets to ${figure(p['peakC'], 0)} °C, more than the ${figure(p['limitC'], 0)} °C gel coat or mould should. Lay it in more goes.`,
+  'cure.too-cold': (p) => `${figure(p['coldestC'])} °C is under the ${figure(p['minTempC'])} °C this system may be used at. It gels late, stays soft and takes up water: warm it, or take a system for the cold.`,
+  'cure.full-needs-warmth': (p) =>
+    `In this cold it stops at about ${figure(p['reachablePercent'], 0)} % and is never full. Not before it is warmed to ${figure(p['warmC'], 0)} °C for ${spell(60 * Number(p['hours']))}; under ${figure(p['leastC'], 0)} °C no wait is long enough.`,
+  'days.full-cure-warm': (p) =>
+    `Full cure not before it is warmed to ${figure(p['warmC'], 0)} °C for ${spell(60 * Number(p['hours']))}: under ${figure(p['leastC'], 0)} °C it never gets there. The days count that warmth from the lay-up on; sooner, and the finish peels.`,
+  'schedule.warmed': (p) => `The air alone never brings full cure in time. Planned as warmed to ${figure(p['warmC'], 0)} °C for ${spell(60 * Number(p['hours']))}: set up the tent and the heater, or it is not full.`,
   'schedule.too-soon': (p) => `Begins ${spell(p['minutes'])} before “${stepName(String(p['task']))}” lets it.`,
   'schedule.too-late': (p) => `Begins ${spell(p['minutes'])} after the window of “${stepName(String(p['task']))}” has shut: wash and abrade first, it is a secondary bond.`,
   'schedule.never-fit': (p) => `${FAULT_NAMES[String(p['fault']) as AirFault]} for as far as the weather is known. Heat, tent or another system.`,

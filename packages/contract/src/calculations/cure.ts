@@ -5,6 +5,11 @@ import { type Calculation, calculation, n, factor, container } from './calculati
 
 const air = z.union([n, z.array(z.strictObject({ hour: n, tempC: n }))]);
 const cureCardId = z.enum(core.CURE_CARDS.map(({ id }) => id) as [string, ...string[]]);
+const coldest = (minTempC: number | undefined, id: string | undefined): { minTempC?: number } => {
+  const known = minTempC ?? (id === undefined ? undefined : core.requireEntry(core.SYSTEMS, id, 'systemId').minTempC);
+  return known === undefined ? {} : { minTempC: known };
+};
+
 /** Pots and lay-ups as they cure, and the air they cure in. */
 export const CURE_CALCULATIONS: readonly Calculation[] = [
   calculation(
@@ -51,8 +56,8 @@ export const CURE_CALCULATIONS: readonly Calculation[] = [
   calculation(
     'equivalent-age',
     'Hours at 23 °C that cure as much as a temperature that changes',
-    z.strictObject({ airTempC: air, fromHour: factor, toHour: factor, eJPerMol: factor, atTempC: factor }),
-    core.equivalentAge,
+    z.strictObject({ airTempC: air, fromHour: factor, toHour: factor, eJPerMol: factor, atTempC: factor, minTempC: factor, systemId: systemId.optional() }),
+    ({ systemId: id, minTempC, ...rest }) => core.equivalentAge({ ...rest, ...coldest(minTempC, id) }),
     { airTempC: [{ hour: 0, tempC: 12 }, { hour: 8, tempC: 22 }, { hour: 24, tempC: 10 }] }, // prettier-ignore
   ),
   calculation(

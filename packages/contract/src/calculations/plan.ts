@@ -1,6 +1,6 @@
 import * as core from '@ashstep/core';
 import * as z from 'zod';
-import { repairInputs } from '../domain.js';
+import { repairInputs, systemId } from '../domain.js';
 import { type Calculation, calculation, n, factor } from './calculation.js';
 
 const flag = z.boolean().optional();
@@ -25,6 +25,8 @@ export const PLAN_CALCULATIONS: readonly Calculation[] = [
           minutes: n,
           byItself: z.boolean().optional(),
           ageHours: factor,
+          systemId: systemId.optional(),
+          stage: z.enum(['green', 'sandable', 'full']).optional(),
           untilAt: z.string().optional(),
           inOneGo: z.boolean().optional(),
           people: factor,
@@ -43,7 +45,7 @@ export const PLAN_CALCULATIONS: readonly Calculation[] = [
       seed: factor,
       tries: factor,
     }),
-    core.schedule,
+    ({ tasks, ...rest }) => core.schedule({ ...rest, tasks: tasks.map(({ systemId: id, ...task }) => (id === undefined ? task : { ...task, system: core.requireEntry(core.SYSTEMS, id, 'systemId') })) }),
     {
       startAt: '2026-04-16T08:00',
       people: [{ id: 'ilse', skills: ['laminate'] }],

@@ -1,5 +1,7 @@
-import { CoreError, requireNumber } from '../errors.js';
-import { CARD_TEMP_C, GAS_CONSTANT, kelvin } from './kinetics.js';
+import { CoreError, type Remark, requireNumber } from '../errors.js';
+import { simpson } from '../statistics/index.js';
+import { coldRemarks } from './cold.js';
+import { GAS_CONSTANT, kelvin } from './kinetics.js';
 
 /** A temperature at an hour from the start. */
 export interface HourlyTemp {
@@ -51,6 +53,8 @@ export interface EquivalentAgeInput {
   eJPerMol?: number;
   /** Temperature the age is told at, °C; 23 when left out. */
   atTempC?: number;
+  /** Coldest the system may be used at, °C; where it is known the result says when the air goes under it. */
+  minTempC?: number;
 }
 
 export interface EquivalentAgeResult {
@@ -60,6 +64,7 @@ export interface EquivalentAgeResult {
   elapsedHours: number;
   /** The one temperature that would have done the same. */
   meanTempC: number;
+  remarks: Remark[];
 }
 
 const PIECES_AN_HOUR = 8;
@@ -84,22 +89,22 @@ export function equivalentAge(input: EquivalentAgeInput): EquivalentAgeResult {
   let hours = 0;
   stops.slice(1).forEach((end, i) => {
     const begin = stops[i]!;
-    const pieces = 2 * Math.max(1, Math.min(200, Math.ceil(((end - begin) * PIECES_AN_HOUR) / 2)));
-    const step = (end - begin) / pieces;
-    for (let k = 0; k <= pieces; k++) hours += ((k === 0 || k === pieces ? 1 : k % 2 === 1 ? 4 : 2) * factor(begin + k * step) * step) / 3;
+    hours += simpson(factor, begin, end, 2 * Math.max(1, Math.min(200, Math.ceil(((end - begin) * PIECES_AN_HOUR) / 2))));
   });
   const elapsedHours = toHour - fromHour;
   const mean = elapsedHours > 0 ? hours / elapsedHours : factor(fromHour);
-  return { hours, elapsedHours, meanTempC: 1 / (1 / kelvin(at) - (GAS_CONSTANT / energy) * Math.log(mean)) - kelvin(0) };
+  const minTempC = input.minTempC === undefined ? null : requireNumber(input.minTempC, 'minTempC', { min: -20, max: 60 });
+  const during = stops.map((hour) => ({ hour, tempC: airAt(airTempC, hour) }));
+  return { hours, elapsedHours, remarks: coldRemarks(minTempC, during), meanTempC: 1 / (1 / kelvin(at) - (GAS_CONSTANT / energy) * Math.log(mean)) - kelvin(0) };
 }
 
-/** Hour at which an age is reached, counted from an hour on; null where the list runs out before. Past its end the last temperature is held for so long. */
-export function hourOfAge(air: number | readonly HourlyTemp[], fromHour: number, ageHours: number, atTempC = CARD_TEMP_C, eJPerMol = USUAL_ENERGY, mostHours = 2000): number | null {
+/** Hour at which an age is reached by a law of ageing, counted from an hour on; null where it is not within so long. Past the end of the list the last temperature is held. */
+export function hourOfAge(air: number | readonly HourlyTemp[], fromHour: number, ageHours: number, law: (tempC: number) => number, mostHours = 2000): number | null {
   const step = 0.25;
   let age = 0;
   for (let hour = fromHour; hour < fromHour + mostHours; hour += step) {
-    const gained = ageFactor(airAt(air, hour + step / 2), eJPerMol, atTempC) * step;
-    if (age + gained >= ageHours) return hour + (step * (ageHours - age)) / gained;
+    const gained = law(airAt(air, hour + step / 2)) * step;
+    if (gained > 0 && age + gained >= ageHours) return hour + (step * (ageHours - age)) / gained;
     age += gained;
   }
   return null;

@@ -1,4 +1,5 @@
 import { seeded } from '../testing/seeded.js';
+import { ageLaw, usualAgeLaw } from './age-law.js';
 import { equivalentAge, hourOfAge } from './air.js';
 import { CURE_CARDS, cureCardOf } from './cards.js';
 import { FRESH, cureOn, isothermalSeconds } from './kinetics.js';
@@ -24,17 +25,20 @@ describe('every shipped card', () => {
         for (const alpha of [0.2, 0.5, 0.9]) expect(cureOn(card.kinetics, FRESH, 20, isothermalSeconds(card.kinetics, alpha, 20)).alpha).toBeCloseTo(alpha, 3);
       });
 
-      it('about halves its time for ten degrees', () => {
-        const factor = isothermalSeconds(card.kinetics, 0.8, 15) / isothermalSeconds(card.kinetics, 0.8, 25);
+      it('about halves its gel for ten degrees, and waits by no less', () => {
+        const gel = (airTempC: number): number => potExotherm({ card, massG: 100, airTempC, hours: 12 }).gelMin!;
+        const factor = gel(15) / gel(25);
         expect(factor).toBeGreaterThan(1.6);
         expect(factor).toBeLessThan(2.6);
+        expect(ageLaw(card, 'sandable')(25) / ageLaw(card, 'sandable')(15)).toBeGreaterThan(1.6);
       });
 
       it('gels sooner and peaks higher the larger the pot and the warmer the air', () => {
         const pot = (massG: number, airTempC: number) => potExotherm({ card, massG, airTempC, hours: 12 });
         rising([30, 100, 300, 900].map((massG) => pot(massG, 22).peakTempC));
-        rising([30, 100, 300, 900].map((massG) => -(pot(massG, 22).gelMin ?? 720)));
-        rising(TEMPS.map((airTempC) => -(pot(200, airTempC).gelMin ?? 720)));
+        const sooner = (gels: (number | null)[]): void => rising(gels.map((min, i) => 0.01 * i - (min ?? 720)));
+        sooner([30, 100, 300, 900].map((massG) => pot(massG, 22).gelMin));
+        sooner(TEMPS.map((airTempC) => pot(200, airTempC).gelMin));
       });
 
       it('never gets hotter than all its heat could make it, in any pot', () => {
@@ -96,7 +100,7 @@ describe('age', () => {
       const air = Array.from({ length: 72 }, (_, hour) => ({ hour, tempC: mean + 5 * Math.sin(hour / 4) + random.between(-1, 1) }));
       const to = random.between(2, 60);
       const { hours } = equivalentAge({ airTempC: air, fromHour: 1, toHour: to, atTempC: 22 });
-      expect(Math.abs(hourOfAge(air, 1, hours)! - to)).toBeLessThan(0.005 * to);
+      expect(Math.abs(hourOfAge(air, 1, hours, usualAgeLaw)! - to)).toBeLessThan(0.005 * to);
     }
   });
 });

@@ -3,6 +3,7 @@ import { CURE_CARDS, type CureCard, cureCardOf } from './cards.js';
 import { type FitCardResult, fitCard, reproduce, searchFit } from './fit.js';
 import { FRESH, arrheniusAt22, cureOn, cureRate, isothermalSeconds } from './kinetics.js';
 import { CONTAINERS, potExotherm } from './pot.js';
+import { throughCure } from './through.js';
 
 const MEDIUM = cureCardOf({ cardId: 'epoxy-medium' });
 const POLYESTER = cureCardOf({ cardId: 'polyester' });
@@ -31,15 +32,15 @@ describe('cure at one temperature', () => {
 
   it('waits for the inhibitor: half as long with twice the catalyst, sooner warm', () => {
     const at = (tempC: number, percent: number): number => isothermalSeconds(POLYESTER.kinetics, 0, tempC, percent) / 60;
-    expect(at(22, 2)).toBeCloseTo(15, 6);
-    expect(at(22, 4)).toBeCloseTo(7.5, 6);
-    expect(at(32, 2)).toBeLessThan(8);
-    expect(cureOn(POLYESTER.kinetics, FRESH, 22, 14 * 60).alpha).toBe(0);
-    expect(cureOn(POLYESTER.kinetics, FRESH, 22, 16 * 60).alpha).toBeGreaterThan(0);
+    expect(at(22, 2)).toBeCloseTo(17.15, 6);
+    expect(at(22, 4)).toBeCloseTo(17.15 / 2, 6);
+    expect(at(32, 2)).toBeLessThan(9);
+    expect(cureOn(POLYESTER.kinetics, FRESH, 22, 17 * 60).alpha).toBe(0);
+    expect(cureOn(POLYESTER.kinetics, FRESH, 22, 18 * 60).alpha).toBeGreaterThan(0);
   });
 
-  it('has a rate by hand: 22 °C, α = 0.5, (4.9641e-5 + 9.4413e-4 · 0.5) · 0.5^3.3529', () => {
-    expect(cureRate(MEDIUM.kinetics, 0.5, 22)).toBeCloseTo((4.9641e-5 + 9.4413e-4 * 0.5) * 0.5 ** 3.3529, 12);
+  it('has a rate by hand: 22 °C, α = 0.5, (5.3905e-5 + 9.1509e-4 · 0.5) · 0.5^3.3517', () => {
+    expect(cureRate(MEDIUM.kinetics, 0.5, 22)).toBeCloseTo((5.3905e-5 + 9.1509e-4 * 0.5) * 0.5 ** 3.3517, 12);
     expect(cureRate(MEDIUM.kinetics, 1, 22)).toBe(0);
   });
 });
@@ -89,29 +90,56 @@ describe('a pot', () => {
   });
 });
 
-describe('the shipped cure cards', () => {
+describe('the shipped cure cards by the rules of the workshop', () => {
   const gels: [string, number][] = [['epoxy-slow', 45], ['epoxy-medium', 20], ['epoxy-fast', 11], ['polyester', 18], ['vinylester', 25]]; // prettier-ignore
   for (const [cardId, minutes] of gels)
-    it(`${cardId}: 100 g at 22 °C gel in about ${minutes} min, and in about half at 32 °C`, () => {
-      const gel = (airTempC: number): number => potExotherm({ cardId, massG: 100, airTempC, hours: 4 }).gelMin!;
-      expect(Math.abs(gel(22) / minutes - 1)).toBeLessThan(0.15);
+    it(`${cardId}: 100 g at 22 °C gel in about ${minutes} min, near twice that at 12 °C and half of it at 32 °C`, () => {
+      const gel = (airTempC: number): number => potExotherm({ cardId, massG: 100, airTempC, hours: 12 }).gelMin!;
+      expect(Math.abs(gel(22) / minutes - 1)).toBeLessThan(0.05);
       expect(gel(32) / gel(22)).toBeGreaterThan(0.4);
-      expect(gel(32) / gel(22)).toBeLessThan(0.56);
+      expect(gel(32) / gel(22)).toBeLessThan(0.58);
+      expect(gel(12) / gel(22)).toBeGreaterThan(1.9);
+      // A slow hardener in a cold cup stretches more.
+      expect(gel(12) / gel(22)).toBeLessThan(cardId === 'epoxy-slow' ? 2.7 : 2.45);
     });
 
-  it('thin laminates are sandable in 24, 8, 4 and 4 h, epoxies near full within seven days', () => {
+  it('thin laminates are sandable in 24, 8, 4, 4 and 6 h, epoxies full within seven days', () => {
     const hours = (cardId: string, alpha: number): number => isothermalSeconds(cureCardOf({ cardId }).kinetics, alpha, 22) / 3600;
-    for (const [cardId, wanted] of [['epoxy-slow', 24], ['epoxy-medium', 8], ['epoxy-fast', 4], ['polyester', 4]] as const) expect(Math.abs(hours(cardId, 0.8) / wanted - 1)).toBeLessThan(0.15); // prettier-ignore
+    for (const [cardId, wanted] of [['epoxy-slow', 24], ['epoxy-medium', 8], ['epoxy-fast', 4], ['polyester', 4], ['vinylester', 6]] as const) expect(Math.abs(hours(cardId, 0.8) / wanted - 1)).withContext(cardId).toBeLessThan(0.15); // prettier-ignore
     for (const { id, family } of CURE_CARDS) if (family === 'epoxy') expect(hours(id, 0.95)).toBeLessThanOrEqual(168);
+  });
+
+  it('a fast epoxy at 8 °C is not sandable before a day, and 20 g spread thin outlast 100 g in the cup', () => {
+    expect(isothermalSeconds(cureCardOf({ cardId: 'epoxy-fast' }).kinetics, 0.8, 8)).toBeGreaterThan(24 * 3600);
+    for (const [cardId] of gels.slice(0, 3)) expect(potExotherm({ cardId, massG: 20, container: 'tray', airTempC: 22 }).gelMin!).toBeGreaterThan(potExotherm({ cardId, massG: 100, airTempC: 22 }).gelMin!);
+  });
+
+  it('4 mm of polyester mat at 20 °C get to 55-80 °C on what keeps the heat, 40-60 °C on laminate', () => {
+    const peak = (backing: 'pvc-foam' | 'laminate', thicknessMm: number): number =>
+      throughCure({ cardId: 'polyester', plies: Array.from({ length: 4 }, () => ({ thicknessMm: 1, fibreMassFraction: 0.3 })), under: [{ backing, thicknessMm }], airTempC: 20, hours: 6 }).peakTempC;
+    expect(peak('pvc-foam', 25)).toBeGreaterThan(55);
+    expect(peak('pvc-foam', 25)).toBeLessThan(80);
+    for (const mm of [4, 6, 9]) {
+      expect(peak('laminate', mm)).toBeGreaterThan(40);
+      expect(peak('laminate', mm)).toBeLessThan(60);
+    }
+  });
+
+  it('12 mm of medium epoxy peak between 80 and 105 °C in air and on foam', () => {
+    for (const under of [[], [{ backing: 'pvc-foam' as const, thicknessMm: 20 }]]) {
+      const { peakTempC } = throughCure({ cardId: 'epoxy-medium', plies: Array.from({ length: 12 }, () => ({ thicknessMm: 1, fibreMassFraction: 0.5 })), under, airTempC: 22 });
+      expect(peakTempC).toBeGreaterThan(78);
+      expect(peakTempC).toBeLessThan(105);
+    }
   });
 });
 
 describe('a card fitted to a data sheet', () => {
   it('gives a known card back from its own figures', () => {
-    const wanted = CURE_CARDS[0]!;
+    const wanted = MEDIUM;
     const gel = potExotherm({ card: wanted, massG: 150, airTempC: 20, hours: 6 }).gelMin!;
     const thin = (alpha: number): number => isothermalSeconds(wanted.kinetics, alpha, 20) / 3600;
-    const from = { ...wanted, kinetics: { ...wanted.kinetics, k1: arrheniusAt22(2e-5, 54_000), k2: arrheniusAt22(2e-4, 54_000), n: 2 } };
+    const from = { ...wanted, kinetics: { ...wanted.kinetics, k1: arrheniusAt22(2e-5, 38_980), k2: arrheniusAt22(2e-4, 59_470), n: 2 } };
     const fit = fitCard({ from, points: [{ kind: 'pot-gel', massG: 150, tempC: 20, minutes: gel }, { kind: 'thin', alpha: 0.8, tempC: 20, hours: thin(0.8) }, { kind: 'thin', alpha: 0.95, tempC: 20, hours: thin(0.95) }] }); // prettier-ignore
     expect(fit.good).toBeTrue();
     expect(fit.worstPercent).toBeLessThan(1);

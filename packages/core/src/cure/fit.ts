@@ -2,7 +2,8 @@ import { CoreError, attempt, requireNumber } from '../errors.js';
 import { lowest } from '../statistics/index.js';
 import { SYSTEMS, type SystemCard } from '../resin/systems.js';
 import { CURE_CARDS, type CureCard } from './cards.js';
-import { CARD_TEMP_C, GAS_CONSTANT, type Kinetics, arrheniusAt22, isothermalSeconds, kelvin } from './kinetics.js';
+import { type Glass, USUAL_GLASS, leastTempFor } from './glass.js';
+import { CARD_TEMP_C, type Kinetics, arrheniusAt22, isothermalSeconds, rateConstant } from './kinetics.js';
 import { potExotherm } from './pot.js';
 import type { SheetPoint } from './sheet.js';
 
@@ -12,6 +13,8 @@ export interface FitCardInput {
   from: CureCard;
   /** Fit stops after so many tries; 500 when left out. */
   mostSteps?: number;
+  /** Activation energies are fitted too where all points are at one temperature, for they set how a pot warms itself. */
+  energies?: boolean;
 }
 
 export interface Reproduced {
@@ -35,39 +38,51 @@ const GOOD_PERCENT = 15;
 const MOST_POINTS = 40;
 /** Held near where the search begins where the points leave it open. */
 const LEASH = 1e-3;
-/** R T at 22 °C: what an activation energy is divided by there. */
-const EXPONENT = GAS_CONSTANT * kelvin(CARD_TEMP_C);
+/** What is searched: rates at 22 °C as logarithms, n, both energies, the heat; the last three in steps of about one. */
+const [ENERGY_STEP, HEAT_STEP] = [10_000, 100];
+/** A rate of nothing has no logarithm, and one next to nothing shows no search which way to go; per second. */
+const LEAST_RATE = 1e-5;
+const LEAST = [-Infinity, -Infinity, 1, 1, 1, 0.5];
+const MOST = [Infinity, Infinity, 5, 12, 12, 8];
+const SPREAD = [0.7, 0.7, 0.3, 0.7, 0.7, 0.5];
+/** A degree of cure that a sheet gives is not the last that can be reached. */
+const CLEAR = 0.012;
+const MOST_ABOVE_C = 60;
 
 /**
  * Rates of a cure card fitted to what a data sheet gives: gel of a mass in a pot, thin-film times, the pot's peak. Fitted are both rates at
- * 22 °C and n; the activation energy where there are points at two temperatures, the heat where a peak is given. Least squares of the logarithms
+ * 22 °C and n; the activation energies where there are points at two temperatures, the heat where a peak is given. A degree of cure told for a
+ * temperature at which the card would be a glass moves its glass transition. Least squares of the logarithms
  * of times, and of the peak's rise, by a downhill simplex.
  * @throws CoreError for no points or more than 40, or one no sheet has
  */
-export function fitCard({ points, from, mostSteps }: FitCardInput): FitCardResult {
+export function fitCard({ points, from, mostSteps, energies }: FitCardInput): FitCardResult {
   if (!Array.isArray(points) || points.length === 0) throw new CoreError('empty', 'points');
   if (points.length > MOST_POINTS) throw new CoreError('too-many', 'points', { max: MOST_POINTS });
   points.forEach(checkPoint);
   const temps = new Set(points.map(({ tempC }) => tempC));
-  const [fitsE, fitsH] = [temps.size > 1, points.some(({ kind }) => kind === 'pot-peak')];
+  const [fitsE, fitsH] = [temps.size > 1 || energies === true, points.some(({ kind }) => kind === 'pot-peak')];
+  const { k1, k2 } = from.kinetics;
   const start = [
-    Math.log(from.kinetics.k1.aPerS) - from.kinetics.k1.eJPerMol / EXPONENT,
-    Math.log(Math.max(1e-12, from.kinetics.k2.aPerS)) - from.kinetics.k2.eJPerMol / EXPONENT,
+    Math.log(Math.max(LEAST_RATE, rateConstant(k1, CARD_TEMP_C))),
+    Math.log(Math.max(LEAST_RATE, rateConstant(k2, CARD_TEMP_C))),
     from.kinetics.n,
-    from.kinetics.k1.eJPerMol / 10_000,
-    from.kinetics.heatJPerG / 100,
+    k1.eJPerMol / ENERGY_STEP,
+    k2.eJPerMol / ENERGY_STEP,
+    from.kinetics.heatJPerG / HEAT_STEP,
   ];
-  const free = [0, 1, 2, ...(fitsE ? [3] : []), ...(fitsH ? [4] : [])];
+  const free = [0, 1, 2, ...(fitsE ? [3, 4] : []), ...(fitsH ? [5] : [])];
   const whole = (at: readonly number[]): number[] => start.map((x, i) => (free.includes(i) ? at[free.indexOf(i)]! : x));
-  const cardAt = (at: readonly number[]): CureCard => ({ ...from, kinetics: kineticsAt(whole(at), from.kinetics) });
+  const glass = glassFor(points, from);
+  const cardAt = (at: readonly number[]): CureCard => ({ ...from, kinetics: { ...kineticsAt(whole(at), from.kinetics), ...(glass ? { glass } : {}) } });
   const value = (at: readonly number[]): number => {
     const all = whole(at);
-    if (all[2]! < 1 || all[2]! > 5 || all[3]! < 3 || all[3]! > 12 || all[4]! < 0.5 || all[4]! > 8) return Infinity;
+    if (all.some((x, i) => x < LEAST[i]! || x > MOST[i]!)) return Infinity;
     const card = cardAt(at);
     const leash = free.reduce((sum, i) => sum + (LEASH * (all[i]! - start[i]!)) ** 2, 0);
     return points.reduce((sum, point) => sum + misfit(point, reproduce(card, point)) ** 2, leash);
   };
-  const found = lowest(value, free.map((i) => start[i]!), free.map((i) => (i === 2 ? 0.3 : i === 4 ? 0.5 : 0.7)), mostSteps ?? 500, 1e-9); // prettier-ignore
+  const found = lowest(value, free.map((i) => start[i]!), free.map((i) => SPREAD[i]!), mostSteps ?? 500, 1e-9); // prettier-ignore
   return { ...compareToSheet(cardAt(found.at), points), steps: found.steps };
 }
 
@@ -107,14 +122,23 @@ export function* searchFit({ points, from }: Omit<FitCardInput, 'mostSteps'>): G
   return best;
 }
 
-function kineticsAt([k1, k2, n, e, h]: readonly number[], from: Kinetics): Kinetics {
-  const energy = e! * 10_000;
-  return { ...from, k1: arrheniusAt22(Math.exp(k1!), energy), k2: arrheniusAt22(Math.exp(k2!), energy), n: n!, heatJPerG: h! * 100 };
+function kineticsAt([k1, k2, n, e1, e2, h]: readonly number[], from: Kinetics): Kinetics {
+  return { ...from, k1: arrheniusAt22(Math.exp(k1!), e1! * ENERGY_STEP), k2: arrheniusAt22(Math.exp(k2!), e2! * ENERGY_STEP), n: n!, heatJPerG: h! * HEAT_STEP };
+}
+
+/** A sheet that gives a degree of cure at a temperature has seen it got there: the glass transition is moved out of its way. Undefined where it is not in it. */
+function glassFor(points: readonly SheetPoint[], from: CureCard): Glass | undefined {
+  const { glass = USUAL_GLASS } = from.kinetics;
+  const short = Math.max(0, ...points.map((point) => (point.kind === 'thin' && leastTempFor(point.alpha, glass) >= point.tempC ? leastTempFor(Math.min(0.999, point.alpha + CLEAR), glass) - point.tempC : 0)));
+  return short > 0 ? { ...glass, aboveC: Math.min(MOST_ABOVE_C, glass.aboveC + short) } : undefined;
 }
 
 /** What a card gives for a point of a sheet, in its own unit; null where it never gets there. */
 export function reproduce(card: CureCard, point: SheetPoint): number | null {
-  if (point.kind === 'thin') return isothermalSeconds(card.kinetics, point.alpha, point.tempC) / 3600;
+  if (point.kind === 'thin') {
+    const hours = isothermalSeconds(card.kinetics, point.alpha, point.tempC) / 3600;
+    return Number.isFinite(hours) ? hours : null;
+  }
   const { result } = attempt(() => potExotherm({ card, massG: point.massG, airTempC: point.tempC, hours: 12, ...(point.container ? { container: point.container } : {}) }));
   if (!result) return null;
   return point.kind === 'pot-gel' ? result.gelMin : result.peakTempC;
@@ -163,7 +187,19 @@ export function knownCure(system: SystemCard): CureCard | null {
 
 /** What a system's own figures say as a data sheet, and the card a fit to it begins from. */
 export function sheetOf(system: SystemCard): Required<Pick<FitCardInput, 'from' | 'points'>> {
-  const from = CURE_CARDS.find(({ id }) => id === system.id) ?? CURE_CARDS.find(({ family }) => family === system.family)!;
+  return sheetFrom(system, nearestCards(system)[0]!);
+}
+
+/** Shipped cards of a system's family, the one that is most like it in pot life and sanding first. */
+function nearestCards({ id, family, potLifeMin, sandableHours }: SystemCard): CureCard[] {
+  const unlike = (card: CureCard): number => {
+    const shipped = SYSTEMS.find((system) => system.id === card.id)!;
+    return card.id === id ? -1 : Math.abs(Math.log(potLifeMin / shipped.potLifeMin)) + Math.abs(Math.log(sandableHours / shipped.sandableHours));
+  };
+  return CURE_CARDS.filter((card) => card.family === family).sort((a, b) => unlike(a) - unlike(b));
+}
+
+function sheetFrom(system: SystemCard, from: CureCard): Required<Pick<FitCardInput, 'from' | 'points'>> {
   const { inhibitor } = from.kinetics;
   // What is held back by an inhibitor gels soon after it is used up.
   const held = inhibitor
@@ -177,10 +213,17 @@ export function sheetOf(system: SystemCard): Required<Pick<FitCardInput, 'from' 
   return { from: { ...held, id: system.id, name: system.name }, points };
 }
 
-/** The known cure card of a system; else one fitted to its pot life, sanding and full cure. */
+/** The known cure card of a system; else one fitted to its pot life, sanding and full cure, from whichever card of its family it can be fitted to best. */
 export function cureCardFor(system: SystemCard): CureCardFound {
   const known = knownCure(system);
-  if (known) return { card: known, fit: null };
-  const { card, reproduced, worstPercent, good } = fitCard({ ...sheetOf(system), mostSteps: OWN_STEPS });
-  return { card, fit: { reproduced, worstPercent, good } };
+  if (known) return { card: { ...known, minTempC: system.minTempC }, fit: null };
+  let best: FitCardResult | null = null;
+  for (const from of nearestCards(system)) {
+    const found = fitCard({ ...sheetFrom(system, from), mostSteps: OWN_STEPS });
+    if (!best || worstOf(found) < worstOf(best)) best = found;
+    if (best.good) break;
+  }
+  if (!best!.good) best = fitCard({ points: sheetOf(system).points, from: best!.card, mostSteps: OWN_STEPS, energies: true });
+  const { card, reproduced, worstPercent, good } = best!;
+  return { card: { ...card, minTempC: system.minTempC }, fit: { reproduced, worstPercent, good } };
 }

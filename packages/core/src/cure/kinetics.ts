@@ -1,4 +1,6 @@
 import { requireNumber } from '../errors.js';
+import { simpson } from '../statistics/simpson.js';
+import { type Glass, glassShare, reachableAlpha } from './glass.js';
 
 /** Gas constant, J/(mol K). */
 export const GAS_CONSTANT = 8.314_46;
@@ -19,7 +21,7 @@ export interface Inhibitor {
   catalystPercent: number;
 }
 
-/** How a mixed resin cures: dα/dt = (k₁ + k₂ αᵐ)(1 − α)ⁿ. */
+/** How a mixed resin cures: dα/dt = (k₁ + k₂ αᵐ)(1 − α)ⁿ, until it is a glass at its temperature. */
 export interface Kinetics {
   k1: Arrhenius;
   k2: Arrhenius;
@@ -28,6 +30,8 @@ export interface Kinetics {
   /** Heat of the whole cure, J per gram of mixed resin. */
   heatJPerG: number;
   inhibitor?: Inhibitor;
+  /** Its glass transition; the usual one when left out. */
+  glass?: Glass;
 }
 
 export const kelvin = (tempC: number): number => tempC + KELVIN;
@@ -38,10 +42,12 @@ export const rateConstant = ({ aPerS, eJPerMol }: Arrhenius, tempC: number): num
 export const arrheniusAt22 = (perSAt22: number, eJPerMol: number): Arrhenius => ({ aPerS: perSAt22 * Math.exp(eJPerMol / (GAS_CONSTANT * kelvin(CARD_TEMP_C))), eJPerMol });
 
 /** Rate of cure at a degree of cure and a temperature, per second. */
-export function cureRate({ k1, k2, m, n }: Kinetics, alpha: number, tempC: number): number {
-  if (alpha >= 1) return 0;
-  const grown = m === 1 ? alpha : m === 0 ? 1 : alpha ** m;
-  return (rateConstant(k1, tempC) + rateConstant(k2, tempC) * grown) * (1 - alpha) ** n;
+export const cureRate = (kinetics: Kinetics, alpha: number, tempC: number): number => rateLaw(kinetics, tempC)(alpha);
+
+/** The rate of cure at one temperature, per second, by the degree of cure. */
+function rateLaw({ k1, k2, m, n, glass }: Kinetics, tempC: number): (alpha: number) => number {
+  const [a, b, reachable] = [rateConstant(k1, tempC), rateConstant(k2, tempC), reachableAlpha(tempC, glass)];
+  return (alpha) => (alpha >= reachable ? 0 : (a + b * (m === 1 ? alpha : m === 0 ? 1 : alpha ** m)) * (1 - alpha) ** n * glassShare(alpha, reachable));
 }
 
 /** Share of the inhibitor used up in a second at a temperature; the whole of it when there is none. Catalyst in the workshop's per cent. */
@@ -80,9 +86,7 @@ export function cureOn(kinetics: Kinetics, state: CureState, tempC: number, seco
     left -= wanted;
     used = 1;
   }
-  const [a, b] = [rateConstant(kinetics.k1, tempC), rateConstant(kinetics.k2, tempC)];
-  const { m, n } = kinetics;
-  const rateAt = (x: number): number => (x >= 1 ? 0 : (a + b * (m === 1 ? x : x ** m)) * (1 - x) ** n);
+  const rateAt = rateLaw(kinetics, tempC);
   for (let i = 0; left > 0 && i < MOST_INNER; i++) {
     const now = rateAt(alpha);
     const slope = Math.abs(rateAt(alpha + SLOPE_OVER) - now) / SLOPE_OVER;
@@ -95,20 +99,19 @@ export function cureOn(kinetics: Kinetics, state: CureState, tempC: number, seco
 }
 
 /**
- * Seconds at one temperature until a degree of cure is reached, by Simpson's rule over dα/(dα/dt), the inhibitor's time included.
+ * Seconds at one temperature until a degree of cure is reached, by Simpson's rule over dα/(dα/dt), the inhibitor's time included; from a degree of
+ * cure on where one is given, and then without the inhibitor. Infinity where the temperature never lets it get there.
  * @throws CoreError for a degree of cure outside 0…0.999
  */
-export function isothermalSeconds(kinetics: Kinetics, alpha: number, tempC: number, catalystPercent?: number): number {
+export function isothermalSeconds(kinetics: Kinetics, alpha: number, tempC: number, catalystPercent?: number, fromAlpha = 0): number {
   requireNumber(alpha, 'alpha', { min: 0, max: 0.999 });
-  const steps = 400;
-  const [a, b] = [rateConstant(kinetics.k1, tempC), rateConstant(kinetics.k2, tempC)];
+  const held = kinetics.inhibitor && fromAlpha === 0 ? 1 / inhibitorRate(kinetics, tempC, catalystPercent) : 0;
+  if (alpha <= fromAlpha) return held;
+  if (alpha >= reachableAlpha(tempC, kinetics.glass)) return Infinity;
+  const rateAt = rateLaw(kinetics, tempC);
   // In −ln(1−α), so that the slow end is as finely cut as the beginning.
-  const span = -Math.log(1 - alpha);
-  const slow = (u: number): number => {
-    const x = 1 - Math.exp(-u);
-    return (1 - x) / ((a + b * (kinetics.m === 1 ? x : x ** kinetics.m)) * (1 - x) ** kinetics.n);
-  };
-  let sum = 0;
-  for (let i = 0; i <= steps; i++) sum += (i === 0 || i === steps ? 1 : i % 2 === 1 ? 4 : 2) * slow((span * i) / steps);
-  return (sum * span) / steps / 3 + (kinetics.inhibitor ? 1 / inhibitorRate(kinetics, tempC, catalystPercent) : 0);
+  const slow = (u: number): number => Math.exp(-u) / rateAt(1 - Math.exp(-u));
+  return held + simpson(slow, -Math.log(1 - fromAlpha), -Math.log(1 - alpha), ISOTHERMAL_PIECES);
 }
+
+const ISOTHERMAL_PIECES = 400;

@@ -1,6 +1,8 @@
 import { type Remark, requireEntry, requireNumber } from '../errors.js';
 import { type CureCard, cureCardOf } from './cards.js';
+import { coldRemarks, minTempOf } from './cold.js';
 import { cureRate, inhibitorRate } from './kinetics.js';
+import { topOf } from './peak.js';
 
 /** What resin is mixed in: how much surface it loses heat through, and how fast. */
 export interface Container {
@@ -90,8 +92,8 @@ export function potExotherm(input: PotInput): PotResult {
   const endS = hours * 3600;
   let [t, tempC, alpha, used, step] = [0, startTempC, 0, kinetics.inhibitor ? 0 : 1, 1];
   let gelMin: number | null = null;
-  let peak: PotPoint = { min: 0, tempC: startTempC, alpha: 0 };
-  const points: PotPoint[] = [peak];
+  const points: PotPoint[] = [{ min: 0, tempC: startTempC, alpha: 0 }];
+  let hottest = 0;
   while (t < endS) {
     step = Math.min(step, endS - t);
     const [dT1, dA1, dU1] = slope(tempC, alpha, used);
@@ -109,12 +111,12 @@ export function potExotherm(input: PotInput): PotResult {
     const before = { t, alpha };
     [t, tempC, alpha] = [t + step, next.tempC, next.alpha];
     if (used < 1) used = Math.min(1, used + step * dU2) > 1 - 1e-9 ? 1 : used + step * dU2;
-    const point = { min: t / 60, tempC, alpha };
-    points.push(point);
-    if (tempC > peak.tempC) peak = point;
+    points.push({ min: t / 60, tempC, alpha });
+    if (tempC > points[hottest]!.tempC) hottest = points.length - 1;
     if (gelMin === null && alpha >= card.gelAlpha) gelMin = (before.t + ((card.gelAlpha - before.alpha) / (alpha - before.alpha)) * (t - before.t)) / 60;
     step = Math.min(300, step * Math.min(3, error === 0 ? 3 : Math.max(0.3, 0.9 * (TOLERANCE / error) ** (1 / 3))));
   }
+  const peak = topOf(points[hottest - 1], points[hottest]!, points[hottest + 1]);
   const tooHot = peak.tempC > tooHotC;
   return {
     gelMin,
@@ -125,7 +127,7 @@ export function potExotherm(input: PotInput): PotResult {
     tooHot,
     endAlpha: alpha,
     points: thinned(points),
-    remarks: tooHot ? [{ id: 'cure.pot-too-hot', params: { peakTempC: peak.tempC, limitC: tooHotC, massG } }] : [],
+    remarks: [...coldRemarks(minTempOf(card), airTempC), ...(tooHot ? [{ id: 'cure.pot-too-hot', params: { peakTempC: peak.tempC, limitC: tooHotC, massG } }] : [])],
   };
 }
 

@@ -1,4 +1,5 @@
 import { seeded } from '../testing/seeded.js';
+import { usualAgeLaw } from './age-law.js';
 import { equivalentAge, hourOfAge } from './air.js';
 import { cureCardOf } from './cards.js';
 import { laminateHeat } from './heat-materials.js';
@@ -82,8 +83,8 @@ describe('equivalent age', () => {
 
   it('is reached at the hour that gives it back', () => {
     const list = Array.from({ length: 100 }, (_, hour) => ({ hour, tempC: 14 + 6 * Math.sin((hour * Math.PI) / 12) }));
-    const hour = hourOfAge(list, 3, 20, 22)!;
+    const hour = hourOfAge(list, 3, 20, usualAgeLaw)!;
     expect(equivalentAge({ airTempC: list, fromHour: 3, toHour: hour, atTempC: 22 }).hours).toBeCloseTo(20, 2);
-    expect(hourOfAge(-20, 0, 1000, 22, 54_000, 100)).toBeNull();
+    expect(hourOfAge(-20, 0, 1000, usualAgeLaw, 100)).toBeNull();
   });
 });

@@ -1,9 +1,11 @@
 import { CoreError, type Remark, requireEntry, requireNumber } from '../errors.js';
 import type { FibreId } from '../material/index.js';
 import { type CureCard, cureCardOf } from './cards.js';
+import { coldRemarks, minTempOf, neverFullRemarks, warmestOf } from './cold.js';
 import { BACKINGS, type BackingId, laminateHeat } from './heat-materials.js';
 import { type CureState, FRESH, cureOn } from './kinetics.js';
 import { type HourlyTemp, airAt, checkAir } from './air.js';
+import { type TempAt, topOf } from './peak.js';
 
 export interface ThroughPly {
   thicknessMm: number;
@@ -180,9 +182,10 @@ class Run {
   released = 0;
   taken = 0;
   lost = 0;
-  peak = { tempC: -Infinity, min: 0, slice: 0 };
-  outerPeakC = -Infinity;
-  underPeakC = -Infinity;
+  /** Hottest of all, at which of the kept steps. */
+  peak: { tempC: number; at: number; slice: number };
+  outerPeakC: number;
+  underPeakC: number;
   /** Least cured slice after each step. */
   readonly least: { min: number; alpha: number }[] = [{ min: 0, alpha: 0 }];
   private dt = FIRST_S;
@@ -198,6 +201,9 @@ class Run {
   ) {
     const { count, fresh } = slices;
     this.temps = new Float64Array(count).fill(startTempC);
+    this.peak = { tempC: startTempC, at: 0, slice: 0 };
+    this.outerPeakC = startTempC;
+    this.underPeakC = startTempC;
     this.trend = new Float64Array(count);
     this.states = Array.from({ length: fresh }, () => ({ ...FRESH, used: card.kinetics.inhibitor ? 0 : 1 }));
     this.scratch = Array.from({ length: 4 }, () => new Float64Array(count));
@@ -271,7 +277,7 @@ class Run {
   private note(): void {
     const { fresh, count } = this.slices;
     const min = this.seconds / 60;
-    for (let i = 0; i < fresh; i++) if (this.temps[i]! > this.peak.tempC) this.peak = { tempC: this.temps[i]!, min, slice: i };
+    for (let i = 0; i < fresh; i++) if (this.temps[i]! > this.peak.tempC) this.peak = { tempC: this.temps[i]!, at: this.kept.length, slice: i };
     this.outerPeakC = Math.max(this.outerPeakC, this.temps[0]!);
     for (let i = fresh; i < count; i++) this.underPeakC = Math.max(this.underPeakC, this.temps[i]!);
     let alpha = 1;
@@ -303,34 +309,39 @@ function described(run: Run, input: ThroughInput, card: CureCard): ThroughResult
     const [a, b] = [least[i - 1]!, least[i]!];
     return (a.min + ((alpha - a.alpha) / (b.alpha - a.alpha)) * (b.min - a.min)) / 60;
   };
+  const fullHours = reached(card.fullAlpha);
   const columns = evenly(kept, MAP_COLUMNS);
   const rows = evenly(
     depths.map((_, i) => i),
     MAP_ROWS,
   );
+  const stepAt = (at: number): TempAt | undefined => kept[at] && { min: kept[at].min, tempC: kept[at].temps[run.peak.slice]! };
+  const top = topOf(stepAt(run.peak.at - 1), stepAt(run.peak.at)!, stepAt(run.peak.at + 1));
+  const endHour = run.seconds / 3600;
+  const airDuring = typeof input.airTempC === 'number' ? input.airTempC : [0, ...input.airTempC.map(({ hour }) => hour).filter((hour) => hour > 0 && hour < endHour), endHour].map((hour) => ({ hour, tempC: airAt(input.airTempC, hour) }));
   const underPeakC = slices.count > fresh ? run.underPeakC : null;
   return {
-    peakTempC: run.peak.tempC,
-    peakMin: run.peak.min,
+    peakTempC: top.tempC,
+    peakMin: top.min,
     peakDepthMm: depths[run.peak.slice]!,
     outerPeakC: run.outerPeakC,
     underPeakC,
     gelHours: reached(card.gelAlpha),
     greenHours: reached(card.greenAlpha),
     sandableHours: reached(card.sandableAlpha),
-    fullHours: reached(card.fullAlpha),
+    fullHours,
     endAlpha: least.at(-1)!.alpha,
     points: evenly(kept, CHART_POINTS).map(({ min, temps, alphas }) => ({ min, outerC: temps[0]!, middleC: temps[fresh >> 1]!, backC: temps[fresh - 1]!, leastAlpha: Math.min(...alphas), mostAlpha: Math.max(...alphas) })),
     map: { min: columns.map(({ min }) => min), depthMm: rows.map((i) => depths[i]!), tempC: rows.map((i) => columns.map(({ temps }) => temps[i]!)), alpha: rows.map((i) => columns.map(({ alphas }) => alphas[i]!)) },
     balance: { releasedJPerM2: run.released, takenJPerM2: run.taken, keptJPerM2: stored, lostJPerM2: run.lost, errorPercent: (100 * Math.abs(missing)) / Math.max(run.released, run.taken, Math.abs(run.lost), Math.abs(stored), 1) },
     steps: run.steps,
-    remarks: overLimits(run, underPeakC, input.limits ?? {}),
+    remarks: [...coldRemarks(minTempOf(card), airDuring), ...(fullHours === null ? neverFullRemarks(card, warmestOf(airDuring)) : []), ...overLimits(run, top.tempC, underPeakC, input.limits ?? {})],
   };
 }
 
-function overLimits(run: Run, underPeakC: number | null, { resinC, underC, finishC }: NonNullable<ThroughInput['limits']>): Remark[] {
+function overLimits(run: Run, peakTempC: number, underPeakC: number | null, { resinC, underC, finishC }: NonNullable<ThroughInput['limits']>): Remark[] {
   const over = (id: string, peakC: number | null, limitC: number | undefined): Remark[] => (peakC !== null && limitC !== undefined && peakC > limitC ? [{ id, params: { peakC, limitC } }] : []);
-  return [...over('cure.resin-too-hot', run.peak.tempC, resinC), ...over('cure.under-too-hot', underPeakC, underC), ...over('cure.finish-too-hot', run.outerPeakC, finishC)];
+  return [...over('cure.resin-too-hot', peakTempC, resinC), ...over('cure.under-too-hot', underPeakC, underC), ...over('cure.finish-too-hot', run.outerPeakC, finishC)];
 }
 
 /** At most so many of a list, its first and last among them. */

@@ -1,5 +1,5 @@
 import { type Remark, requireNumber } from '../errors.js';
-import { type CureCard, type Container, potExotherm } from '../cure/index.js';
+import { type CureCard, type Container, coldRemarks, potExotherm } from '../cure/index.js';
 import type { SystemCard } from '../resin/systems.js';
 import { type Batch, DEFAULT_LAYING_RATE, WORKING_SHARE, batches } from './batches.js';
 
@@ -87,7 +87,7 @@ export function batchPlan(input: BatchPlanInput): BatchPlanResult {
     dueMin += made.layMin + MIXING_MIN;
     return made;
   });
-  return { limitG, limitedBy, batches: planned, totalMin: dueMin, remarks: gelsTooSoon ? [{ id: 'batches.gels-too-soon', params: { workMin } }] : [] };
+  return { limitG, limitedBy, batches: planned, totalMin: dueMin, remarks: [...coldRemarks(input.card.minTempC, input.tempC), ...(gelsTooSoon ? [{ id: 'batches.gels-too-soon', params: { workMin } }] : [])] };
 }
 
 /** Largest mass that will do, between one that will and one that will not. */

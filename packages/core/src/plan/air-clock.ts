@@ -1,6 +1,5 @@
 import { type Air, type AirFault, type AirNeeds, faultOf, firstWarming, hourAt } from '../air/index.js';
-import { ageFactor } from '../cure/air.js';
-import { CARD_TEMP_C } from '../cure/kinetics.js';
+import { type AgeLaw, usualAgeLaw } from '../cure/age-law.js';
 import { parseLocal } from './calendar.js';
 
 /** No wait is followed further than this, h. */
@@ -15,8 +14,8 @@ export interface AirStop {
 /** Air of one place as a clock: how far a cure has come in it, and when it lets work begin. */
 export class AirClock {
   private readonly startMin: number;
-  /** Age at 22 °C at the beginning of every hour, h. */
-  private readonly ages = [0];
+  /** By the law a cure ages by: its age at 22 °C at the beginning of every hour, h. */
+  private readonly ages = new Map<AgeLaw, number[]>();
   private readonly faults = new WeakMap<AirNeeds, (AirFault | null)[]>();
 
   constructor(private readonly air: Air) {
@@ -24,24 +23,34 @@ export class AirClock {
   }
 
   /** Hours at 22 °C that cure as much as what lies between two moments. */
-  ageBetween(fromMin: number, toMin: number): number {
-    return this.ageAt(toMin) - this.ageAt(fromMin);
+  ageBetween(fromMin: number, toMin: number, law = usualAgeLaw): number {
+    return this.ageAt(toMin, law) - this.ageAt(fromMin, law);
   }
 
-  /** When what begins at a moment is so old, in hours at 22 °C. */
-  minuteOfAge(fromMin: number, ageHours: number): number {
-    const wanted = this.ageAt(fromMin) + ageHours;
+  /** When what begins at a moment is so old, in hours at 22 °C; as far on as waits are followed where the cold never lets it. */
+  minuteOfAge(fromMin: number, ageHours: number, law = usualAgeLaw): number {
+    const wanted = this.ageAt(fromMin, law) + ageHours;
+    const ages = this.agesOf(law);
     let hour = Math.max(0, Math.floor(this.hourOf(fromMin)));
     const last = hour + FARTHEST_HOURS;
     // Ages only rise: what is known of them is halved, the rest worked out hour by hour.
-    for (let high = Math.min(last, this.ages.length - 1); high - hour > 1;) {
+    for (let high = Math.min(last, ages.length - 1); high - hour > 1;) {
       const middle = (hour + high) >> 1;
-      if (this.ages[middle]! < wanted) hour = middle;
+      if (ages[middle]! < wanted) hour = middle;
       else high = middle;
     }
-    while (this.ageAtHour(hour + 1) < wanted && hour < last) hour++;
-    const begun = this.ageAtHour(hour);
-    return Math.max(fromMin, this.startMin + 60 * (hour + (wanted - begun) / this.factor(hour)));
+    while (this.ageAtHour(hour + 1, law) < wanted && hour < last) hour++;
+    const [begun, gained] = [this.ageAtHour(hour, law), this.factor(hour, law)];
+    const share = wanted <= begun ? 0 : gained > 0 ? (wanted - begun) / gained : 1;
+    return Math.max(fromMin, this.startMin + 60 * (hour + share));
+  }
+
+  /** Coldest and warmest between two moments, °C. */
+  rangeBetween(fromMin: number, toMin: number): { coldestC: number; warmestC: number } {
+    const temps: number[] = [];
+    const last = Math.max(this.hourOf(fromMin), Math.min(this.hourOf(toMin) - 1e-9, this.air.hours.length));
+    for (let hour = Math.floor(this.hourOf(fromMin)); hour <= last; hour++) temps.push(hourAt(this.air, hour).tempC);
+    return { coldestC: Math.min(...temps), warmestC: Math.max(...temps) };
   }
 
   /** The first thing wrong with the air for work between two moments and as long after as it must hold; null when nothing is. */
@@ -68,20 +77,29 @@ export class AirClock {
     return (minute - this.startMin) / 60;
   }
 
-  private factor(hour: number): number {
-    return ageFactor(hourAt(this.air, hour).tempC, undefined, CARD_TEMP_C);
+  private agesOf(law: AgeLaw): number[] {
+    const known = this.ages.get(law);
+    if (known) return known;
+    const ages = [0];
+    this.ages.set(law, ages);
+    return ages;
   }
 
-  private ageAtHour(hour: number): number {
-    for (let i = this.ages.length; i <= hour; i++) this.ages.push(this.ages[i - 1]! + this.factor(i - 1));
-    return this.ages[hour]!;
+  private factor(hour: number, law: AgeLaw): number {
+    return law(hourAt(this.air, hour).tempC);
   }
 
-  private ageAt(minute: number): number {
+  private ageAtHour(hour: number, law: AgeLaw): number {
+    const ages = this.agesOf(law);
+    for (let i = ages.length; i <= hour; i++) ages.push(ages[i - 1]! + this.factor(i - 1, law));
+    return ages[hour]!;
+  }
+
+  private ageAt(minute: number, law: AgeLaw): number {
     const hour = this.hourOf(minute);
-    if (hour <= 0) return hour * this.factor(0);
+    if (hour <= 0) return hour * this.factor(0, law);
     const whole = Math.floor(hour);
-    return this.ageAtHour(whole) + (hour - whole) * this.factor(whole);
+    return this.ageAtHour(whole, law) + (hour - whole) * this.factor(whole, law);
   }
 }
 

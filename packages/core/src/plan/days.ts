@@ -1,4 +1,6 @@
+import { type AgeLaw, type CureStage, ageLawOf, agingCardOf, usualAgeLaw, warmingFor } from '../cure/index.js';
 import { type Remark, requireNumber } from '../errors.js';
+import type { SystemCard } from '../resin/systems.js';
 import { DEFAULT_HOURS, type ShedHours, type WorkSpan, checkHours, formatLocal, parseLocal, workInOneGo, workThrough } from './calendar.js';
 import { type JobStep, type StepKind, type StepsInput, USUAL_RATES, jobSteps } from './steps.js';
 
@@ -6,7 +8,7 @@ export interface DaysInput extends StepsInput {
   /** Local wall-clock time the hands start, "2026-04-16T08:00". */
   startAt: string;
   hours?: ShedHours;
-  /** Expected temperature while curing, °C; waits double for each 10 °C below the card's 22 °C. */
+  /** Expected temperature while curing, °C; waits stretch away from the card's 22 °C by the cold law of its cure. */
   tempC?: number;
 }
 
@@ -35,22 +37,26 @@ export interface DaysResult {
 
 const CARD_TEMP_C = 22;
 
-/** How waits stretch away from the card's 22 °C: rates double for each 10 °C. */
-export const waitFactor = (tempC: number): number => 2 ** ((CARD_TEMP_C - tempC) / 10);
+/** Hours at one temperature for an hour at the card's 22 °C; Infinity where the cold never lets it get there. */
+const slower = (card: SystemCard, stage: CureStage | null, tempC: number): number => {
+  const law: AgeLaw = stage === null ? usualAgeLaw : ageLawOf(card, stage);
+  return 1 / law(tempC);
+};
 
 /**
  * The repair as a dated list of its own: hands-on steps inside shed hours, cures running through nights, earliest finish with nobody in the way.
- * Lay-up is one go; grinding and sanding may be put down overnight. Where a go falls later than its window, an hour of abrading comes first.
+ * Lay-up is one go; grinding and sanding may be put down overnight. Where a go falls later than its window, an hour of abrading comes first. Where the
+ * cold would never let the resin be full, the plan takes it as warmed and says to what and for how long.
  * @throws CoreError for an unreadable start, shed hours under an hour a day, or a temperature below the card's minimum
  */
 export function planDays(input: DaysInput): DaysResult {
   const hours = checkHours(input.hours ?? DEFAULT_HOURS);
   const tempC = requireNumber(input.tempC ?? CARD_TEMP_C, 'tempC', { min: input.card.minTempC, max: 45 });
-  const factor = waitFactor(tempC);
-  const run = new Days(parseLocal(input.startAt, 'startAt'), hours, factor, { ...USUAL_RATES, ...input.rates }.abradeBetweenMin);
+  const run = new Days(parseLocal(input.startAt, 'startAt'), hours, input.card, tempC, { ...USUAL_RATES, ...input.rates }.abradeBetweenMin);
   for (const step of jobSteps(input)) run.take(step);
   const { recoatFromHours, recoatUntilHours } = input.card;
-  return { ...run.result(), recoatWindow: input.faces.length === 0 ? null : run.sinceLayUp(recoatFromHours * factor, recoatUntilHours * factor) };
+  const green = slower(input.card, 'green', tempC);
+  return { ...run.result(), recoatWindow: input.faces.length === 0 ? null : run.sinceLayUp(recoatFromHours * green, recoatUntilHours * green) };
 }
 
 /** Steps one after another on one pair of hands. */
@@ -64,7 +70,8 @@ class Days {
   constructor(
     private at: number,
     private readonly hours: ShedHours,
-    private readonly factor: number,
+    private readonly card: SystemCard,
+    private readonly tempC: number,
     private readonly abradeMin: number,
   ) {
     this.laidAt = at;
@@ -79,16 +86,27 @@ class Days {
 
   /** Runs from the end of what it comes after; it is left out when it is over already. */
   private cure(step: JobStep): void {
-    const end = this.ends.get(step.after[0]!.key)! + step.ageHours! * this.factor * 60;
+    const { hours, why } = this.lasting(step);
+    const end = this.ends.get(step.after[0]!.key)! + hours * 60;
     this.ends.set(step.key, end);
-    if (end > this.at) this.at = this.note({ ...step, why: stretched(step.why, this.factor) }, { start: this.at, end });
+    if (end > this.at) this.at = this.note({ ...step, why }, { start: this.at, end });
+  }
+
+  /** How long a cure takes at this temperature, and why; full cure in the cold only by warming. */
+  private lasting(step: JobStep): { hours: number; why: Remark } {
+    const factor = slower(this.card, step.stage, this.tempC);
+    if (Number.isFinite(factor)) return { hours: step.ageHours! * factor, why: stretched(step.why, factor) };
+    const warming = warmingFor(agingCardOf(this.card), step.ageHours!);
+    const why = { id: 'days.full-cure-warm', params: { ...warming } };
+    if (!this.remarks.some(({ id }) => id === why.id)) this.remarks.push(why);
+    return { hours: warming.hours, why };
   }
 
   private work(step: JobStep, from: number): void {
     const { minutes, inOneGo, id } = step;
     const spanFrom = (at: number): WorkSpan => (inOneGo ? workInOneGo(at, minutes, this.hours) : workThrough(at, minutes, this.hours));
     const window = step.after.find(({ withinAgeHours }) => withinAgeHours !== undefined);
-    const until = window ? window.withinAgeHours! * this.factor : Infinity;
+    const until = window ? window.withinAgeHours! * slower(this.card, 'green', this.tempC) : Infinity;
     if (window && (spanFrom(from).start - this.ends.get(window.key)!) / 60 > until) {
       from = this.note({ ...step, id: 'abrade-between', key: step.key.replace('lay-up', 'abrade-between'), why: { id: 'days.abrade-between', params: { until } } }, workThrough(from, this.abradeMin, this.hours));
       this.handsMin += this.abradeMin;

@@ -1,3 +1,4 @@
+import { windows } from '../cure/index.js';
 import { finishRoute } from '../finish/routes.js';
 import { SYSTEMS } from '../resin/systems.js';
 import { DEFAULT_HOURS, formatLocal, nextOpen, parseLocal, workInOneGo, workThrough } from './calendar.js';
@@ -60,9 +61,11 @@ describe('plan of the days', () => {
     }
   });
 
-  it('doubles the waits ten degrees colder, and paint needs no full cure', () => {
+  it('stretches the waits ten degrees colder as windows do, and paint needs no full cure', () => {
     const cold = planDays({ ...input, card: { ...card, minTempC: 5 }, tempC: 12 });
-    expect(at(task(cold, 'cure-to-sand').endAt) - at(task(cold, 'cure-to-sand').startAt)).toBe(48 * 60);
+    expect(at(task(cold, 'cure-to-sand').endAt) - at(task(cold, 'cure-to-sand').startAt)).toBeCloseTo(60 * windows({ card, airTempC: 12 }).sandableHour!, -1);
+    // exp(54 000/8.31446 · (1/285.15 − 1/295.15)) = 2.164
+    expect(windows({ card, airTempC: 12 }).sandableHour! / card.sandableHours).toBeCloseTo(2.164, 2);
     expect(task(planDays({ ...input, finishSteps: finishRoute('epoxy', 'paint', 'after-full-cure').steps }), 'full-cure')).toBeUndefined();
   });
 

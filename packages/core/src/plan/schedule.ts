@@ -1,5 +1,7 @@
 import type { Air, AirFault, AirNeeds } from '../air/index.js';
+import type { CureStage } from '../cure/index.js';
 import { type Remark, requireNumber } from '../errors.js';
+import type { SystemCard } from '../resin/systems.js';
 import { chances } from '../statistics/index.js';
 import type { ShedHours } from './calendar.js';
 import { Shed, type ShedPlan } from './shed.js';
@@ -23,6 +25,10 @@ export interface ScheduleTask {
   byItself?: boolean;
   /** By itself as long as the air takes to cure it as much as so many hours at 22 °C. */
   ageHours?: number;
+  /** The resin it lays, or that cures in it: its waits stretch by the cold law of that; by the usual one when left out. */
+  system?: SystemCard;
+  /** How far the resin has to come in it; to sanding when left out. */
+  stage?: CureStage;
   /** By itself until a moment that is known. */
   untilAt?: string;
   /** Not put down overnight. */

@@ -1,7 +1,9 @@
 import { checkAirHours } from '../air/index.js';
+import { type Warming, ageLawOf, agingCardOf, coldRemarks, usualAgeLaw, warmingFor } from '../cure/index.js';
 import { CoreError, type Remark, requireNumber } from '../errors.js';
 import { AirClock, type AirStop, steadyAir } from './air-clock.js';
-import { DEFAULT_HOURS, type ShedHours, type WorkSpan, checkHours, everOpen, formatLocal, nextOpen, parseLocal, sharedHours, workInOneGo, workThrough } from './calendar.js';
+import { placeBreaks, windowBreaks, windowLaw } from './breaks.js';
+import { DEFAULT_HOURS, type ShedHours, type WorkSpan, checkHours, everOpen, formatLocal, parseLocal, sharedHours, workInOneGo, workThrough } from './calendar.js';
 import type { ScheduleInput, ScheduleResult, ScheduleTask, ScheduledTask } from './schedule.js';
 
 interface Planned extends WorkSpan {
@@ -29,6 +31,8 @@ interface Free {
 }
 
 const MOST_TASKS = 1000;
+/** Full cure that takes the air so many times as long as at 22 °C is warmed. */
+const LONG_FULL = 2;
 const MOST_PEOPLE = 100;
 /** A missed window weighs as much as so many minutes, min. */
 const BROKEN_MIN = 100_000;
@@ -135,7 +139,7 @@ export class Shed {
     for (const i of [...this.order].reverse())
       for (const { id, waitMin, waitAgeHours } of this.tasks[i]!.after ?? []) {
         const before = this.index.get(id)!;
-        const aged = waitAgeHours ? this.clockOf(this.tasks[before]!).minuteOfAge(this.startMin, waitAgeHours) - this.startMin : 0;
+        const aged = waitAgeHours ? this.clockOf(this.tasks[before]!).minuteOfAge(this.startMin, waitAgeHours, windowLaw(this.tasks[before]!.system)) - this.startMin : 0;
         tails[before] = Math.max(tails[before]!, this.lengthOf(this.tasks[before]!) + Math.max(waitMin ?? 0, aged) + tails[i]!);
       }
     return tails;
@@ -144,7 +148,17 @@ export class Shed {
   /** When what runs by itself from a moment on is done. */
   private byItself(task: ScheduleTask, from: number): number {
     if (task.untilAt !== undefined) return Math.max(from, parseLocal(task.untilAt, 'untilAt'));
-    return task.ageHours === undefined ? from + task.minutes : this.clockOf(task).minuteOfAge(from, task.ageHours);
+    return this.cure(task, from).end;
+  }
+
+  /** When a cure that begins at a moment is over; full cure that the air alone gives too late or never is taken as warmed. */
+  private cure(task: ScheduleTask, from: number): { end: number; warmed: Warming | null } {
+    const { ageHours, system, stage = 'sandable' } = task;
+    if (ageHours === undefined) return { end: from + task.minutes, warmed: null };
+    const end = this.clockOf(task).minuteOfAge(from, ageHours, system ? ageLawOf(system, stage) : usualAgeLaw);
+    if (!system || stage !== 'full' || end <= from + 60 * ageHours * LONG_FULL) return { end, warmed: null };
+    const warming = warmingFor(agingCardOf(system), ageHours);
+    return { end: from + 60 * warming.hours, warmed: warming };
   }
 
   /** The first span of hands-on work from a moment on that hours and air let be. */
@@ -207,7 +221,7 @@ export class Shed {
     for (const { id, waitMin, waitAgeHours } of task.after ?? []) {
       const before = this.index.get(id)!;
       const end = endOf(before);
-      const aged = waitAgeHours ? this.clockOf(this.tasks[before]!).minuteOfAge(end, waitAgeHours) : end;
+      const aged = waitAgeHours ? this.clockOf(this.tasks[before]!).minuteOfAge(end, waitAgeHours, windowLaw(this.tasks[before]!.system)) : end;
       const at = Math.max(end + (waitMin ?? 0), aged);
       if (at >= ready.at) ready = { at, why: { id: 'after', taskId: id } };
     }
@@ -291,21 +305,21 @@ export class Shed {
   /** Windows it comes too late for, and what was set where it cannot be. */
   private missed({ task, start, end, people }: Planned, all: readonly Planned[]): Remark[] {
     if (task.actual) return [];
-    const remarks: Remark[] = [];
-    for (const { id, waitMin, withinMin, waitAgeHours, withinAgeHours } of task.after ?? []) {
+    const remarks = windowBreaks(start, task.after ?? [], (id) => {
       const before = all[this.index.get(id)!]!;
-      const clock = this.clockOf(before.task);
-      const opens = Math.max(before.end + (waitMin ?? 0), waitAgeHours ? clock.minuteOfAge(before.end, waitAgeHours) : before.end);
-      const shuts = Math.min(withinMin === undefined ? Infinity : before.end + withinMin, withinAgeHours === undefined ? Infinity : clock.minuteOfAge(before.end, withinAgeHours));
-      if (start < opens - EXACT_MIN) remarks.push({ id: 'schedule.too-soon', params: { task: id, minutes: opens - start } });
-      if (start > shuts + EXACT_MIN) remarks.push({ id: 'schedule.too-late', params: { task: id, minutes: start - shuts } });
-    }
+      return { endMin: before.end, clock: this.clockOf(before.task), law: windowLaw(before.task.system) };
+    });
     if (task.pinnedAt === undefined || task.byItself) return remarks;
     if (people.length < (task.people ?? 1)) remarks.push({ id: 'schedule.nobody-free', params: {} });
-    if (nextOpen(start, this.hours) !== start || (task.inOneGo && nextOpen(end - 1, this.hours) !== end - 1)) remarks.push({ id: 'schedule.shut', params: {} });
-    const stop = task.needs ? this.clockOf(task).stopOf(task.needs, start, end) : null;
-    if (stop) remarks.push({ id: 'schedule.air', params: { fault: stop.fault } });
-    return remarks;
+    return [...remarks, ...placeBreaks(task, start, end, this.hours, this.clockOf(task))];
+  }
+
+  /** What is no miss and yet must be said: resin that cures colder than it may, and full cure that the plan takes as warmed. */
+  private notes({ task, start, end }: Planned): Remark[] {
+    if (!task.byItself || !task.system || task.actual) return [];
+    const { warmed } = this.cure(task, start);
+    const { coldestC } = this.clockOf(task).rangeBetween(start, end);
+    return [...coldRemarks(task.system.minTempC, coldestC), ...(warmed ? [{ id: 'schedule.warmed', params: { ...warmed } }] : [])];
   }
 
   told({ done, finish }: ShedPlan, tries: number): ScheduleResult {
@@ -320,7 +334,7 @@ export class Shed {
         people: people.map((p) => this.input.people[p]!.id),
         why,
         critical: critical.has(task.id),
-        remarks: broken,
+        remarks: [...broken, ...this.notes({ task, start, end, people, why, broken })],
       })),
       finishAt: formatLocal(finish),
       boundAt: formatLocal(this.boundMin),
@@ -347,9 +361,6 @@ export class Shed {
 interface Busy extends WorkSpan {
   taskId: string | null;
 }
-
-/** Rounding of minutes that is no miss, min. */
-const EXACT_MIN = 1e-6;
 
 /** Where in a list kept by its ends what is over after a moment begins. */
 function firstAfter(list: readonly Busy[], moment: number): number {

@@ -1,4 +1,5 @@
 import type { AirNeeds } from '../air/index.js';
+import type { CureStage } from '../cure/age-law.js';
 import { type Remark, requireNumber } from '../errors.js';
 import type { FinishStep } from '../finish/routes.js';
 import type { SystemCard } from '../resin/systems.js';
@@ -62,6 +63,8 @@ export interface JobStep {
   minutes: number;
   /** Of a cure: as long as so many hours at the card's 22 °C. */
   ageHours: number | null;
+  /** Of a cure of the job's resin: how far it has to come; null for what nobody has a card for, as paint and gel coat. */
+  stage: CureStage | null;
   /** Of a drying: till when. */
   untilAt: string | null;
   inOneGo: boolean;
@@ -69,7 +72,7 @@ export interface JobStep {
   needs: AirNeeds | null;
   /** Why it takes as long as it does or must wait, as an id and figures at 22 °C. */
   why: Remark;
-  /** Steps it comes after; within so many hours at 22 °C of one where its window shuts. */
+  /** Steps it comes after; within so many hours at 22 °C of one, green, where its window shuts. */
   after: { key: string; withinAgeHours?: number }[];
 }
 
@@ -114,13 +117,13 @@ export function jobSteps(input: StepsInput): JobStep[] {
     goes.forEach(({ resinG, pots }, g) => {
       const at = { ...place, go: goes.length > 1 ? g + 1 : null };
       const before = laid;
-      if (g > 0) list.add('between-goes', { ...at, kind: 'cure', ageHours: input.card.recoatFromHours, why: { id: 'days.between-goes', params: { hours: input.card.recoatFromHours, until: input.card.recoatUntilHours } } });
+      if (g > 0) list.add('between-goes', { ...at, kind: 'cure', stage: 'green', ageHours: input.card.recoatFromHours, why: { id: 'days.between-goes', params: { hours: input.card.recoatFromHours, until: input.card.recoatUntilHours } } });
       const minutes = Math.max(rates.layFloorMin, resinG / input.layingRateGPerMin) + pots * rates.potMin;
       laid = list.add('lay-up', { ...at, minutes, inOneGo: true, skill: 'lay-up', needs: layUpNeeds(input.card, input.breathingCore === true), why: { id: 'days.lay-up', params: { resinG, pots } } });
       if (g > 0) laid.after.push({ key: before!.key, withinAgeHours: input.card.recoatUntilHours });
       if (dries && i === 0 && g === 0) laid.after.push({ key: dries.key });
     });
-    list.add('cure-to-sand', { ...place, kind: 'cure', ageHours: input.card.sandableHours, why: { id: 'days.sandable', params: { hours: input.card.sandableHours } } });
+    list.add('cure-to-sand', { ...place, kind: 'cure', stage: 'sandable', ageHours: input.card.sandableHours, why: { id: 'days.sandable', params: { hours: input.card.sandableHours } } });
   });
   const areaM2 = input.abradedAreaMm2 / 1e6;
   list.add('level', { minutes: Math.max(rates.levelFloorMin, areaM2 * rates.levelMinPerM2), skill: 'finish', why: { id: 'days.level', params: { areaM2 } } });
@@ -131,7 +134,7 @@ export function jobSteps(input: StepsInput): JobStep[] {
 
 function addFinish(list: Steps, step: FinishStep, { card }: StepsInput, laid: JobStep | null, areaM2: number, share: number): void {
   const before = list.steps.at(-1)!;
-  const cures = step.afterFullCure && laid ? list.add('full-cure', { kind: 'cure', ageHours: card.fullCureHours, why: { id: 'days.full-cure', params: { hours: card.fullCureHours } } }, [{ key: laid.key }]) : null;
+  const cures = step.afterFullCure && laid ? list.add('full-cure', { kind: 'cure', stage: 'full', ageHours: card.fullCureHours, why: { id: 'days.full-cure', params: { hours: card.fullCureHours } } }, [{ key: laid.key }]) : null;
   const wet = step.layerMm !== null;
   const made = list.add(
     step.id,
@@ -156,7 +159,22 @@ class Steps {
     const { face = null, go = null } = values;
     const key = [id, ...(face === null ? [] : [`f${face}`]), ...(go === null ? [] : [`g${go}`])].join('.');
     const last = this.steps.at(-1);
-    const step: JobStep = { kind: 'hands', minutes: 0, ageHours: null, untilAt: null, inOneGo: false, skill: null, needs: null, ...values, id, face, go, key: this.unlike(key), after: [...(after ?? (last ? [{ key: last.key }] : []))] };
+    const step: JobStep = {
+      kind: 'hands',
+      minutes: 0,
+      ageHours: null,
+      stage: null,
+      untilAt: null,
+      inOneGo: false,
+      skill: null,
+      needs: null,
+      ...values,
+      id,
+      face,
+      go,
+      key: this.unlike(key),
+      after: [...(after ?? (last ? [{ key: last.key }] : []))],
+    };
     this.steps.push(step);
     return step;
   }

@@ -1,4 +1,5 @@
 import { type CoreError, type Remark, attempt } from '../errors.js';
+import { agingCardOf, coldRemarks, neverFullRemarks } from '../cure/index.js';
 import type { Facts } from '../conditions/condition.js';
 import { type DaysResult, type StepsInput, planDays } from '../plan/index.js';
 import { type FinishRoute, finishRoute } from '../finish/routes.js';
@@ -73,13 +74,15 @@ export interface RepairPlan {
   inspection: InspectionCheck[];
   facts: Facts;
   severity: SeverityPlan;
+  /** What the day's temperature does to the cure: colder than the system may be used at, or too cold ever to be full. */
+  cold: Remark[];
   /** What nothing may be laid before. */
   holds: Remark[];
   problems: StageProblem[];
 }
 
 /** Version of the calculations, written on every record. Raised whenever a formula or table changes a figure. */
-export const CALCULATION_VERSION = '1.4';
+export const CALCULATION_VERSION = '2.0';
 
 /**
  * The whole chain from outline to dated list, in one pass; fast enough to run on every frame of a drag.
@@ -103,9 +106,14 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
     const steps = inputs.days.startAt === null ? null : stepsInputOf(inputs, { damage, resin, taper, patch, mix, finish });
     return steps && dated(inputs, steps);
   });
+  const cold = coldAt(resin?.card ?? null, inputs.days.tempC);
   const severity = planSeverity(inputs, damage?.cut.areaMm2 ?? null);
   const facts = jobFacts(inputs, resin?.card ?? null, taper !== null, patch !== null);
-  return { damage, parent, resin, taper, patch, match: patch?.match ?? null, mix, finish, days, inspection: inspectionList(facts), facts, severity, holds: layUpHolds(inputs, severity), problems };
+  return { damage, parent, resin, taper, patch, match: patch?.match ?? null, mix, finish, days, inspection: inspectionList(facts), facts, severity, cold, holds: layUpHolds(inputs, severity), problems };
+}
+
+function coldAt(card: SystemCard | null, tempC: number): Remark[] {
+  return card ? [...coldRemarks(card.minTempC, tempC), ...neverFullRemarks(agingCardOf(card), tempC, card.fullCureHours)] : [];
 }
 
 function dated(inputs: RepairInputs, steps: StepsInput): DaysResult {

@@ -1,4 +1,5 @@
 import { type Air, type AirNeeds, type AirReading, shedAir } from '../air/index.js';
+import type { SystemCard } from '../resin/systems.js';
 import { type JobStep, type ScheduleInput, type ScheduleTask, type ShopSettings, jobSteps, parseLocal } from '../plan/index.js';
 import type { RepairInputs } from './inputs.js';
 import { type RepairPlan, planRepair } from './plan.js';
@@ -110,10 +111,11 @@ function stepsOf(job: ShedJob, plan: RepairPlan, shop: ShopSettings): JobStep[] 
 
 function tasksOf(job: ShedJob, plan: RepairPlan, steps: readonly JobStep[], place: string, shop: ShopSettings, nowAt: string, tooLong: string[]): ScheduleTask[] {
   const done = doneOf(job, plan, steps);
-  if (job.progress.finished) return steps.filter(({ id }) => id === 'inspect').map((step) => ({ ...bareTask(job, step, place), after: [] }));
+  const system = plan.resin?.card ?? null;
+  if (job.progress.finished) return steps.filter(({ id }) => id === 'inspect').map((step) => ({ ...bareTask(job, step, place, system), after: [] }));
   const open = shop.hours.toMin - shop.hours.fromMin;
   return steps.map((step): ScheduleTask => {
-    const task = bareTask(job, step, place);
+    const task = bareTask(job, step, place, system);
     const actual = done.get(step.key);
     if (actual?.whole) return { ...task, actual: { startAt: actual.startAt, endAt: actual.endAt } };
     if (step.inOneGo && step.minutes > open) {
@@ -129,7 +131,7 @@ function tasksOf(job: ShedJob, plan: RepairPlan, steps: readonly JobStep[], plac
   });
 }
 
-function bareTask(job: ShedJob, step: JobStep, place: string): ScheduleTask {
+function bareTask(job: ShedJob, step: JobStep, place: string, system: SystemCard | null): ScheduleTask {
   const hands = step.kind === 'hands';
   const needs = hands ? needsOf(step, place) : null;
   return {
@@ -140,6 +142,8 @@ function bareTask(job: ShedJob, step: JobStep, place: string): ScheduleTask {
     after: step.after.map(({ key, withinAgeHours }) => ({ id: taskId(job.id, key), ...(withinAgeHours === undefined ? {} : { withinAgeHours }) })),
     ...(hands ? { bay: place === 'shed' && !NO_BAY.has(step.id), ...(step.skill ? { skill: step.skill } : {}), ...(step.inOneGo ? { inOneGo: true } : {}) } : { byItself: true }),
     ...(step.ageHours === null ? {} : { ageHours: step.ageHours }),
+    ...(system && (step.stage !== null || step.id === 'lay-up') ? { system } : {}),
+    ...(step.stage === null ? {} : { stage: step.stage }),
     ...(step.untilAt === null ? {} : { untilAt: step.untilAt }),
     ...(needs ? { needs } : {}),
   };

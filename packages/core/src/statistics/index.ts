@@ -3,3 +3,4 @@ export * from './spread.js';
 export * from './linear.js';
 export * from './chance.js';
 export * from './simplex.js';
+export * from './simpson.js';

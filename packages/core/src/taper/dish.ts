@@ -1,4 +1,5 @@
 import { requireNumber } from '../errors.js';
+import { simpson } from '../statistics/index.js';
 import { type OffsetMeasures, type Shape, checkShape, measureOffset } from '../geometry/index.js';
 
 export interface DishInput {
@@ -20,7 +21,7 @@ export interface DishResult {
 
 export const USUAL_DISH_RATIO = 1;
 export const USUAL_CAP_PAST_MM = 25;
-const STEPS = 16;
+const SIMPSON_PIECES = 16;
 
 /**
  * A countersink that keys a plug of filler in, and the glass cap over it. The mouth is the hole grown by n d; the volume is that of the hole
@@ -32,7 +33,5 @@ export function dish(input: DishInput): DishResult {
   const depthMm = requireNumber(input.depthMm, 'depthMm', { min: 0.1, max: 50 });
   const ratio = requireNumber(input.ratio ?? USUAL_DISH_RATIO, 'ratio', { min: 0, max: 12 });
   const pastMm = requireNumber(input.capPastMm ?? USUAL_CAP_PAST_MM, 'capPastMm', { min: 0, max: 500 });
-  let sum = 0;
-  for (let i = 0; i <= STEPS; i++) sum += (i === 0 || i === STEPS ? 1 : i % 2 === 1 ? 4 : 2) * measureOffset(shape, (ratio * depthMm * i) / STEPS).areaMm2;
-  return { mouth: measureOffset(shape, ratio * depthMm), cap: measureOffset(shape, ratio * depthMm + pastMm), fillerMm3: (sum * depthMm) / STEPS / 3 };
+  return { mouth: measureOffset(shape, ratio * depthMm), cap: measureOffset(shape, ratio * depthMm + pastMm), fillerMm3: simpson((z) => measureOffset(shape, ratio * z).areaMm2, 0, depthMm, SIMPSON_PIECES) };
 }

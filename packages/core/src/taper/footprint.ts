@@ -1,5 +1,6 @@
 import { type Remark, requireNumber } from '../errors.js';
 import { type OffsetMeasures, type Point, type Shape, checkShape } from '../geometry/index.js';
+import { simpson } from '../statistics/index.js';
 import { MAX_THICKNESS_MM } from '../units/index.js';
 import { type Conflict, type JointFacts, conflictsOf } from './conflicts.js';
 import { BREAK_RATIO, type TaperProfile, isLaidOn } from './kinds.js';
@@ -116,6 +117,8 @@ function remarksOn(ratio: number, profile?: TaperProfile): Remark[] {
   return ratio < STEEP_RATIO && (!profile || profile.kind === 'slope') ? [{ id: 'taper.steep', params: { ratio } }] : [];
 }
 
+const SIMPSON_PIECES = 16;
+
 function faceTaper(shape: Shape, region: Region, cutOut: OffsetMeasures, ratio: number, depthMm: number, marginMm: number, maskMm: number, profile?: TaperProfile): FaceTaper {
   const taperWidthMm = ratio * depthMm;
   const grown = region.measures(depthMm);
@@ -123,7 +126,7 @@ function faceTaper(shape: Shape, region: Region, cutOut: OffsetMeasures, ratio: 
     profile && (profile.kind === 'steps' || isLaidOn(profile))
       ? cutVolume(region, cutOut, depthMm, profile)
       : shape.kind === 'polygon' || !region.plain
-        ? simpson((z) => Math.max(0, region.areaAt(z) - cutOut.areaMm2), depthMm)
+        ? simpson((z) => Math.max(0, region.areaAt(z) - cutOut.areaMm2), 0, depthMm, SIMPSON_PIECES)
         : (cutOut.perimeterMm * ratio * depthMm ** 2) / 2 + (Math.PI * ratio ** 2 * depthMm ** 3) / 3;
   return {
     depthMm,
@@ -151,13 +154,4 @@ function cutVolume(region: Region, cutOut: OffsetMeasures, depthMm: number, prof
     before = area;
   });
   return volume;
-}
-
-const SIMPSON_STEPS = 16;
-
-function simpson(value: (z: number) => number, depth: number): number {
-  const step = depth / SIMPSON_STEPS;
-  let sum = 0;
-  for (let i = 0; i <= SIMPSON_STEPS; i++) sum += (i === 0 || i === SIMPSON_STEPS ? 1 : i % 2 === 1 ? 4 : 2) * value(i * step);
-  return (sum * step) / 3;
 }
