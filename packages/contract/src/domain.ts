@@ -30,6 +30,7 @@ import {
   type ShopRates,
   type SystemCard,
   WAYS_OUT,
+  WEIGHINGS,
   hardens,
 } from '@ashstep/core';
 import * as z from 'zod';
@@ -440,6 +441,7 @@ export const inputSections = {
     catalystPercent: z.number().min(0.1).max(10).nullable(),
     layingRateGPerMin: z.number().min(0.1).max(1000),
     scaleErrorG: z.number().min(0).max(100),
+    weighing: z.enum(WEIGHINGS).optional(),
     primeGsm: z.number().min(0).max(2000),
     wastePercent: z.number().min(0).max(100),
     potFloorG: z.number().min(0).max(1000),

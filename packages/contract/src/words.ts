@@ -23,18 +23,47 @@ export function errorWords(code: CoreErrorCode, params: Params = {}): string {
       return 'This is still missing.';
     case 'too-many':
       return `At most ${figure(params['max'])}.`;
+    case 'too-many-pots':
+      return `That would be more than ${figure(params['pots'])} pots of ${figure(params['limitG'], 1)} g. Accepted: ${limits(params)}.`;
     case 'self-crossing':
       return 'The outline crosses itself. Move a point so that it does not.';
     case 'too-few-points':
       return `At least ${figure(params['min'])} points.`;
     case 'inconsistent':
-      return 'These figures cannot all be true together. Check them.';
+      return UNLIKE[String(params['why'])]?.(params) ?? 'These figures cannot all be true together. Check them.';
+    case 'too-large':
+      return `This would reach ${figure(params['value'], 0)} mm past the cut-out; up to ${figure(params['max'], 0)} mm can be worked with.`;
+    case 'too-fine':
+      return `That makes more than ${figure(params['slices'])} slices. Give ${figure(params['min'], 2)} mm or more, or leave it out.`;
+    case 'beyond-horizon':
+      return 'This place lies at or beyond the horizon of the picture, where nothing can be measured. Take one nearer.';
     case 'unreadable':
-      return 'This cannot be read as a figure. Try 108, 4 1/2 in or 6 oz/yd2.';
+      return params['want'] === 'time' ? 'Give day and time, like 2026-04-16T08:00; the day must exist.' : 'This cannot be read as a figure. Try 108, 4 1/2 in or 6 oz/yd2.';
+    case 'not-used':
+      return `Leave this out: ${params['with']} has no use for it.`;
+    case 'ambiguous-figure':
+      return `Is that ${params['one']} or ${params['other']}? Type it with one sign only, for the decimals.`;
     case 'ambiguous-unit':
       return 'Ounces of what? Cloth is per square yard (oz/yd2), chopped mat per square foot (oz/ft2).';
   }
 }
+
+/** Why figures do not go together, and what would. */
+const UNLIKE: Readonly<Record<string, (p: Params) => string>> = {
+  'no-divisor': (p) => `180° is no multiple of ${figure(p['value'], 2)}°. Take ${figure(p['near'], 2)}°, or 5, 10, 15, 30.`,
+  steps: () => 'These steps carry no load over. Give each a length and two stiffnesses.',
+  'no-weight': () => 'All weights are nothing. Give one at least that is more.',
+  'other-chemistry': (p) => `${String(p['hardener'])} never sets ${String(p['family'])}: amines set epoxy, peroxides polyester and vinylester.`,
+  'two-ratios': () => 'Give the ratio by weight or by volume, not both.',
+  poisson: (p) => `No material stretches so: with these two moduli ν12 is under ${figure(p['most'], 3)} either way.`,
+  'fibre-burns': () => 'Carbon and aramid burn with the resin. Only glass can be weighed this way.',
+  'same-id': () => 'Two tasks have the same id. Give each its own.',
+  ring: () => 'Tasks wait for one another in a ring. Take one of the waits out.',
+  days: (p) => `Readings of ${figure(p['min'])} different days at least.`,
+  'in-line': () => 'The points lie all in one line. Give some beside it.',
+  'over-hundred': () => 'The areas add up to more than 100 %.',
+  'width-and-depth': () => 'Give the width of the ring or its depth, not both.',
+};
 
 function limits({ min, max, above }: Params): string {
   if (above !== undefined && max !== undefined) return `more than ${figure(above, 3)}, up to ${figure(max, 3)}`;
@@ -44,10 +73,14 @@ function limits({ min, max, above }: Params): string {
   return `${figure(min, 3)} or more`;
 }
 
+const drops = (count: string | number | undefined): string => `${figure(count, 0)} ${count === 1 ? 'drop' : 'drops'}`;
+
 const REMARKS: Record<string, (p: Params) => string> = {
   'air.too-humid': (p) => `${figure(p['humidity'], 0)} % humidity. Lay up under ${figure(p['limit'], 0)} %, or the surface sweats.`,
   'air.near-dew-point': (p) => `Surface only ${figure(p['marginC'])} °C above the dew point. Warm it to ${figure(p['limitC'])} °C or more above, or the bond is wet.`,
   'evidence.unknown': (p) => `Only ${figure(p['percent'], 0)} % sure. Under ${figure(p['limit'], 0)} % the plan treats the parent as unknown.`,
+  'evidence.thermoplastic': (p) => `A thermoplastic shell, ${figure(p['percent'], 0)} % sure: none of these resins bonds to it. Stop here; it is welded, or a maker’s own adhesive is used.`,
+  'evidence.thermoplastic-likely': (p) => `${figure(p['percent'], 0)} % likely a thermoplastic shell, to which none of these resins bonds. Shave a curl and see whether it melts before anything else.`,
   'extent.open': () => 'Still dull at the edge of what was tapped. Tap further out until it rings all round.',
   'extent.one-tap': () => 'One dull tap is no proof. Tap round it before you cut.',
   'extent.all-sound': (p) => `All taps ring. Damage smaller than the ${figure(p['spacingMm'], 0)} mm grid would not show.`,
@@ -60,8 +93,12 @@ const REMARKS: Record<string, (p: Params) => string> = {
   'severity.part': () => 'Some plies: taper to the depth of the damage.',
   'severity.through': () => 'Through: cut out, back it up, taper, full stack.',
   'hold.beyond': () => 'Beyond this tool: nothing is laid before a manager names the drawing or the person responsible.',
+  'hold.thermoplastic': () => 'A thermoplastic shell: none of these resins bonds to it. Nothing is planned or laid. If a shaving crumbles, put that down as a clue.',
   'hold.wet': (p) => `Wet: ${figure(p['value'])} at the last reading, ${figure(p['limit'])} wanted. Nothing goes on before it is dry, or it traps the water and lets go.`,
   'drying.never': (p) => `It levels off at ${figure(p['end'])}, above the limit of ${figure(p['limit'])}. Open it up, heat it, or cut the wet core out.`,
+  'burn-off.thinner-than-solid': (p) => `Fibre and resin alone are ${figure(p['solidMm'], 2)} mm thick, ${figure(p['measuredMm'], 2)} mm was measured: that cannot be. Check thickness, area, and which fibre and resin it is.`,
+  'burn-off.many-voids': (p) => `${figure(p['voidPercent'], 0)} % air is more than a laminate holds together with. Check thickness and area, or the fibre and resin.`,
+  'drying.steady': (p) => `It stays as it is, at ${figure(p['value'])}: there is no day to tell. ${Number(p['value']) <= Number(p['limit']) ? 'It is under the limit already.' : 'Find where the water comes from.'}`,
   'drying.not-drying': () => 'It is not drying. Find where the water comes from first.',
   'drying.too-short': () => 'Too few days to tell how fast it dries. Go on reading.',
   'rings.thickness-differs': (p) => `The rings add up to ${figure(p['readMm'], 2)} mm, ${figure(p['measuredMm'], 2)} mm was measured. The taper may be ${figure(p['ratioWanted'])}:1, not ${figure(p['ratio'])}:1.`,
@@ -78,6 +115,11 @@ const REMARKS: Record<string, (p: Params) => string> = {
   'stack.past-footprint': (p) => `The plies are ${figure(p['overMm'], 2)} mm thicker than the depth, so the top ones run past the taper.`,
   'mix.pot-too-big': (p) => `${figure(p['totalG'], 0)} g in one pot may run away. Stay under ${figure(p['maxPotG'], 0)} g.`,
   'mix.catalyst-by-volume': (p) => `${figure(p['percent'])} % is by volume: ${figure(Number(p['percent']) * 10)} ml per kg of resin, at ${figure(p['gramPerMl'], 2)} g/ml.`,
+  'mix.catalyst-density': (p) => `A catalyst of ${figure(p['gramPerMl'], 2)} g/ml? Peroxide solutions weigh about 1.1 to 1.2. Look at its sheet: grams on the scale follow from it.`,
+  'mix.drops-outside': (p) =>
+    `${drops(p['drops'])} ${p['drops'] === 1 ? 'is' : 'are'} ${figure(p['percent'])} %, outside the ${figure(p['min'])} to ${figure(p['max'])} % of the product: it stays soft or burns. Mix ${figure(p['batchG'])} g with ${drops(p['batchDrops'])}.`,
+  'mix.drops-off': (p) => `${drops(p['drops'])} ${p['drops'] === 1 ? 'is' : 'are'} ${figure(p['percent'])} %, ${figure(p['errorPercent'], 0)} % off. Mix ${figure(p['batchG'])} g with ${drops(p['batchDrops'])}, and it comes out even.`,
+  'mix.few-drops': (p) => `${drops(p['drops'])} ${p['drops'] === 1 ? 'is' : 'are'} hardly a measure: drops differ. Mix ${figure(p['batchG'])} g with ${drops(p['batchDrops'])}, or use a syringe.`,
   'mix.too-thick-at-once': (p) => `${figure(p['thicknessMm'])} mm laid at once may overheat: this system takes ${figure(p['maxSessionMm'])} mm a session. Lay it in several, or it smokes, browns and shrinks.`,
   'resin.too-hot': (p) => `${figure(p['airTempC'])} °C is above the ${figure(p['maxTempC'])} °C this system is good for. Take a slower hardener or a cooler hour.`,
   'mix.scale-too-coarse': (p) => `A scale off by ${figure(p['scaleErrorG'], 2)} g cannot mix the smallest pot within tolerance. Use a finer scale or a larger pot.`,
@@ -127,13 +169,16 @@ export function remarkWords(remark: Remark): string {
 }
 
 /** Ids of all remarks that have words; a spec holds this against what the core can say. */
+/** Fewer rays than this say nothing of all round. */
+const ALL_ROUND_RAYS = 3;
 /** What to grind where, in one line. */
 export const GRIND_WORDS: Record<GrindAdvice['id'], (p: Record<string, number>) => string> = {
   'grind.high': (p) => `${Math.round(p['rayDeg']!)}°, ${Math.round(p['outMm']!)} mm out: take ${p['byMm']!.toFixed(1)} mm more.`,
   'grind.deep': (p) => `${Math.round(p['rayDeg']!)}°, ${Math.round(p['outMm']!)} mm out: ${p['byMm']!.toFixed(1)} mm too deep. Leave it, and lay a filler ply there.`,
   'grind.steep': (p) => `${Math.round(p['rayDeg']!)}°: ground at ${p['found']!.toFixed(1)}:1, ${p['wanted']!.toFixed(1)}:1 wanted. Work outwards.`,
   'grind.step': (p) => `${Math.round(p['rayDeg']!)}°, between ${Math.round(p['fromMm']!)} and ${Math.round(p['toMm']!)} mm: a step. Ease it.`,
-  'grind.stop': () => 'Even all round. Stop grinding.',
+  'grind.more': (p) => `${Math.round(p['rayDeg']!)}°: one place says nothing of the slope. Gauge a second on it.`,
+  'grind.stop': (p) => (p['rays']! < ALL_ROUND_RAYS ? `Even on ${p['rays'] === 1 ? 'the one ray' : 'the two rays'} that ${p['rays'] === 1 ? 'was' : 'were'} gauged. Stop there, and gauge the other sides.` : 'Even all round. Stop grinding.'),
 };
 
 export const WORDED_REMARKS: readonly string[] = Object.keys(REMARKS);

@@ -15,7 +15,23 @@ export class CoreError extends Error {
   }
 }
 
-export type CoreErrorCode = 'not-a-number' | 'out-of-range' | 'unknown-id' | 'empty' | 'too-many' | 'self-crossing' | 'too-few-points' | 'inconsistent' | 'unreadable' | 'ambiguous-unit';
+export type CoreErrorCode =
+  | 'not-a-number'
+  | 'out-of-range'
+  | 'unknown-id'
+  | 'empty'
+  | 'too-many'
+  | 'self-crossing'
+  | 'too-few-points'
+  | 'inconsistent'
+  | 'unreadable'
+  | 'too-large'
+  | 'too-fine'
+  | 'beyond-horizon'
+  | 'ambiguous-unit'
+  | 'ambiguous-figure'
+  | 'too-many-pots'
+  | 'not-used';
 
 /** A remark that travels with a result: an id and the figures for its sentence. */
 export interface Remark {

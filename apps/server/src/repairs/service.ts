@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
 import { type HistoryReply, type LogEntryBody, type BoardRow, type Person, type RepairDetail, type SectionName, type ShedCounts, completeInputs, errorWords, inputSections, remarkWords } from '@ashstep/contract';
-import { CERTAIN_ENOUGH, NEW_REPAIR, type RepairInputs, attempt, batchError, planRepair, priorOfYear, resinEvidence } from '@ashstep/core';
+import { NEW_REPAIR, type RepairInputs, attempt, batchError, certainEnough, planRepair, priorOfYear, resinEvidence } from '@ashstep/core';
 import { shop } from '../people/service.js';
 import { shopSettings } from '../shop/service.js';
 import type { Context } from '../platform/context.js';
@@ -28,7 +28,7 @@ export async function shedCounts({ pool }: Context, priorId: string): Promise<Sh
   const counts = { polyester: 0, vinylester: 0, epoxy: 0, thermoplastic: 0, mixed: 0 };
   for (const { clueIds } of rows) {
     const { result } = attempt(() => resinEvidence({ prior: EVEN, clues: clueIds }));
-    if (result && result.posterior[result.mostLikely] >= CERTAIN_ENOUGH) counts[result.mostLikely] += 1;
+    if (result && certainEnough(result.posterior[result.mostLikely])) counts[result.mostLikely] += 1;
   }
   return counts;
 }

@@ -11,6 +11,7 @@ const pasteFields = {
   resinDensityGPerMl: factor,
   use: z.enum(['bonding', 'bedding', 'fillet', 'fairing', 'plug']).optional(),
 };
+const weighing = z.enum(core.WEIGHINGS);
 const pack = z.strictObject({ size: n, price: n });
 
 /** Resin by weight and volume, pots, tools, packs and money. */
@@ -39,12 +40,18 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
       totalG: 175,
     },
   ),
-  calculation('mix-error', 'How far a weighed batch is from its ratio, and the smallest batch a scale can mix', z.strictObject({ per100ByWeight: n, resinG: n, secondG: n, tolerancePercent: factor, readingErrorG: factor }), core.mixError, {
-    per100ByWeight: 30,
-    resinG: 134.6,
-    secondG: 40.9,
-    readingErrorG: 0.5,
-  }),
+  calculation(
+    'mix-error',
+    'How far a weighed batch is from its ratio, and the smallest batch a scale can mix',
+    z.strictObject({ per100ByWeight: n, resinG: n, secondG: n, tolerancePercent: factor, readingErrorG: factor, weighing: weighing.optional() }),
+    core.mixError,
+    {
+      per100ByWeight: 30,
+      resinG: 134.6,
+      secondG: 40.9,
+      readingErrorG: 0.5,
+    },
+  ),
   calculation(
     'batches',
     'Splits a lay-up’s resin into pots by working time',
@@ -91,6 +98,7 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
       resinDensityGPerMl: n,
       secondDensityGPerMl: n,
       tolerancePercent: n,
+      weighing: weighing.optional(),
       batchG: factor,
     }),
     core.smallestBatches,

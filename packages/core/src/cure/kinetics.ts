@@ -1,4 +1,4 @@
-import { requireNumber } from '../errors.js';
+import { CoreError, requireNumber } from '../errors.js';
 import { simpson } from '../statistics/simpson.js';
 import { type Glass, glassShare, reachableAlpha } from './glass.js';
 
@@ -55,6 +55,13 @@ export function inhibitorRate({ inhibitor }: Kinetics, tempC: number, catalystPe
   if (!inhibitor) return Infinity;
   const faster = Math.exp((inhibitor.eJPerMol / GAS_CONSTANT) * (1 / kelvin(CARD_TEMP_C) - 1 / kelvin(tempC)));
   return (faster * ((catalystPercent ?? inhibitor.catalystPercent) / inhibitor.catalystPercent)) / (60 * inhibitor.minutes);
+}
+
+/** Catalyst in the workshop's per cent, checked. @throws CoreError `not-used` for a cure that none sets off, and outside 0.1…10 */
+export function checkCatalyst(kinetics: Kinetics, name: string, catalystPercent: number | undefined): number | undefined {
+  if (catalystPercent === undefined) return undefined;
+  if (!kinetics.inhibitor) throw new CoreError('not-used', 'catalystPercent', { with: name });
+  return requireNumber(catalystPercent, 'catalystPercent', { min: 0.1, max: 10 });
 }
 
 /** Degree of cure and inhibitor used up, both 0 when mixed. */

@@ -1,7 +1,7 @@
 import { type Remark, requireEntry, requireNumber } from '../errors.js';
 import { type CureCard, cureCardOf } from './cards.js';
 import { coldRemarks, minTempOf } from './cold.js';
-import { cureRate, inhibitorRate } from './kinetics.js';
+import { checkCatalyst, cureRate, inhibitorRate } from './kinetics.js';
 import { topOf } from './peak.js';
 
 /** What resin is mixed in: how much surface it loses heat through, and how fast. */
@@ -79,7 +79,7 @@ export function potExotherm(input: PotInput): PotResult {
   const airTempC = requireNumber(input.airTempC, 'airTempC', { min: -20, max: 60 });
   const startTempC = requireNumber(input.startTempC ?? airTempC, 'startTempC', { min: -20, max: 80 });
   const hours = requireNumber(input.hours ?? USUAL_HOURS, 'hours', { above: 0, max: 400 });
-  const catalyst = input.catalystPercent === undefined ? undefined : requireNumber(input.catalystPercent, 'catalystPercent', { min: 0.1, max: 10 });
+  const catalyst = checkCatalyst(card.kinetics, card.name, input.catalystPercent);
   const container = requireEntry(CONTAINERS, input.container ?? 'cup', 'container');
   const lossWPerK = input.lossWPerK === undefined ? lossOf(container, massG / card.densityGPerMl) : requireNumber(input.lossWPerK, 'lossWPerK', { min: 0, max: 1e4 });
   const tooHotC = requireNumber(input.tooHotC ?? USUAL_TOO_HOT_C, 'tooHotC', { min: 30, max: 300 });

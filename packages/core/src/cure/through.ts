@@ -3,7 +3,7 @@ import type { FibreId } from '../material/index.js';
 import { type CureCard, cureCardOf } from './cards.js';
 import { coldRemarks, minTempOf, neverFullRemarks, warmestOf } from './cold.js';
 import { BACKINGS, type BackingId, laminateHeat } from './heat-materials.js';
-import { type CureState, FRESH, cureOn } from './kinetics.js';
+import { type CureState, FRESH, checkCatalyst, cureOn } from './kinetics.js';
 import { type HourlyTemp, airAt, checkAir } from './air.js';
 import { type TempAt, topOf } from './peak.js';
 
@@ -35,7 +35,7 @@ export interface ThroughInput {
   hours?: number;
   /** Most that resin, what lies under it, and gel coat may take, °C. */
   limits?: { resinC?: number; underC?: number; finishC?: number };
-  /** Thickness of a slice of the lay-up, mm; 0.2 when left out. */
+  /** Thickness of a slice of the lay-up, mm; 0.2 when left out, more in one over 80 mm. */
   sliceMm?: number;
 }
 
@@ -76,6 +76,8 @@ export interface ThroughResult {
 const USUAL = { hours: 48, frontWPerM2K: 10, backWPerM2K: 8, sliceMm: 0.2 };
 const MOST_PLIES = 200;
 const MOST_SLICES = 600;
+/** A thick lay-up is cut coarser rather than into more than about so many. */
+const USUAL_SLICES = 400;
 /** Slices under the lay-up grow by this from one to the next, up to so much, mm. */
 const GROWTH = 1.35;
 const THICKEST_MM = 4;
@@ -117,7 +119,7 @@ export function throughCure(input: ThroughInput): ThroughResult {
   const startTempC = requireNumber(input.startTempC ?? airAt(input.airTempC, 0), 'startTempC', { min: -20, max: 80 });
   const heaterWPerM2 = requireNumber(input.heaterWPerM2 ?? 0, 'heaterWPerM2', { min: 0, max: 5000 });
   const heaterHours = requireNumber(input.heaterHours ?? hours, 'heaterHours', { min: 0, max: 1000 });
-  const catalyst = input.catalystPercent === undefined ? undefined : requireNumber(input.catalystPercent, 'catalystPercent', { min: 0.1, max: 10 });
+  const catalyst = checkCatalyst(card.kinetics, card.name, input.catalystPercent);
   const slices = sliced(input, card);
   const run = new Run(slices, card, startTempC, catalyst);
   const endS = hours * 3600;
@@ -128,7 +130,8 @@ export function throughCure(input: ThroughInput): ThroughResult {
 function sliced(input: ThroughInput, card: CureCard): Slices {
   if (!Array.isArray(input.plies) || input.plies.length === 0) throw new CoreError('empty', 'plies');
   if (input.plies.length > MOST_PLIES) throw new CoreError('too-many', 'plies', { max: MOST_PLIES });
-  const sliceMm = requireNumber(input.sliceMm ?? USUAL.sliceMm, 'sliceMm', { min: 0.05, max: 5 });
+  const wholeMm = input.plies.reduce((sum, { thicknessMm }, i) => sum + requireNumber(thicknessMm, `plies.${i}.thicknessMm`, { min: 0.01, max: 50 }), 0);
+  const sliceMm = requireNumber(input.sliceMm ?? Math.max(USUAL.sliceMm, wholeMm / USUAL_SLICES), 'sliceMm', { min: 0.05, max: 5 });
   const front = requireNumber(input.frontWPerM2K ?? USUAL.frontWPerM2K, 'frontWPerM2K', { min: 0, max: 1e6 });
   const back = requireNumber(input.backWPerM2K ?? USUAL.backWPerM2K, 'backWPerM2K', { min: 0, max: 1e6 });
   const list: { mm: number; conductivity: number; capacity: number; heat: number }[] = [];
@@ -152,7 +155,7 @@ function sliced(input: ThroughInput, card: CureCard): Slices {
       grown = Math.min(THICKEST_MM, grown * GROWTH);
     }
   });
-  if (list.length > MOST_SLICES) throw new CoreError('too-many', 'plies', { max: MOST_SLICES });
+  if (list.length > MOST_SLICES) throw new CoreError('too-fine', 'sliceMm', { value: sliceMm, min: Math.min(5, (sliceMm * list.length) / USUAL_SLICES), slices: MOST_SLICES });
   const halfway = (i: number): number => list[i]!.mm / 2000 / list[i]!.conductivity;
   const out = (h: number, i: number): number => (h === 0 ? 0 : 1 / (1 / h + halfway(i)));
   return {

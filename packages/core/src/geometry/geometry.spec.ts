@@ -1,4 +1,5 @@
-import { ellipsePerimeter, growShape, handOutline, measureOffset, outlinePoints } from './offset.js';
+import { growShape } from './grow.js';
+import { ellipsePerimeter, handOutline, measureOffset, outlinePoints } from './offset.js';
 import { type Shape, checkShape, closedLength, signedArea } from './shape.js';
 
 const SHAPES: Shape[] = [

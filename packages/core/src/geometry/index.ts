@@ -1,6 +1,7 @@
 export * from './shape.js';
 export * from './offset.js';
 export * from './boundary.js';
+export * from './grow.js';
 export * from './halving.js';
 export * from './vary.js';
 export * from './simplify.js';

@@ -1,4 +1,4 @@
-import { CoreError, attempt, requireNumber } from '../errors.js';
+import { CoreError, attempt } from '../errors.js';
 import { MAX_LENGTH_MM } from '../units/index.js';
 import { type Point, type Shape, checkShape, closedLength, place, signedArea } from './shape.js';
 import { growBy } from './vary.js';
@@ -20,7 +20,7 @@ export interface OffsetMeasures {
  */
 export function measureOffset(shape: Shape, growMm: number, field = 'shape'): OffsetMeasures {
   checkShape(shape, field);
-  requireNumber(growMm, 'growMm', { min: 0, max: MAX_LENGTH_MM });
+  if (!(growMm <= MAX_LENGTH_MM)) throw new CoreError('too-large', field, { max: MAX_LENGTH_MM, value: growMm });
   const base = measureShape(shape);
   const size = { lengthMm: base.lengthMm + 2 * growMm, widthMm: base.widthMm + 2 * growMm };
   if (shape.kind === 'polygon' && !isConvex(shape.points)) {
@@ -170,13 +170,45 @@ function roundedPoints(hx: number, hy: number, r: number, segments: number): Poi
   return points;
 }
 
+/** Points of a grown ellipse, set closer where it bends more for its size, so that no chord cuts off more than another. */
 function ellipsePoints(a: number, b: number, grow: number, segments: number): Point[] {
+  return evenlyCut(a, b, grow, segments).map((angle) => {
+    const [x, y] = [Math.cos(angle), Math.sin(angle)];
+    const reach = Math.hypot(a * x, b * y);
+    return { x: (a * a * x) / reach + grow * x, y: (b * b * y) / reach + grow * y };
+  });
+}
+
+const QUARTER_PIECES = 256;
+
+/**
+ * Directions of its normals in which a grown ellipse is cut into chords that lie about as far inside it: a chord over an angle φ on a radius ρ + g lies
+ * (ρ + g) φ²/8 inside, so each takes as much of ∫ √(ρ + g) dφ.
+ */
+function evenlyCut(a: number, b: number, grow: number, segments: number): number[] {
+  const quarter = [0];
+  for (let i = 0; i < QUARTER_PIECES; i++) {
+    const angle = ((i + 0.5) / QUARTER_PIECES) * (Math.PI / 2);
+    const radius = (a * a * b * b) / Math.hypot(a * Math.cos(angle), b * Math.sin(angle)) ** 3 + grow;
+    quarter.push(quarter[i]! + Math.sqrt(radius));
+  }
+  const whole = quarter[QUARTER_PIECES]!;
+  const inQuarter = (share: number): number => {
+    const wanted = share * whole;
+    let [low, high] = [0, QUARTER_PIECES];
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if (quarter[middle]! <= wanted) low = middle;
+      else high = middle;
+    }
+    return ((low + (wanted - quarter[low]!) / (quarter[high]! - quarter[low]!)) / QUARTER_PIECES) * (Math.PI / 2);
+  };
   return Array.from({ length: segments }, (_, i) => {
-    const t = (2 * Math.PI * i) / segments;
-    const nx = b * Math.cos(t);
-    const ny = a * Math.sin(t);
-    const n = Math.hypot(nx, ny);
-    return { x: a * Math.cos(t) + (grow * nx) / n, y: b * Math.sin(t) + (grow * ny) / n };
+    const place = (4 * i) / segments;
+    const turn = Math.floor(place);
+    const share = place - turn;
+    // The second and fourth quarter run back from the short axis to the long one.
+    return (turn * Math.PI) / 2 + (turn % 2 === 0 ? inQuarter(share) : Math.PI / 2 - inQuarter(1 - share));
   });
 }
 
@@ -186,36 +218,4 @@ function offsetPolygon(points: readonly Point[], growMm: number): Point[] {
   const [outer] = growBy([forward], () => growMm).sort((p, q) => Math.abs(signedArea(q)) - Math.abs(signedArea(p)));
   if (!outer) throw new CoreError('inconsistent', 'shape');
   return outer;
-}
-
-/**
- * The shape grown by a margin, kept a shape of the same kind where that is exact (circle, slot, rounded rectangle), with its
- * corners at least `minCornerRadiusMm`. A grown ellipse is kept an ellipse with both axes longer by twice the margin, which
- * contains the true offset's ends; its flanks lie within a few per cent of the margin inside it.
- */
-export function growShape(shape: Shape, marginMm: number, minCornerRadiusMm = 0): Shape {
-  checkShape(shape);
-  requireNumber(marginMm, 'marginMm', { min: 0, max: 1000 });
-  switch (shape.kind) {
-    case 'circle':
-      return { ...shape, diameterMm: shape.diameterMm + 2 * marginMm };
-    case 'ellipse':
-    case 'slot':
-      return { ...shape, lengthMm: shape.lengthMm + 2 * marginMm, widthMm: shape.widthMm + 2 * marginMm };
-    case 'roundedRectangle': {
-      const grow = growthForCorner(shape.cornerRadiusMm, marginMm, minCornerRadiusMm);
-      const lengthMm = shape.lengthMm + 2 * grow;
-      const widthMm = shape.widthMm + 2 * grow;
-      const radius = Math.max(shape.cornerRadiusMm + marginMm, minCornerRadiusMm);
-      return { ...shape, lengthMm, widthMm, cornerRadiusMm: Math.min(radius, Math.min(lengthMm, widthMm) / 2) };
-    }
-    case 'polygon':
-      return { ...shape, points: offsetPolygon(shape.points, marginMm) };
-  }
-}
-
-/** Growth that keeps the whole margin at the corners of a rectangle whose corners are rounded to a wider radius. */
-function growthForCorner(radiusMm: number, marginMm: number, minCornerRadiusMm: number): number {
-  const widening = minCornerRadiusMm - radiusMm;
-  return widening <= marginMm ? marginMm : widening - (widening - marginMm) / Math.SQRT2;
 }

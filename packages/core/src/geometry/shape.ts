@@ -59,10 +59,23 @@ export function checkShape(shape: Shape, field = 'shape'): Shape {
   }
 }
 
-function checkPolygon(points: readonly Point[], field: string): void {
+/** Runs looked at already: a plan asks for the same outline over and over. */
+const CHECKED = new WeakSet<readonly Point[]>();
+
+/** A place given twice running, as where a run is closed with its first, is one place. */
+const distinct = (points: readonly Point[]): Point[] => points.filter((p, i) => p.x !== points[(i + 1) % points.length]!.x || p.y !== points[(i + 1) % points.length]!.y);
+
+function checkPolygon(given: readonly Point[], field: string): void {
+  if (Array.isArray(given) && CHECKED.has(given)) return;
+  checkRun(given, field);
+  CHECKED.add(given);
+}
+
+function checkRun(given: readonly Point[], field: string): void {
+  const points = Array.isArray(given) && given.length <= MAX_POINTS ? distinct(given) : given;
   if (!Array.isArray(points) || points.length < 3) throw new CoreError('too-few-points', field, { min: 3 });
   if (points.length > MAX_POINTS) throw new CoreError('too-many', field, { max: MAX_POINTS });
-  points.forEach((point, i) => {
+  given.forEach((point, i) => {
     requireNumber(point.x, `${field}.${i}.x`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM });
     requireNumber(point.y, `${field}.${i}.y`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM });
   });

@@ -69,7 +69,10 @@ export interface LaminateStrength {
   xCompression: DirectionStrength;
   yTension: DirectionStrength;
   yCompression: DirectionStrength;
+  /** The smaller of both ways of shear, which differ where plies lie across. */
   shear: DirectionStrength;
+  shearPositive: DirectionStrength;
+  shearNegative: DirectionStrength;
 }
 
 type Vector = [number, number, number];
@@ -117,7 +120,13 @@ export function strengths(input: LaminateInput): LaminateStrength {
     const wu = first.flatMap(({ lamina, strain }) => tsaiWu(lamina, stressOf(lamina, strain)) ?? []);
     return { firstPlyMPa: firstPly?.factor ?? null, carryingMPa: firstPly ? Math.max(firstPly.factor, then?.factor ?? 0) : null, tsaiWuMPa: wu.length === 0 ? null : Math.min(...wu) };
   };
-  return { xTension: under(1, 0, 0), xCompression: under(-1, 0, 0), yTension: under(0, 1, 0), yCompression: under(0, -1, 0), shear: under(0, 0, 1) };
+  const [shearPositive, shearNegative] = [under(0, 0, 1), under(0, 0, -1)];
+  return { xTension: under(1, 0, 0), xCompression: under(-1, 0, 0), yTension: under(0, 1, 0), yCompression: under(0, -1, 0), shear: smaller(shearPositive, shearNegative), shearPositive, shearNegative };
+}
+
+function smaller(a: DirectionStrength, b: DirectionStrength): DirectionStrength {
+  const least = (x: number | null, y: number | null): number | null => (x === null || y === null ? (x ?? y) : Math.min(x, y));
+  return { firstPlyMPa: least(a.firstPlyMPa, b.firstPlyMPa), carryingMPa: least(a.carryingMPa, b.carryingMPa), tsaiWuMPa: least(a.tsaiWuMPa, b.tsaiWuMPa) };
 }
 
 /** Share of its stiffness across the fibres that a cracked ply keeps. */

@@ -141,8 +141,8 @@ function elasticLamina(layer: ElasticLayer, field: string): Lamina {
   const e1GPa = requireNumber(layer.e1GPa, `${field}.e1GPa`, modulus);
   const e2GPa = requireNumber(layer.e2GPa, `${field}.e2GPa`, modulus);
   const g12GPa = requireNumber(layer.g12GPa, `${field}.g12GPa`, modulus);
-  const nu12 = requireNumber(layer.nu12, `${field}.nu12`, { min: -1, max: 1 });
-  if (nu12 * nu12 * e2GPa >= e1GPa) throw new CoreError('inconsistent', `${field}.nu12`, { value: nu12 });
+  const nu12 = requireNumber(layer.nu12, `${field}.nu12`, { min: -50, max: 50 });
+  if (nu12 * nu12 * e2GPa >= e1GPa) throw new CoreError('inconsistent', `${field}.nu12`, { why: 'poisson', value: nu12, most: Math.sqrt(e1GPa / e2GPa) });
   const turnedDeg = requireNumber(layer.orientationDeg ?? 0, `${field}.orientationDeg`, { min: -360, max: 360 });
   const densityKgM3 = requireNumber(layer.densityKgM3 ?? 0, `${field}.densityKgM3`, { min: 0, max: 20_000 });
   const strengths = layer.strengths ?? null;

@@ -1,4 +1,4 @@
-import { requireNumber } from '../errors.js';
+import { CoreError, requireNumber } from '../errors.js';
 import { laminate } from './laminate.js';
 import type { LaminateInput } from './sheets.js';
 
@@ -31,7 +31,7 @@ export interface PolarResult {
 export function polar(input: PolarInput): PolarResult {
   const stepDeg = requireNumber(input.stepDeg ?? 15, 'stepDeg', { min: 1, max: 45 });
   const steps = Math.round(180 / stepDeg);
-  requireNumber(Math.abs(steps * stepDeg - 180), 'stepDeg', { max: 1e-9 });
+  if (Math.abs(steps * stepDeg - 180) > 1e-9) throw new CoreError('inconsistent', 'stepDeg', { why: 'no-divisor', value: stepDeg, near: 180 / steps });
   const base = laminate(input);
   const points = Array.from({ length: steps }, (_, i): PolarPoint => {
     const angleDeg = i * stepDeg;

@@ -85,7 +85,7 @@ export function readRings(input: RingsInput): RingsResult {
 }
 
 function thicknessOf(ring: Ring, above: number, ratio: number, field: string): number {
-  if ((ring.widthMm === undefined) === (ring.depthMm === undefined)) throw new CoreError(ring.widthMm === undefined ? 'empty' : 'inconsistent', `${field}.widthMm`);
+  if ((ring.widthMm === undefined) === (ring.depthMm === undefined)) throw new CoreError(ring.widthMm === undefined ? 'empty' : 'inconsistent', `${field}.widthMm`, { why: 'width-and-depth' });
   if (ring.directionDeg !== undefined) requireNumber(ring.directionDeg, `${field}.directionDeg`, { min: -360, max: 360 });
   if (ring.widthMm !== undefined) return requireNumber(ring.widthMm, `${field}.widthMm`, { above: 0, max: 2000 }) / ratio;
   return requireNumber(ring.depthMm, `${field}.depthMm`, { above, max: 200 }) - above;

@@ -45,6 +45,7 @@ export function workingTimeMin(card: SystemCard, tempC = CARD_TEMP_C): number {
 /**
  * Splits the resin of a lay-up into pots: each as large as the working time and the pot allow, plies kept whole where they fit,
  * then evened out so that no pot is a dribble.
+ * @throws CoreError `too-many-pots` at what makes them so many, with the most it could be
  */
 export function batches(input: BatchesInput): BatchesResult {
   const rate = requireNumber(input.layingRateGPerMin ?? DEFAULT_LAYING_RATE, 'layingRateGPerMin', { min: 0.1, max: 1000 });
@@ -55,14 +56,29 @@ export function batches(input: BatchesInput): BatchesResult {
   const limitedBy = working * rate <= input.card.maxPotG ? 'working-time' : 'pot';
   const pliesG = input.pliesG.map((g, i) => requireNumber(g, `pliesG.${i}`, { min: 0, max: 1e6 }));
   const sum = pliesG.reduce((total, g) => total + g, 0);
-  const scale = sum > 0 ? (sum + extraG) / sum : 1;
-  const loads = pliesG.map((g) => g * scale);
-  if ((sum + extraG) / limitG > MAX_POTS) throw new CoreError('too-many', 'pliesG', { max: MAX_POTS });
-  return { limitG, limitedBy, workingTimeMin: working, batches: fill(loads, limitG) };
+  if (sum + extraG > MAX_POTS * limitG) throw tooManyPots(input, { sum, extraG, limitG, rate, working });
+  return { limitG, limitedBy, workingTimeMin: working, batches: fill(loadsOf(pliesG, sum, extraG), limitG) };
 }
 
-function fill(loads: readonly number[], limitG: number): Batch[] {
-  const total = loads.reduce((sum, g) => sum + g, 0);
+/** Blames what makes the pots so many: a rate or a limit that makes them too small, else what there is most of. */
+function tooManyPots({ card, limitG: given }: BatchesInput, { sum, extraG, limitG, rate, working }: { sum: number; extraG: number; limitG: number; rate: number; working: number }): CoreError {
+  const leastG = (sum + extraG) / MAX_POTS;
+  const facts = { pots: MAX_POTS, limitG };
+  if (leastG <= card.maxPotG && given !== undefined) return new CoreError('too-many-pots', 'limitG', { ...facts, value: given, min: leastG });
+  if (leastG <= card.maxPotG) return new CoreError('too-many-pots', 'layingRateGPerMin', { ...facts, value: rate, min: leastG / working });
+  const [field, value, other] = extraG > sum ? (['extraG', extraG, sum] as const) : (['pliesG', sum, extraG] as const);
+  return new CoreError('too-many-pots', field, { ...facts, value, max: Math.max(0, MAX_POTS * limitG - other) });
+}
+
+/** Each ply with its part of the primer and the waste; where no ply takes any, they share it alike, and without plies it is a load of its own. */
+function loadsOf(pliesG: readonly number[], sum: number, extraG: number): { massG: number; ply: number | null }[] {
+  if (pliesG.length === 0) return extraG > 0 ? [{ massG: extraG, ply: null }] : [];
+  return pliesG.map((g, i) => ({ massG: g + extraG * (sum > 0 ? g / sum : 1 / pliesG.length), ply: i + 1 }));
+}
+
+function fill(loads: ReturnType<typeof loadsOf>, limitG: number): Batch[] {
+  const total = loads.reduce((sum, { massG }) => sum + massG, 0);
+  if (total === 0) return [];
   let target = total / Math.max(1, Math.ceil(total / limitG - 1e-9));
   let packed = pack(loads, target);
   for (let i = 0; i < 60 && packed.length > Math.ceil(total / limitG - 1e-9) && target < limitG; i++) {
@@ -72,16 +88,16 @@ function fill(loads: readonly number[], limitG: number): Batch[] {
   return packed.map((batch, i) => ({ label: potLabel(i), ...batch }));
 }
 
-function pack(loads: readonly number[], capacity: number): Omit<Batch, 'label'>[] {
+function pack(loads: ReturnType<typeof loadsOf>, capacity: number): Omit<Batch, 'label'>[] {
   const pots: Omit<Batch, 'label'>[] = [];
   const current = (): Omit<Batch, 'label'> => pots[pots.length - 1]!;
-  loads.forEach((load, i) => {
-    const parts = Math.max(1, Math.ceil(load / capacity - 1e-9));
+  loads.forEach(({ massG, ply }) => {
+    const parts = Math.max(1, Math.ceil(massG / capacity - 1e-9));
     for (let part = 0; part < parts; part++) {
-      const mass = load / parts;
+      const mass = massG / parts;
       if (pots.length === 0 || current().massG + mass > capacity + 1e-9) pots.push({ massG: 0, plies: [] });
       current().massG += mass;
-      if (!current().plies.includes(i + 1)) current().plies.push(i + 1);
+      if (ply !== null && !current().plies.includes(ply)) current().plies.push(ply);
     }
   });
   return pots;

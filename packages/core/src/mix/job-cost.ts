@@ -30,7 +30,7 @@ export interface JobCostResult {
 export function jobCost(input: JobCostInput): JobCostResult {
   const hours = requireNumber(input.hours ?? 0, 'hours', { min: 0, max: 10_000 });
   const rate = requireNumber(input.ratePerHour ?? 0, 'ratePerHour', { min: 0, max: 10_000 });
-  if (input.materials.length === 0 && hours === 0) throw new CoreError('empty', 'materials');
+  if (input.materials.length === 0 && hours === 0 && !input.heating) throw new CoreError('empty', 'materials');
   const materials = input.materials.map(({ name, amount, packs }, i) => {
     const bought = packsFor(requireNumber(amount, `materials.${i}.amount`, { min: 0, max: 1e9 }), packs, `materials.${i}.packs`);
     return { name, used: amount === 0 ? 0 : (bought.price * amount) / (amount + bought.left), bought };

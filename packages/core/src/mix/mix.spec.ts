@@ -1,4 +1,5 @@
-import { SYSTEMS } from '../resin/systems.js';
+import { potExotherm, throughCure } from '../cure/index.js';
+import { type CatalysedCard, SYSTEMS, systemOf } from '../resin/systems.js';
 import { batches, potLabel } from './batches.js';
 import { mixError, smallestBatch } from './mix-error.js';
 import { mix, ratioByWeight } from './mix.js';
@@ -35,6 +36,42 @@ describe('mix', () => {
     expect(mix({ systemId: 'polyester', totalG: 50, catalystPercent: 2, dropsPerMl: 32 }).drops).toBe(32);
   });
 
+  it('weighs peroxide at 1.12 g/ml: 1 % of 1 kg is 10 ml and 11.2 g, 10.08 to 12.32 allowed', () => {
+    const result = mix({ systemId: 'polyester', totalG: 1000, catalystPercent: 1 });
+    expect([result.secondMl, result.secondG, result.secondMinG, result.secondMaxG].map((x) => Number(x.toFixed(9)))).toEqual([10, 11.2, 10.08, 12.32]);
+    expect(result.scaleG[2]).toBeCloseTo(1011.2, 9);
+    const light = mix({ card: { ...systemOf('polyester', undefined), catalystDensityGPerMl: 0.9 } as CatalysedCard, totalG: 1000, catalystPercent: 1 });
+    expect(light.remarks.map(({ id }) => id)).toContain('mix.catalyst-density');
+  });
+
+  it('never counts no drops, and says when whole drops miss the range, the tolerance or are hardly a measure', () => {
+    const small = (totalG: number, catalystPercent: number) => {
+      const { drops, dropsPercent, remarks } = mix({ systemId: 'polyester', totalG, catalystPercent });
+      return { drops, dropsPercent, remark: remarks.find(({ id }) => id.startsWith('mix.drops') || id === 'mix.few-drops') };
+    };
+    // 1.5 g at 1 %: 0.015 ml are 0.48 drops of 1/32 ml; one is 2.083 %.
+    expect(small(1.5, 1).drops).toBe(1);
+    expect(small(1.5, 1).dropsPercent).toBeCloseTo(100 / 32 / 1.5, 9);
+    expect(small(1.5, 1).remark!.id).toBe('mix.drops-off');
+    // 1 g at 3 %: one drop is 3.125 %, past the product's 3; five drops at 3 % want 5.208 g.
+    const outside = small(1, 3);
+    expect(outside.remark!.id).toBe('mix.drops-outside');
+    expect(outside.remark!.params!['batchG']).toBeCloseTo(500 / 96, 9);
+    expect(small(Number(outside.remark!.params!['batchG']), 3)).toEqual({ drops: 5, dropsPercent: jasmine.any(Number) as unknown as number, remark: undefined });
+    expect(small(4.7, 2).remark!.id).toBe('mix.few-drops');
+    expect(small(50, 2).remark).toBeUndefined();
+  });
+
+  it('refuses what a system has no use for', () => {
+    expect(() => mix({ systemId: 'epoxy-slow', totalG: 100, catalystPercent: 2 })).toThrow(jasmine.objectContaining({ field: 'catalystPercent', code: 'not-used' }));
+    expect(() => mix({ systemId: 'polyester', totalG: 100, hardenerPer100ByWeight: 30 })).toThrow(jasmine.objectContaining({ field: 'hardenerPer100ByWeight', code: 'not-used' }));
+    for (const work of [
+      () => potExotherm({ cardId: 'epoxy-slow', massG: 50, airTempC: 20, catalystPercent: 2 }),
+      () => throughCure({ cardId: 'epoxy-slow', plies: [{ thicknessMm: 1, fibreMassFraction: 0.5 }], airTempC: 20, catalystPercent: 2 }),
+    ])
+      expect(work).toThrow(jasmine.objectContaining({ code: 'not-used' }));
+  });
+
   it('refuses catalyst outside the product’s range', () => {
     for (const catalystPercent of [0.5, 4]) expect(() => mix({ systemId: 'polyester', totalG: 300, catalystPercent })).toThrow(jasmine.objectContaining({ field: 'catalystPercent', code: 'out-of-range' }));
   });
@@ -51,19 +88,24 @@ describe('mix error', () => {
     expect(mixError({ per100ByWeight: 30, resinG: 100, secondG: 30.91 }).within).toBeFalse();
   });
 
-  it('takes the two parts off in opposite directions for the worst case', () => {
+  it('takes the two parts off in opposite directions for the worst case, the second of two on one tare twice as far', () => {
     const { worstPercent } = mixError({ per100ByWeight: 50, resinG: 10, secondG: 5, readingErrorG: 0.5 });
-    expect(worstPercent).toBeCloseTo(100 * (5.5 / 9.5 / 0.5 - 1), 9);
+    expect(worstPercent).toBeCloseTo(100 * (6 / 9.5 / 0.5 - 1), 9);
+    const rezeroed = mixError({ per100ByWeight: 50, resinG: 10, secondG: 5, readingErrorG: 0.5, weighing: 're-zeroed' });
+    expect(rezeroed.worstPercent).toBeCloseTo(100 * (5.5 / 9.5 / 0.5 - 1), 9);
   });
 
   it('meets the tolerance exactly at the smallest batch', () => {
-    const total = smallestBatch(0.3, 0.03, 0.5);
+    const total = smallestBatch(0.3, 0.03, 0.5, 2);
+    // 0.5 (2 + 0.309) / (0.03 · 0.3/1.3) = 166.76 on one tare; 0.5 (1 + 0.309) / … = 94.54 re-zeroed.
+    expect(total).toBeCloseTo(166.76, 1);
+    expect(smallestBatch(0.3, 0.03, 0.5, 1)).toBeCloseTo(94.54, 2);
     const resinG = total / 1.3;
     expect(mixError({ per100ByWeight: 30, resinG, secondG: total - resinG, readingErrorG: 0.5 }).worstPercent).toBeCloseTo(3, 9);
   });
 
   it('finds a small 5:1 batch with a coarse cup worse than a 2:1', () => {
-    expect(smallestBatch(0.2, 0.03, 0.5)).toBeGreaterThan(smallestBatch(0.5, 0.03, 0.5));
+    expect(smallestBatch(0.2, 0.03, 0.5, 2)).toBeGreaterThan(smallestBatch(0.5, 0.03, 0.5, 2));
   });
 });
 
@@ -97,7 +139,7 @@ describe('batches', () => {
   it('splits a ply that no pot can wet and refuses the absurd', () => {
     const { batches: pots, limitG } = batches({ card: card('epoxy-fast'), pliesG: [400], extraG: 0 });
     expect(pots.length).toBe(Math.ceil(400 / limitG));
-    expect(() => batches({ card: card('epoxy-fast'), pliesG: [1e6], extraG: 0 })).toThrow(jasmine.objectContaining({ code: 'too-many' }));
+    expect(() => batches({ card: card('epoxy-fast'), pliesG: [1e6], extraG: 0 })).toThrow(jasmine.objectContaining({ code: 'too-many-pots', field: 'pliesG' }));
   });
 
   it('goes on after Z', () => expect([0, 25, 26, 27].map(potLabel)).toEqual(['A', 'Z', 'AA', 'AB']));

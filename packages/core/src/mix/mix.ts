@@ -37,23 +37,29 @@ export interface MixResult {
   per100ByVolume: number;
   /** Catalyst only. */
   catalystPercent: number | null;
+  /** Whole drops of a small batch, one at least, and the per cent they come to; null where it is measured in millilitres. */
   drops: number | null;
+  dropsPercent: number | null;
   remarks: Remark[];
 }
 
 const DEFAULT_DROPS_PER_ML = 32;
 /** Below this a catalyst is counted in drops. */
 const DROPS_UNDER_ML = 3;
+/** Fewer drops than this are hardly a measure. */
+const FEW_DROPS = 5;
 
 /**
  * One batch: resin and hardener or catalyst by weight, by volume, and as cumulative scale readings.
  *
  * Two-part: ratio by weight = ratio by volume × ρ_resin/ρ_hardener. Catalysed: ml = resin kg × 10 × per cent (v/w).
- * @throws CoreError `out-of-range` at `catalystPercent` outside the product's range: outside it the resin stays soft or burns
+ * @throws CoreError `out-of-range` at `catalystPercent` outside the product's range: outside it the resin stays soft or burns; `not-used` for catalyst with
+ *   a two-part system and a hardener's figures with a catalysed one
  */
 export function mix(input: MixInput): MixResult {
   const card = withSheet(input.card ?? requireEntry(SYSTEMS, input.systemId ?? '', 'systemId'), input);
   const totalG = requireNumber(input.totalG, 'totalG', { min: 0.1, max: 100_000 });
+  if (card.kind === 'two-part') for (const field of ['catalystPercent', 'dropsPerMl'] as const) if (input[field] !== undefined) throw new CoreError('not-used', field, { with: card.name });
   const result = card.kind === 'two-part' ? twoPart(card, totalG) : catalysed(card, totalG, input);
   if (totalG > card.maxPotG) result.remarks.push({ id: 'mix.pot-too-big', params: { totalG, maxPotG: card.maxPotG } });
   return result;
@@ -64,11 +70,11 @@ function withSheet(card: SystemCard, input: MixInput): SystemCard {
   const { hardenerPer100ByWeight, hardenerPer100ByVolume } = input;
   const resinDensityGPerMl = requireNumber(input.resinDensityGPerMl ?? card.resinDensityGPerMl, 'resinDensityGPerMl', { min: 0.5, max: 3 });
   if (card.kind !== 'two-part') {
-    for (const field of ['hardenerPer100ByWeight', 'hardenerPer100ByVolume', 'hardenerDensityGPerMl'] as const) if (input[field] !== undefined) throw new CoreError('inconsistent', field);
+    for (const field of ['hardenerPer100ByWeight', 'hardenerPer100ByVolume', 'hardenerDensityGPerMl'] as const) if (input[field] !== undefined) throw new CoreError('not-used', field, { with: card.name });
     return { ...card, resinDensityGPerMl };
   }
   const hardenerDensityGPerMl = requireNumber(input.hardenerDensityGPerMl ?? card.hardenerDensityGPerMl, 'hardenerDensityGPerMl', { min: 0.5, max: 3 });
-  if (hardenerPer100ByWeight !== undefined && hardenerPer100ByVolume !== undefined) throw new CoreError('inconsistent', 'hardenerPer100ByVolume');
+  if (hardenerPer100ByWeight !== undefined && hardenerPer100ByVolume !== undefined) throw new CoreError('inconsistent', 'hardenerPer100ByVolume', { why: 'two-ratios' });
   const fromVolume = hardenerPer100ByVolume === undefined ? undefined : ratioByWeight(requireNumber(hardenerPer100ByVolume, 'hardenerPer100ByVolume', { min: 1, max: 200 }), resinDensityGPerMl, hardenerDensityGPerMl);
   return { ...card, resinDensityGPerMl, hardenerDensityGPerMl, hardenerPer100ByWeight: hardenerPer100ByWeight ?? fromVolume ?? card.hardenerPer100ByWeight };
 }
@@ -77,7 +83,7 @@ function twoPart(card: TwoPartCard, totalG: number): MixResult {
   const per100 = requireNumber(card.hardenerPer100ByWeight, 'hardenerPer100ByWeight', { min: 1, max: 200 });
   const resinG = (totalG * 100) / (100 + per100);
   const secondG = totalG - resinG;
-  return { ...parts(card, resinG, secondG, card.hardenerDensityGPerMl), catalystPercent: null, drops: null, remarks: [] };
+  return { ...parts(card, resinG, secondG, card.hardenerDensityGPerMl), catalystPercent: null, drops: null, dropsPercent: null, remarks: [] };
 }
 
 function catalysed(card: CatalysedCard, resinG: number, input: MixInput): MixResult {
@@ -85,13 +91,41 @@ function catalysed(card: CatalysedCard, resinG: number, input: MixInput): MixRes
   requireNumber(percent, 'catalystPercent', { min: card.catalystMinPercent, max: card.catalystMaxPercent });
   const secondMl = (resinG / 1000) * 10 * percent;
   const dropsPerMl = requireNumber(input.dropsPerMl ?? DEFAULT_DROPS_PER_ML, 'dropsPerMl', { min: 5, max: 100 });
-  const remarks: Remark[] = [{ id: 'mix.catalyst-by-volume', params: { percent, gramPerMl: card.catalystDensityGPerMl } }];
+  const counted = secondMl < DROPS_UNDER_ML ? countedDrops(card, resinG, percent, dropsPerMl) : { drops: null, dropsPercent: null, remarks: [] };
+  const light = card.catalystDensityGPerMl < LIGHTEST_PEROXIDE || card.catalystDensityGPerMl > HEAVIEST_PEROXIDE;
+  const remarks: Remark[] = [
+    { id: 'mix.catalyst-by-volume', params: { percent, gramPerMl: card.catalystDensityGPerMl } },
+    ...(light ? [{ id: 'mix.catalyst-density', params: { gramPerMl: card.catalystDensityGPerMl } }] : []),
+    ...counted.remarks,
+  ];
   return {
     ...parts(card, resinG, secondMl * card.catalystDensityGPerMl, card.catalystDensityGPerMl),
     catalystPercent: percent,
-    drops: secondMl < DROPS_UNDER_ML ? Math.round(secondMl * dropsPerMl) : null,
+    drops: counted.drops,
+    dropsPercent: counted.dropsPercent,
     remarks,
   };
+}
+
+/** Peroxide solutions are about so heavy, g/ml: a card outside it is looked at again. */
+const [LIGHTEST_PEROXIDE, HEAVIEST_PEROXIDE] = [1, 1.3];
+
+/**
+ * Catalyst in whole drops, one at the least: 0 drops never set. Rounding may leave the product's range or its tolerance, and a few drops are hardly a
+ * measure: then the next batch up that comes out even is offered.
+ */
+function countedDrops(card: CatalysedCard, resinG: number, percent: number, dropsPerMl: number): Pick<MixResult, 'drops' | 'dropsPercent' | 'remarks'> {
+  /** Resin that one drop is exactly right for, g. */
+  const gPerDrop = 100 / (dropsPerMl * percent);
+  const exact = resinG / gPerDrop;
+  const drops = Math.max(1, Math.round(exact));
+  const dropsPercent = (percent * drops) / exact;
+  const errorPercent = 100 * (drops / exact - 1);
+  const outside = dropsPercent < card.catalystMinPercent - 1e-9 || dropsPercent > card.catalystMaxPercent + 1e-9;
+  const params = { drops, percent: dropsPercent, errorPercent, batchG: gPerDrop * Math.max(FEW_DROPS, Math.ceil(exact - 1e-9)), batchDrops: Math.max(FEW_DROPS, Math.ceil(exact - 1e-9)) };
+  const off = outside ? 'mix.drops-outside' : Math.abs(errorPercent) > card.tolerancePercent + 1e-9 ? 'mix.drops-off' : drops < FEW_DROPS ? 'mix.few-drops' : null;
+  const range = { min: card.catalystMinPercent, max: card.catalystMaxPercent, tolerancePercent: card.tolerancePercent };
+  return { drops, dropsPercent, remarks: off ? [{ id: off, params: { ...params, ...range } }] : [] };
 }
 
 /**
@@ -105,7 +139,7 @@ export function catalystFor({ catalystMinPercent, catalystMaxPercent, minTempC, 
   return Math.min(catalystMaxPercent, Math.max(catalystMinPercent, percent));
 }
 
-function parts(card: SystemCard, resinG: number, secondG: number, secondDensity: number): Omit<MixResult, 'catalystPercent' | 'drops' | 'remarks'> {
+function parts(card: SystemCard, resinG: number, secondG: number, secondDensity: number): Omit<MixResult, 'catalystPercent' | 'drops' | 'dropsPercent' | 'remarks'> {
   const resinMl = resinG / requireNumber(card.resinDensityGPerMl, 'card.resinDensityGPerMl', { min: 0.5, max: 3 });
   const secondMl = secondG / requireNumber(secondDensity, 'card.hardenerDensityGPerMl', { min: 0.5, max: 3 });
   const tolerance = card.tolerancePercent / 100;

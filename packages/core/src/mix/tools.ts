@@ -1,5 +1,5 @@
 import { CoreError, type Remark, requireNumber } from '../errors.js';
-import { smallestBatch } from './mix-error.js';
+import { type Weighing, secondReadings, smallestBatch } from './mix-error.js';
 
 /** Something both parts are measured with. */
 export type MeasuringTool =
@@ -15,6 +15,8 @@ export interface ToolsInput {
   secondDensityGPerMl: number;
   /** Allowed error of the ratio, per cent. */
   tolerancePercent: number;
+  /** How the scale is read between the parts; on one tare when left out. Cups and syringes measure each part for itself. */
+  weighing?: Weighing;
   /** The batch that is wanted, g, both parts together. */
   batchG?: number;
 }
@@ -43,7 +45,7 @@ const MOST_STROKES = 400;
 
 /**
  * What each tool can mix within tolerance: by weight on a scale, by volume in cups and syringes, in whole strokes of pumps. A reading is off by
- * half a step unless told otherwise; worst case, the two parts are off in opposite directions.
+ * half a step unless told otherwise; worst case, the two parts are off in opposite directions, the second of two poured on one tare by twice as much.
  * @throws CoreError for no tools or more than 40, ratios, densities or steps nothing has
  */
 export function smallestBatches(input: ToolsInput): ToolsResult {
@@ -54,6 +56,7 @@ export function smallestBatches(input: ToolsInput): ToolsResult {
   const tolerance = requireNumber(input.tolerancePercent, 'tolerancePercent', { above: 0, max: 50 }) / 100;
   const batchG = input.batchG === undefined ? null : requireNumber(input.batchG, 'batchG', { min: 0.1, max: 100_000 });
   const byVolume = (byWeight * resin) / second;
+  const scaleErrors = secondReadings(input.weighing, 'weighing');
   /** Grams of a batch that measures one millilitre. */
   const gPerMl = (resin + byVolume * second) / (1 + byVolume);
   const tools = input.tools.map((tool, i): ToolVerdict => {
@@ -62,9 +65,10 @@ export function smallestBatches(input: ToolsInput): ToolsResult {
     if (tool.kind === 'pump') return { ...base, ...pumped(tool, field, byVolume, resin, second, tolerance, batchG) };
     const [step, own, most, ratio, unitG] = tool.kind === 'scale' ? [tool.stepG, tool.errorG, tool.mostG, byWeight, 1] : [tool.stepMl, tool.errorMl, tool.mostMl, byVolume, gPerMl];
     const error = requireNumber(own ?? requireNumber(step, `${field}.step`, { above: 0, max: 1000 }) / 2, `${field}.error`, { min: 0, max: 1000 });
-    const smallest = smallestBatch(ratio, tolerance, error) * unitG;
+    const errors = tool.kind === 'scale' ? scaleErrors : 1;
+    const smallest = smallestBatch(ratio, tolerance, error, errors) * unitG;
     const holds = most === undefined || batchG === null || batchG / unitG <= most;
-    const worst = batchG !== null && holds ? worstOf(batchG / unitG, ratio, error) : null;
+    const worst = batchG !== null && holds ? worstOf(batchG / unitG, ratio, error, errors) : null;
     return { ...base, smallestG: most !== undefined && smallest / unitG > most ? null : smallest, worstPercent: worst, fits: batchG === null ? null : worst !== null && Math.abs(worst) <= 100 * tolerance + 1e-9 };
   });
   const good = tools.filter(({ fits }) => fits).sort((a, b) => Math.abs(a.worstPercent!) - Math.abs(b.worstPercent!));
@@ -73,13 +77,13 @@ export function smallestBatches(input: ToolsInput): ToolsResult {
   return { tools, best: good[0]?.name ?? null, remarks };
 }
 
-/** Worst error of the ratio of a batch, per cent, signed: each part off by so much, in opposite directions; null where there may be no resin in it at all. */
-function worstOf(total: number, ratio: number, error: number): number | null {
+/** Worst error of the ratio of a batch, per cent, signed: resin off by so much and the second part by so many times that, in opposite directions; null where there may be no resin in it at all. */
+function worstOf(total: number, ratio: number, error: number, secondErrors: number): number | null {
   const resin = total / (1 + ratio);
   const second = total - resin;
   if (error >= resin) return null;
-  const high = (second + error) / (resin - error) / ratio - 1;
-  const low = Math.max(0, second - error) / (resin + error) / ratio - 1;
+  const high = (second + secondErrors * error) / (resin - error) / ratio - 1;
+  const low = Math.max(0, second - secondErrors * error) / (resin + error) / ratio - 1;
   return 100 * (Math.abs(high) >= Math.abs(low) ? high : low);
 }
 
@@ -102,5 +106,6 @@ function pumped(tool: Extract<MeasuringTool, { kind: 'pump' }>, field: string, b
   const resins = Math.max(1, Math.ceil(wanted - 1e-9));
   const strokes = { resin: resins, second: nearest(resins) };
   const worstPercent = worst(strokes.resin, strokes.second);
-  return { smallestG, worstPercent, fits: Math.abs(worstPercent) <= 100 * tolerance + 1e-9, strokes };
+  // Whole strokes make no less than the smallest: a batch under that is another batch.
+  return { smallestG, worstPercent, fits: smallestG !== null && batchG >= smallestG - 1e-9 && Math.abs(worstPercent) <= 100 * tolerance + 1e-9, strokes };
 }

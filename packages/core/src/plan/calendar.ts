@@ -14,11 +14,11 @@ const DAY_MIN = 24 * 60;
 /** Reads "2026-04-16T08:00" as minutes on a wall clock without zones. @throws CoreError `unreadable` */
 export function parseLocal(text: string, field: string): number {
   const match = /^(\d{4})-(\d{2})-(\d{2})T(\d{2}):(\d{2})/.exec(text);
-  if (!match) throw new CoreError('unreadable', field, { text: String(text) });
+  if (!match) throw new CoreError('unreadable', field, { text: String(text), want: 'time' });
   const [year, month, day, hour, minute] = match.slice(1).map(Number) as [number, number, number, number, number];
   const at = Date.UTC(year, month - 1, day, hour, minute);
   const back = new Date(at);
-  if (back.getUTCMonth() !== month - 1 || back.getUTCDate() !== day || hour > 23 || minute > 59) throw new CoreError('unreadable', field, { text });
+  if (back.getUTCMonth() !== month - 1 || back.getUTCDate() !== day || hour > 23 || minute > 59) throw new CoreError('unreadable', field, { text, want: 'time' });
   return at / 60_000;
 }
 

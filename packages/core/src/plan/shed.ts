@@ -74,7 +74,7 @@ export class Shed {
     this.steady = new AirClock(steadyAir(input.startAt, tempC));
     this.tasks = tasks;
     this.index = new Map(tasks.map(({ id }, i) => [id, i]));
-    if (this.index.size < tasks.length) throw new CoreError('inconsistent', 'tasks');
+    if (this.index.size < tasks.length) throw new CoreError('inconsistent', 'tasks', { why: 'same-id' });
     tasks.forEach((task, i) => this.check(task, `tasks.${i}`));
     const own = people.map(({ hours }, p) => (hours ? sharedHours(this.hours, checkHours(hours, `people.${p}.hours`)) : this.hours));
     this.away = people.map(({ away }, p) => (away ?? []).map(({ fromAt, untilAt }, k) => ({ start: parseLocal(fromAt, `people.${p}.away.${k}.fromAt`), end: parseLocal(untilAt, `people.${p}.away.${k}.untilAt`) })));
@@ -120,7 +120,7 @@ export class Shed {
     const order: number[] = [];
     const visit = (i: number): void => {
       if (state[i] === 2) return;
-      if (state[i] === 1) throw new CoreError('inconsistent', `tasks.${i}.after`);
+      if (state[i] === 1) throw new CoreError('inconsistent', `tasks.${i}.after`, { why: 'ring' });
       state[i] = 1;
       for (const { id } of this.tasks[i]!.after ?? []) visit(this.index.get(id)!);
       state[i] = 2;

@@ -3,7 +3,7 @@ import type { Shape } from '../geometry/index.js';
 import type { BurnOffInput, FabricLayer, Ring } from '../laminate/index.js';
 import type { Container } from '../cure/index.js';
 import type { Consistency, CoreRef, Fabric, Filler, Process, ResinFamily } from '../material/index.js';
-import type { MeasuringTool, PasteInput, PrimedSurface } from '../mix/index.js';
+import type { MeasuringTool, PasteInput, PrimedSurface, Weighing } from '../mix/index.js';
 import type { Likelihoods } from '../resin/evidence.js';
 import type { Hardener } from '../resin/hardeners.js';
 import type { SystemCard } from '../resin/systems.js';
@@ -190,6 +190,8 @@ export interface RepairInputs {
     catalystPercent: number | null;
     layingRateGPerMin: number;
     scaleErrorG: number;
+    /** How the scale is read between the parts; on one tare when left out. */
+    weighing?: Weighing;
     primeGsm: number;
     wastePercent: number;
     potFloorG: number;

@@ -109,7 +109,7 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
   const cold = coldAt(resin?.card ?? null, inputs.days.tempC);
   const severity = planSeverity(inputs, damage?.cut.areaMm2 ?? null);
   const facts = jobFacts(inputs, resin?.card ?? null, taper !== null, patch !== null);
-  return { damage, parent, resin, taper, patch, match: patch?.match ?? null, mix, finish, days, inspection: inspectionList(facts), facts, severity, cold, holds: layUpHolds(inputs, severity), problems };
+  return { damage, parent, resin, taper, patch, match: patch?.match ?? null, mix, finish, days, inspection: inspectionList(facts), facts, severity, cold, holds: layUpHolds(inputs, resin?.parent ?? null, severity), problems };
 }
 
 function coldAt(card: SystemCard | null, tempC: number): Remark[] {

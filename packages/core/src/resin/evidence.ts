@@ -39,7 +39,15 @@ export interface ClueGain {
 }
 
 /** Below this certainty the parent counts as unknown. */
-export const CERTAIN_ENOUGH = 0.9;
+const CERTAIN_ENOUGH = 0.9;
+/** From this on a thermoplastic shell is warned of, for none of the resins bonds to it. */
+const THERMOPLASTIC_LIKELY = 0.5;
+/** Shares are sums of logarithms: what is this close to a limit is on it. */
+const ROUNDING = 1e-9;
+
+/** Whether a share of belief is enough to plan by. */
+export const certainEnough = (share: number): boolean => share >= CERTAIN_ENOUGH - ROUNDING;
+
 /** A clue speaks strongly for one resin against another from this ratio of likelihoods on. */
 const STRONG_RATIO = 4;
 /** No likelihood is taken as exactly zero: an observation can be mistaken. */
@@ -68,8 +76,11 @@ export function resinEvidence(input: EvidenceInput): EvidenceResult {
     return { id: clue.id, push: mapHypotheses((h) => posterior[h] - without[h]) };
   });
   const mostLikely = favourite(posterior);
-  const treatAsUnknown = posterior[mostLikely] < CERTAIN_ENOUGH || mostLikely === 'mixed';
-  const remarks: Remark[] = treatAsUnknown ? [{ id: 'evidence.unknown', params: { percent: posterior[mostLikely] * 100, limit: CERTAIN_ENOUGH * 100 } }] : [];
+  const treatAsUnknown = !certainEnough(posterior[mostLikely]) || mostLikely === 'mixed';
+  const remarks: Remark[] = [
+    ...(treatAsUnknown ? [{ id: 'evidence.unknown', params: { percent: posterior[mostLikely] * 100, limit: CERTAIN_ENOUGH * 100 } }] : []),
+    ...(posterior.thermoplastic >= THERMOPLASTIC_LIKELY - ROUNDING ? [{ id: certainEnough(posterior.thermoplastic) ? 'evidence.thermoplastic' : 'evidence.thermoplastic-likely', params: { percent: posterior.thermoplastic * 100 } }] : []),
+  ];
   return { posterior, mostLikely, treatAsUnknown, pushes, contradictions: contradictions(clues), next: gains(posterior, new Set(clues.map((clue) => clue.id))), remarks };
 }
 
@@ -124,7 +135,7 @@ function normalised(weights: Likelihoods): Likelihoods {
 function readPrior(prior: EvidenceInput['prior']): Likelihoods {
   const weights = typeof prior === 'string' ? requireEntry(PRIORS, prior, 'prior').weights : prior;
   const checked = mapHypotheses((h) => requireNumber(weights?.[h], `prior.${h}`, { min: 0, max: 1e6 }));
-  if (HYPOTHESES.every((h) => checked[h] === 0)) throw new CoreError('inconsistent', 'prior');
+  if (HYPOTHESES.every((h) => checked[h] === 0)) throw new CoreError('inconsistent', 'prior', { why: 'no-weight' });
   return checked;
 }
 

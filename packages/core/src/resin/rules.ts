@@ -77,7 +77,7 @@ export const RESIN_RULES: readonly ResinRule[] = [
     when: { epoxyInBond: true },
     effects: {
       epoxy: ok('Bonds to the epoxy that is left.'),
-      ...styrenes(onlyIf('Does not hold on the epoxy left in the bond area.', { id: 'grind-epoxy-away', text: 'Grind until all epoxy glue or barrier coat is gone from the bond area' })),
+      ...styrenes(no('Does not hold on the epoxy left in the bond area, and may not cure against it.', { id: 'grind-epoxy-away', text: 'Grind until all epoxy glue or barrier coat is gone from the bond area' })),
     },
   },
   { id: 'thermoplastic', about: 'Thermoplastic shell', when: { parent: 'thermoplastic' }, effects: all(no('None of these resins bonds to a thermoplastic shell. Stop here.')) },

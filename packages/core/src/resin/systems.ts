@@ -46,6 +46,9 @@ export interface CatalysedCard extends SystemCardBase {
 
 export type SystemCard = TwoPartCard | CatalysedCard;
 
+/** Peroxide solutions weigh 1.10-1.18 g/ml. */
+export const USUAL_PEROXIDE_G_PER_ML = 1.12;
+
 const epoxy = (id: string, name: string, values: Partial<TwoPartCard> & Pick<TwoPartCard, 'potLifeMin' | 'minTempC' | 'sandableHours'>): TwoPartCard => ({
   kind: 'two-part',
   id,
@@ -89,7 +92,7 @@ export const SYSTEMS: readonly SystemCard[] = [
     maxSessionMm: 4,
     catalystMinPercent: 1.2,
     catalystMaxPercent: 2.5,
-    catalystDensityGPerMl: 0.9,
+    catalystDensityGPerMl: USUAL_PEROXIDE_G_PER_ML,
     tolerancePercent: 10,
   },
   {
@@ -109,7 +112,7 @@ export const SYSTEMS: readonly SystemCard[] = [
     maxSessionMm: 4,
     catalystMinPercent: 1,
     catalystMaxPercent: 3,
-    catalystDensityGPerMl: 0.9,
+    catalystDensityGPerMl: USUAL_PEROXIDE_G_PER_ML,
     tolerancePercent: 10,
   },
 ];

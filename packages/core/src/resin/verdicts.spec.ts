@@ -12,7 +12,7 @@ const CASES: [string, ResinFacts, Verdict[]][] = [
   ['parent-vinylester', { parent: 'vinylester' }, ['suitable', 'suitable', 'suitable']],
   ['parent-epoxy', { parent: 'epoxy' }, ['not', 'not', 'suitable']],
   ['parent-unknown', { parent: 'unknown' }, ['if', 'if', 'suitable']],
-  ['epoxy-left-in-bond', { parent: 'polyester', epoxyInBond: true }, ['if', 'if', 'suitable']],
+  ['epoxy-left-in-bond', { parent: 'polyester', epoxyInBond: true }, ['not', 'not', 'suitable']],
   ['thermoplastic', { parent: 'thermoplastic' }, ['not', 'not', 'not']],
   ['pressed-panel', { parent: 'polyester', pressedPanel: true }, ['not', 'not', 'suitable']],
   ['core-dissolves', { parent: 'polyester', coreStyrene: 'dissolves', coreReachable: true }, ['not', 'not', 'suitable']],

@@ -13,6 +13,7 @@ export interface ResinFacts {
   finish?: 'gelcoat' | 'paint' | 'bare';
   fibres?: readonly ('glass' | 'carbon' | 'aramid')[];
   coreStyrene?: 'dissolves' | 'softens' | 'resists';
+  /** Whether resin could reach it; where that is not known it is taken as within reach. */
   coreReachable?: boolean;
   coreWooden?: boolean;
   matBinder?: 'emulsion' | 'powder' | 'stitched' | 'none';
@@ -72,8 +73,10 @@ function checkFacts(facts: ResinFacts): Facts {
   if (facts.humidityPercent !== undefined) requireNumber(facts.humidityPercent, 'facts.humidityPercent', { min: 0, max: 100 });
   if (facts.hoursToFinish !== undefined) requireNumber(facts.hoursToFinish, 'facts.hoursToFinish', { min: 0, max: 100_000 });
   if (facts.dewMarginC !== undefined) requireNumber(facts.dewMarginC, 'facts.dewMarginC', { min: -100, max: 200 });
-  const certified = facts.certified ?? false;
-  return facts.specialService === undefined ? { ...facts, certified, specialService: 'none' } : { ...facts, certified };
+  const { certified = false, specialService = 'none' } = facts;
+  // A core that styrene harms is taken as within its reach until somebody says it is not.
+  const coreReachable = facts.coreReachable ?? (facts.coreStyrene !== undefined && facts.coreStyrene !== 'resists');
+  return { ...facts, certified, specialService, coreReachable };
 }
 
 function familyVerdict(family: ResinFamily, rules: typeof RESIN_RULES): FamilyVerdict {

@@ -23,7 +23,7 @@ export interface DryingResult {
   tauDays: number;
   /** Root mean square distance of the readings from the curve. */
   residual: number;
-  /** Day the curve reaches the limit; null when it never does. */
+  /** Day the curve reaches the limit; null when it never does, and where the readings do not fall. */
   dryDay: number | null;
   /** Earliest and latest at 95 %; null when the readings set no such end. */
   earliestDay: number | null;
@@ -53,7 +53,8 @@ export function drying(input: DryingInput): DryingResult {
   const fits = taus.map(fit);
   const at = fits.reduce((best, candidate, i) => (candidate.squares < fits[best]!.squares ? i : best), 0);
   const best = fit(golden((tau) => fit(tau).squares, taus[Math.max(0, at - 1)]!, taus[Math.min(SCAN, at + 1)]!));
-  const dryDay = crossing(best, limit);
+  const trend = trendOf(readings);
+  const dryDay = trend === 'falling' ? crossing(best, limit) : null;
   const freedom = readings.length - unknowns;
   const allowed = Math.max(best.squares, 1e-18) * (1 + studentQuantile(DOUBT, freedom) ** 2 / freedom);
   const possible = (day: number): boolean => taus.some((tau) => throughDay(day, tau, limit, readings, reference) <= allowed);
@@ -65,7 +66,7 @@ export function drying(input: DryingInput): DryingResult {
     dryDay,
     earliestDay: dryDay === null ? null : edgeOf(possible, dryDay, -1),
     latestDay: dryDay === null ? null : edgeOf(possible, dryDay, 1),
-    remarks: remarksOn(best, limit, dryDay, at === 0 || at === SCAN),
+    remarks: remarksOn(best, limit, dryDay, at === 0 || at === SCAN, trend),
   };
 }
 
@@ -77,8 +78,19 @@ function checkReadings(readings: readonly MoistureReading[], fewest: number): Mo
     requireNumber(reading.value, `readings.${i}.value`, { min: 0, max: 1000 });
   });
   const sorted = [...readings].sort((a, b) => a.day - b.day);
-  if (new Set(sorted.map((reading) => reading.day)).size < fewest) throw new CoreError('inconsistent', 'readings');
+  if (new Set(sorted.map((reading) => reading.day)).size < fewest) throw new CoreError('inconsistent', 'readings', { why: 'days', min: fewest });
   return sorted;
+}
+
+type Trend = 'falling' | 'rising' | 'steady';
+
+/** Which way the readings go over their days: what gets no drier has no day on which it is dry. */
+function trendOf(readings: readonly MoistureReading[]): Trend {
+  const values = readings.map(({ value }) => value);
+  const [least, most] = [Math.min(...values), Math.max(...values)];
+  if (most - least <= 1e-9 * Math.max(1, most)) return 'steady';
+  const [, slope] = line(readings.map(({ day }) => day), values); // prettier-ignore
+  return slope < 0 ? 'falling' : 'rising';
 }
 
 interface Fit {
@@ -134,7 +146,7 @@ function edgeOf(possible: (day: number) => boolean, best: number, way: 1 | -1): 
 
 /** Day on which a falling curve reaches the limit. */
 function crossing({ tau, end, start }: Fit, limit: number): number | null {
-  if (end >= limit || start <= end) return start <= limit && start <= end ? 0 : null;
+  if (end >= limit || start <= end) return null;
   return -tau * Math.log((limit - end) / (start - end));
 }
 
@@ -149,9 +161,10 @@ function golden(of: (x: number) => number, from: number, to: number): number {
   return Math.exp((low + high) / 2);
 }
 
-function remarksOn(best: Fit, limit: number, dryDay: number | null, atEdge: boolean): Remark[] {
+function remarksOn(best: Fit, limit: number, dryDay: number | null, atEdge: boolean, trend: Trend): Remark[] {
+  if (trend === 'steady') return [{ id: 'drying.steady', params: { value: best.start, limit } }];
   const remarks: Remark[] = [];
-  if (best.start <= best.end) remarks.push({ id: 'drying.not-drying' });
+  if (trend === 'rising' || best.start <= best.end) remarks.push({ id: 'drying.not-drying' });
   else if (dryDay === null) remarks.push({ id: 'drying.never', params: { end: best.end, limit } });
   if (atEdge) remarks.push({ id: 'drying.too-short' });
   return remarks;

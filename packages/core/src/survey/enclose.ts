@@ -1,5 +1,5 @@
 import { CoreError, requireNumber } from '../errors.js';
-import { type Point, type Shape, joinOutlines, largestHolding, measureOffset, signedArea } from '../geometry/index.js';
+import { MIN_SIZE_MM, type Point, type Shape, joinOutlines, largestHolding, measureOffset, signedArea } from '../geometry/index.js';
 import { MAX_LENGTH_MM } from '../units/index.js';
 
 export interface EncloseInput {
@@ -29,7 +29,7 @@ const MOST_POINTS = 5000;
 
 /**
  * Best buildable shapes round an outline: smallest circle (Welzl), smallest ellipse (Khachiyan), smallest slot and rounded rectangle
- * (searched over the direction). Each contains every point.
+ * (searched over the direction). Each contains every point; none is narrower than a shape can be, however fine the crack.
  * @throws CoreError for fewer than three points, points in one line, or places outside 20 m
  */
 export function enclose(input: EncloseInput): EncloseResult {
@@ -42,7 +42,7 @@ export function enclose(input: EncloseInput): EncloseResult {
   const minCornerRadiusMm = requireNumber(input.minCornerRadiusMm ?? 25, 'minCornerRadiusMm', { min: 0, max: 1000 });
   const areaMm2 = outlines.length === 1 ? Math.abs(signedArea(outlines[0]!)) : Math.abs(joinOutlines(outlines).reduce((sum, run) => sum + signedArea(run), 0));
   const hull = convexHull(points);
-  if (hull.length < 3 || areaMm2 < 1e-6) throw new CoreError('inconsistent', field);
+  if (hull.length < 3 || areaMm2 < 1e-6) throw new CoreError('inconsistent', field, { why: 'in-line' });
   const shapes = [smallestCircle(hull), smallestEllipse(hull), smallestSlot(hull), smallestRectangle(hull, minCornerRadiusMm)].map((shape): Enclosing => {
     const area = measureOffset(shape, 0).areaMm2;
     return { shape, areaMm2: area, extraMm2: area - areaMm2, extraPercent: 100 * (area / areaMm2 - 1) };
@@ -133,7 +133,14 @@ function smallestEllipse(hull: readonly Point[]): Shape {
   const middle = (m.xx + m.yy) / 2;
   const half = Math.hypot((m.xx - m.yy) / 2, m.xy);
   const angle = 0.5 * Math.atan2(2 * m.xy, m.xx - m.yy);
-  return { kind: 'ellipse', lengthMm: 2 * Math.sqrt(scale * (middle + half)), widthMm: 2 * Math.sqrt(scale * Math.max(middle - half, 1e-9)), centreXMm: m.x, centreYMm: m.y, rotationDeg: degrees(angle) };
+  return {
+    kind: 'ellipse',
+    lengthMm: Math.max(MIN_SIZE_MM, 2 * Math.sqrt(scale * (middle + half))),
+    widthMm: Math.max(MIN_SIZE_MM, 2 * Math.sqrt(scale * Math.max(middle - half, 1e-9))),
+    centreXMm: m.x,
+    centreYMm: m.y,
+    rotationDeg: degrees(angle),
+  };
 }
 
 interface Spread {
@@ -194,7 +201,7 @@ function smallestSlot(hull: readonly Point[]): Shape {
       const [from, to] = ends(r);
       return Math.PI * r * r + 2 * r * (to - from);
     };
-    const narrow = (high - low) / 2;
+    const narrow = Math.max(MIN_SIZE_MM, high - low) / 2;
     let r = narrow;
     for (let step = narrow; step > 1e-6 * narrow; step /= 2) while (area(r + step) < area(r)) r += step;
     return {
@@ -215,7 +222,7 @@ function smallestRectangle(hull: readonly Point[], minRadius: number): Shape {
   return overDirections(hull, (turned) => {
     const [xs, ys] = [turned.map((p) => p.x), turned.map((p) => p.y)];
     const centre = { x: (Math.min(...xs) + Math.max(...xs)) / 2, y: (Math.min(...ys) + Math.max(...ys)) / 2 };
-    const [halfX, halfY] = [(Math.max(...xs) - Math.min(...xs)) / 2, (Math.max(...ys) - Math.min(...ys)) / 2];
+    const [halfX, halfY] = [xs, ys].map((of) => Math.max(MIN_SIZE_MM, Math.max(...of) - Math.min(...of)) / 2) as [number, number];
     const holds = (grow: number, r: number): boolean =>
       turned.every((p) => {
         const [dx, dy] = [Math.abs(p.x - centre.x) - (halfX + grow - r), Math.abs(p.y - centre.y) - (halfY + grow - r)];

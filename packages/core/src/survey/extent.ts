@@ -77,7 +77,7 @@ export function halfWay(readings: readonly TapReading[]): HalfWay {
     taps.map((tap) => ({ x: tap.xMm, y: tap.yMm })),
     taps.map((tap) => LEVEL[tap.sound]),
   );
-  if (mesh.triangles.length === 0) throw new CoreError(taps.length < 3 ? 'too-few-points' : 'inconsistent', 'readings', { min: 3 });
+  if (mesh.triangles.length === 0) throw new CoreError(taps.length < 3 ? 'too-few-points' : 'inconsistent', 'readings', { min: 3, why: 'in-line' });
   const spacingMm = usualSpacing(mesh);
   const contours = runs(mesh, (a, b) => (HALF_WAY - a) / (b - a));
   const inner = runs(mesh, () => 0);

@@ -38,7 +38,7 @@ export interface HomographyResult {
 
 /**
  * Squares up a picture: the plane projective map that carries four corners onto a rectangle, solved exactly from its eight equations.
- * @throws CoreError unless the four corners make a convex outline, or for sizes out of range
+ * @throws CoreError unless the four corners make a convex outline, for sizes out of range, or a place at or beyond the horizon
  */
 export function homography(input: HomographyInput): HomographyResult {
   const widthMm = requireNumber(input.widthMm, 'widthMm', { min: 5, max: 20_000 });
@@ -54,20 +54,33 @@ export function homography(input: HomographyInput): HomographyResult {
   ];
   const toPlan = solveMap(corners, target);
   const toPicture = invertMap(toPlan);
+  const near = weightOf(toPlan, corners[0]!);
+  const onPlan = (point: Pixel, field: string): Point => seen(toPlan, near, pixel(point, field), field);
   const centre = carry(toPicture, { x: widthMm / 2, y: heightMm / 2 });
   const beside = carry(toPlan, { x: centre.x + 1, y: centre.y });
   return {
     toPlan,
     toPicture,
     mmPerPx: Math.hypot(beside.x - widthMm / 2, beside.y - heightMm / 2),
-    points: (input.points ?? []).map((point, i) => carry(toPlan, pixel(point, `points.${i}`))),
-    check: input.check ? checkLength(toPlan, input.check) : null,
+    points: (input.points ?? []).map((point, i) => onPlan(point, `points.${i}`)),
+    check: input.check ? checkLength(onPlan, input.check) : null,
   };
+}
+
+const weightOf = (map: PlaneMap, { x, y }: Point): number => map[6] * x + map[7] * y + map[8];
+
+/** Of the weight of a corner, what a place must have so as not to lie at the horizon: past it a place is seen from behind. */
+const NEAREST_HORIZON = 1e-3;
+
+/** A place of the picture on the plan. @throws CoreError `beyond-horizon` where the picture shows no plane */
+function seen(toPlan: PlaneMap, near: number, at: Point, field: string): Point {
+  if (weightOf(toPlan, at) / near < NEAREST_HORIZON) throw new CoreError('beyond-horizon', field);
+  return carry(toPlan, at);
 }
 
 /** Carries a point from one plane to the other. */
 export function carry(map: PlaneMap, { x, y }: Point): Point {
-  const w = map[6] * x + map[7] * y + map[8];
+  const w = weightOf(map, { x, y });
   return { x: (map[0] * x + map[1] * y + map[2]) / w, y: (map[3] * x + map[4] * y + map[5]) / w };
 }
 
@@ -85,15 +98,18 @@ function requireConvex(corners: readonly Point[]): void {
   if (flattest < 1 || turns.some((turn) => Math.sign(turn) !== Math.sign(turns[0]!))) throw new CoreError('self-crossing', 'corners');
 }
 
-function checkLength(toPlan: PlaneMap, { from, to, lengthMm }: NonNullable<HomographyInput['check']>): NonNullable<HomographyResult['check']> {
+function checkLength(onPlan: (point: Pixel, field: string) => Point, { from, to, lengthMm }: NonNullable<HomographyInput['check']>): NonNullable<HomographyResult['check']> {
   requireNumber(lengthMm, 'check.lengthMm', { min: 1, max: 20_000 });
-  const [a, b] = [carry(toPlan, pixel(from, 'check.from')), carry(toPlan, pixel(to, 'check.to'))];
+  const [a, b] = [onPlan(from, 'check.from'), onPlan(to, 'check.to')];
   const measuredMm = Math.hypot(b.x - a.x, b.y - a.y);
   return { measuredMm, lengthMm, errorPercent: 100 * (measuredMm / lengthMm - 1) };
 }
 
+/** Solved about the middle of the corners, which is always seen: the first pixel of a picture may lie on its horizon. */
 function solveMap(from: readonly Point[], to: readonly Point[]): PlaneMap {
-  const rows = from.flatMap(({ x, y }, i) => {
+  const [cx, cy] = [from.reduce((sum, p) => sum + p.x, 0) / from.length, from.reduce((sum, p) => sum + p.y, 0) / from.length];
+  const rows = from.flatMap((p, i) => {
+    const [x, y] = [p.x - cx, p.y - cy];
     const { x: u, y: v } = to[i]!;
     return [
       [x, y, 1, 0, 0, 0, -u * x, -u * y, u],
@@ -102,10 +118,17 @@ function solveMap(from: readonly Point[], to: readonly Point[]): PlaneMap {
   });
   const solved = solveRows(rows);
   if (!solved) throw new CoreError('self-crossing', 'corners');
-  return [...solved, 1] as unknown as PlaneMap;
+  const [a, b, c, d, e, f, g, h] = solved as [number, number, number, number, number, number, number, number];
+  return scaled([a, b, c - a * cx - b * cy, d, e, f - d * cx - e * cy, g, h, 1 - g * cx - h * cy]);
+}
+
+/** A map whose last figure is one, where that is not next to nothing. */
+function scaled(map: PlaneMap): PlaneMap {
+  const last = map[8];
+  return Math.abs(last) > 1e-9 * Math.max(...map.map(Math.abs)) ? (map.map((value) => value / last) as PlaneMap) : map;
 }
 
 function invertMap([a, b, c, d, e, f, g, h, i]: PlaneMap): PlaneMap {
   const inverse = [e * i - f * h, c * h - b * i, b * f - c * e, f * g - d * i, a * i - c * g, c * d - a * f, d * h - e * g, b * g - a * h, a * e - b * d];
-  return inverse.map((value) => value / inverse[8]!) as PlaneMap;
+  return scaled(inverse as PlaneMap);
 }

@@ -1,8 +1,8 @@
-import { type Shape, outlinePoints } from '../geometry/index.js';
+import { type Point, type Shape, closedLength, closelySet, outlinePoints } from '../geometry/index.js';
 import type { ResinFamily } from '../material/index.js';
 import { type KnockDowns, joint } from './joint.js';
 import { MAX_RATIO } from './ratios.js';
-import { type Obstacle, STEEPEST_RATIO, WAYS_OUT, type WayOut, distanceBetween } from './region.js';
+import { type LocalRatio, type Obstacle, STEEPEST_RATIO, WAYS_OUT, type WayOut, distanceBetween, distanceTo, freeRatio } from './region.js';
 
 /** What the efficiency of a joint is worked out from. */
 export interface JointFacts {
@@ -29,7 +29,7 @@ export interface Conflict {
   index: number;
   name: string;
   kind: Obstacle['kind'];
-  /** From the nearest cut-out to it, mm. */
+  /** From the cut-out to it, mm: where it is short of the most room. */
   distanceMm: number;
   /** Room wanted: taper, margin and clearance, mm. */
   wantedMm: number;
@@ -41,8 +41,10 @@ export interface Conflict {
 export interface ConflictsInput {
   shapes: readonly Shape[];
   ratio: number;
+  /** Of the whole taper, and what each face has of it, mm. */
   depthMm: number;
-  sides: 'one' | 'two';
+  depthsMm: readonly number[];
+  locals?: readonly LocalRatio[];
   marginMm: number;
   obstacles: readonly Obstacle[];
   joint?: JointFacts;
@@ -50,20 +52,23 @@ export interface ConflictsInput {
 
 /** Least room to spare that is no conflict, mm. */
 const TOUCHING_MM = 0.01;
+const OUTLINE_POINTS = 400;
 
 /**
- * What a taper would run into, with the room it wants and the four ways out, each with the ratio it leaves and its joint efficiency:
- * steeper on that side, n = (distance − clearance − margin)/depth; shared between both faces; wrapped round an edge; the fitting taken off.
+ * What a taper would run into on either face, with the room it wants and the four ways out, each with the ratio it leaves and its joint efficiency:
+ * steeper on that side, n = (distance − clearance − margin)/depth; shared between both faces; wrapped round an edge; the fitting taken off. The
+ * deeper face reaches furthest, and each place of the cut-out as far as the ratio of its own side takes it.
  */
-export function conflictsOf({ shapes, ratio, depthMm, sides, marginMm, obstacles, joint: facts }: ConflictsInput): Conflict[] {
+export function conflictsOf({ shapes, ratio, depthMm, depthsMm, locals = [], marginMm, obstacles, joint: facts }: ConflictsInput): Conflict[] {
   if (obstacles.length === 0) return [];
   const outlines = shapes.map((shape) => outlinePoints(shape, 0, 144));
   const efficiencyAt = (n: number): number | null => (facts ? joint({ ...facts, ratio: Math.min(MAX_RATIO, Math.max(1, n)) }).efficiency : null);
-  const faceMm = sides === 'two' ? depthMm / 2 : depthMm;
+  const faceMm = Math.max(...depthsMm);
+  const tightest = locals.length === 0 ? (obstacle: Obstacle): Tight => ({ distanceMm: distanceBetween(outlines, obstacle), ratio }) : tightestBy(outlines, freeRatio({ ratio, locals }, outlines), faceMm);
   return obstacles.flatMap((obstacle, index) => {
-    const distanceMm = distanceBetween(outlines, obstacle);
+    const { distanceMm, ratio: own } = tightest(obstacle);
     const clearanceMm = obstacle.clearanceMm ?? 0;
-    const wantedMm = ratio * faceMm + marginMm + clearanceMm;
+    const wantedMm = own * faceMm + marginMm + clearanceMm;
     if (distanceMm >= wantedMm - TOUCHING_MM) return [];
     const fitting = (distanceMm - clearanceMm - marginMm) / faceMm;
     const option = (way: WayOut): WayOption => {
@@ -71,13 +76,30 @@ export function conflictsOf({ shapes, ratio, depthMm, sides, marginMm, obstacles
         case 'steeper':
           return { way, possible: fitting >= STEEPEST_RATIO, ratio: Math.max(0, fitting), efficiency: fitting >= 1 ? efficiencyAt(fitting) : facts ? 0 : null, needs: null };
         case 'two-sided':
-          return { way, possible: sides === 'one' && distanceMm >= (ratio * depthMm) / 2 + marginMm + clearanceMm, ratio, efficiency: efficiencyAt(ratio), needs: 'reach-both-faces' };
+          return { way, possible: depthsMm.length === 1 && distanceMm >= (own * depthMm) / 2 + marginMm + clearanceMm, ratio: own, efficiency: efficiencyAt(own), needs: 'reach-both-faces' };
         case 'wrap':
-          return { way, possible: obstacle.kind === 'edge', ratio, efficiency: efficiencyAt(ratio), needs: 'round-edge' };
+          return { way, possible: obstacle.kind === 'edge', ratio: own, efficiency: efficiencyAt(own), needs: 'round-edge' };
         case 'remove':
-          return { way, possible: obstacle.kind === 'fitting', ratio, efficiency: efficiencyAt(ratio), needs: 'take-off' };
+          return { way, possible: obstacle.kind === 'fitting', ratio: own, efficiency: efficiencyAt(own), needs: 'take-off' };
       }
     };
     return [{ index, name: obstacle.name, kind: obstacle.kind, distanceMm, wantedMm, taken: obstacle.way ?? null, ways: WAYS_OUT.map(option) }];
   });
+}
+
+/** Where an obstacle is met first: how far the cut-out is from it there, and the ratio of that side. */
+interface Tight {
+  distanceMm: number;
+  ratio: number;
+}
+
+/** Of sides with ratios of their own, the place whose taper falls shortest of the room to an obstacle. */
+function tightestBy(outlines: readonly Point[][], ratioAt: (at: Point) => number, faceMm: number): (obstacle: Obstacle) => Tight {
+  const places = outlines.flatMap((points) => closelySet(points, closedLength(points) / OUTLINE_POINTS)).map((at) => ({ at, ratio: ratioAt(at) }));
+  return (obstacle) => {
+    const inside = distanceBetween(outlines, obstacle) === 0;
+    const found = places.map(({ at, ratio }) => ({ distanceMm: distanceTo(at, obstacle), ratio }));
+    const worst = found.reduce((a, b) => (b.ratio * faceMm - b.distanceMm > a.ratio * faceMm - a.distanceMm ? b : a));
+    return inside ? { ...worst, distanceMm: 0 } : worst;
+  };
 }

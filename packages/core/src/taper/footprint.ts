@@ -1,7 +1,7 @@
-import { type Remark, requireNumber } from '../errors.js';
+import { CoreError, type Remark, requireNumber } from '../errors.js';
 import { type OffsetMeasures, type Point, type Shape, checkShape } from '../geometry/index.js';
 import { simpson } from '../statistics/index.js';
-import { MAX_THICKNESS_MM } from '../units/index.js';
+import { MAX_LENGTH_MM, MAX_THICKNESS_MM } from '../units/index.js';
 import { type Conflict, type JointFacts, conflictsOf } from './conflicts.js';
 import { BREAK_RATIO, type TaperProfile, isLaidOn } from './kinds.js';
 import { MAX_RATIO, MAX_WIDTH_RATIO, MIN_RATIO } from './ratios.js';
@@ -86,6 +86,8 @@ export function footprint(input: FootprintInput): FootprintResult {
   const depthMm = requireNumber(input.depthMm, 'depthMm', { min: 0.1, max: MAX_THICKNESS_MM });
   const marginMm = requireNumber(input.marginMm ?? DEFAULT_MARGIN_MM, 'marginMm', { min: 0, max: 500 });
   const maskMm = requireNumber(input.maskMm ?? DEFAULT_MASK_MM, 'maskMm', { min: 0, max: 500 });
+  const roomMm = MAX_LENGTH_MM - marginMm - maskMm;
+  if (ratio * depthMm > roomMm) throw new CoreError('out-of-range', 'ratio', { value: ratio, min: MIN_RATIO, max: roomMm / depthMm });
   const share = requireNumber(input.firstShare ?? 0.5, 'firstShare', { min: 0.1, max: 0.9 });
   const depths = profile?.kind === 'form' ? profile.depthsMm : input.sides === 'two' ? [depthMm * share, depthMm * (1 - share)] : [depthMm];
   const shapes = [checkShape(input.shape), ...(input.others ?? [])];
@@ -105,7 +107,7 @@ export function footprint(input: FootprintInput): FootprintResult {
     groundVolumeMm3: through ? taperVolumeMm3 : taperVolumeMm3 + cutOutVolumeMm3,
     regions: inputs,
     outlines: regions[0]!.outlines(depths[0]!),
-    conflicts: profile?.kind === 'form' ? [] : conflictsOf({ shapes, ratio, depthMm, sides: input.sides ?? 'one', marginMm, obstacles: obstacles ?? [], ...(input.joint ? { joint: input.joint } : {}) }),
+    conflicts: profile?.kind === 'form' ? [] : conflictsOf({ shapes, ratio, depthMm, depthsMm: depths, ...(locals ? { locals } : {}), marginMm, obstacles: obstacles ?? [], ...(input.joint ? { joint: input.joint } : {}) }),
     remarks: remarksOn(ratio, profile),
   };
 }

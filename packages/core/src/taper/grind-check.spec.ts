@@ -9,7 +9,7 @@ describe('the grind check', () => {
   it('says stop when every ray lies on the slope, its foot and beyond included', () => {
     const found = check([...onSlope(0, 0, 24, 48, 72, 90), ...onSlope(90, 10, 30)]);
     expect(found.even).toBeTrue();
-    expect(found.advice).toEqual([{ id: 'grind.stop', params: {} }]);
+    expect(found.advice).toEqual([{ id: 'grind.stop', params: { rays: 2 } }]);
     expect(found.rays[0]!.ratio).toBeCloseTo(12, 9);
     expect(found.rays[0]!.readings.at(-1)!.intendedMm).toBe(0);
   });
@@ -27,6 +27,26 @@ describe('the grind check', () => {
     const found = grindCheck({ ratio: 12, depthMm: 6, toleranceMm: 10, readings: [0, 20, 40].map((outMm) => ({ rayDeg: 45, outMm, depthMm: 6 - outMm / 8 })) });
     expect(found.rays[0]!.ratio).toBeCloseTo(8, 9);
     expect(found.advice).toEqual([{ id: 'grind.steep', params: { rayDeg: 45, found: found.rays[0]!.ratio!, wanted: 12 } }]);
+  });
+
+  it('does not call one good reading a reason to stop', () => {
+    const found = check([...onSlope(0, 0, 24, 48), ...onSlope(90, 24)]);
+    expect(found.even).toBeFalse();
+    expect(found.advice).toEqual([{ id: 'grind.more', params: { rayDeg: 90 } }]);
+    expect(check(onSlope(0, 12)).advice[0]!.id).toBe('grind.more');
+  });
+
+  it('reads a grind of 6:1 as that, however far past its foot it was gauged', () => {
+    const steep = [0, 12, 24, 36, 48, 60, 71].map((outMm) => ({ rayDeg: 0, outMm, depthMm: Math.max(0, 6 - outMm / 6) }));
+    expect(check(steep).rays[0]!.ratio).toBeCloseTo(6, 9);
+    const flat = [0, 12, 24, 36, 48, 60, 71, 80, 84, 96].map((outMm) => ({ rayDeg: 0, outMm, depthMm: Math.max(0, 6 - outMm / 14) }));
+    expect(check(flat).rays[0]!.ratio).toBeCloseTo(14, 9);
+  });
+
+  it('tells a ray a tenth and more too steep, and lets the tenth itself be', () => {
+    const at = (n: number) => grindCheck({ ratio: 12, depthMm: 6, toleranceMm: 2, readings: [0, 20, 40].map((outMm) => ({ rayDeg: 0, outMm, depthMm: 6 - outMm / n })) });
+    expect(at(10.8).advice[0]!.id).toBe('grind.stop');
+    expect(at(10.7).advice[0]!.id).toBe('grind.steep');
   });
 
   it('tells a step between neighbours, but not what two readings may be off together', () => {

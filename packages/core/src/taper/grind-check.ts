@@ -1,5 +1,6 @@
 import { CoreError, requireNumber } from '../errors.js';
 import { wholeTurn } from '../geometry/index.js';
+import { mean } from '../statistics/index.js';
 import { MAX_THICKNESS_MM } from '../units/index.js';
 import { MAX_RATIO, MIN_RATIO } from './ratios.js';
 
@@ -34,13 +35,13 @@ export interface CheckedReading extends GaugeReading {
 export interface CheckedRay {
   rayDeg: number;
   readings: CheckedReading[];
-  /** Ratio the ray was ground at, by the line that fits it best; null for fewer than two places on the slope. */
+  /** Ratio the ray was ground at, by the slope and the old surface past its foot that fit it best; null for fewer than two places on the slope. */
   ratio: number | null;
   /** Where two neighbours differ by more than twice the slope between them: a step or ridge. */
   steps: { fromMm: number; toMm: number; ratio: number }[];
 }
 
-export type GrindAdvice = { id: 'grind.high' | 'grind.deep' | 'grind.steep' | 'grind.step' | 'grind.stop'; params: Record<string, number> };
+export type GrindAdvice = { id: 'grind.high' | 'grind.deep' | 'grind.steep' | 'grind.step' | 'grind.more' | 'grind.stop'; params: Record<string, number> };
 
 export interface GrindCheckResult {
   rays: CheckedRay[];
@@ -48,13 +49,13 @@ export interface GrindCheckResult {
   worstDeepMm: number;
   /** Every reading lies on the slope, and no ray is steeper than it may be. */
   even: boolean;
-  /** What to do where, worst first; only "stop" when it is even. */
+  /** What to do where, worst first; only "stop" when it is even, and where a ray has too few readings to tell, that it wants more. */
   advice: GrindAdvice[];
 }
 
 export const DEFAULT_GRIND_TOLERANCE_MM = 0.3;
-/** A ray may be this much steeper than intended before it is told. */
-const STEEP_SHARE = 0.85;
+/** A ray may be a tenth steeper than intended, as the inspection has it, before it is told. */
+const STEEP_SHARE = 0.9;
 const STEP_FACTOR = 2;
 const MOST_READINGS = 500;
 
@@ -81,19 +82,24 @@ export function grindCheck(input: GrindCheckInput): GrindCheckResult {
     return { rayDeg: wholeTurn(rayDeg), outMm, depthMm: measured, intendedMm, overMm, verdict: !past ? 'good' : overMm > 0 ? 'deep' : 'high' };
   });
   const rays = [...new Set(checked.map(({ rayDeg }) => rayDeg))].sort((a, b) => a - b).map((rayDeg) => checkRay(rayDeg, checked, wanted(rayDeg), tolerance));
-  const steep = rays.filter((ray) => ray.ratio !== null && ray.ratio < wanted(ray.rayDeg) * STEEP_SHARE);
+  const steep = rays.filter((ray) => ray.ratio !== null && ray.ratio < wanted(ray.rayDeg) * STEEP_SHARE - 1e-9);
   const off = checked.filter(({ verdict }) => verdict !== 'good').sort((a, b) => Math.abs(b.overMm) - Math.abs(a.overMm));
   const advice: GrindAdvice[] = [
     ...off.map(({ verdict, rayDeg, outMm, overMm }): GrindAdvice => ({ id: verdict === 'deep' ? 'grind.deep' : 'grind.high', params: { rayDeg, outMm, byMm: Math.abs(overMm) } })),
     ...steep.map(({ rayDeg, ratio: found }): GrindAdvice => ({ id: 'grind.steep', params: { rayDeg, found: found!, wanted: wanted(rayDeg) } })),
     ...rays.flatMap(({ rayDeg, steps }) => steps.map(({ fromMm, toMm }): GrindAdvice => ({ id: 'grind.step', params: { rayDeg, fromMm, toMm } }))),
   ];
+  const even = advice.length === 0 && rays.every((ray) => ray.ratio !== null);
+  if (advice.length === 0) {
+    const bare = rays.filter((ray) => ray.ratio === null);
+    advice.push(...bare.map(({ rayDeg }): GrindAdvice => ({ id: 'grind.more', params: { rayDeg } })), ...(even ? [{ id: 'grind.stop' as const, params: { rays: rays.length } }] : []));
+  }
   return {
     rays,
     worstHighMm: Math.max(0, ...checked.map(({ overMm }) => -overMm)),
     worstDeepMm: Math.max(0, ...checked.map(({ overMm }) => overMm)),
-    even: advice.length === 0,
-    advice: advice.length === 0 ? [{ id: 'grind.stop', params: {} }] : advice,
+    even,
+    advice,
   };
 }
 
@@ -109,13 +115,27 @@ function checkRay(rayDeg: number, checked: readonly CheckedReading[], ratio: num
   return { rayDeg, readings, ratio: fittedRatio(readings), steps };
 }
 
-/** Least squares through the readings on the slope, those beyond its foot left out. */
+/**
+ * The slope that fits a ray best: least squares through its first readings, the rest lying on the old surface past the foot, wherever that foot is. What
+ * is ground too steep reaches the surface early, and flat readings past it say nothing of the slope.
+ */
 function fittedRatio(readings: readonly CheckedReading[]): number | null {
-  const slope = readings.filter(({ intendedMm }) => intendedMm > 0);
-  if (slope.length < 2) return null;
-  const meanX = slope.reduce((sum, r) => sum + r.outMm, 0) / slope.length;
-  const meanD = slope.reduce((sum, r) => sum + r.depthMm, 0) / slope.length;
+  let best: { ratio: number; missed: number } | null = null;
+  for (let count = readings.length; count >= 2; count--) {
+    const line = fittedLine(readings.slice(0, count));
+    if (!line) continue;
+    const missed = line.missed + readings.slice(count).reduce((sum, { depthMm }) => sum + depthMm ** 2, 0);
+    if (!best || missed < best.missed - 1e-9) best = { ratio: line.ratio, missed };
+  }
+  return best?.ratio ?? null;
+}
+
+/** Ratio of the line through readings and the sum of squares by which it misses them; null where they do not fall. */
+function fittedLine(slope: readonly CheckedReading[]): { ratio: number; missed: number } | null {
+  const meanX = mean(slope.map(({ outMm }) => outMm));
+  const meanD = mean(slope.map(({ depthMm }) => depthMm));
   const spread = slope.reduce((sum, r) => sum + (r.outMm - meanX) ** 2, 0);
   const fall = -slope.reduce((sum, r) => sum + (r.outMm - meanX) * (r.depthMm - meanD), 0);
-  return spread === 0 || fall <= 0 ? null : spread / fall;
+  if (spread === 0 || fall <= 0) return null;
+  return { ratio: spread / fall, missed: slope.reduce((sum, r) => sum + (r.depthMm - meanD + ((r.outMm - meanX) * fall) / spread) ** 2, 0) };
 }

@@ -162,11 +162,20 @@ const plainRegion = (shape: Shape, ratio: number): Region => ({
   laid: ({ levelMm, beyondMm }) => ({ outlines: [outlinePoints(shape, ratio * levelMm + beyondMm)], strips: null, measures: measureOffset(shape, ratio * levelMm + beyondMm) }),
 });
 
-function ratioField({ ratio, depthMm, marginMm, locals = [] }: RegionInput, outlines: readonly Point[][], steeper: readonly Obstacle[]): (at: Point) => number {
+/** The ratio at a place of the outlines with nothing in the way: the general one, or what a side has of its own. */
+export function freeRatio({ ratio, locals = [] }: Pick<RegionInput, 'ratio' | 'locals'>, outlines: readonly Point[][]): (at: Point) => number {
   const centre = middleOf(outlines[0]!);
   return (at) => {
     const bearing = (Math.atan2(at.y - centre.y, at.x - centre.x) * 180) / Math.PI;
-    const own = locals.reduce((n, local) => n + (local.ratio - ratio) * fading(bearing - local.bearingDeg, local.spreadDeg ?? USUAL_SPREAD_DEG), ratio);
+    return locals.reduce((n, local) => n + (local.ratio - ratio) * fading(bearing - local.bearingDeg, local.spreadDeg ?? USUAL_SPREAD_DEG), ratio);
+  };
+}
+
+function ratioField(input: RegionInput, outlines: readonly Point[][], steeper: readonly Obstacle[]): (at: Point) => number {
+  const { ratio, depthMm, marginMm } = input;
+  const free = freeRatio(input, outlines);
+  return (at) => {
+    const own = free(at);
     const fitting = steeper.map((obstacle) => Math.max(STEEPEST_RATIO, (distanceTo(at, obstacle) - (obstacle.clearanceMm ?? 0) - marginMm) / depthMm));
     return Math.max(
       MIN_RATIO,

@@ -61,7 +61,7 @@ export function shearAlong(joint: SteppedJoint): ShearDistribution {
     return { lengthMm, parentNPerMm: parent, patchNPerMm: patch, lambda: Math.sqrt((modulus / bondMm) * (1 / parent + 1 / patch)), restLoad: (load * parent) / (parent + patch) };
   });
   const solved = solveRows(equations(steps, load));
-  if (!solved) throw new CoreError('inconsistent', 'stepped.steps');
+  if (!solved) throw new CoreError('inconsistent', 'stepped.steps', { why: 'steps' });
   return describe(
     steps.map((step, i) => ({ ...step, a: solved[2 * i]!, b: solved[2 * i + 1]! })),
     load,

@@ -78,7 +78,7 @@ function checkGroup(group: TrialGroup, field: string): TrialGroup {
   group.values.forEach((value, i) => requireNumber(value, `${field}.values.${i}`, { min: 0, max: 1e6 }));
   group.failures?.forEach((areas, i) => {
     const parts = (['oldLaminatePercent', 'newLaminatePercent', 'bondLinePercent'] as const).map((part) => requireNumber(areas[part], `${field}.failures.${i}.${part}`, { min: 0, max: 100 }));
-    if (parts.reduce((sum, part) => sum + part, 0) > 100 + 1e-9) throw new CoreError('inconsistent', `${field}.failures.${i}`);
+    if (parts.reduce((sum, part) => sum + part, 0) > 100 + 1e-9) throw new CoreError('inconsistent', `${field}.failures.${i}`, { why: 'over-hundred' });
   });
   return group;
 }

@@ -1,2 +1,3 @@
 export * from './constants.js';
 export * from './quantity.js';
+export * from './figure.js';

@@ -1,3 +1,4 @@
+import { readFigure } from './figure.js';
 import { formatQuantity, parseQuantity } from './quantity.js';
 
 describe('figures as people type them', () => {
@@ -17,6 +18,22 @@ describe('figures as people type them', () => {
     ['-4 c', 'temperature', -4],
     ['1 lb', 'mass', 453.592],
     ['0.3', 'plain', 0.3],
+    ['0,125 in', 'length', 3.175],
+    ['0,500', 'length', 0.5],
+    ['1,500', 'length', 1.5],
+    ['1.500', 'mass', 1.5],
+    ['1 000', 'length', 1000],
+    ['12 500,5 g', 'mass', 12_500.5],
+    ['1.234,5', 'length', 1234.5],
+    ['1,234.5', 'length', 1234.5],
+    ['1,234,567', 'mass', 1_234_567],
+    ['.5 in', 'length', 12.7],
+    [',5 in', 'length', 12.7],
+    ['5 1/2 in', 'length', 139.7],
+    ['3/4 in', 'length', 19.05],
+    ["1' 6", 'length', 457.2],
+    ['2 ft 3 in', 'length', 685.8],
+    ['1\' 6,5"', 'length', 469.9],
   ];
   for (const [text, kind, value] of cases) {
     it(`read “${text}” as ${value}`, () => expect(parseQuantity(text, kind)).toBeCloseTo(value, 3));
@@ -32,9 +49,22 @@ describe('figures as people type them', () => {
     expect(() => parseQuantity('6', 'arealWeight', 'imperial')).toThrow(jasmine.objectContaining({ code: 'ambiguous-unit' }));
   });
 
-  for (const text of ['', 'abc', '12 mm x', '1/0 in', '5 kg', 'NaN', '1e999']) {
+  for (const text of ['', 'abc', '12 mm x', '1/0 in', '5 kg', 'NaN', '1e999', '1.5.2', '1,2,3', '1 000 5', '1.234.56']) {
     it(`refuse “${text}” as a length`, () => expect(() => parseQuantity(text, 'length')).toThrowError());
   }
+});
+
+describe('a figure that could be read two ways', () => {
+  it('is refused with both readings', () => {
+    for (const text of ['1.234,567', '1,234.567 mm']) expect(() => parseQuantity(text, 'length')).toThrow(jasmine.objectContaining({ code: 'ambiguous-figure', params: jasmine.objectContaining({ one: '1234.567', other: '1234567' }) })); // prettier-ignore
+  });
+
+  it('stands alone as a whole cell too, with a true minus and nothing beside it', () => {
+    expect(readFigure('−4,5')).toBe(-4.5);
+    expect(readFigure(' 1 250 ')).toBe(1250);
+    expect(readFigure('1e3')).toBe(1000);
+    for (const text of ['', '4 mm', '4 5', '--2', '1.2.3']) expect(() => readFigure(text)).toThrow(jasmine.objectContaining({ code: 'unreadable' }));
+  });
 });
 
 describe('figures as people read them', () => {

@@ -1,4 +1,5 @@
 import { CoreError } from '../errors.js';
+import { plainFigures } from './figure.js';
 import { GRAM_PER_OUNCE, GRAM_PER_POUND, GSM_PER_OUNCE_PER_SQUARE_FOOT, GSM_PER_OUNCE_PER_SQUARE_YARD, KGM3_PER_POUND_PER_CUBIC_FOOT, ML_PER_US_FLUID_OUNCE, ML_PER_US_GALLON, MM_PER_FOOT, MM_PER_INCH, MM_PER_MIL } from './constants.js';
 
 export type UnitSystem = 'metric' | 'imperial';
@@ -49,6 +50,8 @@ const UNITS: Record<QuantityKind, readonly UnitDefinition[]> = {
   plain: [],
 };
 
+const FEET = UNITS.length.find(({ names }) => names.includes('ft'))!.names;
+
 /** The unit a bare number is taken to be in, by kind and the person's unit system. */
 const BARE_UNIT: Record<QuantityKind, Record<UnitSystem, string | null>> = {
   length: { metric: 'mm', imperial: 'in' },
@@ -68,7 +71,7 @@ const BARE_UNIT: Record<QuantityKind, Record<UnitSystem, string | null>> = {
  * @param kind what the figure means; decides which units are understood
  * @param system what a bare number means (mm or in, …)
  * @returns the value in the core's working unit (mm, g/m², g, ml, kg/m³, °C)
- * @throws CoreError `unreadable` when it is no figure, `ambiguous-unit` for a bare or square-less ounce figure of areal
+ * @throws CoreError `unreadable` when it is no figure, `ambiguous-figure` when its points and commas can be read two ways, `ambiguous-unit` for a bare or square-less ounce figure of areal
  *   weight, because cloth is sold by the square yard and chopped mat by the square foot
  */
 export function parseQuantity(text: string, kind: QuantityKind, system: UnitSystem = 'metric'): number {
@@ -78,11 +81,16 @@ export function parseQuantity(text: string, kind: QuantityKind, system: UnitSyst
   if (negative || rest.startsWith('+')) rest = rest.slice(1).trim();
   let total = 0;
   let parts = 0;
+  let before = '';
   while (rest !== '') {
-    const match = /^(\d+(?:\.\d+)?|\.\d+)(?:\s+(\d+)\s*\/\s*(\d+)|\s*\/\s*(\d+))?\s*([^\d\s.][^\s]*(?:\s(?:oz|[a-z]+2))?)?\s*/.exec(rest);
+    const match = /^(\d+(?:\.\d+)?|\.\d+)(?![.,\d])(?:\s+(\d+)\s*\/\s*(\d+)|\s*\/\s*(\d+))?\s*([^\d\s.][^\s]*(?:\s(?:oz|[a-z]+2))?)?\s*/.exec(rest);
     if (!match) throw new CoreError('unreadable', 'text', { text });
     const value = readNumber(match);
-    const unit = findUnit(match[5]?.trim() ?? '', kind, system, text);
+    const typed = match[5]?.trim() ?? '';
+    // Of two parts each says its unit, but for inches after feet: "1' 6".
+    if (typed === '' && (parts > 0 || match[0].length < rest.length) && !(parts > 0 && FEET.includes(before))) throw new CoreError('unreadable', 'text', { text });
+    const unit = findUnit(typed === '' && parts > 0 ? 'in' : typed, kind, system, text);
+    before = typed;
     if (unit.offset !== undefined && parts > 0) throw new CoreError('unreadable', 'text', { text });
     total += value * unit.factor;
     if (unit.offset !== undefined) return (negative ? -value : value) * unit.factor + unit.offset;
@@ -94,15 +102,12 @@ export function parseQuantity(text: string, kind: QuantityKind, system: UnitSyst
 }
 
 function normalise(text: string): string {
-  return text
-    .trim()
+  return plainFigures(text.trim().replace(/\s+/g, ' '))
     .toLowerCase()
     .replace(/\u2212/g, '-')
     .replace(/½/g, ' 1/2')
     .replace(/¼/g, ' 1/4')
     .replace(/¾/g, ' 3/4')
-    .replace(/(\d),(\d{3})(?!\d)/g, '$1$2')
-    .replace(/(\d),(\d)/g, '$1.$2')
     .replace(/['’′](?=\s*\d)/g, "' ")
     .replace(/(\d)\s*-\s*(\d+\/)/g, '$1 $2')
     .replace(/fl\.? oz/g, 'floz')

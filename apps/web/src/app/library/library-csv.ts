@@ -1,5 +1,6 @@
 import { LIBRARY_KINDS, LIBRARY_SCHEMA, type LibraryBody, type LibraryKind, type Lot, OWN_PREFIX } from '@ashstep/contract';
 import Papa from 'papaparse';
+import { figureOf } from '../parts/csv';
 
 /** Columns that hold words even when they look like a figure. */
 const WORDS: readonly string[] = ['kind', 'id', 'name', 'use', 'entryId', 'part', 'code', 'unit', 'receivedOn', 'expiresOn', 'family', 'binder', 'ounceUnit', 'styrene', 'purpose'];
@@ -69,6 +70,5 @@ function typed(path: string, cell: string): unknown {
   const column = path.split('.').at(-1)!;
   if (WORDS.includes(column)) return cell;
   if (cell === 'true' || cell === 'false') return cell === 'true';
-  const value = Number(cell.replace(',', '.'));
-  return Number.isFinite(value) ? value : cell;
+  return figureOf(cell) ?? cell;
 }

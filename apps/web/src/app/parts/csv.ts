@@ -1,3 +1,4 @@
+import { attempt, readFigure } from '@ashstep/core';
 import Papa from 'papaparse';
 
 /** What a file of rows gave: what could be read, and the rows left out with their line and the reason. */
@@ -24,8 +25,5 @@ export function readCsv<T extends object, C extends string>(text: string, column
   return found;
 }
 
-/** A figure with a decimal comma or point; null for what is none. */
-export function figureOf(text: string): number | null {
-  const value = Number(text.replace(',', '.'));
-  return text === '' || !Number.isFinite(value) ? null : value;
-}
+/** A figure as people write it; null for what is none, or could be two. */
+export const figureOf = (text: string): number | null => attempt(() => readFigure(text)).result;

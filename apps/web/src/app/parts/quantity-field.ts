@@ -33,9 +33,9 @@ let nextId = 0;
       />
       @if (either(); as readings) {
         <span class="either"
-          >Ounces of what?
-          @for (reading of readings; track reading.per) {
-            <button type="button" class="act small" (click)="accept(reading.gsm)">per {{ reading.per }}, {{ reading.gsm.toFixed(0) }} g/m²</button>
+          >{{ readings.question }}
+          @for (reading of readings.answers; track reading.name) {
+            <button type="button" class="act small" (click)="accept(reading.value)">{{ reading.name }}</button>
           }
         </span>
       }
@@ -79,8 +79,8 @@ export class QuantityField {
   readonly unit = computed(() => formatQuantity(0, this.kind(), this.units()).unit);
   readonly text = linkedSignal(() => this.formatted());
   private readonly typedError = signal<string | null>(null);
-  /** What a figure in bare ounces may mean: cloth by the square yard, chopped mat by the square foot. */
-  readonly either = signal<{ per: string; gsm: number }[] | null>(null);
+  /** What a figure that can be read two ways may mean. */
+  readonly either = signal<Either | null>(null);
   readonly shownError = computed(() => this.typedError() ?? this.error());
 
   type(text: string): void {
@@ -94,9 +94,18 @@ export class QuantityField {
       this.accept(parseQuantity(text, this.kind(), this.units()));
     } catch (error) {
       if (!(error instanceof CoreError)) throw error;
-      if (error.code === 'ambiguous-unit') this.either.set(bothReadings(text));
+      if (error.code === 'ambiguous-unit') this.either.set(bothSquares(text));
+      if (error.code === 'ambiguous-figure') this.either.set(this.bothFigures(text, error.params));
       this.typedError.set(errorWords(error.code, error.params));
     }
+  }
+
+  private bothFigures(text: string, { text: run, one, other }: CoreError['params']): Either {
+    const answers = [one, other].map((figure) => {
+      const typed = text.replace(String(run), String(figure));
+      return { name: typed, value: parseQuantity(typed, this.kind(), this.units()) };
+    });
+    return { question: 'Which of the two?', answers };
   }
 
   reset(): void {
@@ -112,9 +121,19 @@ export class QuantityField {
   }
 }
 
-function bothReadings(text: string): { per: string; gsm: number }[] {
+interface Either {
+  question: string;
+  answers: { name: string; value: number }[];
+}
+
+/** Ounces of cloth are by the square yard, of chopped mat by the square foot. */
+function bothSquares(text: string): Either {
   const figure = text.replace(/\s*oz\.?\s*$/i, '');
-  return ['yd', 'ft'].map((side) => ({ per: `${side}²`, gsm: parseQuantity(`${figure} oz/${side}2`, 'arealWeight') }));
+  const answers = ['yd', 'ft'].map((side) => {
+    const value = parseQuantity(`${figure} oz/${side}2`, 'arealWeight');
+    return { name: `per ${side}², ${value.toFixed(0)} g/m²`, value };
+  });
+  return { question: 'Ounces of what?', answers };
 }
 
 /** As many decimals as the value has, three at the most. */

@@ -88,7 +88,7 @@ const PASTE_FILLER = 'silica';
 export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan, card: SystemCard): MixPlan {
   const { dropsPerMl } = inputs.mix;
   const catalystPercent = card.kind === 'two-part' ? null : (inputs.mix.catalystPercent ?? catalystFor(card, inputs.days.tempC));
-  const mixOf = (totalG: number): MixResult => mix({ card, totalG, ...(catalystPercent === null ? {} : { catalystPercent }), ...(dropsPerMl === undefined ? {} : { dropsPerMl }) });
+  const mixOf = (totalG: number): MixResult => mix({ card, totalG, ...(catalystPercent === null ? {} : { catalystPercent, ...(dropsPerMl === undefined ? {} : { dropsPerMl }) }) });
   const limit = limitOf(inputs, card, catalystPercent);
   const measured = measuredBy(inputs, card, mixOf(100));
   const faces = patch.faces.map((face, i) => mixFace(inputs, primedArea(inputs, taper, i), face, card, limit, (batch) => potOf(batch, i, mixOf, measured)));
@@ -146,6 +146,7 @@ function measuredBy(inputs: RepairInputs, card: SystemCard, { per100ByWeight }: 
     resinDensityGPerMl: card.resinDensityGPerMl,
     secondDensityGPerMl: card.kind === 'two-part' ? card.hardenerDensityGPerMl : card.catalystDensityGPerMl,
     tolerancePercent: card.tolerancePercent,
+    ...(inputs.mix.weighing ? { weighing: inputs.mix.weighing } : {}),
   };
   return (batchG) => smallestBatches({ ...given, batchG }).tools[0]!;
 }

@@ -15,7 +15,7 @@ export function planResin(inputs: RepairInputs): ResinPlan {
   const air = dewPoint({ airTempC: resin.airTempC, relativeHumidityPercent: resin.humidityPercent, surfaceTempC: resin.surfaceTempC });
   const chosen = chosenCard(resin);
   const verdicts = resinVerdicts({ facts: resinFacts(inputs, chosen, parent, air.marginC!), school: resin.school });
-  const card = chosen ?? (verdicts.recommended ? SYSTEMS.find((s) => s.id === DEFAULT_SYSTEM[verdicts.recommended!])! : null);
+  const card = parent === 'thermoplastic' ? null : (chosen ?? (verdicts.recommended ? SYSTEMS.find((s) => s.id === DEFAULT_SYSTEM[verdicts.recommended!])! : null));
   const verdict = card && verdicts.families.find((f) => f.family === card.family)!.verdict;
   return {
     parent,
@@ -24,7 +24,7 @@ export function planResin(inputs: RepairInputs): ResinPlan {
     card,
     secondId: chosen && resin.hardener ? resin.hardener.id : null,
     chosen: chosen !== null,
-    needsReason: chosen !== null && (verdict === 'not' || chosen.family !== verdicts.recommended),
+    needsReason: chosen !== null && card !== null && (verdict === 'not' || chosen.family !== verdicts.recommended),
     dewPointC: air.dewPointC,
     remarks: [...air.remarks, ...evidence.remarks, ...(card && resin.airTempC > card.maxTempC ? [{ id: 'resin.too-hot', params: { airTempC: resin.airTempC, maxTempC: card.maxTempC } }] : [])],
   };

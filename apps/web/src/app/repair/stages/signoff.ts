@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, ElementRef, afterRenderEffect, comp
 import type { InspectionResult } from '@ashstep/contract';
 import { INSPECTION_CHECKS, type InspectionCheck } from '@ashstep/core';
 import { WhenPipe } from '../../platform/when.pipe';
+import { figureOf } from '../../parts/csv';
 import { GoBar } from '../../parts/go-bar';
 import { StagePanel } from './stage';
 
@@ -71,8 +72,8 @@ export class SignOffStage extends StagePanel {
       .trim()
       .split(/[\s;]+/)
       .filter((part) => part !== '');
-    const values = parts.map((part) => Number(part.replace(',', '.').replace('\u2212', '-')));
-    return values.length > 0 && values.every((value) => Number.isFinite(value)) ? values : null;
+    const values = parts.map(figureOf);
+    return values.length > 0 && values.every((value) => value !== null) ? values : null;
   }
 
   found(result: InspectionResult): string {
