@@ -3,6 +3,7 @@ import {
   CONTAINERS,
   FABRICS,
   FILLERS,
+  GAUGE_LIMITS,
   CLUES,
   CORES,
   GRAVE_STRUCTURES,
@@ -43,6 +44,7 @@ export const coreId = ids(CORES);
 export const priorId = ids(PRIORS);
 export const clueId = ids(CLUES);
 
+const within = ({ min, max }: { min: number; max: number }): z.ZodNumber => z.number().min(min).max(max);
 const millimetres = z.number().min(-20_000).max(20_000);
 const size = z.number().min(0.5).max(20_000);
 const note = z.string().max(4000);
@@ -359,7 +361,7 @@ export const inputSections = {
     gridSpacingMm: z.number().min(2).max(1000),
     marks: z.array(mark).max(40),
     photo: laidPhoto.nullable(),
-    gauge: z.array(z.strictObject({ rayDeg: z.number().min(-360).max(360), outMm: z.number().min(0).max(5000), depthMm: z.number().min(-200).max(200) })).max(500),
+    gauge: z.array(z.strictObject({ rayDeg: within(GAUGE_LIMITS.rayDeg), outMm: within(GAUGE_LIMITS.outMm), depthMm: within(GAUGE_LIMITS.depthMm) })).max(GAUGE_LIMITS.count),
     visible: shape.nullable(),
     expected: z.strictObject({ shape, depth, depthMm: depthMm.nullable() }).nullable(),
     moistureLimit: z.number().min(0).max(1000).nullable(),

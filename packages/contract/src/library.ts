@@ -1,4 +1,4 @@
-import { CORES, type Core, FABRICS, FILLERS, type Fabric, HARDENERS, type Hardener, type Prices, SYSTEMS, type SystemCard } from '@ashstep/core';
+import { CORES, type Core, FABRICS, FILLERS, type Fabric, GRITS, HARDENERS, SYSTEMS, type SystemCard, WET_FROM_GRIT } from '@ashstep/core';
 import * as z from 'zod';
 import { uuid } from './api.js';
 import { coreMaterial, fabric, filler, hardener, systemCard } from './domain.js';
@@ -10,8 +10,7 @@ export interface Abrasive {
   grit: number;
   wet: boolean;
 }
-const GRITS = [36, 80, 120, 180, 240, 320, 400, 600, 1000, 1500];
-export const ABRASIVES: readonly Abrasive[] = GRITS.map((grit) => ({ id: `grit-${grit}`, name: `Paper ${grit}${grit >= 320 ? ', wet' : ''}`, grit, wet: grit >= 320 }));
+export const ABRASIVES: readonly Abrasive[] = GRITS.map((grit) => ({ id: `grit-${grit}`, name: `Paper ${grit}${grit >= WET_FROM_GRIT ? ', wet' : ''}`, grit, wet: grit >= WET_FROM_GRIT }));
 
 const name = z.string().trim().min(1, 'This is still missing.').max(120);
 const id = z.string().min(1).max(80);
@@ -84,28 +83,6 @@ export interface LibraryReply {
   items: LibraryItem[];
   lots: Lot[];
 }
-/** What was paid last for what, out of the lots that have a price, by weight and area. A system sold by volume is weighed by its density. */
-export function pricesOf(lots: readonly Lot[], systems: readonly SystemCard[], hardeners: readonly Hardener[] = HARDENERS): Prices {
-  const prices = { resinPerG: {} as Record<string, number>, secondPerG: {} as Record<string, number>, fabricPerM2: {} as Record<string, number> };
-  for (const lot of [...lots].sort((a, b) => (a.receivedOn < b.receivedOn ? -1 : 1))) {
-    if (lot.price === null) continue;
-    const each = lot.price / lot.packSize;
-    if (lot.kind === 'fabric' && lot.unit === 'm2') prices.fabricPerM2[lot.entryId] = each;
-    const inMass = (density: number | undefined): number | null => (lot.unit === 'g' ? each : lot.unit === 'ml' && density !== undefined ? each / density : null);
-    if (lot.kind === 'hardener') {
-      const entry = hardeners.find((hardener) => hardener.id === lot.entryId);
-      const perG = inMass(entry && (entry.kind === 'amine' ? entry.hardenerDensityGPerMl : entry.catalystDensityGPerMl));
-      if (perG !== null) prices.secondPerG[lot.entryId] = perG;
-    }
-    if (lot.kind !== 'system' || lot.part === 'whole') continue;
-    const card = systems.find((system) => system.id === lot.entryId);
-    const second = card && (card.kind === 'two-part' ? card.hardenerDensityGPerMl : card.catalystDensityGPerMl);
-    const perG = inMass(lot.part === 'resin' ? card?.resinDensityGPerMl : second);
-    if (perG !== null) (lot.part === 'resin' ? prices.resinPerG : prices.secondPerG)[lot.entryId] = perG;
-  }
-  return prices;
-}
-
 export const setRetired = z.strictObject({ retired: z.boolean() });
 export const setUsedUp = z.strictObject({ usedUp: z.boolean() });
 

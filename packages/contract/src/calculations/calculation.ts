@@ -25,5 +25,7 @@ export const layer = z.union([
 export const laminate = z.strictObject({ layers: z.array(layer), resin: family.optional() });
 export const point = z.strictObject({ x: n, y: n });
 export const factor = n.optional();
+/** Air hour by hour from a moment on. */
+export const forecast = z.strictObject({ startAt: z.string(), hours: z.array(z.strictObject({ tempC: n, humidityPercent: n, rainMm: n, sunWPerM2: n })) });
 export { container };
 export const HULL = { kind: 'roundedRectangle', lengthMm: 140, widthMm: 90, cornerRadiusMm: 30 } as const;

@@ -1,7 +1,7 @@
 import * as core from '@ashstep/core';
 import * as z from 'zod';
 import { cureCard, sheetPoint, systemId } from '../domain.js';
-import { type Calculation, calculation, n, factor, container } from './calculation.js';
+import { type Calculation, calculation, n, factor, container, forecast } from './calculation.js';
 
 const air = z.union([n, z.array(z.strictObject({ hour: n, tempC: n }))]);
 const cureCardId = z.enum(core.CURE_CARDS.map(({ id }) => id) as [string, ...string[]]);
@@ -63,9 +63,21 @@ export const CURE_CALCULATIONS: readonly Calculation[] = [
   calculation(
     'windows',
     'When the next ply or coat bonds of itself over a forecast, and what to do now',
-    z.strictObject({ systemId, airTempC: air, laidHour: factor, nowHour: factor }),
-    ({ systemId: id, ...rest }) => core.windows({ ...rest, card: core.requireEntry(core.SYSTEMS, id, 'systemId') }),
+    z.union([z.strictObject({ systemId, airTempC: air, laidHour: factor, nowHour: factor }), z.strictObject({ systemId, forecast, laidAt: z.string().optional(), nowAt: z.string().optional() })]),
+    ({ systemId: id, ...rest }) => {
+      const card = core.requireEntry(core.SYSTEMS, id, 'systemId');
+      if (!('forecast' in rest)) return core.windows({ ...rest, card });
+      const { forecast: hours, ...times } = rest;
+      return core.forecastWindows({ ...times, card, air: hours });
+    },
     { systemId: 'epoxy-medium', airTempC: 16, nowHour: 5 },
+  ),
+  calculation(
+    'film-time',
+    'Tack, sanding and full cure of a thin film at a temperature, and how far the cold lets it get',
+    z.union([z.strictObject({ systemId, tempC: n }), z.strictObject({ card: cureCard, tempC: n, catalystPercent: factor })]),
+    (input) => core.filmTime('systemId' in input ? { tempC: input.tempC, system: core.requireEntry(core.SYSTEMS, input.systemId, 'systemId') } : input),
+    { systemId: 'epoxy-slow', tempC: 12 },
   ),
   calculation('dew-point', 'Dew point, and whether a surface is dry enough', z.strictObject({ airTempC: n, relativeHumidityPercent: n, surfaceTempC: factor }), core.dewPoint, {
     airTempC: 18.4,

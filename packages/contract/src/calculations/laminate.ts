@@ -25,6 +25,13 @@ export const LAMINATE_CALCULATIONS: readonly Calculation[] = [
   ),
   calculation('polar', 'Stiffness of a laminate by direction, in the plane and in bending', laminate.extend({ stepDeg: factor }), core.polar, { resin: 'epoxy', layers: [{ fabricId: 'ud-600' }, { fabricId: 'biax45-600' }], stepDeg: 45 }),
   calculation(
+    'fibre-fraction',
+    'Fibre mass and volume fraction from measured thickness and areal weight',
+    z.strictObject({ thicknessMm: n, arealWeightGsm: n, fibre: z.enum(['e-glass', 's-glass', 'carbon', 'aramid']), resin: family }),
+    core.fibreFraction,
+    { thicknessMm: 4.2, arealWeightGsm: 2250, fibre: 'e-glass', resin: 'polyester' },
+  ),
+  calculation(
     'burn-off',
     'Fibre mass fraction, areal weight and voids from a burn-off coupon',
     z.strictObject({ beforeG: n, afterG: n, areaMm2: factor, thicknessMm: factor, fibre: z.enum(['e-glass', 's-glass', 'carbon', 'aramid']).optional(), resin: family.optional() }),

@@ -105,6 +105,18 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
     { tools: [{ kind: 'scale', name: 'Scale 1 g', stepG: 1 }, { kind: 'lines', name: 'Cup', stepMl: 5 }], per100ByWeight: 30, resinDensityGPerMl: 1.15, secondDensityGPerMl: 0.97, tolerancePercent: 3, batchG: 60 }, // prettier-ignore
   ),
   calculation(
+    'weighing',
+    'What the scale should read for a batch, on one tare and re-zeroed, and how far off the ratio each may be',
+    z.strictObject({ systemId, totalG: n, catalystPercent: factor, tempC: factor, hardenerPer100ByWeight: factor, hardenerPer100ByVolume: factor, stepG: factor, readingErrorG: factor }),
+    core.weighing,
+    { systemId: 'epoxy-slow', totalG: 120, stepG: 1 },
+  ),
+  calculation('fillet', 'Volume of a fillet by radius and length, and the paste for it', z.strictObject({ radiusMm: n, lengthMm: n, angleDeg: factor, fillerId: z.string().optional(), resinDensityGPerMl: factor }), core.fillet, {
+    radiusMm: 12,
+    lengthMm: 800,
+    fillerId: 'silica',
+  }),
+  calculation(
     'batch-plan',
     'Pots of a lay-up by how they really warm, each with the minute it falls due',
     z.strictObject({ systemId, pliesG: z.array(n), extraG: n, layingRateGPerMin: factor, tempC: n, container: container.optional(), catalystPercent: factor }),

@@ -1,12 +1,10 @@
 import * as core from '@ashstep/core';
 import * as z from 'zod';
 import { repairInputs, systemId } from '../domain.js';
-import { type Calculation, calculation, n, factor } from './calculation.js';
+import { type Calculation, calculation, n, factor, forecast } from './calculation.js';
 
 const flag = z.boolean().optional();
 const hours = z.strictObject({ fromMin: n, toMin: n, openDays: z.array(n) });
-const hourOfAir = z.strictObject({ tempC: n, humidityPercent: n, rainMm: n, sunWPerM2: n });
-const air = z.strictObject({ startAt: z.string(), hours: z.array(hourOfAir) });
 
 /** Jobs on a clock, and the whole of a repair. */
 export const PLAN_CALCULATIONS: readonly Calculation[] = [
@@ -40,7 +38,7 @@ export const PLAN_CALCULATIONS: readonly Calculation[] = [
           actual: z.strictObject({ startAt: z.string(), endAt: z.string() }).optional(),
         }),
       ),
-      air: z.record(z.string(), air).optional(),
+      air: z.record(z.string(), forecast).optional(),
       tempC: factor,
       seed: factor,
       tries: factor,
@@ -67,7 +65,7 @@ export const PLAN_CALCULATIONS: readonly Calculation[] = [
     'shed-air',
     'Air of a shed or tent from the weather outside: its lag, its heating, and a reading',
     z.strictObject({
-      weather: air,
+      weather: forecast,
       climate: z.strictObject({ lagHours: n, gainC: n, heatedToC: n.nullable(), heatedFromMin: factor, heatedToMin: factor }),
       reading: z.strictObject({ at: z.string(), tempC: n, humidityPercent: n }).nullable().optional(),
     }),

@@ -6,7 +6,7 @@ import { type Calculation, calculation, n, point, factor } from './calculation.j
 const pixel = z.strictObject({ xPx: n, yPx: n });
 const TAP_GRID: core.TapReading[] = [-50, -25, 0, 25, 50].flatMap((xMm) => [-50, -25, 0, 25, 50].map((yMm): core.TapReading => ({ xMm, yMm, sound: Math.abs(xMm) <= 25 && yMm >= 0 && yMm <= 25 ? 'dull' : 'sound' })));
 
-/** Readings and pictures of damage. */
+/** Readings, and pictures of damage. */
 export const SURVEY_CALCULATIONS: readonly Calculation[] = [
   calculation(
     'extent',
@@ -28,6 +28,26 @@ export const SURVEY_CALCULATIONS: readonly Calculation[] = [
     z.strictObject({ corners: z.array(pixel), widthMm: n, heightMm: n, check: z.strictObject({ from: pixel, to: pixel, lengthMm: n }).optional(), points: z.array(pixel).optional() }),
     core.homography,
     { corners: [{ xPx: 410, yPx: 905 }, { xPx: 820, yPx: 880 }, { xPx: 790, yPx: 600 }, { xPx: 430, yPx: 610 }], widthMm: 200, heightMm: 150, points: [{ xPx: 600, yPx: 750 }] }, // prettier-ignore
+  ),
+  calculation(
+    'units',
+    'A figure as people type it, read into the working unit and shown in both systems',
+    z.strictObject({ text: z.string(), kind: z.enum(core.QUANTITY_KINDS), system: z.enum(['metric', 'imperial']).optional() }),
+    ({ text, kind, system }) => {
+      const value = core.parseQuantity(text, kind, system);
+      return { value, metric: core.formatQuantity(value, kind, 'metric', 4), imperial: core.formatQuantity(value, kind, 'imperial', 4) };
+    },
+    { text: '4 1/2 in', kind: 'length' },
+  ),
+  calculation(
+    'hardness',
+    'Hardness readings: mean, lowest, lower bound of the mean, and whether they pass',
+    z.strictObject({ readings: z.array(n), method: z.enum(['shore-d', 'impressor']), limit: factor, confidence: factor }),
+    core.hardness,
+    {
+      readings: [82, 84, 81, 79, 83, 85, 82, 80, 84, 83],
+      method: 'shore-d',
+    },
   ),
   calculation(
     'drying',

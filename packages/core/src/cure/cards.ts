@@ -26,6 +26,8 @@ interface Rates {
   e1: number;
   k2: number;
   e2: number;
+  /** 1 when left out. */
+  m?: number;
   n: number;
   heatJPerG: number;
   inhibitor?: Inhibitor;
@@ -70,7 +72,7 @@ const catalysed = (id: 'polyester' | 'vinylester', name: string, densityGPerMl: 
 export const CURE_CARDS: readonly CureCard[] = [
   epoxy('epoxy-slow', 'Epoxy, slow hardener', { k1: 7.9984e-5, e1: 37_050, k2: 0, e2: 54_000, n: 2.3969, heatJPerG: 423 }),
   epoxy('epoxy-medium', 'Epoxy, medium hardener', { k1: 5.3905e-5, e1: 38_980, k2: 9.1509e-4, e2: 59_470, n: 3.3517, heatJPerG: 315 }),
-  epoxy('epoxy-fast', 'Epoxy, fast hardener', { k1: 2.3956e-5, e1: 15_000, k2: 3.2038e-3, e2: 86_850, n: 3.8247, heatJPerG: 321 }),
+  epoxy('epoxy-fast', 'Epoxy, fast hardener', { k1: 8.3584e-5, e1: 25_660, k2: 5.3142e-3, e2: 96_770, m: 1.6, n: 3.9991, heatJPerG: 321 }),
   catalysed('vinylester', 'Vinylester', 1.08, { minutes: 23.56, eJPerMol: 49_960 }, { k1: 2.9955e-4, e1: 47_690, k2: 9.15e-5, e2: 52_820, n: 2.5383, heatJPerG: 344 }),
   catalysed('polyester', 'Polyester, laminating', 1.1, { minutes: 17.15, eJPerMol: 51_360 }, { k1: 5.2049e-4, e1: 24_360, k2: 0, e2: 54_000, n: 2.3995, heatJPerG: 438 }),
 ];

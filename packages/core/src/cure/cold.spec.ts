@@ -1,4 +1,4 @@
-import { planDays, schedule } from '../plan/index.js';
+import { forecastWindows, planDays, schedule } from '../plan/index.js';
 import { batchPlan } from '../mix/index.js';
 import { finishRoute } from '../finish/index.js';
 import { systemOf } from '../resin/systems.js';
@@ -6,6 +6,7 @@ import { ageLawOf } from './age-law.js';
 import { equivalentAge } from './air.js';
 import { CURE_CARDS, cureCardOf } from './cards.js';
 import { warmingFor } from './cold.js';
+import { filmTime } from './film.js';
 import { fitCard } from './fit.js';
 import { USUAL_GLASS, glassTempC, leastTempFor, reachableAlpha } from './glass.js';
 import { FRESH, cureOn, isothermalSeconds } from './kinetics.js';
@@ -138,5 +139,39 @@ describe('the top of a pot', () => {
     }
     expect(fine.peakTempC).toBeCloseTo(peak, 0);
     expect(Math.abs(60 * fine.peakMin - at)).toBeLessThan(3);
+  });
+});
+
+describe('a thin film', () => {
+  it('takes as long as windows say of its system, and as its cure says of a card', () => {
+    const film = filmTime({ system: SLOW, tempC: 18 });
+    const found = windows({ card: SLOW, airTempC: 18 });
+    expect([film.tackHours, film.sandableHours, film.fullHours]).toEqual([found.fromHour, found.sandableHour, found.fullHour]);
+    expect(filmTime({ card: MEDIUM, tempC: 22 }).sandableHours).toBeCloseTo(isothermalSeconds(MEDIUM.kinetics, 0.8, 22) / 3600, 9);
+    expect(filmTime({ card: MEDIUM, tempC: 12 }).fullHours).toBeNull();
+    expect(() => filmTime({ card: MEDIUM, tempC: 12, catalystPercent: 2 })).toThrow(jasmine.objectContaining({ code: 'not-used' }));
+  });
+
+  it('of a fast epoxy at 8 °C is not sandable before a day', () => {
+    const fast = systemOf('epoxy-fast', undefined);
+    expect(filmTime({ system: fast, tempC: 8 }).sandableHours!).toBeGreaterThan(24);
+    expect(windows({ card: fast, airTempC: 22 }).sandableHour).toBeCloseTo(4, 6);
+  });
+});
+
+describe('windows over a forecast', () => {
+  const air = { startAt: '2026-10-05T06:00', hours: Array.from({ length: 48 }, (_, i) => ({ tempC: 14 + 6 * Math.sin((Math.PI * i) / 12), humidityPercent: 60, rainMm: 0, sunWPerM2: 0 })) };
+
+  it('are those of its hours, on its clock', () => {
+    const found = forecastWindows({ card: SLOW, air, laidAt: '2026-10-05T10:00', nowAt: '2026-10-05T20:00' });
+    const plain = windows({ card: SLOW, airTempC: air.hours.map(({ tempC }, hour) => ({ hour, tempC })), laidHour: 4, nowHour: 14 });
+    const { at, ...rest } = found;
+    expect(rest).toEqual(plain);
+    expect(at.from!.startsWith('2026-10-05T')).toBeTrue();
+    expect(found.remarks.map(({ id }) => id)).toContain('cure.too-cold');
+  });
+
+  it('refuse a time that does not exist, saying how one is given', () => {
+    expect(() => forecastWindows({ card: SLOW, air, laidAt: 'yesterday' })).toThrow(jasmine.objectContaining({ field: 'laidAt', params: jasmine.objectContaining({ want: 'time' }) }));
   });
 });

@@ -10,3 +10,4 @@ export * from './age-law.js';
 export * from './heat-materials.js';
 export * from './through.js';
 export * from './windows.js';
+export * from './film.js';

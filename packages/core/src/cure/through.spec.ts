@@ -88,3 +88,11 @@ describe('equivalent age', () => {
     expect(hourOfAge(-20, 0, 1000, usualAgeLaw, 100)).toBeNull();
   });
 });
+
+describe('a lay-up cut too fine', () => {
+  it('is cut coarser by itself, and told what would do where the slice was asked for', () => {
+    const plies = Array.from({ length: 200 }, () => ({ thicknessMm: 1, fibreMassFraction: 0.5 }));
+    expect(throughCure({ card: INERT, plies, airTempC: 20, hours: 0.05 }).steps).toBeGreaterThan(0);
+    expect(() => throughCure({ card: INERT, plies, airTempC: 20, sliceMm: 0.1 })).toThrow(jasmine.objectContaining({ code: 'too-fine', field: 'sliceMm', params: jasmine.objectContaining({ min: 0.5 }) }));
+  });
+});

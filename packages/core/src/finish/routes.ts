@@ -39,7 +39,7 @@ const step = (id: string, text: string, why: string, values: Partial<FinishStep>
 });
 
 /** Abrasive grits a shed keeps. */
-export const GRITS = [40, 80, 120, 180, 240, 320, 400, 600, 1000, 1500] as const;
+export const GRITS = [36, 40, 80, 120, 180, 240, 320, 400, 600, 1000, 1500] as const;
 /** No jump longer than this in grit number: the finer paper cannot take the coarser scratch out. */
 export const MAX_GRIT_JUMP = 2;
 /** Wet from here on. */

@@ -1,1 +1,2 @@
 export * from './checks.js';
+export * from './hardness.js';

@@ -90,3 +90,24 @@ describe('strength of a laminate', () => {
     expect(across.yTension.carryingMPa!).toBeGreaterThan(across.xTension.carryingMPa!);
   });
 });
+
+describe('strength in shear', () => {
+  it('differs with its sign on plies across, and the smaller is taken', () => {
+    const ud = { e1GPa: 40, e2GPa: 10, g12GPa: 4, nu12: 0.28, thicknessMm: 1, orientationDeg: 45, strengths: { xtMPa: 800, xcMPa: 500, ytMPa: 30, ycMPa: 110, sMPa: 60 } };
+    const found = strengths({ layers: [ud] });
+    const [plus, minus] = [found.shearPositive.firstPlyMPa!, found.shearNegative.firstPlyMPa!];
+    // At 45° a shear τ pulls with τ along one diagonal and pushes with τ along the other: the fibres' own, or across them.
+    expect(Math.max(plus, minus) / Math.min(plus, minus)).toBeGreaterThan(2);
+    expect(found.shear.firstPlyMPa).toBe(Math.min(plus, minus));
+    expect(found.shear.tsaiWuMPa).toBe(Math.min(found.shearPositive.tsaiWuMPa!, found.shearNegative.tsaiWuMPa!));
+    const turned = strengths({ layers: [{ ...ud, orientationDeg: -45 }] });
+    expect([turned.shearPositive.firstPlyMPa!, turned.shearNegative.firstPlyMPa!].map((mpa) => Number(mpa.toFixed(6)))).toEqual([minus, plus].map((mpa) => Number(mpa.toFixed(6))));
+  });
+
+  it('is the same both ways along the fibres and in a mat', () => {
+    for (const layers of [[{ fabricId: 'ud-300' }], [{ fabricId: 'mat-450' }]]) {
+      const { shearPositive, shearNegative } = strengths({ resin: 'epoxy', layers });
+      expect(shearPositive.firstPlyMPa!).toBeCloseTo(shearNegative.firstPlyMPa!, 9);
+    }
+  });
+});

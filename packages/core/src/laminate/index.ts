@@ -8,3 +8,4 @@ export * from './polar.js';
 export * from './rings.js';
 export * from './burn-off.js';
 export type { Matrix3 } from './matrix3.js';
+export * from './fibre-fraction.js';

@@ -34,3 +34,9 @@ describe('stiffness by direction', () => {
     expect(() => polar({ layers: [UD], stepDeg: 7 })).toThrowMatching((e) => e.field === 'stepDeg');
   });
 });
+
+describe('a step that does not go into half a turn', () => {
+  it('is answered with one that does', () => {
+    expect(() => polar({ resin: 'epoxy', layers: [{ fabricId: 'ud-300' }], stepDeg: 7 })).toThrow(jasmine.objectContaining({ code: 'inconsistent', params: jasmine.objectContaining({ why: 'no-divisor', near: 180 / 26 }) }));
+  });
+});

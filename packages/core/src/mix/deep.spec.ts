@@ -2,8 +2,10 @@ import { cureCardOf, potExotherm } from '../cure/index.js';
 import { windows } from '../cure/windows.js';
 import { systemOf } from '../resin/systems.js';
 import { batchPlan } from './batch-plan.js';
+import { fillet } from './fillet.js';
 import { paste } from './paste.js';
 import { type MeasuringTool, smallestBatches } from './tools.js';
+import { weighing } from './weighing.js';
 
 describe('a paste', () => {
   it('of spheres by hand: 1.5 heaps of 130 kg/m³, the bubbles themselves 220', () => {
@@ -107,5 +109,57 @@ describe('recoat windows', () => {
     const at = (nowHour: number) => windows({ card, airTempC: 22, nowHour }).advice;
     expect([at(1), at(6), at(13)]).toEqual(['windows.wait', 'windows.lay', 'windows.abrade']);
     expect(() => windows({ card, airTempC: 22, laidHour: 5, nowHour: 4 })).toThrow(jasmine.objectContaining({ field: 'nowHour' }));
+  });
+});
+
+describe('weighing both parts on one tare', () => {
+  const scale: MeasuringTool = { kind: 'scale', name: 'Scale', stepG: 1 };
+  const asked = { tools: [scale], per100ByWeight: 30, resinDensityGPerMl: 1.15, secondDensityGPerMl: 0.97, tolerancePercent: 3, batchG: 120 };
+
+  it('wants 166.8 g of 100:30 with half a gram of error, 94.5 re-zeroed', () => {
+    expect(smallestBatches(asked).tools[0]!.smallestG).toBeCloseTo(166.76, 2);
+    expect(smallestBatches({ ...asked, weighing: 're-zeroed' }).tools[0]!.smallestG).toBeCloseTo(94.54, 2);
+    expect([smallestBatches(asked).best, smallestBatches({ ...asked, weighing: 're-zeroed' }).best]).toEqual([null, 'Scale']);
+  });
+
+  it('changes nothing for cups, where each part has its own', () => {
+    const cups = { ...asked, tools: [{ kind: 'lines', name: 'Cup', stepMl: 1 } as MeasuringTool] };
+    expect(smallestBatches(cups).tools).toEqual(smallestBatches({ ...cups, weighing: 're-zeroed' }).tools);
+  });
+
+  it('is told as readings, both ways', () => {
+    const found = weighing({ systemId: 'epoxy-slow', totalG: 130, stepG: 1 });
+    expect(found.ways.map(({ readsG }) => readsG.map((g) => Number(g.toFixed(6))))).toEqual([[100, 130], [100, 30]]); // prettier-ignore
+    expect(found.ways.map(({ smallestBatchG }) => Number(smallestBatchG.toFixed(1)))).toEqual([166.8, 94.5]);
+    // 92.3 + 27.7 to the gram: 92 and 120 on one tare is 28 of 92; re-zeroed it is 92 and 28 as well.
+    expect(weighing({ systemId: 'epoxy-slow', totalG: 120 }).ways.map(({ toStepG }) => toStepG)).toEqual([[92, 120], [92, 28]]); // prettier-ignore
+    const catalysed = weighing({ systemId: 'polyester', totalG: 500, catalystPercent: 2, stepG: 0.1 });
+    // 10 ml of 1.12 g/ml.
+    expect(catalysed.ways[1]!.readsG[1]).toBeCloseTo(11.2, 9);
+  });
+});
+
+describe('pumps', () => {
+  it('of 30 and 10 ml a stroke do not mix five grams', () => {
+    const [pump] = smallestBatches({ tools: [{ kind: 'pump', name: 'Pumps', resinStrokeMl: 30, secondStrokeMl: 10, strokePercent: 0.5 }], per100ByWeight: (100 / 3) * (0.97 / 1.15), resinDensityGPerMl: 1.15, secondDensityGPerMl: 0.97, tolerancePercent: 3, batchG: 5 }).tools; // prettier-ignore
+    expect(pump!.smallestG).toBeCloseTo(30 * 1.15 + 10 * 0.97, 6);
+    expect(pump!.fits).toBeFalse();
+  });
+});
+
+describe('a fillet', () => {
+  it('of 12 mm in a right angle is r² (1 − π/4) of area, and its legs are r', () => {
+    const { areaMm2, volumeMl, legMm } = fillet({ radiusMm: 12, lengthMm: 800 });
+    expect(areaMm2).toBeCloseTo(144 * (1 - Math.PI / 4), 9);
+    expect(volumeMl).toBeCloseTo(0.8 * 144 * (1 - Math.PI / 4), 9);
+    expect(legMm).toBeCloseTo(12, 9);
+  });
+
+  it('is larger in a sharper corner, and next to nothing in an open one', () => {
+    const area = (angleDeg: number): number => fillet({ radiusMm: 10, lengthMm: 100, angleDeg }).areaMm2;
+    // 60°: r² (√3 − π/3)
+    expect(area(60)).toBeCloseTo(100 * (Math.sqrt(3) - Math.PI / 3), 9);
+    expect(area(170)).toBeLessThan(0.2);
+    expect(fillet({ radiusMm: 10, lengthMm: 100, fillerId: 'silica' }).paste!.resinMl).toBeLessThan(10 * (1 - Math.PI / 4));
   });
 });

@@ -7,3 +7,5 @@ export * from './paste.js';
 export * from './tools.js';
 export * from './quantities.js';
 export * from './job-cost.js';
+export * from './weighing.js';
+export * from './fillet.js';

@@ -14,3 +14,10 @@ describe('what a job costs', () => {
     expect(() => jobCost({ materials: [{ name: 'Resin', amount: 5, packs: [] }] })).toThrow(jasmine.objectContaining({ field: 'materials.0.packs' }));
   });
 });
+
+describe('heating alone', () => {
+  it('has a cost, and nothing at all has none', () => {
+    expect(jobCost({ materials: [], heating: { kw: 2, hours: 10, pricePerKwh: 0.35 } }).total).toBeCloseTo(7, 9);
+    expect(() => jobCost({ materials: [] })).toThrow(jasmine.objectContaining({ field: 'materials' }));
+  });
+});

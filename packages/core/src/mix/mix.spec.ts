@@ -144,3 +144,28 @@ describe('batches', () => {
 
   it('goes on after Z', () => expect([0, 25, 26, 27].map(potLabel)).toEqual(['A', 'Z', 'AA', 'AB']));
 });
+
+describe('pots of plies that take nothing', () => {
+  it('still hold the primer and the waste', () => {
+    const mass = (pliesG: number[], extraG: number): number => batches({ card: card('epoxy-slow'), pliesG, extraG }).batches.reduce((sum, { massG }) => sum + massG, 0);
+    expect(mass([0, 0, 0], 90)).toBeCloseTo(90, 9);
+    expect(mass([], 90)).toBeCloseTo(90, 9);
+    expect(mass([0, 60], 30)).toBeCloseTo(90, 9);
+    expect(batches({ card: card('epoxy-slow'), pliesG: [0, 0], extraG: 0 }).batches).toEqual([]);
+  });
+
+  it('blames what makes them too many', () => {
+    const blamed = (input: Partial<Parameters<typeof batches>[0]>): string => {
+      try {
+        batches({ card: card('epoxy-slow'), pliesG: [100], extraG: 0, ...input });
+      } catch (error) {
+        return (error as { field: string }).field;
+      }
+      return 'nothing';
+    };
+    expect(blamed({ pliesG: [5000], layingRateGPerMin: 0.1 })).toBe('layingRateGPerMin');
+    expect(blamed({ pliesG: [5000], limitG: 1 })).toBe('limitG');
+    expect(blamed({ extraG: 1e6 })).toBe('extraG');
+    expect(blamed({ pliesG: [9e5] })).toBe('pliesG');
+  });
+});

@@ -1,3 +1,4 @@
+import { coldRemarks } from '../cure/cold.js';
 import { CoreError, type Remark, requireEntry, requireNumber } from '../errors.js';
 import { type CatalysedCard, SYSTEMS, type SystemCard, type TwoPartCard } from '../resin/systems.js';
 
@@ -30,6 +31,7 @@ export interface MixResult {
   /** Allowed band of the second part for this resin, g. */
   secondMinG: number;
   secondMaxG: number;
+  tolerancePercent: number;
   /** Scale after the cup is tared, after the resin, after the second part, g. */
   scaleG: [number, number, number];
   /** Second part per 100 of resin: by weight, and by volume. A ratio by one poured by the other is wrong. */
@@ -61,6 +63,7 @@ export function mix(input: MixInput): MixResult {
   const totalG = requireNumber(input.totalG, 'totalG', { min: 0.1, max: 100_000 });
   if (card.kind === 'two-part') for (const field of ['catalystPercent', 'dropsPerMl'] as const) if (input[field] !== undefined) throw new CoreError('not-used', field, { with: card.name });
   const result = card.kind === 'two-part' ? twoPart(card, totalG) : catalysed(card, totalG, input);
+  if (input.tempC !== undefined) result.remarks.push(...coldRemarks(card.minTempC, input.tempC));
   if (totalG > card.maxPotG) result.remarks.push({ id: 'mix.pot-too-big', params: { totalG, maxPotG: card.maxPotG } });
   return result;
 }
@@ -151,6 +154,7 @@ function parts(card: SystemCard, resinG: number, secondG: number, secondDensity:
     secondMl,
     secondMinG: secondG * (1 - tolerance),
     secondMaxG: secondG * (1 + tolerance),
+    tolerancePercent: card.tolerancePercent,
     scaleG: [0, resinG, resinG + secondG],
     per100ByWeight: (100 * secondG) / resinG,
     per100ByVolume: (100 * secondMl) / resinMl,

@@ -1,4 +1,4 @@
-import { type Remark, requireEntry, requireNumber } from '../errors.js';
+import { CoreError, type Remark, requireEntry, requireNumber } from '../errors.js';
 import { CONSISTENCIES, type Consistency, FILLERS, type Filler, heapOf, trueDensityOf } from '../material/index.js';
 
 export interface PasteInput {
@@ -34,10 +34,10 @@ const USUAL_RESIN_DENSITY = 1.1;
 /**
  * Resin and filler for a volume of paste. A heap f to one of resin by volume weighs f ρ_bulk and takes only f ρ_bulk/ρ_true of room, for resin
  * runs in between its grains: resin = V / (1 + f ρ_bulk/ρ_true).
- * @throws CoreError for volumes outside 1 ml…200 l, an unknown filler, or a heap outside 0…10
+ * @throws CoreError for volumes outside 0.1 ml…200 l, an unknown filler, or a heap outside 0…10
  */
 export function paste(input: PasteInput): PasteResult {
-  const volumeMl = requireNumber(input.volumeMl, 'volumeMl', { min: 1, max: 200_000 });
+  const volumeMl = requireNumber(input.volumeMl, 'volumeMl', { min: 0.1, max: 200_000 });
   const filler = input.filler ?? requireEntry(FILLERS, input.fillerId ?? '', 'fillerId');
   const density = requireNumber(input.resinDensityGPerMl ?? USUAL_RESIN_DENSITY, 'resinDensityGPerMl', { min: 0.7, max: 2.5 });
   const consistency = input.consistency ?? (input.use ? USUAL_CONSISTENCY[input.use] : 'mayonnaise');
@@ -46,6 +46,7 @@ export function paste(input: PasteInput): PasteResult {
     consistency,
     'consistency',
   );
+  if (input.heapToResin !== undefined && input.consistency !== undefined) throw new CoreError('not-used', 'consistency', { with: 'a heap given by volume' });
   const heapToResin = requireNumber(input.heapToResin ?? heapOf(filler, consistency), 'heapToResin', { min: 0, max: 10 });
   const bulk = requireNumber(filler.bulkDensityKgM3, 'filler.bulkDensityKgM3', { min: 5, max: 5000 });
   const own = requireNumber(trueDensityOf(filler), 'filler.trueDensityKgM3', { min: bulk, max: 8000 });

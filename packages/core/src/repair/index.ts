@@ -9,7 +9,6 @@ export { parentResin } from './stages/parent.js';
 export type { PatchPly, PatchFace, PlyUse } from './stages/patch.js';
 export type { Pot, MixFace } from './stages/mix.js';
 export * from './batch-error.js';
-export * from './cost.js';
 export * from './materials.js';
 export * from './joint-steps.js';
 export * from './sides.js';

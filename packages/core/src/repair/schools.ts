@@ -1,8 +1,8 @@
 import type { FinishRoute, GelCoatWay } from '../finish/routes.js';
 import type { ResinFamily } from '../material/index.js';
 import { SCHOOLS, type School } from '../resin/verdicts.js';
-import { type MaterialCost, NO_PRICES, type Prices, materialCost } from './cost.js';
 import type { RepairInputs } from './inputs.js';
+import { type Material, jobMaterials } from './materials.js';
 import { type RepairPlan, planRepair } from './plan.js';
 
 /** What one school would make of a job; a figure that cannot be worked out is null. */
@@ -20,21 +20,22 @@ export interface SchoolPlan {
   handsMin: number | null;
   finishAt: string | null;
   finish: FinishRoute | null;
-  cost: MaterialCost | null;
+  /** What it uses; none before its mix is planned. */
+  materials: Material[];
 }
 
 /**
  * The job planned as each school would, side by side: the school's own resin, the table's taper for it and the plies proposed for it.
  * What a person has chosen for these is left aside.
  */
-export function compareSchools(inputs: RepairInputs, prices: Prices = NO_PRICES): SchoolPlan[] {
+export function compareSchools(inputs: RepairInputs): SchoolPlan[] {
   return SCHOOLS.map((school) => {
     const plan = planRepair({ ...inputs, resin: { ...inputs.resin, school, systemId: null }, taper: { ...inputs.taper, ratio: null }, stack: { ...inputs.stack, plies: null } });
-    return { school, ...figures(plan), cost: materialCost(plan, prices) };
+    return { school, ...figures(plan), materials: jobMaterials(plan) };
   });
 }
 
-function figures(plan: RepairPlan): Omit<SchoolPlan, 'school' | 'cost'> {
+function figures(plan: RepairPlan): Omit<SchoolPlan, 'school' | 'materials'> {
   const card = plan.resin?.card ?? null;
   const ratios = plan.match?.ratios.map((r) => r.ratio) ?? [];
   return {

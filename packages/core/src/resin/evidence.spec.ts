@@ -1,4 +1,6 @@
 import { CLUES, PRIORS } from './clues.js';
+import { NEW_REPAIR } from '../repair/inputs.js';
+import { planRepair } from '../repair/plan.js';
 import { HYPOTHESES, type Likelihoods, resinEvidence, shedPrior } from './evidence.js';
 
 const even: Likelihoods = { polyester: 1, vinylester: 1, epoxy: 1, thermoplastic: 1, mixed: 1 };
@@ -91,5 +93,34 @@ describe('the prior of a shed', () => {
   it('refuses unknown classes and counts below none', () => {
     expect(() => shedPrior('nobody', none)).toThrowMatching((e) => e.code === 'unknown-id');
     expect(() => shedPrior('open', { ...none, epoxy: -1 })).toThrowMatching((e) => e.field === 'counts.epoxy');
+  });
+});
+
+describe('a thermoplastic shell', () => {
+  const shell = (clueIds: string[], systemId: string | null = null) => planRepair({ ...NEW_REPAIR, laminate: { ...NEW_REPAIR.laminate, thicknessMm: 6, priorId: 'moulded-shell', clueIds }, resin: { ...NEW_REPAIR.resin, systemId } });
+
+  it('is one at nine in ten, whatever the last binary place says', () => {
+    const found = resinEvidence({ prior: 'moulded-shell', clues: [] });
+    expect(found.posterior.thermoplastic).toBeCloseTo(0.9, 9);
+    expect(found.treatAsUnknown).toBeFalse();
+    expect(found.remarks.map(({ id }) => id)).toEqual(['evidence.thermoplastic']);
+    // 0.9 of ten is nine exactly; a little less is in doubt.
+    expect(resinEvidence({ prior: { polyester: 0.1001, vinylester: 0, epoxy: 0, thermoplastic: 0.9, mixed: 0 }, clues: [] }).treatAsUnknown).toBeTrue();
+  });
+
+  it('stops the plan, with a system chosen or none, and nothing may be laid', () => {
+    for (const systemId of [null, 'epoxy-slow']) {
+      const plan = shell([], systemId);
+      expect(plan.resin!.parent).toBe('thermoplastic');
+      expect([plan.resin!.card, plan.taper, plan.mix]).toEqual([null, null, null]);
+      expect(plan.holds.map(({ id }) => id)).toEqual(['hold.thermoplastic']);
+    }
+  });
+
+  it('is warned of from even chances on, and not under', () => {
+    const warned = (thermoplastic: number): string[] => resinEvidence({ prior: { polyester: 1 - thermoplastic, vinylester: 0, epoxy: 0, thermoplastic, mixed: 0 }, clues: [] }).remarks.map(({ id }) => id);
+    expect(warned(0.5)).toEqual(['evidence.unknown', 'evidence.thermoplastic-likely']);
+    expect(warned(0.49)).toEqual(['evidence.unknown']);
+    expect(shell(['shaving-crumbles']).holds).toEqual([]);
   });
 });

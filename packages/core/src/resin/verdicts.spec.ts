@@ -86,3 +86,20 @@ describe('schools', () => {
     expect(() => resinVerdicts({ facts: { parent: 'epoxy' }, school: 'rumour' as never })).toThrow(jasmine.objectContaining({ field: 'school' }));
   });
 });
+
+describe('what is not known of a core', () => {
+  const of = (facts: Partial<ResinFacts>): Verdict[] => verdicts({ parent: 'polyester', ...facts });
+
+  it('is taken as within reach of the resin until somebody says it is not', () => {
+    expect(of({ coreStyrene: 'dissolves' })).toEqual(['not', 'not', 'suitable']);
+    expect(of({ coreStyrene: 'softens' })).toEqual(['if', 'if', 'suitable']);
+    expect(of({ coreStyrene: 'dissolves', coreReachable: false })).toEqual(['suitable', 'suitable', 'suitable']);
+    expect(of({ coreStyrene: 'resists' })).toEqual(['suitable', 'suitable', 'suitable']);
+    expect(resinVerdicts({ facts: { parent: 'polyester', finish: 'gelcoat', coreStyrene: 'dissolves' } }).recommended).toBe('epoxy');
+  });
+
+  it('forbids polyester and vinylester on epoxy left in the bond, and says what would lift it', () => {
+    const { families } = resinVerdicts({ facts: { parent: 'polyester', epoxyInBond: true } });
+    expect(families.find(({ family }) => family === 'polyester')!.conditions.map(({ id }) => id)).toContain('grind-epoxy-away');
+  });
+});

@@ -39,3 +39,18 @@ describe('plies in one go', () => {
     expect(() => sessions([1], 0)).toThrow(jasmine.objectContaining({ field: 'limitMm' }));
   });
 });
+
+describe('plies that stretch sideways more than they are pulled', () => {
+  // ±25° carbon: ν of the pair is over one.
+  const steep = [{ fabricId: 'carbon-ud-200', orientationDeg: 25 }, { fabricId: 'carbon-ud-200', orientationDeg: -25 }, { fabricId: 'carbon-ud-200', orientationDeg: -25 }, { fabricId: 'carbon-ud-200', orientationDeg: 25 }]; // prettier-ignore
+
+  it('are a parent like any other', () => {
+    const parent = laminate({ resin: 'epoxy', layers: steep });
+    expect(parent.inPlane.nuxy).toBeGreaterThan(1);
+    expect(() => spotOf(parent, [{ fabricId: 'biax45-600' }, { fabricId: 'biax090-600' }], null, 'epoxy')).not.toThrow();
+    const { exGPa, eyGPa, gxyGPa, nuxy } = parent.inPlane;
+    const again = laminate({ layers: [{ e1GPa: exGPa, e2GPa: eyGPa, g12GPa: gxyGPa, nu12: nuxy, thicknessMm: parent.thicknessMm }] });
+    expect(again.inPlane.nuxy).toBeCloseTo(nuxy, 9);
+    expect(() => laminate({ layers: [{ e1GPa: 10, e2GPa: 10, g12GPa: 4, nu12: 1.01, thicknessMm: 1 }] })).toThrow(jasmine.objectContaining({ code: 'inconsistent', params: jasmine.objectContaining({ why: 'poisson', most: 1 }) }));
+  });
+});

@@ -54,3 +54,28 @@ describe('the drying log', () => {
     expect(() => drying({ readings: readings(DAYS), limit: Number.NaN })).toThrowMatching((e) => e.field === 'limit');
   });
 });
+
+describe('a core that does not dry', () => {
+  const read = (values: number[], more: Partial<Parameters<typeof drying>[0]> = {}) => drying({ readings: values.map((value, day) => ({ day, value })), limit: 10, ...more });
+
+  it('has no day on which it is dry when it gets wetter, above the limit or under it', () => {
+    for (const values of [
+      [12, 13, 14, 15, 16],
+      [5, 6, 7, 8, 9],
+    ])
+      // prettier-ignore
+      for (const more of [{}, { dryReference: 4 }]) {
+        const found = read(values, more);
+        expect([found.dryDay, found.earliestDay, found.latestDay]).toEqual([null, null, null]);
+        expect(found.remarks[0]!.id).toBe('drying.not-drying');
+      }
+  });
+
+  it('that stays as it is has neither a day nor a band', () => {
+    for (const value of [15, 8]) {
+      const found = read([value, value, value, value, value], { dryReference: 6 });
+      expect([found.dryDay, found.earliestDay, found.latestDay]).toEqual([null, null, null]);
+      expect(found.remarks).toEqual([{ id: 'drying.steady', params: { value: jasmine.any(Number) as unknown as number, limit: 10 } }]);
+    }
+  });
+});

@@ -103,3 +103,11 @@ describe('the best shape round an outline', () => {
     expect(() => enclose({})).toThrowMatching((e) => e.code === 'too-few-points');
   });
 });
+
+describe('a crack finer than a shape can be', () => {
+  it('is enclosed: 100 × 0.3 mm', () => {
+    const { shapes } = enclose({ points: [{ x: 0, y: 0 }, { x: 100, y: 0 }, { x: 100, y: 0.3 }, { x: 0, y: 0.3 }], minCornerRadiusMm: 0 }); // prettier-ignore
+    expect(shapes.map(({ shape }) => shape.kind).sort()).toEqual(['circle', 'ellipse', 'roundedRectangle', 'slot']);
+    for (const { shape } of shapes) if (shape.kind !== 'circle' && shape.kind !== 'polygon') expect(shape.widthMm).toBeGreaterThanOrEqual(0.5);
+  });
+});

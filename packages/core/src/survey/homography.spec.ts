@@ -43,3 +43,34 @@ describe('squaring up a picture', () => {
     expect(() => homography({ corners: CORNERS, widthMm: 0, heightMm: 150 })).toThrowMatching((e) => e.field === 'widthMm');
   });
 });
+
+describe('the horizon of a picture', () => {
+  const corners = [{ xPx: 100, yPx: 900 }, { xPx: 900, yPx: 900 }, { xPx: 600, yPx: 500 }, { xPx: 400, yPx: 500 }]; // prettier-ignore
+  const at = (xPx: number, yPx: number) => homography({ corners, widthMm: 200, heightMm: 150, points: [{ xPx, yPx }] });
+
+  it('is where the sides of the rectangle meet: nothing is measured at or beyond it', () => {
+    // The sides through (100, 900)-(400, 500) and (900, 900)-(600, 500) meet at (500, 366.7).
+    for (const y of [1100 / 3, 300, 0])
+      expect(() => at(500, y))
+        .withContext(`${y}`)
+        .toThrow(jasmine.objectContaining({ code: 'beyond-horizon', field: 'points.0' }));
+    expect(Number.isFinite(at(500, 380).points[0]!.y)).toBeTrue();
+    expect(() => homography({ corners, widthMm: 200, heightMm: 150, check: { from: { xPx: 500, yPx: 880 }, to: { xPx: 500, yPx: 200 }, lengthMm: 100 } })).toThrow(jasmine.objectContaining({ field: 'check.to' }));
+  });
+
+  it('may run through the first pixel of the picture', () => {
+    const low = corners.map(({ xPx, yPx }) => ({ xPx, yPx: yPx - 1100 / 3 }));
+    const { points, toPicture } = homography({ corners: low, widthMm: 200, heightMm: 150, points: low });
+    [
+      [0, 0],
+      [200, 0],
+      [200, 150],
+      [0, 150],
+    ].forEach(([x, y], i) => {
+      // prettier-ignore
+      expect(points[i]!.x).toBeCloseTo(x!, 6);
+      expect(points[i]!.y).toBeCloseTo(y!, 6);
+    });
+    expect(toPicture.every(Number.isFinite)).toBeTrue();
+  });
+});

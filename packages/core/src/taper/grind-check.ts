@@ -57,7 +57,14 @@ export const DEFAULT_GRIND_TOLERANCE_MM = 0.3;
 /** A ray may be a tenth steeper than intended, as the inspection has it, before it is told. */
 const STEEP_SHARE = 0.9;
 const STEP_FACTOR = 2;
-const MOST_READINGS = 500;
+/** What a gauge shows, and how often it is read. */
+export const GAUGE_LIMITS = {
+  rayDeg: { min: -360, max: 360 },
+  outMm: { min: 0, max: 5000 },
+  /** Over the old surface it stands proud. */
+  depthMm: { min: -MAX_THICKNESS_MM, max: MAX_THICKNESS_MM },
+  count: 500,
+} as const;
 
 /**
  * Gauge readings along rays held against the intended slope d (1 − x / n d), n the ray's own where it has one, nothing beyond its foot.
@@ -68,13 +75,13 @@ export function grindCheck(input: GrindCheckInput): GrindCheckResult {
   const depthMm = requireNumber(input.depthMm, 'depthMm', { min: 0.1, max: MAX_THICKNESS_MM });
   const tolerance = requireNumber(input.toleranceMm ?? DEFAULT_GRIND_TOLERANCE_MM, 'toleranceMm', { min: 0.01, max: 10 });
   if (!Array.isArray(input.readings) || input.readings.length === 0) throw new CoreError('empty', 'readings');
-  if (input.readings.length > MOST_READINGS) throw new CoreError('too-many', 'readings', { max: MOST_READINGS });
+  if (input.readings.length > GAUGE_LIMITS.count) throw new CoreError('too-many', 'readings', { max: GAUGE_LIMITS.count });
   const own = new Map((input.rayRatios ?? []).map((ray, i) => [wholeTurn(requireNumber(ray.rayDeg, `rayRatios.${i}.rayDeg`, { min: -360, max: 360 })), requireNumber(ray.ratio, `rayRatios.${i}.ratio`, { min: MIN_RATIO, max: MAX_RATIO })]));
   const wanted = (rayDeg: number): number => own.get(wholeTurn(rayDeg)) ?? ratio;
   const checked = input.readings.map((reading, i): CheckedReading => {
-    const rayDeg = requireNumber(reading.rayDeg, `readings.${i}.rayDeg`, { min: -360, max: 360 });
-    const outMm = requireNumber(reading.outMm, `readings.${i}.outMm`, { min: 0, max: 5000 });
-    const measured = requireNumber(reading.depthMm, `readings.${i}.depthMm`, { min: -MAX_THICKNESS_MM, max: MAX_THICKNESS_MM });
+    const rayDeg = requireNumber(reading.rayDeg, `readings.${i}.rayDeg`, GAUGE_LIMITS.rayDeg);
+    const outMm = requireNumber(reading.outMm, `readings.${i}.outMm`, GAUGE_LIMITS.outMm);
+    const measured = requireNumber(reading.depthMm, `readings.${i}.depthMm`, GAUGE_LIMITS.depthMm);
     const intendedMm = Math.max(0, depthMm - outMm / wanted(rayDeg));
     const overMm = measured - intendedMm;
     // A reading on the limit passes, whatever the last binary place says.

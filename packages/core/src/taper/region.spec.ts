@@ -129,3 +129,27 @@ describe('what a taper runs into', () => {
     expect(wrapped.taperVolumeMm3).toBe(whole.taperVolumeMm3);
   });
 });
+
+describe('edges that only one face or one side runs over', () => {
+  const disc: Shape = { kind: 'circle', diameterMm: 100 };
+  const edge = (y: number): Obstacle => ({ name: 'Edge', kind: 'edge', points: [{ x: -500, y }, { x: 500, y }] }); // prettier-ignore
+
+  it('are found by the deeper face: nine tenths of 10 mm at 12:1 reach 108 mm', () => {
+    const at = (y: number, firstShare: number) => footprint({ shape: disc, ratio: 12, depthMm: 10, sides: 'two', firstShare, marginMm: 0, obstacles: [edge(y)] }).conflicts;
+    expect(at(50 + 107, 0.9)[0]).toEqual(jasmine.objectContaining({ wantedMm: 108, distanceMm: jasmine.any(Number) as unknown as number }));
+    expect(at(50 + 107, 0.1)).toHaveSize(1);
+    expect(at(50 + 109, 0.9)).toEqual([]);
+    expect(at(50 + 61, 0.5)).toEqual([]);
+  });
+
+  it('are found by the ratio of their own side, longer or steeper', () => {
+    const toward = (ratio: number, y: number) => footprint({ shape: disc, ratio: 12, depthMm: 5, marginMm: 0, locals: [{ bearingDeg: 90, ratio }], obstacles: [edge(y)] }).conflicts;
+    // 12:1 reaches 60 mm; 20:1 towards the edge 100.
+    expect(toward(20, 50 + 80)).toHaveSize(1);
+    expect(toward(20, 50 + 80)[0]!.wantedMm).toBeCloseTo(100, 1);
+    expect(toward(20, 50 + 101)).toEqual([]);
+    expect(toward(6, 50 + 50)).toEqual([]);
+    expect(toward(6, 50 + 20)).toHaveSize(1);
+    expect(toward(20, -(50 + 80))).toEqual([]);
+  });
+});

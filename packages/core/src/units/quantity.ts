@@ -3,7 +3,8 @@ import { plainFigures } from './figure.js';
 import { GRAM_PER_OUNCE, GRAM_PER_POUND, GSM_PER_OUNCE_PER_SQUARE_FOOT, GSM_PER_OUNCE_PER_SQUARE_YARD, KGM3_PER_POUND_PER_CUBIC_FOOT, ML_PER_US_FLUID_OUNCE, ML_PER_US_GALLON, MM_PER_FOOT, MM_PER_INCH, MM_PER_MIL } from './constants.js';
 
 export type UnitSystem = 'metric' | 'imperial';
-export type QuantityKind = 'length' | 'thickness' | 'arealWeight' | 'mass' | 'volume' | 'density' | 'temperature' | 'plain';
+export const QUANTITY_KINDS = ['length', 'thickness', 'arealWeight', 'mass', 'volume', 'density', 'temperature', 'plain'] as const;
+export type QuantityKind = (typeof QUANTITY_KINDS)[number];
 
 interface UnitDefinition {
   names: readonly string[];

@@ -22,18 +22,18 @@ describe('what moving a step breaks', () => {
   });
 
   it('says what must be done before', () => {
-    expect(breaks('lay-up', '2026-04-16T08:00')[0]).toContain('“Cut and dry-fit plies” ends');
+    expect(breaks('lay-up', '2026-04-16T08:00')[0]).toContain('before “Cut and dry-fit plies” lets it');
   });
 
   it('knows the shed’s hours, for what is not put down over night too', () => {
-    expect(breaks('wash', '2026-04-18T09:00')).toContain('The shed is shut.');
-    expect(breaks('lay-up', '2026-04-17T16:50')).toContain('The shed is shut.');
-    expect(breaks('grind', '2026-04-17T16:50')).not.toContain('The shed is shut.');
+    expect(breaks('wash', '2026-04-18T09:00')).toContain('The shed is shut then.');
+    expect(breaks('lay-up', '2026-04-17T16:50')).toContain('The shed is shut then.');
+    expect(breaks('grind', '2026-04-17T16:50')).not.toContain('The shed is shut then.');
   });
 
   it('looks at the air until it has gelled', () => {
     const damp: Air = { ...MILD, hours: MILD.hours.map((hour, i) => (i >= 24 + 14 && i < 24 + 20 ? { ...hour, humidityPercent: 95 } : hour)) };
-    expect(breaks('lay-up', '2026-04-16T13:30', new AirClock(damp))).toContain('Too damp before it has gelled.');
+    expect(breaks('lay-up', '2026-04-16T13:30', new AirClock(damp))).toContain('Too damp then.');
     expect(breaks('lay-up', '2026-04-16T13:30')).toEqual([]);
   });
 

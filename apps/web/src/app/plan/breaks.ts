@@ -1,5 +1,5 @@
-import { FAULT_NAMES, stepName } from '@ashstep/contract';
-import { type AirClock, type ShedHours, nextOpen, parseLocal } from '@ashstep/core';
+import { remarkWords, stepName } from '@ashstep/contract';
+import { type AirClock, type Before, type ShedHours, parseLocal, placeBreaks, usualAgeLaw, windowBreaks } from '@ashstep/core';
 import { whenText } from '../platform/when.pipe';
 import type { PlannedStep } from './shed-plan.service';
 
@@ -9,18 +9,12 @@ const at = (text: string): number => parseLocal(text, 'at');
 export function breaksOf(step: PlannedStep, startMin: number, all: readonly PlannedStep[], hours: ShedHours, clock: AirClock | null): string[] {
   const own = all.filter(({ jobId }) => jobId === step.jobId);
   const endMin = startMin + (at(step.task.endAt) - at(step.task.startAt));
-  const found: string[] = [];
-  for (const { key, withinAgeHours } of step.step.after) {
+  const after = step.step.after.map(({ key, withinAgeHours }) => ({ id: key, ...(withinAgeHours === undefined ? {} : { withinAgeHours }) }));
+  const beforeOf = (key: string): Before | undefined => {
     const before = own.find((one) => one.step.key === key);
-    if (!before) continue;
-    const end = at(before.task.endAt);
-    if (startMin < end) found.push(`“${stepName(key)}” ends ${whenText(before.task.endAt)}.`);
-    else if (withinAgeHours !== undefined && clock && clock.ageBetween(end, startMin) > withinAgeHours) found.push(`The window of “${stepName(key)}” has shut: wash and abrade, it is a secondary bond.`);
-  }
-  const shut = nextOpen(startMin, hours) !== startMin || (step.step.inOneGo && nextOpen(endMin - 1, hours) !== endMin - 1);
-  if (shut) found.push('The shed is shut.');
-  const stop = step.step.needs && clock?.stopOf(step.step.needs, startMin, endMin);
-  if (stop) found.push(`${FAULT_NAMES[stop.fault]} before it has gelled.`);
-  for (const later of own) if (later.pinned && later.step.after.some(({ key }) => key === step.step.key) && at(later.task.startAt) < endMin) found.push(`“${stepName(later.step.key)}” is set for ${whenText(later.task.startAt)}.`);
-  return found;
+    return before && { endMin: at(before.task.endAt), clock, law: usualAgeLaw };
+  };
+  const broken = [...windowBreaks(startMin, after, beforeOf), ...placeBreaks(step.step, startMin, endMin, hours, clock)];
+  const later = own.filter((one) => one.pinned && one.step.after.some(({ key }) => key === step.step.key) && at(one.task.startAt) < endMin);
+  return [...broken.map(remarkWords), ...later.map((one) => `“${stepName(one.step.key)}” is set for ${whenText(one.task.startAt)}.`)];
 }

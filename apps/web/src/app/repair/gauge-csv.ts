@@ -1,13 +1,13 @@
-import { type GaugeReading, wholeTurn } from '@ashstep/core';
+import { GAUGE_LIMITS, type GaugeReading, wholeTurn } from '@ashstep/core';
 import { type CsvFound, figureOf, readCsv } from '../parts/csv';
 
 export const GAUGE_COLUMNS = ['ray_deg', 'out_mm', 'depth_mm'] as const;
 type Column = (typeof GAUGE_COLUMNS)[number];
 
-const LIMITS: Record<Column, { least: number; most: number; wanted: string }> = {
-  ray_deg: { least: -360, most: 360, wanted: 'Give the ray in degrees from forward, counter-clockwise.' },
-  out_mm: { least: 0, most: 5000, wanted: 'Give millimetres from the edge of the hole outwards.' },
-  depth_mm: { least: -50, most: 200, wanted: 'Give millimetres below the old surface.' },
+const LIMITS: Record<Column, { min: number; max: number; wanted: string }> = {
+  ray_deg: { ...GAUGE_LIMITS.rayDeg, wanted: 'Give the ray in degrees from forward, counter-clockwise.' },
+  out_mm: { ...GAUGE_LIMITS.outMm, wanted: 'Give millimetres from the edge of the hole outwards.' },
+  depth_mm: { ...GAUGE_LIMITS.depthMm, wanted: 'Give millimetres below the old surface.' },
 };
 
 /** Gauge readings from comma-separated text; the same place twice keeps the later one. Throws nothing. */
@@ -15,8 +15,8 @@ export function gaugeFromCsv(text: string): CsvFound<GaugeReading> {
   return readCsv(text, GAUGE_COLUMNS, GAUGE_COLUMNS, (cell) => {
     for (const name of GAUGE_COLUMNS) {
       const value = figureOf(cell(name));
-      const { least, most, wanted } = LIMITS[name];
-      if (value === null || value < least || value > most) return `${name} “${cell(name)}” is no reading. ${wanted}`;
+      const { min, max, wanted } = LIMITS[name];
+      if (value === null || value < min || value > max) return `${name} “${cell(name)}” is no reading. ${wanted}`;
     }
     return { rayDeg: wholeTurn(figureOf(cell('ray_deg'))!), outMm: figureOf(cell('out_mm'))!, depthMm: figureOf(cell('depth_mm'))! };
   });

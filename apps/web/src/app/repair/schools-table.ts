@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { FAMILY_NAMES, SCHOOL_NAMES, pricesOf } from '@ashstep/contract';
+import { FAMILY_NAMES, SCHOOL_NAMES, costOfJob, stockFor } from '@ashstep/contract';
 import { type School, compareSchools } from '@ashstep/core';
 import { LibraryService } from '../library/library.service';
 import { FigurePipe, UnitPipe } from '../platform/quantity.pipe';
 import { WhenPipe } from '../platform/when.pipe';
+import { ShopService } from '../shop/shop.service';
 import { StagePanel } from './stages/stage';
 
 /** The job as each school would do it: resin, bond, stiffness, hands, days and finish, in the job's own figures. */
@@ -55,9 +56,9 @@ import { StagePanel } from './stages/stage';
             }
           </tr>
           <tr>
-            <th scope="row">Resin and cloth cost</th>
+            <th scope="row">Materials used</th>
             @for (s of schools(); track s.school) {
-              <td class="num">{{ s.cost ? s.cost.total.toFixed(2) + (s.cost.missing.length > 0 ? ' and more' : '') : '–' }}</td>
+              <td class="num">{{ s.cost ? s.cost.usedTotal.toFixed(2) + (s.cost.missing.length > 0 ? ' and more' : '') : '–' }}</td>
             }
           </tr>
           <tr>
@@ -99,14 +100,22 @@ import { StagePanel } from './stages/stage';
 export class SchoolsTable extends StagePanel {
   readonly families = FAMILY_NAMES;
   private readonly library = inject(LibraryService);
-  private readonly prices = computed(() => pricesOf(this.library.lots(), this.library.systems(), this.library.hardeners()));
-  readonly schools = computed(() => compareSchools(this.inputs(), this.prices()));
+  private readonly shop = inject(ShopService);
+  readonly schools = computed(() => {
+    const money = this.shop.shop()?.settings.money;
+    const onDay = (this.inputs().days.startAt ?? '').slice(0, 10);
+    return compareSchools(this.inputs()).map((plan) => {
+      const stock = stockFor(plan.materials, this.library.lots(), this.library.systems(), this.library.hardeners(), onDay);
+      return { ...plan, cost: money && plan.materials.length > 0 ? costOfJob(stock, plan.handsMin ?? 0, money) : null };
+    });
+  });
   readonly unpriced = computed(() => [...new Set(this.schools().flatMap((s) => s.cost?.missing ?? []))].join(', '));
   readonly undated = computed(() => this.schools().every((s) => s.finishAt === null));
 
   constructor() {
     super();
     this.library.ensure();
+    this.shop.ensure();
   }
 
   name(school: School): string {

@@ -45,11 +45,12 @@ describe('tables that compare', () => {
     it('stand side by side in the job’s own figures', async () => {
       const state = stateOf({ resin: { systemId: 'epoxy-slow', school: 'epoxy-throughout' } });
       await bench.show(SchoolsTable, state);
-      const schools = compareSchools(state.inputs, { resinPerG: {}, secondPerG: {}, fabricPerM2: {} });
+      const schools = compareSchools(state.inputs);
       expect(heads().length).toBe(3);
       expect(heads().filter((head) => head.endsWith(', taken')).length).toBe(1);
       expect(line('Taper')).toEqual(schools.map(({ ratio }) => (ratio === null ? '–' : `${ratio}:1`)));
       expect(line('Finish')).toEqual(schools.map(({ finish }) => finish?.name ?? '–'));
+      expect(line('Materials used').every((cell) => cell === '–' || Number.parseFloat(cell) >= 0)).toBeTrue();
     });
 
     it('ask for a first morning where there is none', async () => {
