@@ -39,6 +39,6 @@ else {
     print(calculation.run(input.data as never));
   } catch (error) {
     if (!(error instanceof CoreError)) throw error;
-    fail(error.code, 'No laminate can have these figures.', [{ path: error.field, message: errorWords(error.code, error.params) }]);
+    fail(error.code, 'Nothing can be worked out with these figures.', [{ path: error.field, message: errorWords(error.code, error.params) }]);
   }
 }

@@ -21,7 +21,19 @@ export type Problem = z.infer<typeof problem>;
 
 /** Zod issues as fields with words that say what would be accepted. */
 export function issueFields(error: z.ZodError, prefix = ''): FieldProblem[] {
-  return error.issues.slice(0, 50).map((issue) => ({ path: [...(prefix ? [prefix] : []), ...issue.path.map(String)].join('.'), message: issueWords(issue) }));
+  return error.issues
+    .flatMap((issue) => likeliest(issue, []))
+    .slice(0, 50)
+    .map(({ issue, path }) => ({ path: [...(prefix ? [prefix] : []), ...path.map(String)].join('.'), message: issueWords(issue) }));
+}
+
+/** Of a choice between shapes, what is wrong by the one that was most likely meant: the one with least wrong with it. */
+function likeliest(issue: z.core.$ZodIssue, before: readonly PropertyKey[]): { issue: z.core.$ZodIssue; path: readonly PropertyKey[] }[] {
+  const path = [...before, ...issue.path];
+  if (issue.code !== 'invalid_union' || issue.errors.length === 0) return [{ issue, path }];
+  const weight = (issues: readonly z.core.$ZodIssue[]): number => issues.reduce((sum, one) => sum + (one.path.length === 0 && one.code === 'invalid_type' ? 10 : 1), 0);
+  const best = issue.errors.reduce((a, b) => (weight(b) < weight(a) ? b : a));
+  return best.flatMap((one) => likeliest(one, path));
 }
 
 /** What zod itself says where a schema has no words of its own. */

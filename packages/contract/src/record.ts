@@ -18,6 +18,8 @@ export const recordFigures = z.strictObject({
   match: z.array(z.strictObject({ direction: z.string(), ratio: z.number(), band: z.string() })),
   weightRatio: z.number(),
   resinMixG: z.number(),
+  /** What the day's temperature did to the cure, as ids and figures; none where nothing. */
+  cold: z.array(z.strictObject({ id: z.string(), params: z.record(z.string(), z.union([z.string(), z.number()])).optional() })).optional(),
   pots: z.array(z.strictObject({ label: z.string(), resinG: z.number(), secondG: z.number() })),
 });
 

@@ -1,6 +1,6 @@
 import { HARDENERS, type Material, NEW_REPAIR, SYSTEMS, USUAL_SHOP, compareFamilies, jobMaterials, planRepair } from '@ashstep/core';
 import type { Lot } from './library.js';
-import { costOfJob, stockFor } from './stock.js';
+import { costOfJob, costOfUnit, stockFor } from './stock.js';
 
 const lot = (patch: Partial<Lot>): Lot => ({ id: 'x', kind: 'system', entryId: 'epoxy-slow', part: 'resin', code: 'R-1', receivedOn: '2026-01-01', expiresOn: null, packSize: 1000, unit: 'g', packs: 1, price: 30, usedUp: false, ...patch });
 const RESIN: Material = { kind: 'resin', entryId: 'epoxy-slow', name: 'Epoxy', amount: 1500, unit: 'g' };
@@ -28,6 +28,13 @@ describe('a job against the shelf', () => {
     const [line] = stock([RESIN], [lot({ usedUp: true }), lot({ part: 'hardener' }), lot({ code: 'gift', price: null, packs: 0.1 })]);
     expect([line!.onHand, line!.short]).toEqual([100, 1400]);
     expect(line!.packs).toEqual([{ size: 1000, price: 30 }]);
+  });
+
+  it('costs a square metre by the packs a fabric comes in: 60 m² for 118', () => {
+    const mat: Material = { kind: 'fabric', entryId: 'mat-450', name: 'Mat', amount: 1, unit: 'm2' };
+    const of = (price: number | null) => stock([mat], [lot({ kind: 'fabric', entryId: 'mat-450', part: 'whole', unit: 'm2', packSize: 60, price })])[0]!;
+    expect(costOfUnit(of(118))!).toBeCloseTo(118 / 60, 9);
+    expect(costOfUnit(of(null))).toBeNull();
   });
 
   it('costs by hand: 1.5 kg of kilo packs at 30, two hours at 45, and what has no price is named', () => {

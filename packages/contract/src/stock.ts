@@ -70,6 +70,9 @@ function packsOf(lots: readonly Lot[], unitsOf: (lot: Lot) => number | null): Pa
   return [...bySize].map(([size, price]) => ({ size, price })).slice(-6);
 }
 
+/** What a unit of something costs by the packs it comes in; null where it never had a price. */
+export const costOfUnit = ({ packs }: Pick<StockLine, 'packs'>): number | null => (packs.length === 0 ? null : jobCost({ materials: [{ name: '', amount: 1, packs }] }).usedTotal);
+
 /** What a job costs with these lines and hours, and the names of what has no price. */
 export function costOfJob(lines: readonly StockLine[], handsMin: number, money: ShopSettings['money'], heatedHours = 0): JobCostResult & { missing: string[] } {
   const priced = lines.filter(({ packs }) => packs.length > 0);

@@ -62,6 +62,7 @@ function figures(plan: RepairPlan): RecordBody['figures'] {
     match: match.ratios.map(({ direction, ratio, band }) => ({ direction, ratio, band })),
     weightRatio: match.weightRatio,
     resinMixG: mix.totalG,
+    ...(plan.cold.length > 0 ? { cold: plan.cold } : {}),
     pots: mix.faces.flatMap((part) => part.pots.map((pot) => ({ label: pot.label, resinG: pot.mix.resinG, secondG: pot.mix.secondG }))),
   };
 }

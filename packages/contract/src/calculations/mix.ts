@@ -33,7 +33,18 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
   calculation(
     'mix',
     'Resin and hardener or catalyst of one batch, by weight, volume and on the scale',
-    z.strictObject({ systemId, totalG: n, catalystPercent: factor, dropsPerMl: factor, hardenerPer100ByWeight: factor, hardenerPer100ByVolume: factor, resinDensityGPerMl: factor, hardenerDensityGPerMl: factor }),
+    z.strictObject({
+      systemId,
+      totalG: n,
+      catalystPercent: factor,
+      tempC: factor,
+      dropsPerMl: factor,
+      weighing: weighing.optional(),
+      hardenerPer100ByWeight: factor,
+      hardenerPer100ByVolume: factor,
+      resinDensityGPerMl: factor,
+      hardenerDensityGPerMl: factor,
+    }),
     core.mix,
     {
       systemId: 'epoxy-slow',

@@ -1,4 +1,5 @@
 import { coldRemarks } from '../cure/cold.js';
+import { type Weighing, secondReadings } from './mix-error.js';
 import { CoreError, type Remark, requireEntry, requireNumber } from '../errors.js';
 import { type CatalysedCard, SYSTEMS, type SystemCard, type TwoPartCard } from '../resin/systems.js';
 
@@ -14,6 +15,8 @@ export interface MixInput {
   tempC?: number;
   /** Drops in a millilitre of the shop's dispenser; 32 when left out. */
   dropsPerMl?: number;
+  /** How the scale is read between the parts; on one tare when left out. */
+  weighing?: Weighing;
   /** What the product's own sheet says instead of the card: a two-part ratio by weight or by volume (not both), densities g/ml. */
   hardenerPer100ByWeight?: number;
   hardenerPer100ByVolume?: number;
@@ -32,7 +35,7 @@ export interface MixResult {
   secondMinG: number;
   secondMaxG: number;
   tolerancePercent: number;
-  /** Scale after the cup is tared, after the resin, after the second part, g. */
+  /** Scale after the cup is tared, after the resin, after the second part, g; the last from nothing where it is re-zeroed between them. */
   scaleG: [number, number, number];
   /** Second part per 100 of resin: by weight, and by volume. A ratio by one poured by the other is wrong. */
   per100ByWeight: number;
@@ -63,6 +66,7 @@ export function mix(input: MixInput): MixResult {
   const totalG = requireNumber(input.totalG, 'totalG', { min: 0.1, max: 100_000 });
   if (card.kind === 'two-part') for (const field of ['catalystPercent', 'dropsPerMl'] as const) if (input[field] !== undefined) throw new CoreError('not-used', field, { with: card.name });
   const result = card.kind === 'two-part' ? twoPart(card, totalG) : catalysed(card, totalG, input);
+  if (secondReadings(input.weighing, 'weighing') === 1) result.scaleG = [0, result.resinG, result.secondG];
   if (input.tempC !== undefined) result.remarks.push(...coldRemarks(card.minTempC, input.tempC));
   if (totalG > card.maxPotG) result.remarks.push({ id: 'mix.pot-too-big', params: { totalG, maxPotG: card.maxPotG } });
   return result;

@@ -1,5 +1,5 @@
 import { BAND_NAMES, FINISH_NAMES, MARK_NAMES, ORDER_NAMES, PARENT_NAMES, type RecordBody, SCHOOL_NAMES, SERVICE_NAMES, SEVERITY_NAMES, VERDICT_NAMES, WHY_WORDS, completeInputs, remarkWords, taskName } from '@ashstep/contract';
-import { INSPECTION_CHECKS, PREPARATION_CHECKS, type RepairPlan, crackLength, measureOffset, planRepair, surveyed, wettestByDay } from '@ashstep/core';
+import { CALCULATION_VERSION, INSPECTION_CHECKS, PREPARATION_CHECKS, type RepairPlan, crackLength, measureOffset, planRepair, surveyed, wettestByDay } from '@ashstep/core';
 import { drawRepair } from './drawings.js';
 import { Sheet } from '../../platform/sheet.js';
 
@@ -17,12 +17,14 @@ export async function recordPdf(stored: RecordBody, hash: string | null): Promis
   const sealed = hash === null ? 'Draft, not sealed' : `Sealed ${when(body.signature.at)} by ${body.signature.by}`;
   const sheet = new Sheet({ tag: body.craft.tag, title: body.title, foot: `revision ${body.revision} · ${sealed} · calculation ${body.calculationVersion}` });
   sheet.title(`Repair record ${body.craft.tag}: ${body.title}`, `${body.shop} · revision ${body.revision} · ${sealed}`);
+  if (hash !== null && body.calculationVersion !== CALCULATION_VERSION)
+    sheet.line(`Sealed with calculation ${body.calculationVersion}; drawings and tables here are worked out by ${CALCULATION_VERSION}. The sealed figures are in the record file.`, 'bold');
   about(sheet, body, plan);
   findings(sheet, body, plan);
   sheet.section('Drawing');
   drawRepair(sheet, body.inputs, plan);
   decisions(sheet, body, plan);
-  stackAndMix(sheet, plan);
+  stackAndMix(sheet, plan, body.inputs.mix.weighing === 're-zeroed');
   days(sheet, plan);
   bench(sheet, body);
   checks(sheet, body);
@@ -99,7 +101,7 @@ function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBo
   }
 }
 
-function stackAndMix(sheet: Sheet, plan: RepairPlan): void {
+function stackAndMix(sheet: Sheet, plan: RepairPlan, rezeroed: boolean): void {
   if (!plan.patch || !plan.mix) return;
   sheet.section(`Plies, in laying order (${ORDER_NAMES[plan.patch.faces[0]!.stack.plies[0]!.sizeIndex === 0 ? 'smallest-first' : 'largest-first'].toLowerCase()})`);
   const rows = plan.patch.faces.flatMap((face, i) => face.plies.map((ply, j) => ({ ...ply, face: i + 1, grams: plan.mix!.faces[i]!.quantity.plies[j]! })));
@@ -121,7 +123,7 @@ function stackAndMix(sheet: Sheet, plan: RepairPlan): void {
       { title: 'Pot', width: 8, value: (p) => p.label },
       { title: 'Plies', width: 20, value: (p) => p.plies.join(', ') },
       { title: 'Resin to, g', width: 14, align: 'right', value: (p) => round(p.mix.scaleG[1], 1) },
-      { title: secondTitle(plan), width: 18, align: 'right', value: (p) => round(p.mix.scaleG[2], 1) },
+      { title: secondTitle(plan, rezeroed), width: 18, align: 'right', value: (p) => round(p.mix.scaleG[2], 1) },
       { title: 'Adds, g', width: 12, align: 'right', value: (p) => round(p.mix.secondG, 1) },
       { title: 'Adds, ml', width: 12, align: 'right', value: (p) => round(p.mix.secondMl, 1) },
     ],
@@ -131,7 +133,7 @@ function stackAndMix(sheet: Sheet, plan: RepairPlan): void {
   for (const { name, massG, areaMm2 } of plan.mix.coats) sheet.line(`Coat, ${name}: ${round(massG)} g on ${round(areaMm2 / 1e6, 2)} m².`);
 }
 
-const secondTitle = (plan: RepairPlan): string => (plan.resin?.card?.kind === 'two-part' ? 'Hardener to, g' : 'Catalyst to, g');
+const secondTitle = (plan: RepairPlan, rezeroed: boolean): string => `${rezeroed ? 'Zero, ' : ''}${plan.resin?.card?.kind === 'two-part' ? 'Hardener' : 'Catalyst'} to, g`;
 
 function days(sheet: Sheet, plan: RepairPlan): void {
   if (!plan.days) return;
@@ -145,6 +147,7 @@ function days(sheet: Sheet, plan: RepairPlan): void {
     ],
     plan.days.tasks,
   );
+  for (const remark of [...plan.cold, ...plan.days.remarks]) sheet.line(remarkWords(remark));
 }
 
 function bench(sheet: Sheet, { log, checks: marks }: RecordBody): void {

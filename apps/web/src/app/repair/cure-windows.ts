@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { AGE_TEMP_C, type HourlyTemp, attempt, equivalentAge, formatLocal, parseLocal, windows } from '@ashstep/core';
+import { AGE_TEMP_C, type HourlyTemp, type WindowsResult, attempt, equivalentAge, formatLocal, parseLocal, windows } from '@ashstep/core';
 import { QuantityField } from '../parts/quantity-field';
 import { airOfJob, hourlyFrom } from '../plan/lay-up-air';
 import { ShedPlanService } from '../plan/shed-plan.service';
@@ -49,6 +49,9 @@ const ADVICE = {
         </tbody>
       </table>
     </div>
+    @for (told of cold(); track told) {
+      <p class="remark">{{ told }}</p>
+    }
     <div class="fields"><ash-quantity label="Tent heated to" kind="temperature" [value]="tentC()" (valueChange)="tentC.set($event!)" /></div>
     @if (tentCost(); as cost) {
       <p class="why"><b>The tent</b> brings sanding forward by {{ cost.hours }} h and burns about {{ cost.kwh }} kWh, {{ cost.money }}, to get there at {{ tentC() | qty: 'temperature' : 0 }}.</p>
@@ -98,13 +101,16 @@ export class CureWindows extends StagePanel {
   readonly rows = computed(() => {
     const columns = this.columns();
     const at = (hour: number | null): string => (hour === null ? 'not in sight' : whenText(formatLocal(this.laidMin().min + 60 * hour)));
+    const full = ({ fullHour, remarks }: WindowsResult): string => (fullHour === null && remarks.some(({ id }) => id === 'cure.full-needs-warmth') ? 'never, too cold' : at(fullHour));
     return [
       { name: 'Next ply bonds from', cells: columns.map(({ result }) => at(result.fromHour)) },
       { name: 'and until', cells: columns.map(({ result }) => at(result.untilHour)) },
       { name: 'Sand from', cells: columns.map(({ result }) => at(result.sandableHour)) },
-      { name: 'Full cure, gel coat from', cells: columns.map(({ result }) => at(result.fullHour)) },
+      { name: 'Full cure, gel coat from', cells: columns.map(({ result }) => full(result)) },
     ];
   });
+  /** What the cold does to each way, said with the way it is said of. */
+  readonly cold = computed(() => this.columns().flatMap(({ name, result }) => result.remarks.map((remark) => `${name}: ${this.words(remark)}`)));
   readonly tentCost = computed(() => {
     const money = this.shop.shop()?.settings.money;
     const [steady, tent] = [this.columns().at(-2)?.result.sandableHour, this.columns().at(-1)?.result.sandableHour];

@@ -20,7 +20,9 @@ import { StagePanel } from './stages/stage';
           <b>{{ pot.name }}</b>&ngsp;<span class="quiet">{{ pot.paste.resinG | qty: 'mass' }} of mixed resin, {{ pot.paste.fillerG | qty: 'mass' }} {{ pot.fillerName.toLowerCase() }}: a heap of {{ pot.paste.heapToResin }} to 1</span>
         </p>
         <p class="num">
-          Scale: resin to {{ pot.mix.scaleG[1].toFixed(1) }}, {{ twoPart() ? 'hardener' : 'catalyst' }} to {{ pot.mix.scaleG[2].toFixed(1) }} g{{ pot.mix.drops !== null ? ', ' + pot.mix.drops + ' drops' : '' }}; then the filler
+          Scale: resin to {{ pot.mix.scaleG[1].toFixed(1) }}, {{ inputs().mix.weighing === 're-zeroed' ? 'zero, ' : '' }}{{ twoPart() ? 'hardener' : 'catalyst' }} to {{ pot.mix.scaleG[2].toFixed(1) }} g{{
+            pot.mix.drops !== null ? ', ' + pot.mix.drops + ' drops' : ''
+          }}; then the filler
         </p>
         @for (remark of pot.paste.remarks; track remark.id) {
           <p class="remark">{{ words(remark) }}</p>

@@ -38,6 +38,15 @@ const PAST_PEAK = 1.6;
           }
         </select>
       </div>
+      @if (!set.tool || set.tool.kind === 'scale') {
+        <div class="field">
+          <label for="weighing">Scale read</label
+          ><select id="weighing" (change)="edit({ weighing: $any($event.target).value })">
+            <option value="cumulative" [selected]="set.weighing !== 're-zeroed'">On one tare</option>
+            <option value="re-zeroed" [selected]="set.weighing === 're-zeroed'">Zeroed between the parts</option>
+          </select>
+        </div>
+      }
       @if (!set.tool) {
         <ash-quantity label="Scale may be off by" kind="mass" [value]="set.scaleErrorG" (valueChange)="edit({ scaleErrorG: $event! })" [error]="error('mix.scaleErrorG')" />
       }
@@ -172,11 +181,23 @@ export class PotBoard extends StagePanel {
     const smallest = mix.smallestBatchG === null ? 'It mixes no pot within tolerance.' : `It mixes ${this.inUnits(mix.smallestBatchG, 'mass')} and more within ${card.tolerancePercent} %.`;
     const least = Math.min(...pots.map(({ mix: one }) => one.resinG + one.secondG));
     const tools = this.tools();
+    const onTare = this.inputs().mix.weighing !== 're-zeroed' && (!this.inputs().mix.tool || this.inputs().mix.tool!.kind === 'scale');
     if (tools.length === 0) return smallest;
     const second = card.kind === 'two-part' ? card.hardenerDensityGPerMl : card.catalystDensityGPerMl;
-    const { result } = attempt(() => smallestBatches({ tools, per100ByWeight: pots[0]!.mix.per100ByWeight, resinDensityGPerMl: card.resinDensityGPerMl, secondDensityGPerMl: second, tolerancePercent: card.tolerancePercent, batchG: least }));
+    const { result } = attempt(() =>
+      smallestBatches({
+        tools,
+        per100ByWeight: pots[0]!.mix.per100ByWeight,
+        resinDensityGPerMl: card.resinDensityGPerMl,
+        secondDensityGPerMl: second,
+        tolerancePercent: card.tolerancePercent,
+        batchG: least,
+        ...(this.inputs().mix.weighing ? { weighing: this.inputs().mix.weighing! } : {}),
+      }),
+    );
     if (!result) return smallest;
-    return `${smallest} ${result.best ? `For the smallest pot, ${this.inUnits(least, 'mass')}, the shed’s best is: ${result.best}.` : `Nothing in the shed mixes the smallest pot, ${this.inUnits(least, 'mass')}, within tolerance: weigh to 0.1 g, or mix a larger one.`}`;
+    const tare = onTare && mix.smallestBatchG !== null ? ' Poured on one tare the second part is the difference of two readings; zeroed between them it carries one.' : '';
+    return `${smallest}${tare} ${result.best ? `For the smallest pot, ${this.inUnits(least, 'mass')}, the shed’s best is: ${result.best}.` : `Nothing in the shed mixes the smallest pot, ${this.inUnits(least, 'mass')}, within tolerance: weigh to 0.1 g, or mix a larger one.`}`;
   });
 
   constructor() {

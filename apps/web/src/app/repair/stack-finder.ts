@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, type OnDestroy, computed, inject, signal } from '@angular/core';
-import { pricesOf } from '@ashstep/contract';
+import { costOfUnit, stockFor } from '@ashstep/contract';
 import { type FabricRef, type SolveStackInput, type SolveStackResult, type StackSolution, attempt, fabricOf, needsStyrene } from '@ashstep/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import { FabricPicker } from '../library/fabric-picker';
@@ -242,13 +242,17 @@ export class StackFinder extends StagePanel implements OnDestroy {
     const { parent, resin, taper } = this.plan();
     if (!parent || !resin?.card || !taper) return null;
     const { stack, laminate } = this.inputs();
-    const prices = pricesOf(this.library.lots(), this.library.systems(), this.library.hardeners()).fabricPerM2;
+    const metres = this.fabrics().map(({ fabricId }) => ({ kind: 'fabric' as const, entryId: fabricId, name: fabricId, amount: 1, unit: 'm2' as const }));
+    const prices = new Map(stockFor(metres, this.library.lots(), this.library.systems(), this.library.hardeners(), '').map((line) => [line.entryId, costOfUnit(line)]));
     const faces = taper.footprint.faces.length;
     const roomMm = parent.depthMm + faces * (laminate.finishThicknessMm - stack.finishAllowanceMm);
     return {
       parent: { layers: parent.withinPlies, resin: parent.resin },
       resin: resin.card.family,
-      fabrics: this.fabrics().map((fabric) => ({ ...fabric, ...(prices[fabric.fabricId] === undefined ? {} : { costPerM2: prices[fabric.fabricId]! }) })),
+      fabrics: this.fabrics().map((fabric) => {
+        const costPerM2 = prices.get(fabric.fabricId) ?? null;
+        return costPerM2 === null ? fabric : { ...fabric, costPerM2 };
+      }),
       process: stack.process,
       maxPlies: Math.min(16, Math.max(1, Math.round(this.most()))),
       maxThicknessMm: Math.max(0.1, roomMm),

@@ -88,7 +88,8 @@ const PASTE_FILLER = 'silica';
 export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan, card: SystemCard): MixPlan {
   const { dropsPerMl } = inputs.mix;
   const catalystPercent = card.kind === 'two-part' ? null : (inputs.mix.catalystPercent ?? catalystFor(card, inputs.days.tempC));
-  const mixOf = (totalG: number): MixResult => mix({ card, totalG, ...(catalystPercent === null ? {} : { catalystPercent, ...(dropsPerMl === undefined ? {} : { dropsPerMl }) }) });
+  const { weighing } = inputs.mix;
+  const mixOf = (totalG: number): MixResult => mix({ card, totalG, ...(weighing ? { weighing } : {}), ...(catalystPercent === null ? {} : { catalystPercent, ...(dropsPerMl === undefined ? {} : { dropsPerMl }) }) });
   const limit = limitOf(inputs, card, catalystPercent);
   const measured = measuredBy(inputs, card, mixOf(100));
   const faces = patch.faces.map((face, i) => mixFace(inputs, primedArea(inputs, taper, i), face, card, limit, (batch) => potOf(batch, i, mixOf, measured)));

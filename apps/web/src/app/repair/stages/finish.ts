@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { WET_FROM_GRIT } from '@ashstep/core';
 import { QuantityPipe } from '../../platform/quantity.pipe';
 import { GoBar } from '../../parts/go-bar';
@@ -13,6 +13,9 @@ import { StagePanel } from './stage';
       <div class="block">
         <h2>{{ route.name }}</h2>
         <p class="why"><b>Why</b> {{ route.why }}</p>
+        @for (remark of cold(); track remark.id) {
+          <p class="remark">{{ words(remark) }}</p>
+        }
       </div>
       <div class="block">
         <ol>
@@ -83,4 +86,6 @@ import { StagePanel } from './stage';
 })
 export class FinishStage extends StagePanel {
   readonly wet = WET_FROM_GRIT;
+  /** Of what waits for full cure: that in the cold it never comes by itself. */
+  readonly cold = computed(() => (this.plan().finish?.steps.some(({ afterFullCure }) => afterFullCure) ? this.plan().cold.filter(({ id }) => id === 'cure.full-needs-warmth') : []));
 }

@@ -67,6 +67,7 @@ export class LayUpStage extends StagePanel {
     const { result } = attempt(() => batchError(this.inputs(), this.plan(), { resinG, secondG }));
     return result && { within: result.within, text: `${signed(result.errorPercent)} % ${this.secondName().toLowerCase()}: ${result.within ? 'within' : `out, ${card.tolerancePercent} % is allowed`}.` };
   });
+  readonly rezeroed = computed(() => this.inputs().mix.weighing === 're-zeroed');
   readonly secondName = computed(() => (this.plan().resin?.card?.kind === 'catalysed' ? 'Catalyst' : 'Hardener'));
   readonly canLog = computed(() => !!this.resinG() && this.secondG() !== null && this.tempC() !== null && this.resinLot().trim() !== '' && this.secondLot().trim() !== '');
 
