@@ -50,7 +50,7 @@ describe('the library', () => {
     await scene.browser.press('Keep the lot');
     await scene.browser.sees('W-5');
     await scene.browser.go(`${scene.launch}/resin`);
-    await scene.browser.sees('Resin and cloth cost');
+    await scene.browser.sees('Materials used');
     await scene.browser.driver.wait(async () => (await unpriced()) !== '' && !(await unpriced()).includes('Biaxial ±45 400'), 15_000, 'the price is still missing');
   }, 60_000);
 

@@ -36,7 +36,7 @@ describe('the plan of the days', () => {
     // Twelve hours on it is night.
     await browser.sees('The shed is shut.');
     await browser.keys(Key.ENTER);
-    await browser.sees('Set for a time when the shed is shut');
+    await browser.sees('The shed is shut then');
     await browser.sees('Set by hand.');
     await browser.pressAt('[aria-label="Let Lay up fall where it may"]');
     await browser.driver.wait(async () => !(await browser.text()).includes('Set by hand.'), 15_000, 'it is not let go');

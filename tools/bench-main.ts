@@ -34,6 +34,7 @@ import {
   throughCure,
 } from '@ashstep/core';
 import { type Seeded, seeded } from '../packages/core/src/testing/seeded.js';
+import { cardRows, printTable } from './bench-cards.js';
 
 const [base, password, demoSeconds] = process.argv.slice(2) as [string, string, string];
 
@@ -208,5 +209,6 @@ rows.push(['script of the first load, board and sheet, compressed', weight(loade
 rows.push(['all script, charts and worker with it', weight(scripts), '–']);
 rows.push(['server start with the demo made anew', `${demoSeconds} s`, '–']);
 
-const widths = [0, 1, 2].map((column) => Math.max(...rows.map((row) => row[column]!.length), 7));
-for (const row of [['what', 'now', 'wanted'] as [string, string, string], ...rows]) console.log(row.map((cell, i) => (i === 0 ? cell.padEnd(widths[i]!) : cell.padStart(widths[i]! + 2))).join(''));
+printTable([['what', 'now', 'wanted'], ...rows]);
+console.log('\nThe cure cards by the rules of the workshop');
+printTable([['card', 'rule', 'workshop', 'card gives'], ...cardRows()], 2);

@@ -4,6 +4,12 @@ import { ensureDataFolder, ensureDebian, ensureNodePackages } from './lib/instal
 import { ROOT } from './lib/paths.mjs';
 import { freePort } from './lib/ports.mjs';
 
+if (process.argv.includes('--sweep')) {
+  ensureNodePackages();
+  const asked = process.argv.slice(process.argv.indexOf('--sweep') + 1);
+  const { status } = spawnSync(process.execPath, ['--conditions=@ashstep/source', '--import', 'tsx', path.join(ROOT, 'tools/sweep/main.ts'), ...asked], { stdio: 'inherit', cwd: ROOT });
+  process.exit(status ?? 1);
+}
 ensureDebian(['postgresql']);
 ensureNodePackages();
 const { buildServer, buildWeb } = await import('./lib/build.mjs');

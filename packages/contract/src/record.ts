@@ -16,7 +16,7 @@ export const recordFigures = z.strictObject({
   system: z.string(),
   plies: z.array(z.strictObject({ laid: z.number(), face: z.string(), fabric: z.string(), orientationDeg: z.number(), lengthMm: z.number(), widthMm: z.number(), thicknessMm: z.number(), cover: z.boolean() })),
   match: z.array(z.strictObject({ direction: z.string(), ratio: z.number(), band: z.string() })),
-  weightRatio: z.number(),
+  weightRatio: z.number().nullable(),
   resinMixG: z.number(),
   /** What the day's temperature did to the cure, as ids and figures; none where nothing. */
   cold: z.array(z.strictObject({ id: z.string(), params: z.record(z.string(), z.union([z.string(), z.number()])).optional() })).optional(),

@@ -51,6 +51,7 @@ export function errorWords(code: CoreErrorCode, params: Params = {}): string {
 /** Why figures do not go together, and what would. */
 const UNLIKE: Readonly<Record<string, (p: Params) => string>> = {
   'no-divisor': (p) => `180° is no multiple of ${figure(p['value'], 2)}°. Take ${figure(p['near'], 2)}°, or 5, 10, 15, 30.`,
+  'no-stack': () => 'No stack of these fabrics keeps to what is asked. Allow more plies, more thickness, or another fabric.',
   steps: () => 'These steps carry no load over. Give each a length and two stiffnesses.',
   'no-weight': () => 'All weights are nothing. Give one at least that is more.',
   'other-chemistry': (p) => `${String(p['hardener'])} never sets ${String(p['family'])}: amines set epoxy, peroxides polyester and vinylester.`,

@@ -111,7 +111,7 @@ describe('the shipped cure cards by the rules of the workshop', () => {
 
   it('a fast epoxy at 8 °C is not sandable before a day, and 20 g spread thin outlast 100 g in the cup', () => {
     expect(isothermalSeconds(cureCardOf({ cardId: 'epoxy-fast' }).kinetics, 0.8, 8)).toBeGreaterThan(24 * 3600);
-    for (const [cardId] of gels.slice(0, 3)) expect(potExotherm({ cardId, massG: 20, container: 'tray', airTempC: 22 }).gelMin!).toBeGreaterThan(potExotherm({ cardId, massG: 100, airTempC: 22 }).gelMin!);
+    for (const [cardId] of gels.slice(0, 3)) expect(potExotherm({ cardId, massG: 20, container: 'tray', airTempC: 22 }).gelMin!).toBeGreaterThan(2.5 * potExotherm({ cardId, massG: 100, airTempC: 22 }).gelMin!);
   });
 
   it('4 mm of polyester mat at 20 °C get to 55-80 °C on what keeps the heat, 40-60 °C on laminate', () => {

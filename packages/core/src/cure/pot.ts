@@ -67,6 +67,7 @@ const USUAL_HOURS = 24;
 const TOLERANCE = 0.01;
 const ALPHA_WEIGHT = 100;
 const MOST_POINTS = 400;
+const FASTEST_LOSS_PER_S = 5;
 
 /**
  * Resin in a pot: m c dT/dt = m H dα/dt − hA (T − T_air), with dα/dt from the card; the inhibitor is used up first. Stepped by a
@@ -84,10 +85,12 @@ export function potExotherm(input: PotInput): PotResult {
   const lossWPerK = input.lossWPerK === undefined ? lossOf(container, massG / card.densityGPerMl) : requireNumber(input.lossWPerK, 'lossWPerK', { min: 0, max: 1e4 });
   const tooHotC = requireNumber(input.tooHotC ?? USUAL_TOO_HOT_C, 'tooHotC', { min: 30, max: 300 });
   const { kinetics, heatCapacityJPerGK: c } = card;
+  // What loses its heat within a fifth of a second is as warm as the air, however much faster it could.
+  const loses = Math.min(lossWPerK / (massG * c), FASTEST_LOSS_PER_S);
   const slope = (tempC: number, alpha: number, used: number): [number, number, number] => {
     const free = used >= 1;
     const cure = free ? cureRate(kinetics, Math.min(alpha, 1), tempC) : 0;
-    return [(kinetics.heatJPerG * cure) / c - (lossWPerK * (tempC - airTempC)) / (massG * c), cure, free ? 0 : inhibitorRate(kinetics, tempC, catalyst)];
+    return [(kinetics.heatJPerG * cure) / c - loses * (tempC - airTempC), cure, free ? 0 : inhibitorRate(kinetics, tempC, catalyst)];
   };
   const endS = hours * 3600;
   let [t, tempC, alpha, used, step] = [0, startTempC, 0, kinetics.inhibitor ? 0 : 1, 1];

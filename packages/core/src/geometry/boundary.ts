@@ -2,6 +2,7 @@ import ClipperLib from 'clipper-lib';
 import { CLIPPER_SCALE, type Path, fromClipper, offsetPaths, toClipper } from './clipping.js';
 import { largestHolding } from './halving.js';
 import { type Point, signedArea } from './shape.js';
+import { simplified } from './simplify.js';
 import { distanceToSegment, liesWithin } from './vary.js';
 
 /**
@@ -10,13 +11,13 @@ import { distanceToSegment, liesWithin } from './vary.js';
  * twice the radius is rounded as far as its width allows. Outer runs come counter-clockwise, holes clockwise, the largest first.
  */
 export function soundBoundary(outlines: readonly (readonly Point[])[], marginMm: number, minCornerRadiusMm: number): Point[][] {
-  const joined = union(outlines.filter((outline) => outline.length >= 3).map(toClipper));
+  const joined = union(outlines.filter((outline) => outline.length >= 3).map((outline) => toClipper(simplified(outline, marginMm > 0 || minCornerRadiusMm > 0 ? THIN_MM : 0))));
   if (joined.length === 0) return [];
   const reachMm = reachOf(joined, minCornerRadiusMm - marginMm);
   const inset = reachMm > 0 ? insetOf(joined, reachMm) : 0;
-  // Arcs are drawn as chords: a touch more, and no place of them is less than asked.
+  // Arcs are drawn as chords, and fine ones are simplified: a touch more, and no place is less than asked.
   const outMm = Math.max(0, reachMm) + marginMm;
-  return grow(grow(joined, -inset), outMm > 0 ? outMm + CLOSE_MM : 0)
+  return grow(grow(joined, -inset), outMm > 0 ? outMm + THIN_MM : 0)
     .map(fromClipper)
     .sort((a, b) => Math.abs(signedArea(b)) - Math.abs(signedArea(a)));
 }
@@ -34,6 +35,8 @@ const SLACK_MM = 0.2;
 const COVERED_MM2 = 0.001;
 /** No length is sought closer than this. */
 const CLOSE_MM = 0.01;
+/** Half the width of the widest place is known to this, mm. */
+const WIDTH_MM = 0.05;
 const MOST_TRIES = 14;
 /** Drawn in by all its width nothing is left of a strip. */
 const OF_WIDTH = 0.999;
@@ -41,7 +44,7 @@ const OF_WIDTH = 0.999;
 /** The reach wanted, or as much of it as the widest place lets the outlines be drawn in by. */
 function reachOf(joined: Path[], wantedMm: number): number {
   if (wantedMm <= 0 || grow(joined, -wantedMm).length > 0) return wantedMm;
-  return OF_WIDTH * largestHolding((inset) => grow(joined, -inset).length > 0, wantedMm, CLOSE_MM);
+  return OF_WIDTH * largestHolding((inset) => grow(joined, -inset).length > 0, wantedMm, WIDTH_MM);
 }
 
 /** How far the outlines can be drawn in so that each of their corners stays within reach of what is left: by false position, halving where that stalls. */

@@ -135,9 +135,12 @@ function coreLamina(layer: CoreLayer, field: string): Lamina {
   return { thicknessMm, qbar: q, massGsm: thicknessMm * core.densityKgM3, axes: { turnedDeg: 0, q, strengths: null, weave: 'random' } };
 }
 
+/** Softer than any core: less is a slip of the keyboard, and no sum of stiffnesses bears it. */
+const LEAST_MODULUS_GPA = 1e-4;
+
 function elasticLamina(layer: ElasticLayer, field: string): Lamina {
   const thicknessMm = requireNumber(layer.thicknessMm, `${field}.thicknessMm`, { above: 0, max: MAX_THICKNESS_MM });
-  const modulus = { above: 0, max: 2000 };
+  const modulus = { min: LEAST_MODULUS_GPA, max: 2000 };
   const e1GPa = requireNumber(layer.e1GPa, `${field}.e1GPa`, modulus);
   const e2GPa = requireNumber(layer.e2GPa, `${field}.e2GPa`, modulus);
   const g12GPa = requireNumber(layer.g12GPa, `${field}.g12GPa`, modulus);

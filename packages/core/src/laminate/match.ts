@@ -14,8 +14,8 @@ export interface MatchRatio {
 
 export interface MatchResult {
   ratios: MatchRatio[];
-  /** Patch weight over parent weight; no band, weight alone is no fault. */
-  weightRatio: number;
+  /** Patch weight over parent weight; no band, weight alone is no fault. null for a parent given by its stiffness, without a weight. */
+  weightRatio: number | null;
   thicknessRatio: number;
   /** The worst band found: a hard spot outranks a soft one only by its distance from the band. */
   worst: MatchBand;
@@ -45,7 +45,7 @@ export function compare(parent: LaminateResult, patch: LaminateResult): MatchRes
     return ([0, 1, 2] as const).map((i): [MatchDirection, number, number] => [`${kind}${DIGITS[i]}` as MatchDirection, p[i][i], q[i][i]]);
   });
   const ratios = entries.map(([direction, a, b]) => ({ direction, parent: a, patch: b, ratio: b / a, band: matchBand(b / a) }));
-  return { ratios, weightRatio: patch.massGsm / parent.massGsm, thicknessRatio: patch.thicknessMm / parent.thicknessMm, worst: worstBand(ratios) };
+  return { ratios, weightRatio: parent.massGsm > 0 ? patch.massGsm / parent.massGsm : null, thicknessRatio: patch.thicknessMm / parent.thicknessMm, worst: worstBand(ratios) };
 }
 
 const DIGITS = ['11', '22', '66'] as const;

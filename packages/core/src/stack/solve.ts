@@ -106,13 +106,15 @@ export type SolveSearch = Generator<SolveProgress, SolveStackResult, 'stop' | un
  * Branch and bound over what is laid, then over the order it is laid in: sums of stiffness, thickness and weight only grow with a ply, which
  * cuts off all that is past the parent by more than the best found; what cannot reach it is cut off by the stiffest thing left. Run to its
  * end the answer is proved best; stopped before, `lowerBound` says how much better one could still be. Pass 'stop' to next() to stop.
- * @throws CoreError for no fabrics, more than 40, more than 16 plies, or a parent that is no laminate
+ * @throws CoreError for no fabrics, more than 40, more than 16 plies, a parent that is no laminate, or where what is asked leaves no stack at all
  */
 export function* searchStacks(input: SolveStackInput): SolveSearch {
   const search = new Search(input);
   yield search.progress();
   for (const _ of search.run()) if ((yield search.progress()) === 'stop') break;
-  return search.result();
+  const found = search.result();
+  if (found.best.length === 0 && found.proven) throw new CoreError('inconsistent', 'fabrics', { why: 'no-stack' });
+  return found;
 }
 
 /** The same to its end, or for so many stacks. @throws CoreError as `searchStacks` does */
@@ -185,9 +187,15 @@ class Search {
       best: [...this.found],
       byCount: [...this.foundByCount].sort(([a], [b]) => a - b).map(([, solution]) => solution),
       proven: this.finished && this.exact,
-      lowerBound: this.finished && this.exact ? bestScore : Math.min(bestScore, this.leastOpen),
+      lowerBound: this.boundOf(bestScore),
       tried: this.tried,
     };
+  }
+
+  /** Where nothing was found and nothing is known to be open, nothing is all that is known. */
+  private boundOf(bestScore: number): number {
+    const bound = this.finished && this.exact ? bestScore : Math.min(bestScore, this.leastOpen);
+    return Number.isFinite(bound) ? bound : 0;
   }
 
   *run(): Generator<void> {

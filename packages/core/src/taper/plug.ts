@@ -38,13 +38,15 @@ export function plug(input: PlugInput): PlugResult {
   if (beddingMm >= coreMm) throw new CoreError('out-of-range', 'beddingMm', { value: beddingMm, max: coreMm });
   const density = requireNumber(input.pasteGPerMl, 'pasteGPerMl', { min: 0.2, max: 3 });
   const opening = measureOffset(shape, 0);
-  const [run] = gapMm === 0 ? [outlinePoints(shape, 0, 240)] : shrinkOutline(outlinePoints(shape, 0, 240), gapMm);
+  // Both areas by the same points, so that what lies between them is neither more nor less than it is.
+  const whole = outlinePoints(shape, 0, 240);
+  const [run] = gapMm === 0 ? [whole] : shrinkOutline(whole, gapMm);
   if (!run) throw new CoreError('out-of-range', 'gapMm', { value: gapMm });
   const plugArea = gapMm === 0 ? opening.areaMm2 : Math.abs(signedArea(run));
   const plugRound = gapMm === 0 ? opening.perimeterMm : closedLength(run);
   const plugThicknessMm = coreMm - beddingMm;
   const beddingMl = (opening.areaMm2 * beddingMm) / 1000;
-  const gapMl = ((opening.areaMm2 - plugArea) * plugThicknessMm) / 1000;
+  const gapMl = ((Math.abs(signedArea(whole)) - Math.abs(signedArea(run))) * plugThicknessMm) / 1000;
   return {
     outline: [...run],
     plug: { areaMm2: plugArea, perimeterMm: plugRound, lengthMm: opening.lengthMm - 2 * gapMm, widthMm: opening.widthMm - 2 * gapMm },

@@ -153,3 +153,11 @@ describe('edges that only one face or one side runs over', () => {
     expect(toward(20, -(50 + 80))).toEqual([]);
   });
 });
+
+describe('two sides with a ratio of their own that overlap', () => {
+  it('are as steep between them as either, not twice as steep', () => {
+    const region = taperRegion({ shapes: [{ kind: 'circle', diameterMm: 100 }], ratio: 12, depthMm: 5, marginMm: 0, locals: [{ bearingDeg: 80, ratio: 6 }, { bearingDeg: 100, ratio: 6 }] }); // prettier-ignore
+    expect(region.ratioAt({ x: 0, y: 50 })).toBeCloseTo(6, 9);
+    expect(region.steepest).toBeGreaterThan(5.99);
+  });
+});

@@ -167,7 +167,10 @@ export function freeRatio({ ratio, locals = [] }: Pick<RegionInput, 'ratio' | 'l
   const centre = middleOf(outlines[0]!);
   return (at) => {
     const bearing = (Math.atan2(at.y - centre.y, at.x - centre.x) * 180) / Math.PI;
-    return locals.reduce((n, local) => n + (local.ratio - ratio) * fading(bearing - local.bearingDeg, local.spreadDeg ?? USUAL_SPREAD_DEG), ratio);
+    const shares = locals.map((local) => fading(bearing - local.bearingDeg, local.spreadDeg ?? USUAL_SPREAD_DEG));
+    // Sides that overlap share the place between them: together they move it no further than one of them would.
+    const whole = Math.max(1, shares.reduce((sum, share) => sum + share, 0)); // prettier-ignore
+    return locals.reduce((n, local, i) => n + ((local.ratio - ratio) * shares[i]!) / whole, ratio);
   };
 }
 

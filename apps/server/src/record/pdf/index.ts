@@ -97,7 +97,9 @@ function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBo
       ['Joint', taper.joint ? `${round(taper.joint.strengthRatio, 2)} of parent strength, bond ${taper.bond.mpa} MPa ${taper.bond.source ? `by trials: ${taper.bond.source}` : 'as usual'}` : 'not worked out'],
       ['Table', `${round(taper.range.min, 0)} to ${round(taper.range.max, 0)}:1 for this service`],
     ]);
-    sheet.line(`Patch over parent: ${match.ratios.map((r) => `${r.direction.toUpperCase()} ${round(r.ratio, 2)} ${BAND_NAMES[r.band]}`).join(' · ')} · weight ${round(match.weightRatio, 2)}. 0.90 to 1.15 is a match.`);
+    sheet.line(
+      `Patch over parent: ${match.ratios.map((r) => `${r.direction.toUpperCase()} ${round(r.ratio, 2)} ${BAND_NAMES[r.band]}`).join(' · ')} · weight ${match.weightRatio === null ? '–' : round(match.weightRatio, 2)}. 0.90 to 1.15 is a match.`,
+    );
   }
 }
 

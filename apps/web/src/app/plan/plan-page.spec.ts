@@ -76,7 +76,7 @@ describe('the plan of the shed', () => {
     planner.left.set([{ jobId: 'c', why: 'no-start' }]);
     await fixture.whenStable();
     expect(text()).toContain('No day to begin with');
-    expect(text()).toContain('Set for a time when the shed is shut');
+    expect(text()).toContain('The shed is shut then');
     button('Let go: A').click();
     expect(planner.pin).toHaveBeenCalledWith('a', 'lay-up', null);
   });

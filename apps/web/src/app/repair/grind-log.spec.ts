@@ -26,6 +26,9 @@ describe('the check of the grind', () => {
     expect(bench.host.querySelectorAll('.advice li').length).toBeGreaterThan(0);
     expect(bench.host.querySelector('.advice.even')).toBeNull();
     await show([at(0, 24, 3), at(90, 24, 3), at(180, 24, 3), at(270, 24, 3)]);
+    expect(bench.host.querySelector('.advice.even')).toBeNull();
+    expect(bench.host.textContent).toContain('one place says nothing of the slope');
+    await show([0, 90, 180, 270].flatMap((ray) => [at(ray, 24, 3), at(ray, 48, 1)]));
     expect(bench.host.querySelector('.advice.even')).not.toBeNull();
   });
 

@@ -75,7 +75,7 @@ const SCORE_STEPS = 1e-6;
                   <td>{{ plies(s) }}</td>
                   <td class="r num">{{ worst(s).toFixed(2) }}</td>
                   <td class="r num">{{ s.thicknessMm | qty: 'thickness' }}</td>
-                  <td class="r num">{{ s.match.weightRatio.toFixed(2) }}</td>
+                  <td class="r num">{{ s.match.weightRatio?.toFixed(2) ?? '–' }}</td>
                   @if (anyCost()) {
                     <td class="r num">{{ s.costPerM2 === null ? '–' : s.costPerM2.toFixed(2) }}</td>
                   }

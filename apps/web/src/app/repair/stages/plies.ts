@@ -105,7 +105,7 @@ const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear'
             </li>
           }
           <li>
-            <span>Weight</span><b class="num">{{ plan().match!.weightRatio.toFixed(2) }}</b
+            <span>Weight</span><b class="num">{{ plan().match!.weightRatio?.toFixed(2) ?? '–' }}</b
             ><span></span>
           </li>
         </ul>

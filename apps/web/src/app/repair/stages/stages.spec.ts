@@ -225,7 +225,7 @@ describe('stage panels', () => {
     const state = stateOf({ ...PLANNED, survey: { readings, moistureLimit: 12, dryReference: 8 } });
     expect(text(await show(LookStage, state))).toContain('Sat 18 Apr');
     const layUp = await show(LayUpStage, state);
-    expect(text(layUp)).toContain('Held until it is dry');
+    expect(text(layUp)).toContain('Held: see above');
     expect(text(await show(LookStage, stateOf({ ...PLANNED, survey: { readings: readings.slice(0, 2), moistureLimit: 12, dryReference: 8 } })))).toContain('Wants readings of 3 days; 2 so far');
   });
 
@@ -326,7 +326,7 @@ describe('stage panels', () => {
     const fixture = await show(TaperStage, stateOf({ ...PLANNED, taper: { ratio: 12 }, survey: { gauge } }));
     expect(text(fixture)).toContain('0°, 24 mm out: take 0.8 mm more.');
     const even = await show(TaperStage, stateOf({ ...PLANNED, taper: { ratio: 12 }, survey: { gauge: [gauge[0]!, { ...gauge[1]!, depthMm: 2 }] } }));
-    expect(text(even)).toContain('Even all round. Stop grinding.');
+    expect(text(even)).toContain('Even on the one ray that was gauged. Stop there, and gauge the other sides.');
   });
 
   it('taper: sets the sides beside one another, and says what cannot be reached', async () => {
@@ -441,14 +441,14 @@ describe('stage panels', () => {
     expect(text(fixture)).toContain('+66.7 % off the ratio: out');
     expect(text(fixture)).toContain('Next to mix: pot A, again');
     fixture.componentInstance.resinG.set(100);
-    fixture.componentInstance.secondG.set(1.8);
+    fixture.componentInstance.secondG.set(2.25);
     await fixture.whenStable();
-    // At 20 °C 2.3 ml of 0.9 g/ml are wanted on 100 g, 2.07 g: 1.8 g is 13 % short, and a tenth is allowed.
-    expect(text(fixture)).toContain('\u221213.0 % catalyst: out, 10 % is allowed');
+    // At 20 °C 2.3 ml of 1.12 g/ml are wanted on 100 g, 2.576 g: 2.25 g is 12.7 % short, and a tenth is allowed.
+    expect(text(fixture)).toContain('\u221212.7 % catalyst: out, 10 % is allowed');
     expect(text(fixture)).toContain('Throw it away');
-    fixture.componentInstance.secondG.set(2);
+    fixture.componentInstance.secondG.set(2.5);
     await fixture.whenStable();
-    expect(text(fixture)).toContain('\u22123.4 % catalyst: within');
+    expect(text(fixture)).toContain('\u22123.0 % catalyst: within');
     press(fixture, 'Ply 2 down');
     expect(store.log).toHaveBeenCalledWith(jasmine.objectContaining({ kind: 'ply', plyKey: 'f0-p2' }));
   });
