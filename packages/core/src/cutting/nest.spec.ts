@@ -112,3 +112,14 @@ describe('the nest on a roll', () => {
     expect(() => nest({ pieces: [{ id: 'a', points: [{ x: 0, y: 0 }, { x: 5, y: 0 }, { x: 9, y: 0 }], arrowDeg: 0 }], widthMm: 300 })).toThrow(jasmine.objectContaining({ field: 'pieces.0.points' })); // prettier-ignore
   });
 });
+
+describe('a piece all but as wide as the roll', () => {
+  it('is laid, and takes the roll alone', () => {
+    const points = [{ x: 0, y: 0 }, { x: 400, y: 0 }, { x: 400, y: 300 }, { x: 0, y: 999.555 }]; // prettier-ignore
+    const small = [{ x: 0, y: 0 }, { x: 300, y: 0 }, { x: 300, y: 200 }, { x: 0, y: 200 }]; // prettier-ignore
+    const { placed, tooWide, lengthMm } = nest({ pieces: [{ id: '1', points, arrowDeg: 0 }, { id: '2', points: small, arrowDeg: 0 }], widthMm: 1000, tries: 4 }); // prettier-ignore
+    expect(tooWide).toEqual([]);
+    expect(Number.isFinite(lengthMm)).toBeTrue();
+    for (const { points: laid } of placed) for (const p of laid) expect(p.x >= -1e-6 && p.y >= -1e-6 && p.y <= 1000 + 1e-6).toBeTrue();
+  });
+});

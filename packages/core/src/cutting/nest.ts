@@ -151,6 +151,8 @@ class Nest {
   private weights = new Float64Array(0);
   /** What a piece meets on a row: spans, what they count and how far across they reach. */
   private readonly met: Record<'begin' | 'end' | 'weight' | 'most', Float64Array>;
+  /** Across the roll, with a gap past its edge. */
+  private readonly rows: number;
   private rounds = 0;
   private shrink = FIRST_SHRINK;
   private tries = 0;
@@ -184,7 +186,12 @@ class Nest {
     this.bound = this.boundOf();
     const room = (): Float64Array => new Float64Array(4 * this.pieces.length + 4);
     this.met = { begin: room(), end: room(), weight: room(), most: room() };
-    this.boxes = new BoxOrders(this.lies.map((all) => this.boxesOf(all)), Math.floor((this.usableMm + gapMm) / this.rowMm + TOUCH_MM), this.chance); // prettier-ignore
+    this.rows = Math.floor((this.usableMm + gapMm) / this.rowMm + TOUCH_MM);
+    this.boxes = new BoxOrders(
+      this.lies.map((all) => this.boxesOf(all)),
+      this.rows,
+      this.chance,
+    );
     this.best = this.boxed();
     this.done = this.best.lengthMm <= this.bound.boundMm * ENOUGH || this.pieces.length < 2;
   }
@@ -221,9 +228,9 @@ class Nest {
     [this.best, this.kept, this.squeezed] = [layout, null, null];
   }
 
-  /** Every way a piece may lie as a box with the gap to the next; ways with the same box are one. */
+  /** Every way a piece may lie as a box with the gap to the next, one as wide as the roll in all its rows; ways with the same box are one. */
   private boxesOf(lies: readonly Lie[]): LyingBox[] {
-    const made = lies.map((lie, i) => ({ lie: i, alongMm: lie.lengthMm + this.gapMm, rows: Math.max(1, Math.ceil((lie.widthMm + this.gapMm) / this.rowMm - TOUCH_MM)) }));
+    const made = lies.map((lie, i) => ({ lie: i, alongMm: lie.lengthMm + this.gapMm, rows: Math.min(this.rows, Math.max(1, Math.ceil((lie.widthMm + this.gapMm) / this.rowMm - TOUCH_MM))) }));
     return made.filter((box, i) => !made.slice(0, i).some(({ alongMm, rows }) => rows === box.rows && Math.abs(alongMm - box.alongMm) < TOUCH_MM));
   }
 

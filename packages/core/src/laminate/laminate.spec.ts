@@ -94,7 +94,7 @@ describe('match', () => {
     const parent = { layers: [{ fabricId: 'mat-450' }, { fabricId: 'roving-600' }], resin: 'polyester' as const };
     const { ratios, weightRatio, worst } = match({ parent, patch: parent });
     ratios.forEach((r) => near(r.ratio, 1));
-    near(weightRatio, 1);
+    near(weightRatio!, 1);
     expect(worst).toBe('match');
   });
 

@@ -10,7 +10,7 @@ function scoreOf(input: SolveStackInput, layers: readonly FabricLayer[]): number
   const made = laminate({ layers: outward, resin: input.resin });
   const { ratios, weightRatio, thicknessRatio } = compare(laminate(input.parent), made);
   const log = (ratio: number): number => Math.log(ratio) ** 2;
-  return w.stiffness * ratios.reduce((sum, { ratio }) => sum + log(ratio), 0) + w.thickness * log(thicknessRatio) + w.weight * log(weightRatio) + w.count * layers.length;
+  return w.stiffness * ratios.reduce((sum, { ratio }) => sum + log(ratio), 0) + w.thickness * log(thicknessRatio) + w.weight * log(weightRatio!) + w.count * layers.length;
 }
 
 /** Every stack there is, worked through one by one. */

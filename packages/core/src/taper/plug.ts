@@ -46,7 +46,8 @@ export function plug(input: PlugInput): PlugResult {
   const plugRound = gapMm === 0 ? opening.perimeterMm : closedLength(run);
   const plugThicknessMm = coreMm - beddingMm;
   const beddingMl = (opening.areaMm2 * beddingMm) / 1000;
-  const gapMl = ((Math.abs(signedArea(whole)) - Math.abs(signedArea(run))) * plugThicknessMm) / 1000;
+  // What clipping rounds to is no less than nothing.
+  const gapMl = (Math.max(0, Math.abs(signedArea(whole)) - Math.abs(signedArea(run))) * plugThicknessMm) / 1000;
   return {
     outline: [...run],
     plug: { areaMm2: plugArea, perimeterMm: plugRound, lengthMm: opening.lengthMm - 2 * gapMm, widthMm: opening.widthMm - 2 * gapMm },
