@@ -58,6 +58,14 @@ describe('heat through a lay-up', () => {
     expect(Math.abs(at(0.1) - at(0.2))).toBeLessThan(1);
   });
 
+  it('ends where resin chars, in no time, and says so', () => {
+    const result = throughCure({ cardId: 'epoxy-fast', plies: [{ thicknessMm: 2, fibreMassFraction: 0.3 }], airTempC: 20, heaterWPerM2: 5000, frontWPerM2K: 0, backWPerM2K: 0, hours: 100 });
+    expect(result.peakTempC).toBeGreaterThan(349);
+    expect(result.peakTempC).toBeLessThan(360);
+    expect(result.remarks.map(({ id }) => id)).toContain('cure.chars');
+    expect(result.steps).toBeLessThan(5000);
+  });
+
   it('names each limit it goes over, and refuses what no lay-up is', () => {
     const result = throughCure({ cardId: 'epoxy-fast', plies: thick(12), under: [{ backing: 'eps-foam', thicknessMm: 50 }], airTempC: 22, limits: { resinC: 90, underC: 70, finishC: 300 } });
     expect(result.remarks.map(({ id }) => id)).toEqual(['cure.resin-too-hot', 'cure.under-too-hot']);
@@ -93,6 +101,7 @@ describe('a lay-up cut too fine', () => {
   it('is cut coarser by itself, and told what would do where the slice was asked for', () => {
     const plies = Array.from({ length: 200 }, () => ({ thicknessMm: 1, fibreMassFraction: 0.5 }));
     expect(throughCure({ card: INERT, plies, airTempC: 20, hours: 0.05 }).steps).toBeGreaterThan(0);
-    expect(() => throughCure({ card: INERT, plies, airTempC: 20, sliceMm: 0.1 })).toThrow(jasmine.objectContaining({ code: 'too-fine', field: 'sliceMm', params: jasmine.objectContaining({ min: 0.5 }) }));
+    expect(() => throughCure({ card: INERT, plies, airTempC: 20, sliceMm: 0.1 })).toThrow(jasmine.objectContaining({ code: 'too-fine', field: 'sliceMm', params: jasmine.objectContaining({ min: 1 }) }));
+    expect(() => throughCure({ card: INERT, plies: plies.map((ply) => ({ ...ply, thicknessMm: 2 })), airTempC: 20 })).toThrow(jasmine.objectContaining({ code: 'too-thick', params: { value: 400, max: 300 } }));
   });
 });

@@ -75,15 +75,20 @@ export interface ThroughResult {
 
 const USUAL = { hours: 48, frontWPerM2K: 10, backWPerM2K: 8, sliceMm: 0.2 };
 const MOST_PLIES = 200;
+/** Nothing thicker is laid in one go. */
+const THICKEST_GO_MM = 300;
 const MOST_SLICES = 600;
 /** A thick lay-up is cut coarser rather than into more than about so many. */
-const USUAL_SLICES = 400;
+const USUAL_SLICES = 200;
 /** Slices under the lay-up grow by this from one to the next, up to so much, mm. */
 const GROWTH = 1.35;
 const THICKEST_MM = 4;
-/** A step changes no slice by more than about this, and is taken again at twice it. */
+/** A step changes no slice by more than about this, or this share of the rise so far, and is taken again at twice it. */
 const STEP_C = 0.5;
+const STEP_SHARE = 0.015;
 const STEP_ALPHA = 0.02;
+/** Resin chars about here: nothing past it is cure, and the run ends, °C. */
+const CHARS_C = 350;
 const [FIRST_S, LEAST_S, MOST_S] = [1, 0.02, 600];
 /** Share of the new temperatures in the fluxes: past one half, so that thin slices do not swing. */
 const THETA = 0.6;
@@ -123,7 +128,7 @@ export function throughCure(input: ThroughInput): ThroughResult {
   const slices = sliced(input, card);
   const run = new Run(slices, card, startTempC, catalyst);
   const endS = hours * 3600;
-  while (run.seconds < endS - 1e-6) run.step(endS, (s) => airAt(input.airTempC, s / 3600), (s) => (s < heaterHours * 3600 ? heaterWPerM2 : 0)); // prettier-ignore
+  while (run.seconds < endS - 1e-6 && run.peak.tempC < CHARS_C) run.step(endS, (s) => airAt(input.airTempC, s / 3600), (s) => (s < heaterHours * 3600 ? heaterWPerM2 : 0)); // prettier-ignore
   return described(run, input, card);
 }
 
@@ -131,6 +136,7 @@ function sliced(input: ThroughInput, card: CureCard): Slices {
   if (!Array.isArray(input.plies) || input.plies.length === 0) throw new CoreError('empty', 'plies');
   if (input.plies.length > MOST_PLIES) throw new CoreError('too-many', 'plies', { max: MOST_PLIES });
   const wholeMm = input.plies.reduce((sum, { thicknessMm }, i) => sum + requireNumber(thicknessMm, `plies.${i}.thicknessMm`, { min: 0.01, max: 50 }), 0);
+  if (wholeMm > THICKEST_GO_MM) throw new CoreError('too-thick', 'plies', { value: wholeMm, max: THICKEST_GO_MM });
   const sliceMm = requireNumber(input.sliceMm ?? Math.max(USUAL.sliceMm, wholeMm / USUAL_SLICES), 'sliceMm', { min: 0.05, max: 5 });
   const front = requireNumber(input.frontWPerM2K ?? USUAL.frontWPerM2K, 'frontWPerM2K', { min: 0, max: 1e6 });
   const back = requireNumber(input.backWPerM2K ?? USUAL.backWPerM2K, 'backWPerM2K', { min: 0, max: 1e6 });
@@ -216,6 +222,7 @@ class Run {
   step(endS: number, air: (seconds: number) => number, heater: (seconds: number) => number): void {
     const { count, fresh, heat, passes, frontPass } = this.slices;
     const [source, below, diagonal, next] = this.scratch as [Float64Array, Float64Array, Float64Array, Float64Array];
+    const stepC = Math.max(STEP_C, STEP_SHARE * (this.peak.tempC - this.startTempC));
     for (;;) {
       const dt = Math.min(this.dt, endS - this.seconds);
       const middle = this.seconds + dt / 2;
@@ -232,7 +239,7 @@ class Run {
       this.conduct(dt, airC, source, below, diagonal, next);
       let mostC = 0;
       for (let i = 0; i < count; i++) mostC = Math.max(mostC, Math.abs(next[i]! - this.temps[i]!));
-      if ((mostC > 2 * STEP_C || mostAlpha > 2 * STEP_ALPHA) && dt > LEAST_S) {
+      if ((mostC > 2 * stepC || mostAlpha > 2 * STEP_ALPHA) && dt > LEAST_S) {
         this.dt = Math.max(LEAST_S, dt / 2);
         continue;
       }
@@ -248,7 +255,7 @@ class Run {
       this.seconds += dt;
       this.steps++;
       this.note();
-      this.dt = Math.min(MOST_S, dt * Math.min(1.5, Math.max(0.5, Math.min(STEP_C / Math.max(mostC, 1e-9), STEP_ALPHA / Math.max(mostAlpha, 1e-9)))));
+      this.dt = Math.min(MOST_S, dt * Math.min(1.5, Math.max(0.5, Math.min(stepC / Math.max(mostC, 1e-9), STEP_ALPHA / Math.max(mostAlpha, 1e-9)))));
       return;
     }
   }
@@ -323,6 +330,8 @@ function described(run: Run, input: ThroughInput, card: CureCard): ThroughResult
   const endHour = run.seconds / 3600;
   const airDuring = typeof input.airTempC === 'number' ? input.airTempC : [0, ...input.airTempC.map(({ hour }) => hour).filter((hour) => hour > 0 && hour < endHour), endHour].map((hour) => ({ hour, tempC: airAt(input.airTempC, hour) }));
   const underPeakC = slices.count > fresh ? run.underPeakC : null;
+  const charred: Remark[] = run.peak.tempC >= CHARS_C ? [{ id: 'cure.chars', params: { tempC: CHARS_C, afterMin: run.seconds / 60 } }] : [];
+  const unfinished = charred.length > 0 || fullHours !== null ? charred : neverFullRemarks(card, warmestOf(airDuring));
   return {
     peakTempC: top.tempC,
     peakMin: top.min,
@@ -338,7 +347,7 @@ function described(run: Run, input: ThroughInput, card: CureCard): ThroughResult
     map: { min: columns.map(({ min }) => min), depthMm: rows.map((i) => depths[i]!), tempC: rows.map((i) => columns.map(({ temps }) => temps[i]!)), alpha: rows.map((i) => columns.map(({ alphas }) => alphas[i]!)) },
     balance: { releasedJPerM2: run.released, takenJPerM2: run.taken, keptJPerM2: stored, lostJPerM2: run.lost, errorPercent: (100 * Math.abs(missing)) / Math.max(run.released, run.taken, Math.abs(run.lost), Math.abs(stored), 1) },
     steps: run.steps,
-    remarks: [...coldRemarks(minTempOf(card), airDuring), ...(fullHours === null ? neverFullRemarks(card, warmestOf(airDuring)) : []), ...overLimits(run, top.tempC, underPeakC, input.limits ?? {})],
+    remarks: [...coldRemarks(minTempOf(card), airDuring), ...unfinished, ...overLimits(run, top.tempC, underPeakC, input.limits ?? {})],
   };
 }
 

@@ -30,7 +30,8 @@ export function lieOf(outline: readonly Point[], turnDeg: number, mirrored: bool
 
 /** An outline with fewer corners round one grown by a margin: nowhere inside it, and on its straight sides no further out. */
 function keptClear(points: readonly Point[], byMm: number): Point[] {
-  const grownBy = (mm: number): Point[] => growBy([points], () => mm).sort((a, b) => signedArea(b) - signedArea(a))[0]!;
+  // A sliver may be too thin to be grown by nothing.
+  const grownBy = (mm: number): Point[] => growBy([points], () => mm).sort((a, b) => signedArea(b) - signedArea(a))[0] ?? [...points];
   const grown = grownBy(byMm);
   return isConvex(grown) ? drawnRound(grown, SIMPLE_MM) : simplified(grownBy(byMm + SIMPLE_MM), SIMPLE_MM);
 }

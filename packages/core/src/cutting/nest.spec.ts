@@ -55,6 +55,13 @@ describe('the nest on a roll', () => {
     expect(by([rectangle('a', 300, 600), rectangle('b', 250, 501)])).toEqual(['wide-pieces', 550]);
   });
 
+  it('refuses an outline that crosses itself, and takes a sliver', () => {
+    const bow: NestPiece = { id: 'b', points: [{ x: 0, y: 370 }, { x: 300, y: 0 }, { x: 300, y: 200 }, { x: 0, y: 200 }], arrowDeg: 90 }; // prettier-ignore
+    expect(() => nest({ pieces: [rectangle('a', 100, 100), bow], widthMm: 1000 })).toThrow(jasmine.objectContaining({ code: 'self-crossing', field: 'pieces.1.points' }));
+    const sliver: NestPiece = { id: 's', points: [{ x: 0, y: 0 }, { x: 81, y: 0.01 }, { x: 400, y: 0 }, { x: 0, y: 0 }], arrowDeg: 0 }; // prettier-ignore
+    expect(nest({ pieces: [sliver, rectangle('a', 300, 200)], widthMm: 1000, gapMm: 0, tries: 5 }).placed.length).toBe(2);
+  });
+
   it('keeps the arrow along the roll, turned half round at most, and over only where it may be', () => {
     const slanted = { id: 'p', points: outlinePoints({ kind: 'roundedRectangle', lengthMm: 300, widthMm: 100, cornerRadiusMm: 20 }), arrowDeg: 45 };
     const [placed] = nest({ pieces: [slanted], widthMm: 1000, tries: 10 }).placed;

@@ -1,4 +1,5 @@
 import { CoreError, requireNumber } from '../errors.js';
+import { crossesOver } from '../geometry/clipping.js';
 import { type Point, distanceToSegment, signedArea } from '../geometry/index.js';
 import { chances } from '../statistics/index.js';
 import { type Lie, lieOf, noFit } from './fit.js';
@@ -271,6 +272,7 @@ class Nest {
       requireNumber(y, `pieces.${i}.points.${k}.y`, { min: -50_000, max: 50_000 });
     });
     if (Math.abs(signedArea(piece.points)) < 1) throw new CoreError('out-of-range', `pieces.${i}.points`, { min: 1 });
+    if (crossesOver(piece.points)) throw new CoreError('self-crossing', `pieces.${i}.points`);
     const free = piece.arrowDeg === null;
     const base = free ? 0 : -requireNumber(piece.arrowDeg, `pieces.${i}.arrowDeg`, { min: -360, max: 360 });
     const turns = free ? [0, 90, 180, 270] : this.input.direction === 'one-way' ? [0] : [0, 180];

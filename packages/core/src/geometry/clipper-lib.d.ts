@@ -19,6 +19,7 @@ declare module 'clipper-lib' {
         Execute(operation: number, solution: IntPoint[][], subjectFill: number, clipFill: number): boolean;
       };
       Area(path: IntPoint[]): number;
+      SimplifyPolygon(path: IntPoint[], fill: number): IntPoint[][];
       CleanPolygons(paths: IntPoint[][], distance: number): IntPoint[][];
       MinkowskiSum(pattern: IntPoint[], path: IntPoint[], closed: boolean): IntPoint[][];
     };

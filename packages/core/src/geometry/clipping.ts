@@ -1,5 +1,5 @@
 import ClipperLib from 'clipper-lib';
-import type { Point } from './shape.js';
+import { type Point, signedArea } from './shape.js';
 
 /** The clipping library works in whole numbers: a thousandth of a millimetre. */
 export const CLIPPER_SCALE = 1000;
@@ -17,4 +17,11 @@ export function offsetPaths(paths: Path[], byMm: number, arcToleranceMm: number,
   const made: Path[] = [];
   offset.Execute(made, byMm * CLIPPER_SCALE);
   return made;
+}
+
+/** Whether a closed run crosses itself by more than a hair: what its windings cover is then not what they count. */
+export function crossesOver(points: readonly Point[]): boolean {
+  const counted = Math.abs(signedArea(points));
+  const covered = ClipperLib.Clipper.SimplifyPolygon(toClipper(points), ClipperLib.PolyFillType.pftNonZero).reduce((sum, path) => sum + signedArea(fromClipper(path)), 0);
+  return Math.abs(Math.abs(covered) - counted) > 1 + 0.001 * counted;
 }
