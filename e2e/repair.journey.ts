@@ -167,11 +167,11 @@ function walk(way: Way, base: () => string): void {
       await browser.press('Start the lay-up');
       await browser.sees('Next to mix: pot A');
       await browser.type('Resin weighed', '100');
-      await browser.type('Catalyst weighed', '1.8');
+      await browser.type('Catalyst weighed', '2.24');
       await browser.type('Resin lot', 'P-77');
       await browser.type('Catalyst lot', 'C-12');
       await browser.press('Log pot A');
-      // 2 % is 2 ml of 0.9 g/ml for 100 g: 1.8 g is right on the ratio.
+      // 2 % is 2 ml of 1.12 g/ml for 100 g: 2.24 g is right on the ratio.
       await browser.sees('+0.0 % off the ratio: within');
       const lines = (): Promise<number> => browser.driver.executeScript<number>("return document.querySelectorAll('.log li').length");
       while ((await browser.driver.findElements(By.xpath("//button[contains(., 'down and wet out')]"))).length > 0) {

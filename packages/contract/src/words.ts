@@ -4,10 +4,13 @@ type Params = Readonly<Record<string, string | number>>;
 
 const figure = (value: string | number | undefined, decimals = 1): string => (typeof value === 'number' ? String(Math.round(value * 10 ** decimals) / 10 ** decimals) : String(value ?? ''));
 
+/** "35 ml", "0.34 litre" */
+export const volumeWords = (litres: string | number | undefined): string => (Number(litres) < 0.02 ? `${figure(1000 * Number(litres), 0)} ml` : `${figure(litres, 2)} litre`);
+
 /** "40 min", "3.5 h", "2 days" */
 const spell = (minutes: string | number | undefined): string => {
   const min = Number(minutes);
-  return min < 90 ? `${Math.round(min)} min` : min < 48 * 60 ? `${(min / 60).toFixed(1)} h` : `${(min / 1440).toFixed(0)} days`;
+  return min < 90 ? `${Math.round(min)} min` : min < 48 * 60 ? `${(min / 60).toFixed(1)} h` : `${figure(min / 1440)} days`;
 };
 
 /** What to do about input that no calculation can use. */
@@ -25,12 +28,16 @@ export function errorWords(code: CoreErrorCode, params: Params = {}): string {
       return `At most ${figure(params['max'])}.`;
     case 'too-many-pots':
       return `That would be more than ${figure(params['pots'])} pots of ${figure(params['limitG'], 1)} g. Accepted: ${limits(params)}.`;
+    case 'too-thick':
+      return `Together that is ${figure(params['value'], 1)} mm. Up to ${figure(params['max'])} mm is laid in one go.`;
     case 'self-crossing':
       return 'The outline crosses itself. Move a point so that it does not.';
     case 'too-few-points':
       return `At least ${figure(params['min'])} points.`;
     case 'inconsistent':
       return UNLIKE[String(params['why'])]?.(params) ?? 'These figures cannot all be true together. Check them.';
+    case 'not-whole':
+      return `Give a whole number, ${figure(Math.floor(Number(params['value'])))} or ${figure(Math.ceil(Number(params['value'])))}.`;
     case 'too-large':
       return `This would reach ${figure(params['value'], 0)} mm past the cut-out; up to ${figure(params['max'], 0)} mm can be worked with.`;
     case 'too-fine':
@@ -74,6 +81,8 @@ function limits({ min, max, above }: Params): string {
   return `${figure(min, 3)} or more`;
 }
 
+/** Temperature that hours of cure are told at. */
+const curesAt = (p: Params): string => `${figure(p['tempC'] ?? 22)} °C`;
 const drops = (count: string | number | undefined): string => `${figure(count, 0)} ${count === 1 ? 'drop' : 'drops'}`;
 
 const REMARKS: Record<string, (p: Params) => string> = {
@@ -123,14 +132,15 @@ const REMARKS: Record<string, (p: Params) => string> = {
   'mix.few-drops': (p) => `${drops(p['drops'])} ${p['drops'] === 1 ? 'is' : 'are'} hardly a measure: drops differ. Mix ${figure(p['batchG'])} g with ${drops(p['batchDrops'])}, or use a syringe.`,
   'mix.too-thick-at-once': (p) => `${figure(p['thicknessMm'])} mm laid at once may overheat: this system takes ${figure(p['maxSessionMm'])} mm a session. Lay it in several, or it smokes, browns and shrinks.`,
   'resin.too-hot': (p) => `${figure(p['airTempC'])} °C is above the ${figure(p['maxTempC'])} °C this system is good for. Take a slower hardener or a cooler hour.`,
-  'mix.scale-too-coarse': (p) => `A scale off by ${figure(p['scaleErrorG'], 2)} g cannot mix the smallest pot within tolerance. Use a finer scale or a larger pot.`,
+  'mix.scale-too-coarse': (p) =>
+    `A scale off by ${figure(p['scaleErrorG'], 2)} g cannot mix the smallest pot within tolerance. ${p['catalysed'] ? 'Measure the catalyst in a syringe, or mix a larger pot.' : 'Use a finer scale or a larger pot.'}`,
   'mix.tool-too-coarse': (p) => `${String(p['tool'])} cannot mix ${figure(p['potG'], 0)} g within tolerance. Take a finer tool or a larger pot.`,
   'mix.out-of-ratio': (p) => `${figure(p['errorPercent'])} % off the ratio, ${figure(p['tolerancePercent'])} % allowed. Not on the job yet? Throw it away and mix again.`,
   'days.lay-up-too-long': (p) => `The lay-up takes ${figure(Number(p['minutes']) / 60)} h, more than one day’s ${figure(Number(p['dayLength']) / 60)} h. Add hands or split it into sessions.`,
   'days.drying': () => 'The core dries. Nothing is laid before.',
   'days.wash-first': () => 'Wash before grinding, or wax goes into the scratches.',
-  'days.grind': (p) => `${figure(p['litres'], 2)} litre to grind.`,
-  'days.grind-back': (p) => `Ground back into the new laminate, ${figure(p['litres'], 2)} litre.`,
+  'days.grind': (p) => `${volumeWords(p['litres'])} to grind.`,
+  'days.grind-back': (p) => `Ground back into the new laminate, ${volumeWords(p['litres'])}.`,
   'days.cut': (p) => `${figure(p['plies'], 0)} plies to cut, dry-fit and stage.`,
   'days.lay-up': (p) => `${figure(p['resinG'], 0)} g in ${figure(p['pots'], 0)} ${p['pots'] === 1 ? 'pot' : 'pots'}, in one go.`,
   'paste.not-for-bonding': (p) => `${String(p['filler'])} does not bond: it is for fairing. Take silica or milled fibre.`,
@@ -142,14 +152,15 @@ const REMARKS: Record<string, (p: Params) => string> = {
   'tools.none': (p) => `None of these tools mixes ${figure(p['batchG'], 0)} g within tolerance. Take a scale that reads 0.1 g.`,
   'batches.gels-too-soon': (p) => `It gels after ${figure(p['workMin'], 0)} min even in a small pot. A slower hardener, a cooler hour, or a tray.`,
   'cure.pot-too-hot': (p) => `Left standing, ${figure(p['massG'], 0)} g get to ${figure(p['peakTempC'], 0)} °C: it smokes and may burn. Smaller pots, or spread it in a tray.`,
+  'cure.chars': (p) => `After ${figure(p['afterMin'], 0)} minutes the lay-up is past ${figure(p['tempC'], 0)} °C: it chars and can catch fire. The run ends there. Less heat, or thinner goes.`,
   'cure.resin-too-hot': (p) => `The lay-up gets to ${figure(p['peakC'], 0)} °C, more than the ${figure(p['limitC'], 0)} °C its resin should. Lay it in more goes.`,
   'cure.under-too-hot': (p) => `What lies under it gets to ${figure(p['peakC'], 0)} °C and stands ${figure(p['limitC'], 0)} °C. Lay it in more goes, or with a slower hardener.`,
   'cure.finish-too-hot': (p) => `The outside gets to ${figure(p['peakC'], 0)} °C, more than the ${figure(p['limitC'], 0)} °C gel coat or mould should. Lay it in more goes.`,
   'cure.too-cold': (p) => `${figure(p['coldestC'])} °C is under the ${figure(p['minTempC'])} °C this system may be used at. It gels late, stays soft and takes up water: warm it, or take a system for the cold.`,
   'cure.full-needs-warmth': (p) =>
-    `In this cold it stops at about ${figure(p['reachablePercent'], 0)} % and is never full. Not before it is warmed to ${figure(p['warmC'], 0)} °C for ${spell(60 * Number(p['hours']))}; under ${figure(p['leastC'], 0)} °C no wait is long enough.`,
+    `In this cold it stops at about ${figure(p['reachablePercent'], 0)} % and is never full. Not before it is warmed to ${figure(p['warmC'], 0)} °C for ${spell(60 * Number(p['hours']))}; under ${figure(p['leastC'])} °C no wait is long enough.`,
   'days.full-cure-warm': (p) =>
-    `Full cure not before it is warmed to ${figure(p['warmC'], 0)} °C for ${spell(60 * Number(p['hours']))}: under ${figure(p['leastC'], 0)} °C it never gets there. The days count that warmth from the lay-up on; sooner, and the finish peels.`,
+    `Full cure not before it is warmed to ${figure(p['warmC'], 0)} °C for ${spell(60 * Number(p['hours']))}: under ${figure(p['leastC'])} °C it never gets there. The days count that warmth from the lay-up on; sooner, and the finish peels.`,
   'schedule.warmed': (p) => `The air alone never brings full cure in time. Planned as warmed to ${figure(p['warmC'], 0)} °C for ${spell(60 * Number(p['hours']))}: set up the tent and the heater, or it is not full.`,
   'schedule.too-soon': (p) => `Begins ${spell(p['minutes'])} before “${stepName(String(p['task']))}” lets it.`,
   'schedule.too-late': (p) => `Begins ${spell(p['minutes'])} after the window of “${stepName(String(p['task']))}” has shut: wash and abrade first, it is a secondary bond.`,
@@ -157,13 +168,13 @@ const REMARKS: Record<string, (p: Params) => string> = {
   'schedule.air': (p) => `${FAULT_NAMES[String(p['fault']) as AirFault]} then.`,
   'schedule.nobody-free': () => 'Nobody who can do it is free then.',
   'schedule.shut': () => 'The shed is shut then.',
-  'days.between-goes': (p) => `Let it cool and green: the next ply bonds from ${figure(p['hours'])} to ${figure(p['until'])} h at this temperature.`,
+  'days.between-goes': (p) => `Let it cool and green: the next ply bonds from ${figure(p['hours'])} to ${figure(p['until'])} h at ${curesAt(p)}.`,
   'days.abrade-between': (p) => `The next go falls later than ${figure(p['until'])} h after the last: wash and abrade, it is a secondary bond.`,
-  'days.sandable': (p) => `Sandable after ${figure(p['hours'])} h at this temperature. Not before: it gums up.`,
+  'days.sandable': (p) => `Sandable after ${figure(p['hours'])} h at ${curesAt(p)}. Not before: it gums up.`,
   'days.level': (p) => `Trim and level ${figure(p['areaM2'], 2)} m².`,
-  'days.full-cure': (p) => `Full cure ${figure(Number(p['hours']) / 24)} days from lay-up. Sooner, and the finish peels.`,
+  'days.full-cure': (p) => `Full cure ${figure(Number(p['hours']) / 24)} days from lay-up at ${curesAt(p)}. Sooner, and the finish peels.`,
   'days.finish-step': () => 'Part of the finish route.',
-  'days.finish-wait': (p) => `${figure(p['hours'])} h before the next step.`,
+  'days.finish-wait': (p) => `${figure(p['hours'])} h at ${curesAt(p)} before the next step.`,
   'days.inspect': () => 'A second pair of eyes.',
 };
 

@@ -22,10 +22,12 @@ export type CoreErrorCode =
   | 'empty'
   | 'too-many'
   | 'self-crossing'
+  | 'too-thick'
   | 'too-few-points'
   | 'inconsistent'
   | 'unreadable'
   | 'too-large'
+  | 'not-whole'
   | 'too-fine'
   | 'beyond-horizon'
   | 'ambiguous-unit'
@@ -51,6 +53,13 @@ export function requireNumber(value: unknown, field: string, limits: { min?: num
     throw new CoreError('out-of-range', field, params);
   }
   return value;
+}
+
+/** A whole number within limits. @throws CoreError as `requireNumber`, and `not-whole` */
+export function requireWhole(value: unknown, field: string, limits: { min?: number; max?: number } = {}): number {
+  const found = requireNumber(value, field, limits);
+  if (!Number.isInteger(found)) throw new CoreError('not-whole', field, { value: found });
+  return found;
 }
 
 /** What a calculation gives, or why its input cannot be used; any other fault is thrown on. */

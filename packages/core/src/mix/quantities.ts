@@ -114,7 +114,7 @@ export function packsFor(amount: number, packs: readonly Pack[], field = 'packs'
   if (packs.length === 0) throw new CoreError('empty', field);
   if (packs.length > MOST_SIZES) throw new CoreError('too-many', field, { max: MOST_SIZES });
   packs.forEach(({ size, price }, i) => {
-    requireNumber(size, `${field}.${i}.size`, { min: 0.001, max: 1e7 });
+    requireNumber(size, `${field}.${i}.size`, { min: 1e-6, max: 1e7 });
     requireNumber(price, `${field}.${i}.price`, { min: 0, max: 1e7 });
   });
   const wanted = requireNumber(amount, 'amount', { min: 0, max: 1e9 });

@@ -95,7 +95,7 @@ class Days {
   /** How long a cure takes at this temperature, and why; full cure in the cold only by warming. */
   private lasting(step: JobStep): { hours: number; why: Remark } {
     const factor = slower(this.card, step.stage, this.tempC);
-    if (Number.isFinite(factor)) return { hours: step.ageHours! * factor, why: stretched(step.why, factor) };
+    if (Number.isFinite(factor)) return { hours: step.ageHours! * factor, why: stretched(step.why, factor, this.tempC) };
     const warming = warmingFor(agingCardOf(this.card), step.ageHours!);
     const why = { id: 'days.full-cure-warm', params: { ...warming } };
     if (!this.remarks.some(({ id }) => id === why.id)) this.remarks.push(why);
@@ -133,5 +133,5 @@ class Days {
   }
 }
 
-/** Hours of a reason as they are at this temperature. */
-const stretched = ({ id, params }: Remark, factor: number): Remark => ({ id, params: Object.fromEntries(Object.entries(params ?? {}).map(([name, value]) => [name, Number(value) * factor])) });
+/** Hours of a reason, told at 22 °C, as they are at another temperature. */
+const stretched = ({ id, params }: Remark, factor: number, tempC: number): Remark => ({ id, params: { ...Object.fromEntries(Object.entries(params ?? {}).map(([name, value]) => [name, Number(value) * factor])), tempC } });

@@ -82,3 +82,11 @@ describe('a plan of several jobs', () => {
     expect(result.gapPercent).toBeLessThan(60);
   });
 });
+
+describe('half a bay', () => {
+  it('is refused, and half a person', () => {
+    const tasks = [{ id: 'a', minutes: 60 }];
+    expect(() => schedule({ startAt: '2026-04-16T08:00', people: [{ id: 'x' }], bays: 0.5, tasks })).toThrow(jasmine.objectContaining({ code: 'not-whole', field: 'bays' }));
+    expect(() => schedule({ startAt: '2026-04-16T08:00', people: [{ id: 'x' }], tasks: [{ ...tasks[0]!, people: 1.5 }] })).toThrow(jasmine.objectContaining({ field: 'tasks.0.people' }));
+  });
+});

@@ -1,6 +1,6 @@
 import { checkAirHours } from '../air/index.js';
 import { type Warming, ageLawOf, agingCardOf, coldRemarks, usualAgeLaw, warmingFor } from '../cure/index.js';
-import { CoreError, type Remark, requireNumber } from '../errors.js';
+import { CoreError, type Remark, requireNumber, requireWhole } from '../errors.js';
 import { AirClock, type AirStop, steadyAir } from './air-clock.js';
 import { placeBreaks, windowBreaks, windowLaw } from './breaks.js';
 import { DEFAULT_HOURS, type ShedHours, type WorkSpan, checkHours, everOpen, formatLocal, parseLocal, sharedHours, workInOneGo, workThrough } from './calendar.js';
@@ -68,7 +68,7 @@ export class Shed {
     if (people.length > MOST_PEOPLE) throw new CoreError('too-many', 'people', { max: MOST_PEOPLE });
     this.hours = checkHours(input.hours ?? DEFAULT_HOURS);
     this.startMin = parseLocal(input.startAt, 'startAt');
-    this.bays = requireNumber(input.bays ?? 1, 'bays', { min: 0, max: 100 });
+    this.bays = requireWhole(input.bays ?? 1, 'bays', { min: 0, max: 100 });
     const tempC = requireNumber(input.tempC ?? 22, 'tempC', { min: -20, max: 60 });
     for (const [place, air] of Object.entries(input.air ?? {})) this.clocks.set(place, new AirClock(checkAirHours(air, `air.${place}`)));
     this.steady = new AirClock(steadyAir(input.startAt, tempC));
@@ -98,7 +98,7 @@ export class Shed {
     if (task.ageHours !== undefined) requireNumber(task.ageHours, `${field}.ageHours`, { min: 0, max: 10_000 });
     const open = this.hours.toMin - this.hours.fromMin;
     if (task.inOneGo && !task.byItself && !task.actual && task.minutes > open) throw new CoreError('out-of-range', `${field}.minutes`, { value: task.minutes, max: open });
-    requireNumber(task.people ?? 1, `${field}.people`, { min: 1, max: MOST_PEOPLE });
+    requireWhole(task.people ?? 1, `${field}.people`, { min: 1, max: MOST_PEOPLE });
     if (task.bay && this.bays === 0) throw new CoreError('empty', 'bays');
     (task.after ?? []).forEach((link, k) => {
       const at = `${field}.after.${k}`;

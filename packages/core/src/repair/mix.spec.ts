@@ -54,6 +54,16 @@ describe('the mix of a job', () => {
     expect(poor.smallestBatchG!).toBeGreaterThan(1000);
   });
 
+  it('judges a catalyst counted in drops by its drops: it is never on the scale', () => {
+    const small = { damage: { ...HULL.damage, shape: { kind: 'circle', diameterMm: 60, centreXMm: 0, centreYMm: 0 } as const }, resin: { ...HULL.resin, systemId: 'polyester' } };
+    const [pot] = planned({ catalystPercent: 2, scaleErrorG: 1, layingRateGPerMin: 4 }, small).faces[0]!.pots;
+    const { drops, dropsPercent, resinG } = pot!.mix;
+    expect(drops).toBeGreaterThan(9);
+    const worst = Math.max(100 * ((dropsPercent! * resinG) / (2 * (resinG - 1)) - 1), 100 * (1 - (dropsPercent! * resinG) / (2 * (resinG + 1))));
+    expect(Math.abs(pot!.worstErrorPercent!)).toBeCloseTo(worst, 9);
+    expect(pot!.toolGoodEnough).toBe(worst <= 10);
+  });
+
   it('never has a pot last from one go into the next', () => {
     const { faces } = planned({}, { stack: { ...HULL.stack, goes: 3 } });
     const goes = planRepair({ ...HULL, stack: { ...HULL.stack, goes: 3 } }).patch!.faces[0]!.sessions;

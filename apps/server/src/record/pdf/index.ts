@@ -1,9 +1,13 @@
-import { BAND_NAMES, FINISH_NAMES, MARK_NAMES, ORDER_NAMES, PARENT_NAMES, type RecordBody, SCHOOL_NAMES, SERVICE_NAMES, SEVERITY_NAMES, VERDICT_NAMES, WHY_WORDS, completeInputs, remarkWords, taskName } from '@ashstep/contract';
+import { BAND_NAMES, FINISH_NAMES, MARK_NAMES, ORDER_NAMES, PARENT_NAMES, type RecordBody, SCHOOL_NAMES, SERVICE_NAMES, SEVERITY_NAMES, VERDICT_NAMES, WHY_WORDS, completeInputs, remarkWords, taskName, volumeWords } from '@ashstep/contract';
 import { CALCULATION_VERSION, INSPECTION_CHECKS, PREPARATION_CHECKS, type RepairPlan, crackLength, measureOffset, planRepair, surveyed, wettestByDay } from '@ashstep/core';
 import { drawRepair } from './drawings.js';
 import { Sheet } from '../../platform/sheet.js';
 
-const round = (value: number, decimals = 0): string => value.toFixed(decimals).replace('-', '\u2212');
+const round = (value: number, decimals = 0): string =>
+  value
+    .toFixed(decimals)
+    .replace(/^-(?=[0.]*$)/, '')
+    .replace('-', '\u2212');
 const mm = (value: number, decimals = 0): string => `${round(value, decimals)} mm`;
 const when = (iso: string): string => iso.slice(0, 16).replace('T', ' ');
 
@@ -93,7 +97,7 @@ function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBo
       ['Taper', `${round(taper.ratio, 1)}:1 over ${mm(face.depthMm, 1)} = ${mm(face.taperWidthMm)}`],
       ['Footprint', `${mm(face.footprint.lengthMm)} × ${mm(face.footprint.widthMm)}`],
       ['Faces', taper.footprint.faces.length === 2 ? 'two, depth shared' : 'one'],
-      ['To grind', `${round(taper.footprint.groundVolumeMm3 / 1e6, 2)} litre`],
+      ['To grind', volumeWords(taper.footprint.groundVolumeMm3 / 1e6)],
       ['Joint', taper.joint ? `${round(taper.joint.strengthRatio, 2)} of parent strength, bond ${taper.bond.mpa} MPa ${taper.bond.source ? `by trials: ${taper.bond.source}` : 'as usual'}` : 'not worked out'],
       ['Table', `${round(taper.range.min, 0)} to ${round(taper.range.max, 0)}:1 for this service`],
     ]);

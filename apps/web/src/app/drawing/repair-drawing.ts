@@ -261,7 +261,7 @@ export class RepairDrawing implements OnInit, OnDestroy {
     const { damage, taper, patch } = this.plan();
     const parts: string[] = [];
     if (damage) parts.push(`Damage ${this.length(damage.visible.lengthMm)} by ${this.length(damage.visible.widthMm)}, cut-out ${this.length(damage.cut.lengthMm)} by ${this.length(damage.cut.widthMm)}.`);
-    if (taper) parts.push(`Taper ${taper.ratio} to 1, footprint ${this.length(taper.footprint.faces[0]!.footprint.lengthMm)} by ${this.length(taper.footprint.faces[0]!.footprint.widthMm)}.`);
+    if (taper) parts.push(`Taper ${Number(taper.ratio.toFixed(1))} to 1, footprint ${this.length(taper.footprint.faces[0]!.footprint.lengthMm)} by ${this.length(taper.footprint.faces[0]!.footprint.widthMm)}.`);
     if (patch) parts.push(`${patch.layers.length} plies, ${this.inputs().stack.order === 'smallest-first' ? 'smallest' : 'largest'} first.`);
     return parts.join(' ');
   });

@@ -110,7 +110,11 @@ export class CureWindows extends StagePanel {
     ];
   });
   /** What the cold does to each way, said with the way it is said of. */
-  readonly cold = computed(() => this.columns().flatMap(({ name, result }) => result.remarks.map((remark) => `${name}: ${this.words(remark)}`)));
+  readonly cold = computed(() => {
+    const said = new Map<string, string[]>();
+    for (const { name, result } of this.columns()) for (const remark of result.remarks) said.set(this.words(remark), [...(said.get(this.words(remark)) ?? []), name]);
+    return [...said].map(([words, names]) => `${names.join(', ')}: ${words}`);
+  });
   readonly tentCost = computed(() => {
     const money = this.shop.shop()?.settings.money;
     const [steady, tent] = [this.columns().at(-2)?.result.sandableHour, this.columns().at(-1)?.result.sandableHour];

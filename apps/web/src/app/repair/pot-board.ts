@@ -178,6 +178,7 @@ export class PotBoard extends StagePanel {
     const card = resin?.card;
     const pots = (mix?.faces ?? []).flatMap((face) => face.pots);
     if (!mix || !card || pots.length === 0) return '';
+    if ((this.inputs().mix.tool?.kind ?? 'scale') === 'scale' && pots.every((pot) => pot.mix.drops !== null)) return 'The catalyst is counted in drops; only the resin is on the scale.';
     const smallest = mix.smallestBatchG === null ? 'It mixes no pot within tolerance.' : `It mixes ${this.inUnits(mix.smallestBatchG, 'mass')} and more within ${card.tolerancePercent} %.`;
     const least = Math.min(...pots.map(({ mix: one }) => one.resinG + one.secondG));
     const tools = this.tools();

@@ -92,7 +92,7 @@ export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan
   const mixOf = (totalG: number): MixResult => mix({ card, totalG, ...(weighing ? { weighing } : {}), ...(catalystPercent === null ? {} : { catalystPercent, ...(dropsPerMl === undefined ? {} : { dropsPerMl }) }) });
   const limit = limitOf(inputs, card, catalystPercent);
   const measured = measuredBy(inputs, card, mixOf(100));
-  const faces = patch.faces.map((face, i) => mixFace(inputs, primedArea(inputs, taper, i), face, card, limit, (batch) => potOf(batch, i, mixOf, measured)));
+  const faces = patch.faces.map((face, i) => mixFace(inputs, primedArea(inputs, taper, i), face, card, limit, (batch) => potOf(batch, i, mixOf, measured, toolOf(inputs), card.tolerancePercent)));
   const pastes = pastesOf(inputs, taper).map((planned) => potOfPaste(planned, card, mixOf));
   const coats = (inputs.mix.coats ?? []).map(({ id, name, thicknessMm, areaMm2, densityGPerMl }): Coat => {
     const area = areaMm2 ?? taper.footprint.faces[0]!.abraded.areaMm2;
@@ -105,7 +105,10 @@ export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan
   const thickestMm = Math.max(...patch.faces.map((face) => face.stack.totalMm));
   if (thickestMm > card.maxSessionMm && patch.faces.every((face) => face.sessions.length < 2)) remarks.push({ id: 'mix.too-thick-at-once', params: { thicknessMm: thickestMm, maxSessionMm: card.maxSessionMm } });
   const poor = pots.find((pot) => !pot.toolGoodEnough);
-  if (poor) remarks.push(inputs.mix.tool ? { id: 'mix.tool-too-coarse', params: { tool: inputs.mix.tool.name, potG: poor.massG } } : { id: 'mix.scale-too-coarse', params: { scaleErrorG: inputs.mix.scaleErrorG } });
+  if (poor)
+    remarks.push(
+      inputs.mix.tool ? { id: 'mix.tool-too-coarse', params: { tool: inputs.mix.tool.name, potG: poor.massG } } : { id: 'mix.scale-too-coarse', params: { scaleErrorG: inputs.mix.scaleErrorG, catalysed: Number(card.kind !== 'two-part') } },
+    );
   if (limit?.gelsTooSoon) remarks.push({ id: 'batches.gels-too-soon', params: { workMin: limit.workMin } });
   return {
     faces,
@@ -138,11 +141,13 @@ function limitOf(inputs: RepairInputs, card: SystemCard, catalystPercent: number
   return limit;
 }
 
+/** What the job is measured with: a scale that may be off, unless one of the shed's is taken. */
+const toolOf = ({ mix: { tool, scaleErrorG } }: RepairInputs): MeasuringTool => tool ?? { kind: 'scale', name: 'Scale', stepG: 1, errorG: scaleErrorG };
+
 /** What a pot can be mixed to with what the job is measured with. */
 function measuredBy(inputs: RepairInputs, card: SystemCard, { per100ByWeight }: MixResult): (batchG: number) => ToolVerdict {
-  const tool: MeasuringTool = inputs.mix.tool ?? { kind: 'scale', name: 'Scale', stepG: 1, errorG: inputs.mix.scaleErrorG };
   const given = {
-    tools: [tool],
+    tools: [toolOf(inputs)],
     per100ByWeight,
     resinDensityGPerMl: card.resinDensityGPerMl,
     secondDensityGPerMl: card.kind === 'two-part' ? card.hardenerDensityGPerMl : card.catalystDensityGPerMl,
@@ -152,9 +157,19 @@ function measuredBy(inputs: RepairInputs, card: SystemCard, { per100ByWeight }: 
   return (batchG) => smallestBatches({ ...given, batchG }).tools[0]!;
 }
 
-function potOf(batch: Batch & { go: number }, face: number, mixOf: (totalG: number) => MixResult, measured: (batchG: number) => ToolVerdict): Pot {
+/** A catalyst counted in drops is never on the scale: its drops to a resin that is off by one reading. */
+function countedVerdict({ dropsPercent, catalystPercent, resinG }: MixResult, tool: MeasuringTool, tolerancePercent: number): Pick<ToolVerdict, 'worstPercent' | 'fits' | 'strokes'> | null {
+  if (dropsPercent === null || tool.kind !== 'scale') return null;
+  const error = tool.errorG ?? tool.stepG / 2;
+  if (error >= resinG) return { worstPercent: null, fits: false, strokes: null };
+  const off = (resin: number): number => 100 * ((dropsPercent * resinG) / (catalystPercent! * resin) - 1);
+  const worstPercent = [off(resinG - error), off(resinG + error)].reduce((a, b) => (Math.abs(b) > Math.abs(a) ? b : a));
+  return { worstPercent, fits: Math.abs(worstPercent) <= tolerancePercent + 1e-9, strokes: null };
+}
+
+function potOf(batch: Batch & { go: number }, face: number, mixOf: (totalG: number) => MixResult, measured: (batchG: number) => ToolVerdict, tool: MeasuringTool, tolerancePercent: number): Pot {
   const mixed = mixOf(batch.massG);
-  const { worstPercent, fits, strokes } = measured(mixed.resinG + mixed.secondG);
+  const { worstPercent, fits, strokes } = countedVerdict(mixed, tool, tolerancePercent) ?? measured(mixed.resinG + mixed.secondG);
   return { ...batch, label: face === 0 ? batch.label : `${batch.label}2`, mix: mixed, worstErrorPercent: worstPercent, toolGoodEnough: fits === true, strokes };
 }
 

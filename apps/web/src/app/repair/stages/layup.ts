@@ -111,4 +111,4 @@ export class LayUpStage extends StagePanel {
   }
 }
 
-const signed = (percent: number): string => `${percent >= 0 ? '+' : '\u2212'}${Math.abs(percent).toFixed(1)}`;
+const signed = (percent: number): string => `${percent > -0.05 ? '+' : '\u2212'}${Math.abs(percent).toFixed(1)}`;

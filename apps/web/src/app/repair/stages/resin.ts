@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FAMILY_NAMES, type Person, SCHOOL_NAMES, VERDICT_NAMES, WHY_WORDS, isOwn } from '@ashstep/contract';
+import { FAMILY_NAMES, type Person, SCHOOL_NAMES, VERDICT_NAMES, WHY_WORDS, isOwn, remarkWords } from '@ashstep/contract';
 import { type Hardener, type RepairInputs, type SystemCard, compareGelCoatWays, hardens, systemOf } from '@ashstep/core';
 import { LibraryService } from '../../library/library.service';
 import { ChoiceField, optionsOf } from '../../parts/choice-field';
@@ -28,7 +28,9 @@ const WAY_NAMES = { 'after-full-cure': 'After full cure', 'paint-instead': 'Pain
           <b>{{ r.verdicts.recommended ? 'Why ' + family(r.verdicts.recommended).toLowerCase() : 'Stop here' }}</b> {{ why() }}
         </p>
       </div>
-      <ash-schools-table class="block" [state]="state()" />
+      @if (r.verdicts.recommended) {
+        <ash-schools-table class="block" [state]="state()" />
+      }
       @for (f of families(); track f.family) {
         <section class="block family" [class.taken]="r.card?.family === f.family" [attr.aria-label]="family(f.family)">
           <h2>
@@ -216,7 +218,7 @@ export class ResinStage extends StagePanel {
   readonly ways = optionsOf(WAY_NAMES);
   /** When the job would be done with each way. */
   readonly gelCoatWays = computed(() => compareGelCoatWays(this.inputs()).map(({ way, finishAt }) => ({ way, finishAt, name: WAY_NAMES[way] })));
-  readonly why = computed(() => WHY_WORDS[this.plan().resin!.verdicts.why]);
+  readonly why = computed(() => (this.plan().resin!.parent === 'thermoplastic' ? remarkWords({ id: 'hold.thermoplastic' }) : WHY_WORDS[this.plan().resin!.verdicts.why]));
   /** The school's choice first. */
   readonly families = computed(() => {
     const { families, recommended } = this.plan().resin!.verdicts;

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { volumeWords } from '@ashstep/contract';
 import { type RepairInputs, joint, pulledMPa } from '@ashstep/core';
 import { ChoiceField, optionsOf } from '../../parts/choice-field';
 import { QuantityField } from '../../parts/quantity-field';
@@ -41,7 +42,7 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
         <div>
           <dt>Footprint</dt>
           <dd>{{ face.footprint.lengthMm | figure: 'length' }} × {{ face.footprint.widthMm | figure: 'length' }}</dd>
-          <dd class="under">grind out {{ (t.footprint.groundVolumeMm3 / 1e6).toFixed(2) }} litre</dd>
+          <dd class="under">grind out {{ volume(t.footprint.groundVolumeMm3 / 1e6) }}</dd>
         </div>
         <div>
           <dt>Joint</dt>
@@ -184,6 +185,7 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
   `,
 })
 export class TaperStage extends StagePanel {
+  readonly volume = volumeWords;
   readonly sides = optionsOf({ one: 'One face', two: 'Both faces' } as const);
   readonly rows = computed(() => {
     const t = this.plan().taper!;
