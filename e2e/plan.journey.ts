@@ -34,7 +34,7 @@ describe('the plan of the days', () => {
     await browser.driver.executeScript('arguments[0].focus()', lay);
     await browser.keys(...Array.from({ length: 48 }, () => Key.ARROW_RIGHT));
     // Twelve hours on it is night.
-    await browser.sees('The shed is shut.');
+    await browser.sees('The shed is shut then.');
     await browser.keys(Key.ENTER);
     await browser.sees('The shed is shut then');
     await browser.sees('Set by hand.');
