@@ -7,8 +7,7 @@ import { migrateDatabase, openPool } from './platform/database.js';
 
 const config = readConfig(process.env);
 const log = pino({ level: config.logLevel });
-const pool = openPool(config.databaseUrl);
-pool.on('error', (error) => log.error({ err: error }, 'database connection lost'));
+const pool = openPool(config.databaseUrl, (error) => log.error({ err: error }, 'database connection lost'));
 await migrateDatabase(pool);
 const context = { pool, config, log, now: () => new Date() };
 if (config.demo) await loadDemo(context);

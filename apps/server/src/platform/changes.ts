@@ -4,6 +4,7 @@ import type { Context } from './context.js';
 
 const HEARTBEAT_MS = 25_000;
 const RETRY_MS = 1_000;
+const CONNECT_MS = 5_000;
 
 /** Hears of changes made through any server process and passes them on to the browsers of this one as server-sent events. */
 export class ChangeFeed {
@@ -14,12 +15,19 @@ export class ChangeFeed {
   constructor(private readonly context: Context) {}
 
   async start(): Promise<void> {
-    const client = new pg.Client({ connectionString: this.context.config.databaseUrl });
+    const client = new pg.Client({ connectionString: this.context.config.databaseUrl, connectionTimeoutMillis: CONNECT_MS });
     client.on('notification', ({ channel, payload }) => this.send(`event: ${channel === 'shop_changed' ? 'shop' : 'repair'}\ndata: ${payload ?? '{}'}\n\n`));
-    client.on('error', () => this.restart());
-    await client.connect();
-    await client.query('LISTEN repair_changed');
-    await client.query('LISTEN shop_changed');
+    client.on('error', () => this.lost(client));
+    client.on('end', () => this.lost(client));
+    try {
+      await client.connect();
+      await client.query('LISTEN repair_changed');
+      await client.query('LISTEN shop_changed');
+    } catch (error) {
+      void client.end().catch(() => undefined);
+      throw error;
+    }
+    if (this.closed) return client.end();
     this.client = client;
   }
 
@@ -49,14 +57,20 @@ export class ChangeFeed {
     for (const response of this.listeners) response.write(text);
   }
 
-  private restart(): void {
-    if (this.closed) return;
+  /** The connection that listens has ended: another is made. One that never listened is not missed. */
+  private lost(client: pg.Client): void {
+    if (this.client !== client) return;
     this.client = null;
+    this.startAgain();
+  }
+
+  private startAgain(): void {
+    if (this.closed) return;
     setTimeout(
       () =>
         this.start()
           .then(() => this.hangUp())
-          .catch(() => this.restart()),
+          .catch(() => this.startAgain()),
       RETRY_MS,
     ).unref();
   }

@@ -7,8 +7,19 @@ export type Pool = pg.Pool;
 /** A pool or a client inside a transaction. */
 export type Queryable = Pick<pg.Pool, 'query'>;
 
-export function openPool(databaseUrl: string): Pool {
-  return new pg.Pool({ connectionString: databaseUrl, max: 10 });
+/** A connection is waited for so long, a lock so long, and a transaction that stands still so long, ms. */
+const [CONNECT_MS, LOCK_MS, IDLE_MS] = [5_000, 8_000, 30_000];
+
+/**
+ * A pool whose connections may be ended under it: the query that meets an ended one fails, and the next gets a new one.
+ * @param lost told of every connection that ended
+ */
+export function openPool(databaseUrl: string, lost: (error: Error) => void = () => undefined): Pool {
+  const pool = new pg.Pool({ connectionString: databaseUrl, max: 10, connectionTimeoutMillis: CONNECT_MS, lock_timeout: LOCK_MS, idle_in_transaction_session_timeout: IDLE_MS });
+  // The pool listens to its idle connections only: one that ends while it is out would end the process.
+  pool.on('connect', (client) => client.on('error', lost));
+  pool.on('error', () => undefined);
+  return pool;
 }
 
 /** Brings the schema up to date; safe when several processes start at once. */
@@ -21,20 +32,32 @@ export async function migrateDatabase(pool: Pool): Promise<void> {
   }
 }
 
-/** Runs work in one transaction, rolled back when it throws. */
+/** Runs work in one transaction, rolled back when it throws; a connection that cannot even be rolled back is thrown away. */
 export async function inTransaction<T>(pool: Pool, work: (client: pg.PoolClient) => Promise<T>): Promise<T> {
   const client = await pool.connect();
+  let broken: Error | undefined;
   try {
     await client.query('BEGIN');
     const result = await work(client);
     await client.query('COMMIT');
     return result;
   } catch (error) {
-    await client.query('ROLLBACK');
+    await client.query('ROLLBACK').catch((lost: Error) => (broken = lost));
     throw error;
   } finally {
-    client.release();
+    client.release(broken);
   }
+}
+
+/** What the database or the way to it answers when it is not there: ended, starting, full, or a lock that never came. */
+const AWAY = /^(?:08...|57P0[1-5]|57014|53300|55P03|25P03|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND)$/;
+const AWAY_WORDS = /^(?:Connection terminated|Client has encountered a connection error|timeout exceeded when trying to connect|Client was closed)/;
+
+/** Whether an error says that the database is not there just now, so that the same may be tried again. */
+export function isAway(error: unknown): boolean {
+  const { code, message, errors } = error as { code?: unknown; message?: unknown; errors?: unknown[] };
+  if (Array.isArray(errors) && errors.length > 0) return errors.every(isAway);
+  return AWAY.test(String(code)) || AWAY_WORDS.test(String(message));
 }
 
 /** Reads a feature's SQL file; each query follows a line `-- name: theName`. */

@@ -3,6 +3,7 @@ import { type FieldProblem, type Problem, errorWords, issueFields } from '@ashst
 import type { NextFunction, Request, Response } from 'express';
 import type { Logger } from 'pino';
 import * as z from 'zod';
+import { isAway } from './database.js';
 
 /** An answer that is no success: thrown by services, sent as problem details. */
 export class ProblemError extends Error {
@@ -38,6 +39,7 @@ const TITLES: Record<number, string> = {
   428: 'Version missing',
   429: 'Too many tries',
   500: 'Our fault',
+  503: 'Not just now',
 };
 
 export function problemOf(error: unknown): Problem {
@@ -55,6 +57,7 @@ export function problemOf(error: unknown): Problem {
   const { type, code, status } = error as { type?: string; code?: string; status?: number };
   if (type === 'entity.parse.failed') return make(400, 'broken-json', 'What was sent is not JSON. Send it again.');
   if (type === 'entity.too.large') return make(413, 'too-large', 'What was sent is too big.');
+  if (isAway(error)) return make(503, 'away', 'The record store does not answer just now. Try again in a moment.');
   if (code === '23505') return make(409, 'already-there', 'One like this is there already.');
   if (code === '23001') return make(409, 'sealed', 'This record is sealed. Amend it to open a new revision.');
   if (code === '22P05' || code === '22021') return make(422, 'invalid', 'The text holds a character that cannot be kept.');
@@ -66,6 +69,7 @@ export function problemHandler(log: Logger) {
   return (error: unknown, _request: Request, response: Response, next: NextFunction): void => {
     if (response.headersSent) return next(error);
     const body = problemOf(error);
+    if (body.status === 503) response.set('Retry-After', '2');
     if (body.status >= 500) log.error({ err: error }, 'unexpected');
     response.status(body.status).type('application/problem+json').send(JSON.stringify(body));
   };

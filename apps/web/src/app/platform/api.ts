@@ -43,6 +43,7 @@ export class Api {
 function asApiError(error: unknown): Observable<never> {
   if (!(error instanceof HttpErrorResponse)) return throwError(() => error);
   const body = error.error as Partial<Problem> | string | null;
+  if (error.status === 503) return throwError(() => new ApiError({ ...OFFLINE, detail: 'The server does not answer just now. What you typed is kept here and is sent when it is back.' }));
   const known = typeof body === 'object' && body !== null && typeof body.code === 'string';
   return throwError(() => new ApiError(known ? (body as Problem) : OFFLINE));
 }
