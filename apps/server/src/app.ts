@@ -8,6 +8,7 @@ import { peopleRoutes, requirePerson } from './people/routes.js';
 import type { ChangeFeed } from './platform/changes.js';
 import type { Context } from './platform/context.js';
 import { notFound, problemHandler } from './platform/problems.js';
+import { keepable } from './platform/bodies.js';
 import { requireCsrf, sessions } from './platform/sessions.js';
 import { photoRoutes } from './photos/routes.js';
 import { cuttingRoutes } from './cutting/routes.js';
@@ -65,7 +66,7 @@ function api(context: Context, changes: ChangeFeed): express.Router {
   router.get('/stream', requirePerson(context), changes.handler);
   router.use(compression());
   router.use(['/records', '/library/import'], express.json({ limit: RECORD_LIMIT, strict: true }));
-  router.use(express.json({ limit: BODY_LIMIT, strict: false }));
+  router.use(express.json({ limit: BODY_LIMIT, strict: false }), keepable);
   router.use(peopleRoutes(context));
   router.use(requireCsrf, requirePerson(context));
   router.use(craftRoutes(context), repairRoutes(context), photoRoutes(context), recordRoutes(context), cuttingRoutes(context), libraryRoutes(context), trialRoutes(context), shopRoutes(context), quoteRoutes(context));

@@ -75,7 +75,10 @@ describe('a database that ends its connections', () => {
 describe('an error of the database', () => {
   it('is “not just now” when it is away, full or a lock never came, and a fault of ours otherwise', () => {
     const coded = (code: string): Error => Object.assign(new Error('x'), { code });
-    for (const code of ['57P01', '57P03', '08006', '53300', '55P03', 'ECONNREFUSED']) expect(isAway(coded(code))).withContext(code).toBeTrue();
+    for (const code of ['57P01', '57P03', '08006', '53300', '55P03', 'ECONNREFUSED'])
+      expect(isAway(coded(code)))
+        .withContext(code)
+        .toBeTrue();
     expect(isAway(new Error('Connection terminated unexpectedly'))).toBeTrue();
     expect(isAway(new AggregateError([coded('ECONNREFUSED'), coded('ECONNREFUSED')]))).toBeTrue();
     for (const error of [coded('42P01'), coded('23505'), new Error('secret'), new TypeError('x')]) expect(isAway(error)).toBeFalse();

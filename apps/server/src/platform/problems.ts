@@ -61,6 +61,8 @@ export function problemOf(error: unknown): Problem {
   if (code === '23505') return make(409, 'already-there', 'One like this is there already.');
   if (code === '23001') return make(409, 'sealed', 'This record is sealed. Amend it to open a new revision.');
   if (code === '22P05' || code === '22021') return make(422, 'invalid', 'The text holds a character that cannot be kept.');
+  if (code === '22007' || code === '22008') return make(422, 'invalid', 'There is no such day. Look at the dates again.');
+  if (code === '22003' || code === '22P02') return make(422, 'invalid', 'A figure or a mark in it is none that can be kept. Look at it again.');
   if (status !== undefined && status >= 400 && status < 500) return make(status, 'bad-request', 'What was sent cannot be used.');
   return make(500, 'internal', 'Something broke on our side. What you typed is kept; try again.');
 }

@@ -18,7 +18,7 @@ export function parseLocal(text: string, field: string): number {
   const [year, month, day, hour, minute] = match.slice(1).map(Number) as [number, number, number, number, number];
   const at = Date.UTC(year, month - 1, day, hour, minute);
   const back = new Date(at);
-  if (back.getUTCMonth() !== month - 1 || back.getUTCDate() !== day || hour > 23 || minute > 59) throw new CoreError('unreadable', field, { text, want: 'time' });
+  if (back.getUTCFullYear() !== year || back.getUTCMonth() !== month - 1 || back.getUTCDate() !== day || hour > 23 || minute > 59) throw new CoreError('unreadable', field, { text, want: 'time' });
   return at / 60_000;
 }
 
