@@ -3,6 +3,14 @@ import { parseArgs } from 'node:util';
 import { ensureDataFolder, ensureDebian, ensureNodePackages } from './lib/install.mjs';
 import { freePort } from './lib/ports.mjs';
 
+const FIRST_PORT = 4280;
+/** Whether the database runs is looked at so often, ms. */
+const LOOK_MS = 2_000;
+/** Ending so many times, each so soon after its start, ms, is not staying up. */
+const [MOST_FAILURES, SOON_MS] = [5, 20_000];
+/** Waited before another try, and longer each time, ms. */
+const PAUSE_MS = 500;
+
 const { values } = parseArgs({
   options: { fresh: { type: 'boolean', default: false }, port: { type: 'string' }, 'no-demo': { type: 'boolean', default: false }, help: { type: 'boolean', default: false } },
 });
@@ -23,28 +31,55 @@ const data = ensureDataFolder();
 const cluster = await startCluster(path.join(data, 'db'));
 const database = values['no-demo'] ? 'ash_step' : 'ash_step_demo';
 const databaseUrl = await ensureDatabase(cluster, database, { fresh: values.fresh });
-const port = values.port ? Number(values.port) : await freePort(4280);
 const demo = !values['no-demo'];
-const passwords = demo ? demoPasswords() : {};
-const server = await serve({ databaseUrl, port, secret: sessionSecret(data), demo, passwords });
+const passwords = demo ? demoPasswords(data, database, await cluster.shared()) : {};
+const secret = sessionSecret(data);
+let port = values.port ? Number(values.port) : await freePort(FIRST_PORT);
+const serveOn = () => serve({ databaseUrl, port, secret, demo, passwords });
+let server = await serveOn().catch(async (error) => {
+  if (values.port) throw error;
+  // Another command may have taken the port in the same moment.
+  port = await freePort(port + 1);
+  return serveOn();
+});
 
 let stopping = false;
-async function stop() {
+async function stop(code = 0) {
   if (stopping) return;
   stopping = true;
   console.log('\nStopping …');
   await server.stop();
-  cluster.stop();
-  process.exit(0);
+  await cluster.leave();
+  process.exit(code);
 }
-process.on('SIGINT', stop);
-process.on('SIGTERM', stop);
-server.ended.then((code) => {
-  if (stopping) return;
-  console.error(`The server ended with ${code}.`);
-  cluster.stop();
-  process.exit(1);
-});
+process.on('SIGINT', () => stop());
+process.on('SIGTERM', () => stop());
+
+/** What ends by itself is started again; what ends at once again and again is not. */
+async function watch() {
+  for (let failures = 0; failures < MOST_FAILURES;) {
+    const since = Date.now();
+    const code = await server.ended;
+    if (stopping) return;
+    failures = Date.now() - since < SOON_MS ? failures + 1 : 1;
+    console.error(`The server ended with ${code}. Starting it again.`);
+    await new Promise((resolve) => setTimeout(resolve, PAUSE_MS * failures));
+    const again = await serveOn().catch((error) => console.error(error.message));
+    if (again) server = again;
+  }
+  console.error('The server does not stay up. See what it said above.');
+  await stop(1);
+}
+void watch();
+setInterval(() => {
+  if (stopping || cluster.running()) return;
+  console.error('The database ended. Starting it again.');
+  try {
+    cluster.startAgain();
+  } catch (error) {
+    console.error(error.message);
+  }
+}, LOOK_MS);
 
 console.log(`\nAsh Step is at http://127.0.0.1:${port}`);
 if (demo) {

@@ -29,18 +29,3 @@ export function captureBeside(command, args, options = {}) {
 export function start(command, args, options = {}) {
   return spawn(command, args, { cwd: ROOT, stdio: 'inherit', ...options });
 }
-
-/** Asks a web address until it answers, or gives up. */
-export async function waitForHttp(url, seconds = 30) {
-  const end = Date.now() + seconds * 1000;
-  for (;;) {
-    try {
-      const response = await fetch(url);
-      if (response.ok) return;
-    } catch (error) {
-      if (Date.now() > end) throw new Error(`no answer from ${url}`, { cause: error });
-    }
-    if (Date.now() > end) throw new Error(`no good answer from ${url}`);
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-}

@@ -2,13 +2,17 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { ROOT } from './paths.mjs';
-import { start, waitForHttp } from './run.mjs';
+import { start } from './run.mjs';
 
 export const DEMO_LOGINS = ['ilse', 'tomas', 'maren', 'ruben'];
 
-/** New passwords for the demo accounts, easy to type, good for this start only. */
-export function demoPasswords() {
-  return Object.fromEntries(DEMO_LOGINS.map((login) => [login, randomBytes(6).toString('base64url').replace(/[-_]/g, 'x')]));
+/** Passwords for the demo accounts, easy to type: new ones, or those of a start that still runs on the same database, which would else be told wrong ones. */
+export function demoPasswords(folder, database, keep = false) {
+  const file = path.join(folder, `passwords-${database}.json`);
+  if (keep && existsSync(file)) return JSON.parse(readFileSync(file, 'utf8'));
+  const passwords = Object.fromEntries(DEMO_LOGINS.map((login) => [login, randomBytes(6).toString('base64url').replace(/[-_]/g, 'x')]));
+  writeFileSync(file, JSON.stringify(passwords), { mode: 0o600 });
+  return passwords;
 }
 
 /** The key sessions are signed with: made once for this checkout. */
@@ -18,7 +22,7 @@ export function sessionSecret(folder) {
   return readFileSync(file, 'utf8');
 }
 
-/** Starts one server process and waits until it answers. */
+/** Starts one server process and waits until it listens itself: another on the same port says nothing about this one. It ends with the process that started it. */
 export async function serve({ databaseUrl, port, secret, demo, passwords = {}, development = false, logLevel = 'warn' }) {
   const env = {
     ...process.env,
@@ -32,9 +36,10 @@ export async function serve({ databaseUrl, port, secret, demo, passwords = {}, d
     WEB_ROOT: path.join(ROOT, 'apps/web/dist/browser'),
   };
   const args = development ? ['--conditions=@ashstep/source', '--import', 'tsx', 'apps/server/src/main.ts'] : ['apps/server/dist/main.js'];
-  const child = start(process.execPath, args, { env, detached: true });
+  const child = start(process.execPath, args, { env, detached: true, stdio: ['inherit', 'inherit', 'inherit', 'ipc'] });
   const ended = new Promise((resolve) => child.once('exit', resolve));
-  await Promise.race([waitForHttp(`http://127.0.0.1:${port}/api/health`, 120), ended.then((code) => Promise.reject(new Error(`the server ended with ${code}`)))]);
+  const ready = new Promise((resolve) => child.once('message', resolve));
+  await Promise.race([ready, ended.then((code) => Promise.reject(new Error(`the server ended with ${code}`)))]);
   return {
     child,
     ended,

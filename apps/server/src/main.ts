@@ -16,6 +16,7 @@ await changes.start();
 
 const server = createApp(context, changes).listen(config.port, config.host, () => {
   const address = server.address();
+  process.send?.('ready');
   log.info({ port: typeof address === 'object' ? address?.port : config.port }, 'ready');
 });
 server.on('error', (error) => {
@@ -36,3 +37,5 @@ async function stop(): Promise<void> {
 }
 process.on('SIGINT', () => void stop());
 process.on('SIGTERM', () => void stop());
+// Started by a command that has been killed, it would serve on unseen and hold the port.
+process.on('disconnect', () => void stop());

@@ -71,8 +71,10 @@ export function problemHandler(log: Logger) {
   return (error: unknown, _request: Request, response: Response, next: NextFunction): void => {
     if (response.headersSent) return next(error);
     const body = problemOf(error);
-    if (body.status === 503) response.set('Retry-After', '2');
-    if (body.status >= 500) log.error({ err: error }, 'unexpected');
+    if (body.status === 503) {
+      response.set('Retry-After', '2');
+      log.warn({ err: error }, 'the database is away');
+    } else if (body.status >= 500) log.error({ err: error }, 'unexpected');
     response.status(body.status).type('application/problem+json').send(JSON.stringify(body));
   };
 }

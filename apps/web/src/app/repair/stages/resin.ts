@@ -142,7 +142,7 @@ const WAY_NAMES = { 'after-full-cure': 'After full cure', 'paint-instead': 'Pain
       <ash-go
         stage="resin"
         [facts]="plan().facts"
-        [label]="r.chosen ? 'Take ' + r.card!.name.toLowerCase() + ', set the taper' : 'Pick a system'"
+        [label]="r.chosen ? 'Take ' + r.card!.name.toLowerCase() + ', set the taper' : r.verdicts.recommended ? 'Pick a system' : 'Stopped: none of the three suits'"
         [disabled]="!r.chosen || (r.needsReason && resin.overrideReason.trim() === '')"
         (go)="goOn('resin')"
       />
