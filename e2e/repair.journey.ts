@@ -234,6 +234,7 @@ function walk(way: Way, base: () => string): void {
         await inspector.sees('Sealed, read-only');
         expect(await (await inspector.field('Diameter')).isEnabled()).toBeFalse();
         await inspector.go(address);
+        await inspector.type('Why it is opened again', 'The taper was read on the wrong edge');
         await inspector.press('Amend');
         await inspector.sees('Revision 2');
       } finally {

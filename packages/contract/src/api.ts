@@ -95,6 +95,8 @@ export const reworkItem = z.object({
 });
 export const updateRework = z.strictObject({ cause: z.string().max(2000), action: z.string().max(2000), concession: z.string().max(2000).nullable() });
 
+/** Why a sealed record is opened again: it stands in the record from then on. */
+export const amendBody = z.strictObject({ reason: z.string().trim().min(5, 'Say why it is opened again.').max(1000) });
 export const signOffBody = z.strictObject({ password: z.string().min(1, 'This is still missing.').max(200), meaning: z.literal('I inspected and accept') });
 
 export const seal = z.object({
@@ -151,6 +153,8 @@ export const repairDetail = repairSummary.extend({
   seals: z.array(seal),
   /** Whether the person asking may sign, and if not why. */
   signOff: z.object({ allowed: z.boolean(), reason: z.string() }),
+  /** Whether they may open the sealed record again. */
+  mayAmend: z.boolean(),
 });
 
 /** A photograph kept with a job, as it was taken in: turned upright, without where it was taken, encoded anew. */

@@ -83,6 +83,16 @@ describe('photographs', () => {
     expect((await put(repair.id, await plain().jpeg().toBuffer())).body.code).toBe('sealed');
   });
 
+  it('of a sealed revision stay in the next, beside those taken since', async () => {
+    const repair = await finishedRepair(tech);
+    const [photo] = (await put(repair.id, await plain().jpeg().toBuffer())).body;
+    await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, { password: 'a long test password', meaning: 'I inspected and accept' });
+    await inspector.send('POST', `/api/repairs/${repair.id}/amend`, { reason: 'A photograph was missing' });
+    const added = (await put(repair.id, await plain().png().toBuffer())).body.find(({ id }: { id: string }) => id !== photo.id);
+    expect((await tech.send('DELETE', `/api/repairs/${repair.id}/photos/${photo.id}`)).body.code).toBe('sealed');
+    expect((await tech.send('DELETE', `/api/repairs/${repair.id}/photos/${added.id}`)).body).toEqual([photo]);
+  });
+
   it('give back the true hole of the demo’s roof, traced on the squared-up picture, within 1 %', async () => {
     const { data, info } = await sharp(await takePicture(ROOF))
       .ensureAlpha()

@@ -11,5 +11,8 @@ ON CONFLICT (id) DO NOTHING RETURNING id
 -- name: bytes
 SELECT jpeg, sha256 FROM photo WHERE repair_id = $1 AND id = $2
 
+-- name: sealedWith
+SELECT 1 FROM sealed_record JOIN photo USING (repair_id) WHERE repair_id = $1 AND photo.id = $2 AND position(photo.id::text IN body) > 0 LIMIT 1
+
 -- name: remove
 DELETE FROM photo WHERE repair_id = $1 AND id = $2 RETURNING name

@@ -6,7 +6,7 @@ import { ProblemError, notFound } from '../platform/problems.js';
 import { changeRepair, requireOpen, touch } from '../repairs/store.js';
 import { type KeptPicture, encodeAnew } from './encode.js';
 
-const sql = loadQueries<'list' | 'count' | 'insert' | 'bytes' | 'remove'>(import.meta.url, './queries.sql');
+const sql = loadQueries<'list' | 'count' | 'insert' | 'bytes' | 'sealedWith' | 'remove'>(import.meta.url, './queries.sql');
 
 const MOST_PHOTOS = 40;
 
@@ -36,6 +36,7 @@ async function insert(client: Queryable, { jpeg, widthPx, heightPx }: KeptPictur
 export async function removePhoto(context: Context, repairId: string, id: string, person: Pick<Person, 'name'>): Promise<Photo[]> {
   await changeRepair(context, repairId, person, async (client, repair, at) => {
     requireOpen(repair);
+    if ((await client.query(sql.sealedWith, [repairId, id])).rowCount !== 0) throw new ProblemError(409, 'sealed', 'This photograph is part of a sealed revision, so it stays.');
     const [gone] = (await client.query<{ name: string }>(sql.remove, [repairId, id])).rows;
     if (!gone) throw notFound('photograph');
     return { kind: 'photo-removed', version: await touch(client, repairId, at), detail: { name: gone.name } };

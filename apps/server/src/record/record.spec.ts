@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { CHAIN_START, type RecordFile, canonicalJson } from '@ashstep/contract';
 import { pdfText } from '../testing/pdf.js';
-import { PASSWORD, TestClient, TestServer } from '../testing/server.js';
+import { PASSWORD, TestClient, type TestReply, TestServer } from '../testing/server.js';
 import { finishedRepair, newRepair, saveSection } from '../testing/repairs.js';
 import { chainHash } from './body.js';
 import { verifyChain } from './service.js';
@@ -41,11 +41,16 @@ describe('record', () => {
     expect((await tech.send('POST', `/api/repairs/${repair.id}/log`, { id: randomUUID(), entry: { kind: 'note', text: 'late' } })).status).toBe(409);
     await expectAsync(server.context.pool.query("UPDATE repair SET title = 'forged' WHERE id = $1", [repair.id])).toBeRejected();
     await expectAsync(server.context.pool.query("UPDATE sealed_record SET body = '{}'")).toBeRejected();
-    const amended = (await tech.send('POST', `/api/repairs/${repair.id}/amend`)).body;
+    const amend = (client: TestClient, body: object): Promise<TestReply> => client.send('POST', `/api/repairs/${repair.id}/amend`, body);
+    expect((await amend(tech, { reason: 'Lot was read wrongly' })).status).toBe(403);
+    expect((await amend(inspector, { reason: ' ' })).body.fields[0].path).toBe('reason');
+    const amended = (await amend(inspector, { reason: 'Lot was read wrongly' })).body;
     expect([amended.state, amended.revision]).toEqual(['open', 2]);
+    expect(amended.events.at(-1)).toEqual(jasmine.objectContaining({ kind: 'amended', by: 'Inspector Spec', detail: { revision: 2, reason: 'Lot was read wrongly' } }));
     expect((await saveSection(tech, amended, 'taper', { ratio: 15 })).status).toBe(200);
     const again = (await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN)).body;
     expect(again.seals.map((s: { revision: number }) => s.revision)).toEqual([1, 2]);
+    expect(await pdfText((await tech.send('GET', `/api/repairs/${repair.id}/record.pdf`)).body)).toMatch(/Opened again as revision 2 by Inspector Spec.*Lot was read wrongly/s);
   });
 
   it('forms a chain that shows a later change', async () => {
@@ -130,7 +135,7 @@ describe('record', () => {
   it('says when nothing is sealed yet', async () => {
     const fresh = await newRepair(tech);
     expect((await tech.send('GET', `/api/repairs/${fresh.id}/record.json`)).status).toBe(404);
-    expect((await tech.send('POST', `/api/repairs/${fresh.id}/amend`)).body.code).toBe('not-sealed');
+    expect((await inspector.send('POST', `/api/repairs/${fresh.id}/amend`, { reason: 'Only to see' })).body.code).toBe('not-sealed');
     expect((await tech.send('POST', '/api/records', {})).status).toBe(403);
   });
 });

@@ -1,4 +1,4 @@
-import { signOffBody } from '@ashstep/contract';
+import { amendBody, signOffBody } from '@ashstep/contract';
 import { Router } from 'express';
 import * as z from 'zod';
 import { personOf } from '../people/routes.js';
@@ -19,7 +19,7 @@ export function recordRoutes(context: Context): Router {
     response.json(await signOff(context, idOf(request), password, meaning, personOf(response)));
   });
   router.post('/repairs/:id/amend', async (request, response) => {
-    response.json(await amend(context, idOf(request), personOf(response)));
+    response.json(await amend(context, idOf(request), parse(amendBody, request.body).reason, personOf(response)));
   });
   router.get('/repairs/:id/record.json', async (request, response) => {
     const { revision } = parse(revisionQuery, request.query);

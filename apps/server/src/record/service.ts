@@ -5,8 +5,8 @@ import { passwordMatches, shop } from '../people/service.js';
 import type { Context } from '../platform/context.js';
 import { listPhotos } from '../photos/service.js';
 import { inTransaction, loadQueries } from '../platform/database.js';
-import { ProblemError, parse } from '../platform/problems.js';
-import { signOffAllowed } from '../repairs/inspection.js';
+import { ProblemError, forbidden, parse } from '../platform/problems.js';
+import { mayAmend, signOffAllowed } from '../repairs/inspection.js';
 import { repairDetail } from '../repairs/service.js';
 import { changeRepair, loadRepair, requireOpen, sql as repairSql } from '../repairs/store.js';
 import { chainHash, recordBody } from './body.js';
@@ -38,11 +38,12 @@ export async function sealRepair(context: Context, id: string, meaning: string, 
 }
 
 /** Opens a new revision of a sealed repair; what was sealed stays as it is. */
-export async function amend(context: Context, id: string, person: Person): Promise<RepairDetail> {
+export async function amend(context: Context, id: string, reason: string, person: Person): Promise<RepairDetail> {
+  if (!(await mayAmend(context, person))) throw forbidden('Opening a sealed record again is for an inspector or the manager. Ask one, and say what for.');
   await changeRepair(context, id, person, async (client, repair, at) => {
     if (repair.state !== 'sealed') throw new ProblemError(409, 'not-sealed', 'Only a sealed record is amended. This one can still be changed.');
     const { version } = (await client.query<{ version: number }>(repairSql.amend, [id, at])).rows[0]!;
-    return { kind: 'amended', version, detail: { revision: repair.revision + 1 } };
+    return { kind: 'amended', version, detail: { revision: repair.revision + 1, reason } };
   });
   return repairDetail(context, id, person);
 }

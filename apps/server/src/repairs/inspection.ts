@@ -31,6 +31,11 @@ export async function updateRework(context: Context, id: string, itemId: string,
   });
 }
 
+/** Whether this person may open sealed records again. */
+export async function mayAmend(context: Context, person: Person): Promise<boolean> {
+  return person.role !== 'technician' || (await shop(context.pool)).singleHanded;
+}
+
 /** Whether this person may accept this repair now, and if not, the first thing in the way. */
 export async function signOffAllowed(context: Context, repair: RepairRow, person: Person): Promise<RepairDetail['signOff']> {
   const no = (reason: string): RepairDetail['signOff'] => ({ allowed: false, reason });

@@ -6,7 +6,7 @@ import { shopSettings } from '../shop/service.js';
 import type { Context } from '../platform/context.js';
 import { inTransaction } from '../platform/database.js';
 import { ProblemError, parse } from '../platform/problems.js';
-import { signOffAllowed } from './inspection.js';
+import { mayAmend, signOffAllowed } from './inspection.js';
 import { type LockedRepair, changeRepair, loadRepair, requireOpen, sql, touch, writeEvent } from './store.js';
 
 const PAGE_SIZE = 50;
@@ -39,7 +39,7 @@ const escapeLike = (text: string): string => text.replace(/[\\%_]/g, '\\$&');
 
 export async function repairDetail(context: Context, id: string, person: Person): Promise<RepairDetail> {
   const row = await loadRepair(context.pool, id);
-  return { ...row, signOff: await signOffAllowed(context, row, person) };
+  return { ...row, signOff: await signOffAllowed(context, row, person), mayAmend: await mayAmend(context, person) };
 }
 
 /** Opens a repair with the trade's defaults; the same id sent twice opens one. */

@@ -206,9 +206,10 @@ function checks(sheet: Sheet, { results, rework }: RecordBody): void {
     );
 }
 
-function signatures(sheet: Sheet, { signature, technician, shop }: RecordBody, hash: string | null): void {
+function signatures(sheet: Sheet, { signature, technician, shop, events }: RecordBody, hash: string | null): void {
   sheet.section('Signatures');
   sheet.line(`Work done by ${technician}, ${shop}.`);
+  for (const { kind, detail, by, at } of events) if (kind === 'amended' && detail['reason']) sheet.line(`Opened again as revision ${String(detail['revision'])} by ${by}, ${when(at)}: ${String(detail['reason'])}`);
   if (hash === null) return sheet.line('Not sealed. Nobody has accepted this repair yet.', 'bold');
   sheet.line(`“${signature.meaning}”: ${signature.by}, ${when(signature.at)}.${signature.singleHanded ? ' This shop runs single-handed: the same person did and accepted the work.' : ''}`, 'bold');
   sheet.line(`Seal (SHA-256): ${hash}`);

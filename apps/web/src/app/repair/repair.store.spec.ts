@@ -34,6 +34,7 @@ const detail = (patch: Partial<RepairDetail> = {}): RepairDetail =>
     events: [],
     seals: [],
     signOff: { allowed: false, reason: '' },
+    mayAmend: true,
     ...patch,
   }) as unknown as RepairDetail;
 

@@ -167,8 +167,8 @@ export class RepairStore {
     this.command(this.api.send<RepairDetail>('POST', this.path('/sign-off'), { password, meaning: 'I inspected and accept' }));
   }
 
-  amend(): void {
-    this.command(this.api.send<RepairDetail>('POST', this.path('/amend')));
+  amend(reason: string): void {
+    this.command(this.api.send<RepairDetail>('POST', this.path('/amend'), { reason }));
   }
 
   /** Settles a conflict: theirs puts the other person's section on screen, mine saves over it. Both stay in the history. */

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, ElementRef, afterRenderEffect, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, afterRenderEffect, computed, inject, linkedSignal, signal } from '@angular/core';
 import type { InspectionResult } from '@ashstep/contract';
 import { INSPECTION_CHECKS, type InspectionCheck } from '@ashstep/core';
 import { WhenPipe } from '../../platform/when.pipe';
@@ -18,6 +18,8 @@ const WHY: Record<string, string> = { 'mean-outside': 'Outside the limit.', 'one
 export class SignOffStage extends StagePanel {
   readonly typed = signal<Record<string, string>>({});
   readonly password = signal('');
+  /** Kept until the record is open again. */
+  readonly reason = linkedSignal({ source: () => this.state().detail.revision, computation: () => '' });
   readonly rows = computed(() => {
     const results = this.state().detail.results;
     return this.plan().inspection.map((check) => ({ check, result: [...results].reverse().find((r) => r.checkId === check.id) ?? null }));
@@ -84,6 +86,11 @@ export class SignOffStage extends StagePanel {
 
   why(result: InspectionResult): string {
     return WHY[result.why] ?? '';
+  }
+
+  amend(event: Event): void {
+    event.preventDefault();
+    this.store.amend(this.reason().trim());
   }
 
   sign(event: Event): void {

@@ -31,7 +31,22 @@ const PLANNED: Sections = { laminate: { thicknessMm: 4, clueIds: ['styrene-smell
 
 function stateOf(sections: Sections = PLANNED, detail: Partial<RepairDetail> = {}): RepairState {
   const inputs = Object.fromEntries(Object.entries(NEW_REPAIR).map(([name, defaults]) => [name, { ...defaults, ...sections[name as keyof RepairInputs] }])) as unknown as RepairInputs;
-  const base = { id: 'r1', state: 'open', revision: 1, version: 1, stageReached: 9, log: [], checks: [], results: [], rework: [], events: [], seals: [], openRework: 0, signOff: { allowed: false, reason: 'Another must accept it.' } };
+  const base = {
+    id: 'r1',
+    state: 'open',
+    revision: 1,
+    version: 1,
+    stageReached: 9,
+    log: [],
+    checks: [],
+    results: [],
+    rework: [],
+    events: [],
+    seals: [],
+    openRework: 0,
+    signOff: { allowed: false, reason: 'Another must accept it.' },
+    mayAmend: true,
+  };
   return { detail: { ...base, ...detail, inputs } as unknown as RepairDetail, inputs, plan: planRepair(inputs), pending: new Map(), problem: null, fieldErrors: {}, upset: null, conflict: null };
 }
 
@@ -487,8 +502,21 @@ describe('stage panels', () => {
     const fixture = await show(SignOffStage, stateOf(PLANNED, { state: 'sealed', seals: [seal] }));
     expect(text(fixture)).toContain('ab'.repeat(32));
     expect((fixture.nativeElement as HTMLElement).querySelectorAll('.yesno').length).toBe(0);
-    press(fixture, 'Amend');
-    expect(store.amend).toHaveBeenCalled();
+    const why = fixture.nativeElement.querySelector('#why-amend') as HTMLTextAreaElement;
+    const button = [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')].find((one) => one.textContent!.includes('Amend'))!;
+    expect(button.disabled).toBeTrue();
+    why.value = ' Lot was read wrongly ';
+    why.dispatchEvent(new Event('input'));
+    await fixture.whenStable();
+    button.click();
+    expect(store.amend).toHaveBeenCalledOnceWith('Lot was read wrongly');
+  });
+
+  it('sealed: who may not amend is told whom to ask', async () => {
+    const seal = { revision: 1, sealedAt: '2026-04-16T10:00:00Z', signedBy: 'Maren', meaning: 'I inspected and accept', hash: 'ab'.repeat(32), previousHash: '0'.repeat(64), singleHanded: false };
+    const fixture = await show(SignOffStage, stateOf(PLANNED, { state: 'sealed', seals: [seal], mayAmend: false }));
+    expect(text(fixture)).toContain('ask an inspector or the manager');
+    expect(fixture.nativeElement.querySelector('#why-amend')).toBeNull();
   });
 
   it('finish only: no stage pretends there is fibre to lay', async () => {
