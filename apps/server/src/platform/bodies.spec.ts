@@ -5,7 +5,7 @@ import { TestClient, TestServer } from '../testing/server.js';
 /** What is JSON and cannot be kept: half a character, a NUL, and both as names. */
 const HOSTILE = ['"\\ud800"', '"a\\u0000b"', '{"\\udfff":1}', '{"__proto__":{"id":"\\ud800"}}', '[[["\\ud9aa"]]]'];
 
-describe('bodies that cannot be kept', () => {
+describe('what cannot be kept', () => {
   let server: TestServer;
   let tech: TestClient;
 
@@ -46,19 +46,8 @@ describe('bodies that cannot be kept', () => {
     const title = 'Kiel 𝛼 ⚓';
     expect((await tech.send('POST', '/api/repairs', { id: randomUUID(), craftId, title })).body.title).toBe(title);
   });
-});
 
-describe('days and figures there are none of', () => {
-  let server: TestServer;
-  let tech: TestClient;
-
-  beforeAll(async () => {
-    server = await TestServer.start();
-    tech = await new TestClient(await server.listen()).signIn('tech');
-  });
-  afterAll(() => server.stop());
-
-  it('are refused at the field: 30 February, month 13, year 0, 25 o’clock', async () => {
+  it('with days there are none of are refused at the field: 30 February, month 13, year 0, 25 o’clock', async () => {
     const repair = await newRepair(tech);
     for (const startAt of ['2026-02-30T08:00', '2026-13-01T08:00', '0000-01-01T08:00', '2026-04-16T25:00', '2026-04-16T08:61']) {
       const reply = await saveSection(tech, repair, 'days', { startAt });
@@ -66,13 +55,13 @@ describe('days and figures there are none of', () => {
     }
   });
 
-  it('in the library as well, year 0 among them', async () => {
+  it('with such days are refused in the library as well, year 0 among them', async () => {
     const lot = { kind: 'system', entryId: 'epoxy-slow', part: 'resin', code: 'L-1', receivedOn: '2026-04-01', expiresOn: null, packSize: 1000, unit: 'g', packs: 1, price: null };
     const status = async (dates: object): Promise<number> => (await tech.send('PUT', '/api/library/lots', { id: randomUUID(), ...lot, ...dates })).status;
     expect([await status({}), await status({ receivedOn: '0000-01-01' }), await status({ expiresOn: '2027-02-29' })]).toEqual([200, 422, 422]);
   });
 
-  it('as a revision or a page of the history are refused, not broken on', async () => {
+  it('and a revision or a page of the history there is none of are refused, not broken on', async () => {
     const { id } = await newRepair(tech);
     for (const revision of ['99999999999999999999', '-1', '0', '1e400', 'x', '2147483648'])
       expect([400, 404, 422])

@@ -1,10 +1,10 @@
 import type { Request, Response } from 'express';
 import pg from 'pg';
 import type { Context } from './context.js';
+import { CONNECT_MS } from './database.js';
 
 const HEARTBEAT_MS = 25_000;
 const RETRY_MS = 1_000;
-const CONNECT_MS = 5_000;
 
 /** Hears of changes made through any server process and passes them on to the browsers of this one as server-sent events. */
 export class ChangeFeed {

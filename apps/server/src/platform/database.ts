@@ -7,8 +7,9 @@ export type Pool = pg.Pool;
 /** A pool or a client inside a transaction. */
 export type Queryable = Pick<pg.Pool, 'query'>;
 
-/** A connection is waited for so long, a lock so long, and a transaction that stands still so long, ms. */
-const [CONNECT_MS, LOCK_MS, IDLE_MS] = [5_000, 8_000, 30_000];
+/** A connection is waited for so long; a lock so long, and a transaction that stands still so long, ms. */
+export const CONNECT_MS = 5_000;
+const [LOCK_MS, IDLE_MS] = [8_000, 30_000];
 
 /**
  * A pool whose connections may be ended under it: the query that meets an ended one fails, and the next gets a new one.

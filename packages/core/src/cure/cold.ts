@@ -2,8 +2,8 @@ import type { Remark } from '../errors.js';
 import { SYSTEMS } from '../resin/systems.js';
 import { type HourlyTemp } from './air.js';
 import type { CureCard } from './cards.js';
-import { USUAL_GLASS, leastTempFor, reachableAlpha } from './glass.js';
-import { isothermalSeconds } from './kinetics.js';
+import { leastTempFor, reachableAlpha } from './glass.js';
+import { CARD_TEMP_C, isothermalSeconds } from './kinetics.js';
 
 /** Coldest a card may be used at, °C: its own, or that of the shipped system it is named after; null where neither says. */
 export const minTempOf = ({ id, minTempC }: Pick<CureCard, 'id' | 'minTempC'>): number | null => minTempC ?? SYSTEMS.find((system) => system.id === id)?.minTempC ?? null;
@@ -37,15 +37,15 @@ export function warmingFor({ kinetics, fullAlpha }: CureCard, fullHours?: number
   const leastC = leastTempFor(fullAlpha, kinetics.glass);
   const warmC = Math.max(WARM_C, WARM_STEP_C * Math.ceil((leastC + WARM_OVER_C) / WARM_STEP_C));
   const hours = isothermalSeconds(kinetics, fullAlpha, warmC) / 3600;
-  const atCard = isothermalSeconds(kinetics, fullAlpha, 22) / 3600;
+  const atCard = isothermalSeconds(kinetics, fullAlpha, CARD_TEMP_C) / 3600;
   return { leastC, warmC, hours: fullHours !== undefined && Number.isFinite(atCard) ? (hours * fullHours) / atCard : hours };
 }
 
 /** What to say where the warmest the air gets still leaves the resin a glass before it is full; nothing where it does not. */
 export function neverFullRemarks(card: CureCard, warmestC: number, fullHours?: number): Remark[] {
-  if (reachableAlpha(warmestC, card.kinetics.glass ?? USUAL_GLASS) > card.fullAlpha) return [];
-  return [{ id: 'cure.full-needs-warmth', params: { ...warmingFor(card, fullHours), reachablePercent: 100 * reachableAlpha(warmestC, card.kinetics.glass) } }];
+  const reachable = reachableAlpha(warmestC, card.kinetics.glass);
+  return reachable > card.fullAlpha ? [] : [{ id: 'cure.full-needs-warmth', params: { ...warmingFor(card, fullHours), reachablePercent: 100 * reachable } }];
 }
 
-/** The warmest and the coldest of what is listed, °C. */
+/** The warmest of what is listed, °C. */
 export const warmestOf = (air: number | readonly HourlyTemp[]): number => (typeof air === 'number' ? air : Math.max(...air.map(({ tempC }) => tempC)));

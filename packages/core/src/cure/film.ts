@@ -4,7 +4,7 @@ import { agingCardOf } from './age-law.js';
 import type { CureCard } from './cards.js';
 import { coldRemarks, minTempOf, neverFullRemarks } from './cold.js';
 import { reachableAlpha } from './glass.js';
-import { checkCatalyst, isothermalSeconds } from './kinetics.js';
+import { checkCatalyst, isothermalHours } from './kinetics.js';
 import { windows } from './windows.js';
 
 export interface FilmTimeInput {
@@ -39,10 +39,7 @@ export function filmTime({ system, card: given, tempC, catalystPercent }: FilmTi
     return { tackHours: fromHour, sandableHours: sandableHour, fullHours: fullHour, reachableAlpha: reachable, remarks };
   }
   const catalyst = checkCatalyst(card.kinetics, card.name, catalystPercent);
-  const at = (alpha: number): number | null => {
-    const hours = isothermalSeconds(card.kinetics, alpha, tempC, catalyst) / 3600;
-    return Number.isFinite(hours) ? hours : null;
-  };
+  const at = (alpha: number): number | null => isothermalHours(card.kinetics, alpha, tempC, catalyst);
   const fullHours = at(card.fullAlpha);
   return {
     tackHours: at(card.greenAlpha),

@@ -3,7 +3,7 @@ import { lowest, mean } from '../statistics/index.js';
 import { SYSTEMS, type SystemCard } from '../resin/systems.js';
 import { CURE_CARDS, type CureCard } from './cards.js';
 import { type Glass, USUAL_GLASS, leastTempFor } from './glass.js';
-import { CARD_TEMP_C, type Kinetics, arrheniusAt22, isothermalSeconds, rateConstant } from './kinetics.js';
+import { CARD_TEMP_C, type Kinetics, arrheniusAt22, isothermalHours, rateConstant } from './kinetics.js';
 import { potExotherm } from './pot.js';
 import type { SheetPoint } from './sheet.js';
 
@@ -86,17 +86,25 @@ export function fitCard({ points, from, mostSteps, energies }: FitCardInput): Fi
     return points.reduce((sum, point) => sum + misfit(point, reproduce(card, point)) ** 2, leash);
   };
   // Films alone settle n, and a search that begins far from it can settle in the wrong hollow: then it begins again from another.
-  let best: FitCardResult | null = null;
   let steps = 0;
-  for (const shift of RESTARTS) {
+  const best = firstGood(RESTARTS, (shift) => {
     const at = free.map((i) => (i === 2 ? Math.min(MOST[2]!, Math.max(LEAST[2]!, start[2]! + shift)) : start[i]!));
     const found = lowest(value, at, free.map((i) => SPREAD[i]!), mostSteps ?? 500, 1e-9); // prettier-ignore
     steps += found.steps;
-    const made = { ...compareToSheet(cardAt(found.at), points), steps };
-    if (!best || worstOf(made) < worstOf(best)) best = made;
+    return { ...compareToSheet(cardAt(found.at), points), steps };
+  });
+  return { ...best, steps };
+}
+
+/** The first fit that is good of those begun from one place after another; the best where none is. */
+function firstGood<T>(starts: readonly T[], fitFrom: (start: T) => FitCardResult): FitCardResult {
+  let best: FitCardResult | null = null;
+  for (const start of starts) {
+    const found = fitFrom(start);
+    if (!best || worstOf(found) < worstOf(best)) best = found;
     if (best.good) break;
   }
-  return { ...best!, steps };
+  return best!;
 }
 
 /** How well a card gives back what a sheet says. */
@@ -157,10 +165,7 @@ function glassFor(points: readonly SheetPoint[], from: CureCard): Glass | undefi
 
 /** What a card gives for a point of a sheet, in its own unit; null where it never gets there. */
 export function reproduce(card: CureCard, point: SheetPoint): number | null {
-  if (point.kind === 'thin') {
-    const hours = isothermalSeconds(card.kinetics, point.alpha, point.tempC) / 3600;
-    return Number.isFinite(hours) ? hours : null;
-  }
+  if (point.kind === 'thin') return isothermalHours(card.kinetics, point.alpha, point.tempC);
   const { result } = attempt(() => potExotherm({ card, massG: point.massG, airTempC: point.tempC, hours: 12, ...(point.container ? { container: point.container } : {}) }));
   if (!result) return null;
   return point.kind === 'pot-gel' ? result.gelMin : result.peakTempC;
@@ -239,13 +244,7 @@ function sheetFrom(system: SystemCard, from: CureCard): Required<Pick<FitCardInp
 export function cureCardFor(system: SystemCard): CureCardFound {
   const known = knownCure(system);
   if (known) return { card: { ...known, minTempC: system.minTempC }, fit: null };
-  let best: FitCardResult | null = null;
-  for (const from of nearestCards(system)) {
-    const found = fitCard({ ...sheetFrom(system, from), mostSteps: OWN_STEPS });
-    if (!best || worstOf(found) < worstOf(best)) best = found;
-    if (best.good) break;
-  }
-  if (!best!.good) best = fitCard({ points: sheetOf(system).points, from: best!.card, mostSteps: OWN_STEPS, energies: true });
-  const { card, reproduced, worstPercent, good } = best!;
+  const found = firstGood(nearestCards(system), (from) => fitCard({ ...sheetFrom(system, from), mostSteps: OWN_STEPS }));
+  const { card, reproduced, worstPercent, good } = found.good ? found : fitCard({ points: sheetOf(system).points, from: found.card, mostSteps: OWN_STEPS, energies: true });
   return { card: { ...card, minTempC: system.minTempC }, fit: { reproduced, worstPercent, good } };
 }

@@ -122,3 +122,9 @@ export function isothermalSeconds(kinetics: Kinetics, alpha: number, tempC: numb
 }
 
 const ISOTHERMAL_PIECES = 400;
+
+/** The same in hours; null where the temperature never lets it get there. */
+export function isothermalHours(...asked: Parameters<typeof isothermalSeconds>): number | null {
+  const hours = isothermalSeconds(...asked) / 3600;
+  return Number.isFinite(hours) ? hours : null;
+}

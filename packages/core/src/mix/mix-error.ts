@@ -50,9 +50,7 @@ export function mixError(input: MixErrorInput): MixErrorResult {
   const wanted = per100 / 100;
   const error = secondG / resinG / wanted - 1;
   const k = secondReadings(input.weighing, 'weighing');
-  const high = (secondG + k * r) / (resinG - r) / wanted - 1;
-  const low = Math.max(0, secondG - k * r) / (resinG + r) / wanted - 1;
-  const worst = Math.abs(high) >= Math.abs(low) ? high : low;
+  const worst = worstError(resinG, secondG, wanted, r, k);
   const within = Math.abs(error) <= tolerance + 1e-12;
   const remarks: Remark[] = within ? [] : [{ id: 'mix.out-of-ratio', params: { errorPercent: error * 100, tolerancePercent: tolerance * 100 } }];
   return {
@@ -64,6 +62,13 @@ export function mixError(input: MixErrorInput): MixErrorResult {
     smallestBatchG: smallestBatch(wanted, tolerance, r, k),
     remarks,
   };
+}
+
+/** Worst error of a ratio, as a share and signed: the resin off by so much and the second part by so many times that, in opposite directions. */
+export function worstError(resin: number, second: number, wanted: number, error: number, secondErrors: number): number {
+  const high = (second + secondErrors * error) / (resin - error) / wanted - 1;
+  const low = Math.max(0, second - secondErrors * error) / (resin + error) / wanted - 1;
+  return Math.abs(high) >= Math.abs(low) ? high : low;
 }
 
 /** Reading errors in the second part of a way of weighing. @throws CoreError for a way there is none of */

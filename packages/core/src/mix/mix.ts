@@ -99,10 +99,10 @@ function catalysed(card: CatalysedCard, resinG: number, input: MixInput): MixRes
   const secondMl = (resinG / 1000) * 10 * percent;
   const dropsPerMl = requireNumber(input.dropsPerMl ?? DEFAULT_DROPS_PER_ML, 'dropsPerMl', { min: 5, max: 100 });
   const counted = secondMl < DROPS_UNDER_ML ? countedDrops(card, resinG, percent, dropsPerMl) : { drops: null, dropsPercent: null, remarks: [] };
-  const light = card.catalystDensityGPerMl < LIGHTEST_PEROXIDE || card.catalystDensityGPerMl > HEAVIEST_PEROXIDE;
+  const odd = card.catalystDensityGPerMl < LIGHTEST_PEROXIDE || card.catalystDensityGPerMl > HEAVIEST_PEROXIDE;
   const remarks: Remark[] = [
     { id: 'mix.catalyst-by-volume', params: { percent, gramPerMl: card.catalystDensityGPerMl } },
-    ...(light ? [{ id: 'mix.catalyst-density', params: { gramPerMl: card.catalystDensityGPerMl } }] : []),
+    ...(odd ? [{ id: 'mix.catalyst-density', params: { gramPerMl: card.catalystDensityGPerMl } }] : []),
     ...counted.remarks,
   ];
   return {
@@ -129,7 +129,8 @@ function countedDrops(card: CatalysedCard, resinG: number, percent: number, drop
   const dropsPercent = (percent * drops) / exact;
   const errorPercent = 100 * (drops / exact - 1);
   const outside = dropsPercent < card.catalystMinPercent - 1e-9 || dropsPercent > card.catalystMaxPercent + 1e-9;
-  const params = { drops, percent: dropsPercent, errorPercent, batchG: gPerDrop * Math.max(FEW_DROPS, Math.ceil(exact - 1e-9)), batchDrops: Math.max(FEW_DROPS, Math.ceil(exact - 1e-9)) };
+  const batchDrops = Math.max(FEW_DROPS, Math.ceil(exact - 1e-9));
+  const params = { drops, percent: dropsPercent, errorPercent, batchG: gPerDrop * batchDrops, batchDrops };
   const off = outside ? 'mix.drops-outside' : Math.abs(errorPercent) > card.tolerancePercent + 1e-9 ? 'mix.drops-off' : drops < FEW_DROPS ? 'mix.few-drops' : null;
   const range = { min: card.catalystMinPercent, max: card.catalystMaxPercent, tolerancePercent: card.tolerancePercent };
   return { drops, dropsPercent, remarks: off ? [{ id: off, params: { ...params, ...range } }] : [] };

@@ -1,5 +1,5 @@
 import { CoreError, type Remark, requireNumber } from '../errors.js';
-import { type Weighing, secondReadings, smallestBatch } from './mix-error.js';
+import { type Weighing, secondReadings, smallestBatch, worstError } from './mix-error.js';
 
 /** Something both parts are measured with. */
 export type MeasuringTool =
@@ -77,14 +77,10 @@ export function smallestBatches(input: ToolsInput): ToolsResult {
   return { tools, best: good[0]?.name ?? null, remarks };
 }
 
-/** Worst error of the ratio of a batch, per cent, signed: resin off by so much and the second part by so many times that, in opposite directions; null where there may be no resin in it at all. */
+/** Worst error of the ratio of a batch, per cent, signed; null where there may be no resin in it at all. */
 function worstOf(total: number, ratio: number, error: number, secondErrors: number): number | null {
   const resin = total / (1 + ratio);
-  const second = total - resin;
-  if (error >= resin) return null;
-  const high = (second + secondErrors * error) / (resin - error) / ratio - 1;
-  const low = Math.max(0, second - secondErrors * error) / (resin + error) / ratio - 1;
-  return 100 * (Math.abs(high) >= Math.abs(low) ? high : low);
+  return error >= resin ? null : 100 * worstError(resin, total - resin, ratio, error, secondErrors);
 }
 
 /** Whole strokes of two pumps: those nearest the ratio for the batch, and the fewest that are within tolerance at all. */

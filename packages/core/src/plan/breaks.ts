@@ -1,7 +1,5 @@
-import { type AgeLaw, ageLawOf, usualAgeLaw } from '../cure/index.js';
 import type { Remark } from '../errors.js';
 import type { AirNeeds } from '../air/index.js';
-import type { SystemCard } from '../resin/systems.js';
 import type { AirClock } from './air-clock.js';
 import { type ShedHours, nextOpen } from './calendar.js';
 import type { ScheduleLink } from './schedule.js';
@@ -9,14 +7,10 @@ import type { ScheduleLink } from './schedule.js';
 /** Rounding of minutes that is no miss, min. */
 const EXACT_MIN = 1e-6;
 
-/** By what law the next ply's window runs after a task: that of the resin it laid. */
-export const windowLaw = (system: SystemCard | undefined): AgeLaw => (system ? ageLawOf(system, 'green') : usualAgeLaw);
-
-/** What a task comes after, when that ends, the air it cures in, and the law it does by. */
+/** What a task comes after: when that ends, and the air it cures in, by the usual law as all windows do. */
 export interface Before {
   endMin: number;
   clock: AirClock | null;
-  law: AgeLaw;
 }
 
 /** Waits not over, and windows that have shut, were a task begun at a moment. */
@@ -24,8 +18,8 @@ export function windowBreaks(startMin: number, after: readonly ScheduleLink[], b
   return after.flatMap(({ id, waitMin, withinMin, waitAgeHours, withinAgeHours }): Remark[] => {
     const before = beforeOf(id);
     if (!before) return [];
-    const { endMin, clock, law } = before;
-    const aged = (hours: number | undefined, otherwise: number): number => (hours === undefined || !clock ? otherwise : clock.minuteOfAge(endMin, hours, law));
+    const { endMin, clock } = before;
+    const aged = (hours: number | undefined, otherwise: number): number => (hours === undefined || !clock ? otherwise : clock.minuteOfAge(endMin, hours));
     const opens = Math.max(endMin + (waitMin ?? 0), aged(waitAgeHours, endMin));
     const shuts = Math.min(withinMin === undefined ? Infinity : endMin + withinMin, aged(withinAgeHours, Infinity));
     if (startMin < opens - EXACT_MIN) return [{ id: 'schedule.too-soon', params: { task: id, minutes: opens - startMin } }];

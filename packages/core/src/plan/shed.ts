@@ -2,7 +2,7 @@ import { checkAirHours } from '../air/index.js';
 import { type Warming, ageLawOf, agingCardOf, coldRemarks, usualAgeLaw, warmingFor } from '../cure/index.js';
 import { CoreError, type Remark, requireNumber, requireWhole } from '../errors.js';
 import { AirClock, type AirStop, steadyAir } from './air-clock.js';
-import { placeBreaks, windowBreaks, windowLaw } from './breaks.js';
+import { placeBreaks, windowBreaks } from './breaks.js';
 import { DEFAULT_HOURS, type ShedHours, type WorkSpan, checkHours, everOpen, formatLocal, parseLocal, sharedHours, workInOneGo, workThrough } from './calendar.js';
 import type { ScheduleInput, ScheduleResult, ScheduleTask, ScheduledTask } from './schedule.js';
 
@@ -139,7 +139,7 @@ export class Shed {
     for (const i of [...this.order].reverse())
       for (const { id, waitMin, waitAgeHours } of this.tasks[i]!.after ?? []) {
         const before = this.index.get(id)!;
-        const aged = waitAgeHours ? this.clockOf(this.tasks[before]!).minuteOfAge(this.startMin, waitAgeHours, windowLaw(this.tasks[before]!.system)) - this.startMin : 0;
+        const aged = waitAgeHours ? this.clockOf(this.tasks[before]!).minuteOfAge(this.startMin, waitAgeHours) - this.startMin : 0;
         tails[before] = Math.max(tails[before]!, this.lengthOf(this.tasks[before]!) + Math.max(waitMin ?? 0, aged) + tails[i]!);
       }
     return tails;
@@ -221,7 +221,7 @@ export class Shed {
     for (const { id, waitMin, waitAgeHours } of task.after ?? []) {
       const before = this.index.get(id)!;
       const end = endOf(before);
-      const aged = waitAgeHours ? this.clockOf(this.tasks[before]!).minuteOfAge(end, waitAgeHours, windowLaw(this.tasks[before]!.system)) : end;
+      const aged = waitAgeHours ? this.clockOf(this.tasks[before]!).minuteOfAge(end, waitAgeHours) : end;
       const at = Math.max(end + (waitMin ?? 0), aged);
       if (at >= ready.at) ready = { at, why: { id: 'after', taskId: id } };
     }
@@ -307,7 +307,7 @@ export class Shed {
     if (task.actual) return [];
     const remarks = windowBreaks(start, task.after ?? [], (id) => {
       const before = all[this.index.get(id)!]!;
-      return { endMin: before.end, clock: this.clockOf(before.task), law: windowLaw(before.task.system) };
+      return { endMin: before.end, clock: this.clockOf(before.task) };
     });
     if (task.pinnedAt === undefined || task.byItself) return remarks;
     if (people.length < (task.people ?? 1)) remarks.push({ id: 'schedule.nobody-free', params: {} });

@@ -1,5 +1,5 @@
 import { remarkWords, stepName } from '@ashstep/contract';
-import { type AirClock, type Before, type ShedHours, parseLocal, placeBreaks, usualAgeLaw, windowBreaks } from '@ashstep/core';
+import { type AirClock, type Before, type ShedHours, parseLocal, placeBreaks, windowBreaks } from '@ashstep/core';
 import { whenText } from '../platform/when.pipe';
 import type { PlannedStep } from './shed-plan.service';
 
@@ -12,7 +12,7 @@ export function breaksOf(step: PlannedStep, startMin: number, all: readonly Plan
   const after = step.step.after.map(({ key, withinAgeHours }) => ({ id: key, ...(withinAgeHours === undefined ? {} : { withinAgeHours }) }));
   const beforeOf = (key: string): Before | undefined => {
     const before = own.find((one) => one.step.key === key);
-    return before && { endMin: at(before.task.endAt), clock, law: usualAgeLaw };
+    return before && { endMin: at(before.task.endAt), clock };
   };
   const broken = [...windowBreaks(startMin, after, beforeOf), ...placeBreaks(step.step, startMin, endMin, hours, clock)];
   const later = own.filter((one) => one.pinned && one.step.after.some(({ key }) => key === step.step.key) && at(one.task.startAt) < endMin);

@@ -92,7 +92,7 @@ export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan
   const mixOf = (totalG: number): MixResult => mix({ card, totalG, ...(weighing ? { weighing } : {}), ...(catalystPercent === null ? {} : { catalystPercent, ...(dropsPerMl === undefined ? {} : { dropsPerMl }) }) });
   const limit = limitOf(inputs, card, catalystPercent);
   const measured = measuredBy(inputs, card, mixOf(100));
-  const faces = patch.faces.map((face, i) => mixFace(inputs, primedArea(inputs, taper, i), face, card, limit, (batch) => potOf(batch, i, mixOf, measured, toolOf(inputs), card.tolerancePercent)));
+  const faces = patch.faces.map((face, i) => mixFace(inputs, primedArea(inputs, taper, i), face, card, limit, (batch) => potOf(batch, i, mixOf, measured.verdictOf)));
   const pastes = pastesOf(inputs, taper).map((planned) => potOfPaste(planned, card, mixOf));
   const coats = (inputs.mix.coats ?? []).map(({ id, name, thicknessMm, areaMm2, densityGPerMl }): Coat => {
     const area = areaMm2 ?? taper.footprint.faces[0]!.abraded.areaMm2;
@@ -119,7 +119,7 @@ export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan
     totalSecondMl: sum((m) => m.secondMl),
     totalG: faces.reduce((total, face) => total + face.totalG, 0) + pastes.reduce((total, pot) => total + pot.mix.resinG + (card.kind === 'two-part' ? pot.mix.secondG : 0), 0),
     pots: pots.length,
-    smallestBatchG: measured(100).smallestG,
+    smallestBatchG: measured.smallestG,
     catalystPercent,
     remarks: remarks.filter((remark, i) => remarks.findIndex((other) => other.id === remark.id) === i),
   };
@@ -141,24 +141,28 @@ function limitOf(inputs: RepairInputs, card: SystemCard, catalystPercent: number
   return limit;
 }
 
-/** What the job is measured with: a scale that may be off, unless one of the shed's is taken. */
-const toolOf = ({ mix: { tool, scaleErrorG } }: RepairInputs): MeasuringTool => tool ?? { kind: 'scale', name: 'Scale', stepG: 1, errorG: scaleErrorG };
+/** How a pot comes out with what it is measured with. */
+type Judged = Pick<ToolVerdict, 'worstPercent' | 'fits' | 'strokes'>;
 
-/** What a pot can be mixed to with what the job is measured with. */
-function measuredBy(inputs: RepairInputs, card: SystemCard, { per100ByWeight }: MixResult): (batchG: number) => ToolVerdict {
+/** What a pot can be mixed to with what the job is measured with: a scale that may be off, unless one of the shed's tools is taken. */
+function measuredBy(inputs: RepairInputs, card: SystemCard, { per100ByWeight }: MixResult): { smallestG: number | null; verdictOf: (mixed: MixResult) => Judged } {
+  const tool: MeasuringTool = inputs.mix.tool ?? { kind: 'scale', name: 'Scale', stepG: 1, errorG: inputs.mix.scaleErrorG };
   const given = {
-    tools: [toolOf(inputs)],
+    tools: [tool],
     per100ByWeight,
     resinDensityGPerMl: card.resinDensityGPerMl,
     secondDensityGPerMl: card.kind === 'two-part' ? card.hardenerDensityGPerMl : card.catalystDensityGPerMl,
     tolerancePercent: card.tolerancePercent,
     ...(inputs.mix.weighing ? { weighing: inputs.mix.weighing } : {}),
   };
-  return (batchG) => smallestBatches({ ...given, batchG }).tools[0]!;
+  return {
+    smallestG: smallestBatches(given).tools[0]!.smallestG,
+    verdictOf: (mixed) => countedVerdict(mixed, tool, card.tolerancePercent) ?? smallestBatches({ ...given, batchG: mixed.resinG + mixed.secondG }).tools[0]!,
+  };
 }
 
 /** A catalyst counted in drops is never on the scale: its drops to a resin that is off by one reading. */
-function countedVerdict({ dropsPercent, catalystPercent, resinG }: MixResult, tool: MeasuringTool, tolerancePercent: number): Pick<ToolVerdict, 'worstPercent' | 'fits' | 'strokes'> | null {
+function countedVerdict({ dropsPercent, catalystPercent, resinG }: MixResult, tool: MeasuringTool, tolerancePercent: number): Judged | null {
   if (dropsPercent === null || tool.kind !== 'scale') return null;
   const error = tool.errorG ?? tool.stepG / 2;
   if (error >= resinG) return { worstPercent: null, fits: false, strokes: null };
@@ -167,9 +171,9 @@ function countedVerdict({ dropsPercent, catalystPercent, resinG }: MixResult, to
   return { worstPercent, fits: Math.abs(worstPercent) <= tolerancePercent + 1e-9, strokes: null };
 }
 
-function potOf(batch: Batch & { go: number }, face: number, mixOf: (totalG: number) => MixResult, measured: (batchG: number) => ToolVerdict, tool: MeasuringTool, tolerancePercent: number): Pot {
+function potOf(batch: Batch & { go: number }, face: number, mixOf: (totalG: number) => MixResult, verdictOf: (mixed: MixResult) => Judged): Pot {
   const mixed = mixOf(batch.massG);
-  const { worstPercent, fits, strokes } = countedVerdict(mixed, tool, tolerancePercent) ?? measured(mixed.resinG + mixed.secondG);
+  const { worstPercent, fits, strokes } = verdictOf(mixed);
   return { ...batch, label: face === 0 ? batch.label : `${batch.label}2`, mix: mixed, worstErrorPercent: worstPercent, toolGoodEnough: fits === true, strokes };
 }
 
