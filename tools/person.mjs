@@ -13,12 +13,13 @@ ensureNodePackages();
 const { buildServer } = await import('./lib/build.mjs');
 await buildServer();
 const { startCluster, ensureDatabase } = await import('./lib/postgres.mjs');
-const { openPool, migrateDatabase } = await import('../apps/server/dist/platform/database.js');
+const { openPool } = await import('../apps/server/dist/platform/database.js');
+const { prepareDatabase } = await import('../apps/server/dist/upgrade.js');
 const { savePerson } = await import('../apps/server/dist/people/service.js');
 
 const cluster = await startCluster(path.join(ensureDataFolder(), 'db'));
 const pool = openPool(await ensureDatabase(cluster, 'ash_step'));
-await migrateDatabase(pool);
+await prepareDatabase(pool);
 const password = randomBytes(9).toString('base64url');
 await savePerson(pool, { id: randomUUID(), login: values.login.toLowerCase(), name: values.name, role: values.role, password, demo: false });
 await pool.end();

@@ -3,12 +3,13 @@ import { createApp } from './app.js';
 import { loadDemo } from './demo/index.js';
 import { ChangeFeed } from './platform/changes.js';
 import { readConfig } from './platform/config.js';
-import { migrateDatabase, openPool } from './platform/database.js';
+import { openPool } from './platform/database.js';
+import { prepareDatabase } from './upgrade.js';
 
 const config = readConfig(process.env);
 const log = pino({ level: config.logLevel });
 const pool = openPool(config.databaseUrl, (error) => log.error({ err: error }, 'database connection lost'));
-await migrateDatabase(pool);
+await prepareDatabase(pool);
 const context = { pool, config, log, now: () => new Date() };
 if (config.demo) await loadDemo(context);
 const changes = new ChangeFeed(context);

@@ -56,6 +56,8 @@ export const logEntry = z.object({
   /** Worked out for a batch when it was logged: how far off the ratio, per cent, and whether that is within. */
   mixErrorPercent: z.number().nullable(),
   within: z.boolean().nullable(),
+  /** When it came in, where it was done while the server was out of reach. */
+  receivedAt: z.string().nullable().optional(),
 });
 export const addLogEntry = z.strictObject({ id: uuid, entry: logEntryBody });
 
@@ -80,6 +82,10 @@ export const inspectionResult = z.object({
   note: z.string(),
   by: z.string(),
   at: z.string(),
+  /** The revision it was answered in; an earlier one than the record's is carried over. */
+  revision: z.number().optional(),
+  /** What it counts for: acceptance; the own check of one who did the work or may not accept; nothing, for what it was judged by has changed since. */
+  standing: z.enum(['counts', 'own', 'void']).optional(),
 });
 
 export const reworkItem = z.object({
@@ -110,6 +116,10 @@ export const seal = z.object({
 });
 
 export const repairEvent = z.object({ seq: z.number(), at: z.string(), by: z.string(), kind: z.string(), section: z.string().nullable(), detail: z.record(z.string(), z.unknown()) });
+
+/** A page of what happened to a repair, newest first, before the one named. */
+export const eventsQuery = z.strictObject({ before: z.coerce.number().int().min(1).optional() });
+export const eventsReply = z.object({ events: z.array(repairEvent), more: z.boolean() });
 
 export const repairSummary = z.object({
   id: uuid,
@@ -149,13 +159,17 @@ export const repairDetail = repairSummary.extend({
   checks: z.array(checkMark),
   results: z.array(inspectionResult),
   rework: z.array(reworkItem),
+  /** The latest of them; older ones by their page. */
   events: z.array(repairEvent),
+  eventCount: z.number(),
   seals: z.array(seal),
   /** Whether the person asking may sign, and if not why. */
   signOff: z.object({ allowed: z.boolean(), reason: z.string() }),
   /** Whether they may open the sealed record again. */
   mayAmend: z.boolean(),
 });
+/** What a write answers to one who asked for little (`Prefer: return=minimal`): everything but the inputs. */
+export const repairAnswer = repairDetail.omit({ inputs: true, craft: true, events: true });
 
 /** A photograph kept with a job, as it was taken in: turned upright, without where it was taken, encoded anew. */
 export const photo = z.object({ id: uuid, name: z.string(), at: z.string(), by: z.string(), widthPx: z.number(), heightPx: z.number(), sha256: z.string() });
@@ -213,6 +227,8 @@ export type Seal = z.infer<typeof seal>;
 export type RepairEvent = z.infer<typeof repairEvent>;
 export type RepairSummary = z.infer<typeof repairSummary>;
 export type BoardRow = z.infer<typeof boardRow>;
+export type EventsReply = z.infer<typeof eventsReply>;
+export type RepairAnswer = z.infer<typeof repairAnswer>;
 export type RepairDetail = z.infer<typeof repairDetail>;
 export type Photo = z.infer<typeof photo>;
 export type HistoryReply = z.infer<typeof historyReply>;

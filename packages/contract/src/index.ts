@@ -1,5 +1,6 @@
 /** Shapes shared by server, web and command line; types are inferred from the schemas. */
 export * from './problem.js';
+export * from './change.js';
 export * from './domain.js';
 export * from './library.js';
 export * from './shop.js';

@@ -1,8 +1,10 @@
 import { craftBody } from '@ashstep/contract';
 import { Router } from 'express';
+import { personOf } from '../people/routes.js';
+import { sentOf } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { parse } from '../platform/problems.js';
-import { addCraft, listCraft } from './service.js';
+import { listCraft, registerCraft } from './service.js';
 
 export function craftRoutes(context: Context): Router {
   const router = Router();
@@ -10,7 +12,7 @@ export function craftRoutes(context: Context): Router {
     response.json(await listCraft(context.pool));
   });
   router.post('/craft', async (request, response) => {
-    response.status(201).json(await addCraft(context.pool, parse(craftBody, request.body)));
+    response.status(201).json(await registerCraft(context, parse(craftBody, request.body), personOf(response), sentOf(request)));
   });
   return router;
 }

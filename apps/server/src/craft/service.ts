@@ -1,5 +1,7 @@
-import type { Craft, CraftBody } from '@ashstep/contract';
-import { type Queryable, loadQueries } from '../platform/database.js';
+import type { Craft, CraftBody, Person } from '@ashstep/contract';
+import { HERE, type Sent, wasCarriedOut } from '../platform/commands.js';
+import type { Context } from '../platform/context.js';
+import { type Queryable, inTransaction, loadQueries } from '../platform/database.js';
 
 const sql = loadQueries<'list' | 'insert' | 'byTag'>(import.meta.url, './queries.sql');
 
@@ -10,6 +12,14 @@ export async function listCraft(db: Queryable): Promise<Craft[]> {
 /** Adds a craft; sending the same id again changes nothing. */
 export async function addCraft(db: Queryable, craft: CraftBody): Promise<CraftBody> {
   await db.query(sql.insert, [craft.id, craft.tag, craft.name, craft.kind, craft.year, craft.construction, craft.notes]);
+  return craft;
+}
+
+/** Adds a craft for a person; the same act sent again does nothing, another under its id is refused. */
+export async function registerCraft(context: Context, craft: CraftBody, person: Person, sent: Sent = HERE): Promise<CraftBody> {
+  await inTransaction(context.pool, async (client) => {
+    if (!(await wasCarriedOut(client, sent, person, null, context.now()))) await addCraft(client, craft);
+  });
   return craft;
 }
 

@@ -6,7 +6,9 @@ import { retireEntry, saveEntry, saveLot } from '../library/service.js';
 import { savePerson, setPassword, setShop } from '../people/service.js';
 import type { Context } from '../platform/context.js';
 import { addResult } from '../repairs/inspection.js';
-import { addLogEntry, openRepair, saveSection, setCheck, setStageReached } from '../repairs/service.js';
+import { addLogEntry } from '../repairs/log.js';
+import { saveSection } from '../repairs/sections.js';
+import { openRepair, setCheck, setStageReached } from '../repairs/service.js';
 import { addReading, saveSettings, setMark } from '../shop/service.js';
 import { sealRepair } from '../record/service.js';
 import { addPhoto } from '../photos/service.js';
@@ -91,9 +93,11 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<() =>
   if (known.rows[0]?.state === 'sealed') return async () => undefined;
   let clock = new Date(openMorning(today, job.openedDaysAgo)).getTime();
   const context: Context = { ...base, now: () => new Date((clock += 4 * MINUTE_MS)) };
+  /** Readings were taken on several days, the last of them when they were last written down. */
+  const later: Context = { ...base, now: () => new Date(Math.max(clock, ...job.inputs.survey.readings.map(({ at }) => (at ? new Date(at).getTime() : 0)))) };
   const { technician } = job;
   let { version } = await openRepair(context, { id, craftId: job.craft.id, title: job.title }, technician);
-  for (const section of sectionNames) ({ version } = await saveSection(context, id, section, job.inputs[section], { basedOn: version, editId: null }, technician));
+  for (const section of sectionNames) ({ version } = await saveSection(section === 'survey' ? later : context, id, section, job.inputs[section], { basedOn: version, editId: null }, technician));
   if (job.photo) await addPhoto(context, id, photoId(job.key), job.photo.name, await takePicture(job.photo.scene), technician);
   const plan = planRepair(job.inputs);
   for (const [i, text] of (job.notes ?? []).entries()) await addLogEntry(context, id, demoId(`${job.key} note ${i}`), { kind: 'note', text }, technician);
@@ -101,7 +105,8 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<() =>
   if (job.plies !== 0 && plan.patch) await layUp(context, id, job, plan);
   for (const key of job.prepared ?? []) {
     const morning = openMorning(today, 1);
-    await setMark(context, { repairId: id, key, startedAt: morning, doneAt: morning.replace('T08:00', 'T11:30') }, technician);
+    const doneAt = morning.replace('T08:00', 'T11:30');
+    await setMark({ ...base, now: () => new Date(doneAt) }, { repairId: id, key, startedAt: morning, doneAt }, technician);
   }
   if (job.hardness) await inspect(context, id, job, plan);
   await setStageReached(context, id, job.stage, technician);
@@ -145,7 +150,7 @@ const READINGS: Record<string, number> = { taper: 98, mix: 1.1, 'mix-catalyst': 
 async function inspect(context: Context, id: string, job: DemoJob, plan: RepairPlan): Promise<void> {
   for (const check of plan.inspection) {
     const base = { id: demoId(`${job.key} result ${check.id}`), checkId: check.id, note: '' };
-    if (check.kind === 'eye') await addResult(context, id, { ...base, pass: true }, PEOPLE.tomas);
-    else await addResult(context, id, { ...base, readings: check.kind === 'readings' ? [...job.hardness!] : [READINGS[check.id] ?? 0] }, PEOPLE.tomas);
+    if (check.kind === 'eye') await addResult(context, id, { ...base, pass: true }, PEOPLE.maren);
+    else await addResult(context, id, { ...base, readings: check.kind === 'readings' ? [...job.hardness!] : [READINGS[check.id] ?? 0] }, PEOPLE.maren);
   }
 }

@@ -73,7 +73,7 @@ describe('photographs', () => {
   });
 
   it('go with the record by their hash, and a sealed job’s stay', async () => {
-    const repair = await finishedRepair(tech);
+    const repair = await finishedRepair(tech, inspector);
     const [photo] = (await put(repair.id, await plain().jpeg().toBuffer())).body;
     const gone = (await put(repair.id, await plain().png().toBuffer())).body.at(-1);
     expect((await tech.send('DELETE', `/api/repairs/${repair.id}/photos/${gone.id}`)).body.length).toBe(1);
@@ -84,7 +84,7 @@ describe('photographs', () => {
   });
 
   it('of a sealed revision stay in the next, beside those taken since', async () => {
-    const repair = await finishedRepair(tech);
+    const repair = await finishedRepair(tech, inspector);
     const [photo] = (await put(repair.id, await plain().jpeg().toBuffer())).body;
     await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, { password: 'a long test password', meaning: 'I inspected and accept' });
     await inspector.send('POST', `/api/repairs/${repair.id}/amend`, { reason: 'A photograph was missing' });

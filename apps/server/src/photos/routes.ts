@@ -1,6 +1,7 @@
 import { photoName } from '@ashstep/contract';
 import express, { Router } from 'express';
 import { personOf } from '../people/routes.js';
+import { sentOf } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { ProblemError, parse } from '../platform/problems.js';
 import { idOf } from '../repairs/routes.js';
@@ -25,7 +26,7 @@ export function photoRoutes(context: Context): Router {
     response.type('image/jpeg').send(jpeg);
   });
   router.delete('/repairs/:id/photos/:photoId', async (request, response) => {
-    response.json(await removePhoto(context, idOf(request), idOf(request, 'photoId'), personOf(response)));
+    response.json(await removePhoto(context, idOf(request), idOf(request, 'photoId'), personOf(response), sentOf(request)));
   });
   return router;
 }

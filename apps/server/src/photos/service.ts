@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Person, Photo } from '@ashstep/contract';
+import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { type Queryable, loadQueries } from '../platform/database.js';
 import { ProblemError, notFound } from '../platform/problems.js';
@@ -15,13 +16,16 @@ export async function listPhotos(db: Queryable, repairId: string): Promise<Photo
 }
 
 /** Keeps a picture with an open job; the same id sent twice keeps one. */
-export async function addPhoto(context: Context, repairId: string, id: string, name: string, sent: Buffer, person: Pick<Person, 'name'>): Promise<Photo[]> {
+export async function addPhoto(context: Context, repairId: string, id: string, name: string, sent: Buffer, person: Person): Promise<Photo[]> {
   const picture = await encodeAnew(sent);
-  await changeRepair(context, repairId, person, async (client, repair, at) => {
+  await changeRepair(context, repairId, person, async (client, repair, { at }) => {
     requireOpen(repair);
     const { count } = (await client.query<{ count: number }>(sql.count, [repairId, id])).rows[0]!;
     if (count >= MOST_PHOTOS) throw new ProblemError(422, 'too-many', `${MOST_PHOTOS} photographs are kept with a job. Take one out first.`);
-    if (!(await insert(client, picture, [id, repairId, at, person.name, name]))) return null;
+    if (!(await insert(client, picture, [id, repairId, at, person.name, name]))) {
+      if ((await client.query(sql.bytes, [repairId, id])).rowCount === 1) return null;
+      throw new ProblemError(409, 'id-taken', 'Another photograph has this id already. Send it under one of its own.');
+    }
     return { kind: 'photo-added', version: await touch(client, repairId, at), detail: { name } };
   });
   return listPhotos(context.pool, repairId);
@@ -33,14 +37,20 @@ async function insert(client: Queryable, { jpeg, widthPx, heightPx }: KeptPictur
 }
 
 /** Takes a picture out of an open job for good, for one that shows what it should not; who did is kept. */
-export async function removePhoto(context: Context, repairId: string, id: string, person: Pick<Person, 'name'>): Promise<Photo[]> {
-  await changeRepair(context, repairId, person, async (client, repair, at) => {
-    requireOpen(repair);
-    if ((await client.query(sql.sealedWith, [repairId, id])).rowCount !== 0) throw new ProblemError(409, 'sealed', 'This photograph is part of a sealed revision, so it stays.');
-    const [gone] = (await client.query<{ name: string }>(sql.remove, [repairId, id])).rows;
-    if (!gone) throw notFound('photograph');
-    return { kind: 'photo-removed', version: await touch(client, repairId, at), detail: { name: gone.name } };
-  });
+export async function removePhoto(context: Context, repairId: string, id: string, person: Person, sent?: Sent): Promise<Photo[]> {
+  await changeRepair(
+    context,
+    repairId,
+    person,
+    async (client, repair, { at }) => {
+      requireOpen(repair);
+      if ((await client.query(sql.sealedWith, [repairId, id])).rowCount !== 0) throw new ProblemError(409, 'sealed', 'This photograph is part of a sealed revision, so it stays.');
+      const [gone] = (await client.query<{ name: string }>(sql.remove, [repairId, id])).rows;
+      if (!gone) throw notFound('photograph');
+      return { kind: 'photo-removed', version: await touch(client, repairId, at), detail: { name: gone.name } };
+    },
+    sent,
+  );
   return listPhotos(context.pool, repairId);
 }
 

@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, readdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { migrate } from 'postgres-migrations';
@@ -23,14 +23,28 @@ export function openPool(databaseUrl: string, lost: (error: Error) => void = () 
   return pool;
 }
 
-/** Brings the schema up to date; safe when several processes start at once. */
+const MIGRATIONS = fileURLToPath(new URL('../../migrations', import.meta.url));
+
+/**
+ * Brings the schema up to date; safe when several processes start at once.
+ * @throws Error where the database was made by a newer version, whose rows this one would misread
+ */
 export async function migrateDatabase(pool: Pool): Promise<void> {
   const client = await pool.connect();
   try {
-    await migrate({ client }, fileURLToPath(new URL('../../migrations', import.meta.url)));
+    await requireNotNewer(client);
+    await migrate({ client }, MIGRATIONS);
   } finally {
     client.release();
   }
+}
+
+async function requireNotNewer(client: pg.PoolClient): Promise<void> {
+  const { made } = (await client.query<{ made: boolean }>("SELECT to_regclass('migrations') IS NOT NULL AS made")).rows[0]!;
+  if (!made) return;
+  const { last } = (await client.query<{ last: number | null }>('SELECT max(id)::int AS last FROM migrations')).rows[0]!;
+  const known = readdirSync(MIGRATIONS).filter((file) => file.endsWith('.sql')).length;
+  if ((last ?? 0) > known) throw new Error(`This database was last opened by a newer version of Ash Step (step ${last}; this one knows ${known}). Start that version, or restore a backup made before it.`);
 }
 
 /** Runs work in one transaction, rolled back when it throws; a connection that cannot even be rolled back is thrown away. */

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { CHAIN_START, type RecordFile, canonicalJson } from '@ashstep/contract';
 import { pdfText } from '../testing/pdf.js';
 import { PASSWORD, TestClient, type TestReply, TestServer } from '../testing/server.js';
-import { finishedRepair, newRepair, saveSection } from '../testing/repairs.js';
+import { finishedRepair, inspectAgain, newRepair, saveSection } from '../testing/repairs.js';
 import { chainHash } from './body.js';
 import { verifyChain } from './service.js';
 
@@ -23,7 +23,7 @@ describe('record', () => {
   it('is sealed only by another than the technician, with the password, when nothing is open', async () => {
     const fresh = await newRepair(tech);
     expect((await inspector.send('POST', `/api/repairs/${fresh.id}/sign-off`, SIGN)).body.code).toBe('not-ready');
-    const repair = await finishedRepair(tech);
+    const repair = await finishedRepair(tech, inspector);
     const path = `/api/repairs/${repair.id}/sign-off`;
     const own = await tech.send('POST', path, SIGN);
     expect(own.status).toBe(403);
@@ -35,7 +35,7 @@ describe('record', () => {
   });
 
   it('cannot be changed once sealed, by service or by hand, and is amended as a new revision', async () => {
-    const repair = await finishedRepair(tech);
+    const repair = await finishedRepair(tech, inspector);
     const sealed = (await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN)).body;
     expect((await saveSection(tech, sealed, 'taper', { ratio: 20 })).body.code).toBe('sealed');
     expect((await tech.send('POST', `/api/repairs/${repair.id}/log`, { id: randomUUID(), entry: { kind: 'note', text: 'late' } })).status).toBe(409);
@@ -48,6 +48,13 @@ describe('record', () => {
     expect([amended.state, amended.revision]).toEqual(['open', 2]);
     expect(amended.events.at(-1)).toEqual(jasmine.objectContaining({ kind: 'amended', by: 'Inspector Spec', detail: { revision: 2, reason: 'Lot was read wrongly' } }));
     expect((await saveSection(tech, amended, 'taper', { ratio: 15 })).status).toBe(200);
+    const early = await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN);
+    expect(early.body.detail).toContain('for something changed after it was answered');
+    const seen = (await inspector.send('GET', `/api/repairs/${repair.id}`)).body.results as { checkId: string; standing: string; revision: number }[];
+    // The ratio decides taper, taps, voids, count of plies and stiffness; hardness and colour rest on other things and are carried over.
+    expect(seen.filter(({ standing }) => standing === 'void').map(({ checkId }) => checkId)).toContain('taper');
+    expect(seen.find(({ checkId }) => checkId === 'hardness-impressor')).toEqual(jasmine.objectContaining({ standing: 'counts', revision: 1 }));
+    await inspectAgain(inspector, (await inspector.send('GET', `/api/repairs/${repair.id}`)).body);
     const again = (await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN)).body;
     expect(again.seals.map((s: { revision: number }) => s.revision)).toEqual([1, 2]);
     expect(await pdfText((await tech.send('GET', `/api/repairs/${repair.id}/record.pdf`)).body)).toMatch(/Opened again as revision 2 by Inspector Spec.*Lot was read wrongly/s);
@@ -74,7 +81,7 @@ describe('record', () => {
   });
 
   it('goes out as a file and comes into another installation exactly', async () => {
-    const repair = await finishedRepair(tech);
+    const repair = await finishedRepair(tech, inspector);
     await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN);
     const file: RecordFile = (await tech.send('GET', `/api/repairs/${repair.id}/record.json`)).body;
     expect(chainHash(file.previousHash, canonicalJson(file.body))).toBe(file.hash);
@@ -98,9 +105,10 @@ describe('record', () => {
 
   it('counts for the shed by what its clues say alone, once it is sealed', async () => {
     const before = (await tech.send('GET', '/api/evidence/volume-built')).body;
-    let repair = await finishedRepair(tech);
+    let repair = await finishedRepair(tech, inspector);
     repair = (await saveSection(tech, repair, 'laminate', { ...repair.inputs.laminate, clueIds: [...repair.inputs.laminate.clueIds, 'plate-polyester'] })).body;
     expect((await tech.send('GET', '/api/evidence/volume-built')).body).toEqual(before);
+    await inspectAgain(inspector, (await inspector.send('GET', `/api/repairs/${repair.id}`)).body);
     expect((await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN)).body.detail).toBeUndefined();
     const after = (await tech.send('GET', '/api/evidence/volume-built')).body;
     expect(after).toEqual({ ...before, polyester: before.polyester + 1 });
@@ -108,7 +116,7 @@ describe('record', () => {
   });
 
   it('comes in from before a field of the inputs existed, and goes out as it was sealed', async () => {
-    const repair = await finishedRepair(tech);
+    const repair = await finishedRepair(tech, inspector);
     await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN);
     const { body }: RecordFile = (await tech.send('GET', `/api/repairs/${repair.id}/record.json`)).body;
     const { marks: _marks, photo: _photo, ...survey } = body.inputs.survey;
@@ -121,7 +129,7 @@ describe('record', () => {
   });
 
   it('prints as a PDF a stranger can read', async () => {
-    const repair = await finishedRepair(tech);
+    const repair = await finishedRepair(tech, inspector);
     const draft = await pdfText((await tech.send('GET', `/api/repairs/${repair.id}/record.pdf`)).body);
     expect(draft).toContain('Draft, not sealed');
     const sealed = (await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN)).body;

@@ -2,10 +2,11 @@ import { amendBody, signOffBody } from '@ashstep/contract';
 import { Router } from 'express';
 import * as z from 'zod';
 import { personOf } from '../people/routes.js';
+import { sentOf } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { fileName } from '../platform/print.js';
 import { ProblemError, parse } from '../platform/problems.js';
-import { idOf } from '../repairs/routes.js';
+import { answer, idOf } from '../repairs/routes.js';
 import { loadRepair } from '../repairs/store.js';
 import { recordPdf } from './pdf/index.js';
 import { amend, draftRecord, importRecord, sealedRecord, signOff, verifyChain } from './service.js';
@@ -16,10 +17,12 @@ export function recordRoutes(context: Context): Router {
   const router = Router();
   router.post('/repairs/:id/sign-off', async (request, response) => {
     const { password, meaning } = parse(signOffBody, request.body);
-    response.json(await signOff(context, idOf(request), password, meaning, personOf(response)));
+    await signOff(context, idOf(request), password, meaning, personOf(response), sentOf(request));
+    await answer(context, request, response);
   });
   router.post('/repairs/:id/amend', async (request, response) => {
-    response.json(await amend(context, idOf(request), parse(amendBody, request.body).reason, personOf(response)));
+    await amend(context, idOf(request), parse(amendBody, request.body).reason, personOf(response), sentOf(request));
+    await answer(context, request, response);
   });
   router.get('/repairs/:id/record.json', async (request, response) => {
     const { revision } = parse(revisionQuery, request.query);

@@ -1,51 +1,62 @@
-import { CHAIN_START, type Person, type RecordBody, type RecordFile, type RepairDetail, canonicalJson, completeInputs, recordFile } from '@ashstep/contract';
+import { CHAIN_START, type Person, type RecordBody, type RecordFile, canonicalJson, completeInputs, recordFile } from '@ashstep/contract';
 import type pg from 'pg';
 import { findOrAddCraft } from '../craft/service.js';
 import { passwordMatches, shop } from '../people/service.js';
+import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { listPhotos } from '../photos/service.js';
-import { inTransaction, loadQueries } from '../platform/database.js';
+import { type Queryable, inTransaction, loadQueries } from '../platform/database.js';
 import { ProblemError, forbidden, parse } from '../platform/problems.js';
-import { mayAmend, signOffAllowed } from '../repairs/inspection.js';
-import { repairDetail } from '../repairs/service.js';
-import { changeRepair, loadRepair, requireOpen, sql as repairSql } from '../repairs/store.js';
+import { asSeenBy, mayAmend, resultsStanding, standingOf } from '../repairs/inspection.js';
+import { type RepairRow, changeRepair, loadRepair, requireOpen, sql as repairSql } from '../repairs/store.js';
 import { chainHash, recordBody } from './body.js';
 
 const sql = loadQueries<'chainLock' | 'chainEnd' | 'insert' | 'get' | 'chain' | 'importRepair' | 'importEvent' | 'importLog' | 'importCheck' | 'importResult' | 'importRework'>(import.meta.url, './queries.sql');
 
 /** Accepts a repair: asks the password again, checks that nothing is open, and seals the record onto the chain. */
-export async function signOff(context: Context, id: string, password: string, meaning: string, person: Person): Promise<RepairDetail> {
+export async function signOff(context: Context, id: string, password: string, meaning: string, person: Person, sent?: Sent): Promise<void> {
   if (!(await passwordMatches(context.pool, person.id, password))) throw new ProblemError(422, 'wrong-password', 'That is not your password.', { fields: [{ path: 'password', message: 'That is not your password. Try again.' }] });
-  await sealRepair(context, id, meaning, person);
-  return repairDetail(context, id, person);
+  await sealRepair(context, id, meaning, person, sent);
 }
 
 /** Seals without asking for a password: the caller has established who signs. */
-export async function sealRepair(context: Context, id: string, meaning: string, person: Person): Promise<void> {
-  await changeRepair(context, id, person, async (client, locked, at) => {
-    requireOpen(locked);
-    const repair = await loadRepair(client, id);
-    const { allowed, reason } = await signOffAllowed(context, repair, person);
-    if (!allowed) throw new ProblemError(403, 'not-ready', reason);
-    const { name, singleHanded } = await shop(client);
-    await client.query(sql.chainLock);
-    const previousHash = (await client.query<{ hash: string }>(sql.chainEnd)).rows[0]?.hash ?? CHAIN_START;
-    const body = canonicalJson(recordBody(repair, await listPhotos(client, id), name, { by: person.name, at: at.toISOString(), meaning, singleHanded }));
-    await client.query(sql.insert, [id, repair.revision, false, body, previousHash, chainHash(previousHash, body), at, person.name, meaning, singleHanded]);
-    const { version } = (await client.query<{ version: number }>(repairSql.seal, [id, at])).rows[0]!;
-    return { kind: 'sealed', version, detail: { revision: repair.revision } };
-  });
+export async function sealRepair(context: Context, id: string, meaning: string, person: Person, sent?: Sent): Promise<void> {
+  await changeRepair(
+    context,
+    id,
+    person,
+    async (client, locked, { at }) => {
+      requireOpen(locked);
+      const { signOff: may } = await asSeenBy(client, id, person);
+      if (!may.allowed) throw new ProblemError(403, 'not-ready', may.reason);
+      const { name, singleHanded } = await shop(client);
+      await client.query(sql.chainLock);
+      const previousHash = (await client.query<{ hash: string }>(sql.chainEnd)).rows[0]?.hash ?? CHAIN_START;
+      const body = canonicalJson(await bodyOf(client, id, name, { by: person.name, at: at.toISOString(), meaning, singleHanded }));
+      await client.query(sql.insert, [id, locked.revision, false, body, previousHash, chainHash(previousHash, body), at, person.name, meaning, singleHanded]);
+      const { version } = (await client.query<{ version: number }>(repairSql.seal, [id, at])).rows[0]!;
+      return { kind: 'sealed', version, detail: { revision: locked.revision } };
+    },
+    sent,
+  );
+}
+
+/** The body of a record as the repair stands, with all that happened to it. */
+async function bodyOf(db: Queryable, id: string, shopName: string, signature: RecordBody['signature']): Promise<RecordBody> {
+  const row = await loadRepair(db, id);
+  const { rows: events } = await db.query<RepairRow['events'][number]>(repairSql.allEvents, [id]);
+  return recordBody({ ...row, events, results: resultsStanding(row, await standingOf(db, row)) }, await listPhotos(db, id), shopName, signature);
 }
 
 /** Opens a new revision of a sealed repair; what was sealed stays as it is. */
-export async function amend(context: Context, id: string, reason: string, person: Person): Promise<RepairDetail> {
-  if (!(await mayAmend(context, person))) throw forbidden('Opening a sealed record again is for an inspector or the manager. Ask one, and say what for.');
-  await changeRepair(context, id, person, async (client, repair, at) => {
+export async function amend(context: Context, id: string, reason: string, person: Person, sent?: Sent): Promise<void> {
+  if (!mayAmend(person, (await shop(context.pool)).singleHanded)) throw forbidden('Opening a sealed record again is for an inspector or the manager. Ask one, and say what for.');
+  const work: Parameters<typeof changeRepair>[3] = async (client, repair, { at }) => {
     if (repair.state !== 'sealed') throw new ProblemError(409, 'not-sealed', 'Only a sealed record is amended. This one can still be changed.');
     const { version } = (await client.query<{ version: number }>(repairSql.amend, [id, at])).rows[0]!;
     return { kind: 'amended', version, detail: { revision: repair.revision + 1, reason } };
-  });
-  return repairDetail(context, id, person);
+  };
+  await changeRepair(context, id, person, work, sent);
 }
 
 /** A sealed record as its file; the newest revision unless one is named. */
@@ -57,9 +68,8 @@ export async function sealedRecord({ pool }: Context, id: string, revision: numb
 
 /** The body a record would have now, for print before it is sealed. */
 export async function draftRecord(context: Context, id: string): Promise<RecordBody> {
-  const repair = await loadRepair(context.pool, id);
   const { name, singleHanded } = await shop(context.pool);
-  return recordBody(repair, await listPhotos(context.pool, id), name, { by: '', at: context.now().toISOString(), meaning: '', singleHanded });
+  return bodyOf(context.pool, id, name, { by: '', at: context.now().toISOString(), meaning: '', singleHanded });
 }
 
 export interface ChainReport {

@@ -34,15 +34,15 @@ describe('acceptance', () => {
   });
 
   it('is an inspector’s, and never that of one who laid a ply', async () => {
-    const repair = await finishedRepair(tech);
+    const repair = await finishedRepair(tech, inspector);
     expect(await reason(repair.id, tech)).toContain('another must accept it');
     expect((await inspector.send('GET', `/api/repairs/${repair.id}`)).body.signOff.allowed).toBeTrue();
-    await manager.send('POST', `/api/repairs/${repair.id}/log`, { id: randomUUID(), entry: { kind: 'ply', plyKey: 'f0-p1', label: 'Ply 1' } });
+    await manager.send('POST', `/api/repairs/${repair.id}/log`, { id: randomUUID(), entry: { kind: 'batch', label: 'extra', resinG: 40, secondG: 0.8, resinLot: 'P-1', secondLot: 'C-9', tempC: 20 } });
     expect(await reason(repair.id, manager)).toContain('Manager Spec did this work');
   });
 
   it('lets a shop that runs single-handed sign its own work and says so on the record', async () => {
-    const repair = await finishedRepair(tech);
+    const repair = await finishedRepair(tech, inspector);
     await server.context.pool.query('UPDATE shop SET single_handed = true');
     try {
       const sealed = await tech.send('POST', `/api/repairs/${repair.id}/sign-off`, { password: 'a long test password', meaning: 'I inspected and accept' });
@@ -54,8 +54,8 @@ describe('acceptance', () => {
   });
 
   it('takes a concession of a named inspector in place of a pass, with its reason', async () => {
-    const repair = await finishedRepair(tech);
-    const failed = (await tech.send('POST', `/api/repairs/${repair.id}/results`, { id: randomUUID(), checkId: 'fairness', readings: [0.7], note: '' })).body;
+    const repair = await finishedRepair(tech, inspector);
+    const failed = (await inspector.send('POST', `/api/repairs/${repair.id}/results`, { id: randomUUID(), checkId: 'fairness', readings: [0.7], note: '' })).body;
     expect(await reason(repair.id)).toContain('acceptance checks are open');
     const path = `/api/repairs/${repair.id}/rework/${failed.rework[0].id}`;
     expect((await inspector.send('PUT', path, { cause: '', action: '', concession: '  ' })).body.fields[0].path).toBe('concession');
@@ -65,7 +65,7 @@ describe('acceptance', () => {
   });
 
   it('opens one rework item however often a check fails, and finds none that is not there', async () => {
-    const repair = await finishedRepair(tech);
+    const repair = await finishedRepair(tech, inspector);
     for (let i = 0; i < 3; i++) await tech.send('POST', `/api/repairs/${repair.id}/results`, { id: randomUUID(), checkId: 'solvent-wipe', pass: false, note: '' });
     expect((await tech.send('GET', `/api/repairs/${repair.id}`)).body.openRework).toBe(1);
     expect((await inspector.send('PUT', `/api/repairs/${repair.id}/rework/${randomUUID()}`, { cause: '', action: '', concession: null })).status).toBe(404);

@@ -1,54 +1,62 @@
 import { type Person, type RepairDetail, type ResultBody, type UpdateRework, remarkWords } from '@ashstep/contract';
-import { INSPECTION_CHECKS, PREPARATION_CHECKS, judge, planRepair, requireEntry } from '@ashstep/core';
+import { INSPECTION_CHECKS, PREPARATION_CHECKS, STRUCTURAL_SECTIONS, judge, planRepair, requireEntry } from '@ashstep/core';
 import { shop } from '../people/service.js';
+import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
+import type { Queryable } from '../platform/database.js';
 import { ProblemError, notFound } from '../platform/problems.js';
-import { type RepairRow, changeRepair, requireOpen, sql, touch } from './store.js';
+import { type RepairRow, changeRepair, loadInputs, loadWithout, requireOpen, sql, touch } from './store.js';
 
-/** Records the answer to one acceptance check; a fail opens a rework item, a pass closes it. */
-export async function addResult(context: Context, id: string, body: ResultBody, person: Person): Promise<void> {
-  const check = requireEntry(INSPECTION_CHECKS, body.checkId, 'checkId');
-  const outcome = judge(check, { ...(body.pass === undefined ? {} : { pass: body.pass }), ...(body.readings ? { readings: body.readings } : {}) });
-  await changeRepair(context, id, person, async (client, repair, at) => {
-    requireOpen(repair);
-    const added = await client.query(sql.addResult, [body.id, id, check.id, outcome.pass, body.readings ?? [], outcome.mean, outcome.spread, outcome.why, body.note, person.name, at]);
-    if (added.rowCount === 0) return null;
-    if (outcome.pass) await client.query(sql.closeRework, [id, check.id, at, person.name]);
-    else await client.query(sql.openRework, [id, check.id, at]);
-    return { kind: outcome.pass ? 'passed' : 'failed', version: await touch(client, id, at), detail: { checkId: check.id } };
+/** Who had hands on a repair, and when last each section was changed or something laid: what acceptance is judged by. */
+export interface Standing {
+  singleHanded: boolean;
+  hands: ReadonlySet<string>;
+  /** Version of the last change, by section; `log` for what was laid or mixed. */
+  lastChange: ReadonlyMap<string, number>;
+}
+
+export async function standingOf(db: Queryable, repair: { id: string; technicianId: string | null }): Promise<Standing> {
+  const { singleHanded } = await shop(db);
+  const hands = (await db.query<{ id: string }>(sql.work, [repair.id, STRUCTURAL_SECTIONS])).rows.map(({ id }) => id);
+  const changes = (await db.query<{ section: string; version: number }>(sql.lastChange, [repair.id])).rows;
+  return { singleHanded, hands: new Set(repair.technicianId ? [...hands, repair.technicianId] : hands), lastChange: new Map(changes.map(({ section, version }) => [section, version])) };
+}
+
+/** Why this person's word is no acceptance of this work; null where it is. */
+function notTheirs({ singleHanded, hands }: Standing, person: Pick<Person, 'id' | 'role'> & { name?: string }): string | null {
+  if (singleHanded) return null;
+  if (hands.has(person.id)) return `${person.name ?? 'This person'} did this work, so another must accept it.`;
+  return person.role === 'technician' ? 'Accepting takes an inspector.' : null;
+}
+
+/** Results with what each counts for: acceptance, an own check only, or nothing any more. Those of a record taken in count as they came. */
+export function resultsStanding(repair: Pick<RepairRow, 'results' | 'state'>, standing: Standing): RepairDetail['results'] {
+  return repair.results.map(({ byId, byRole, version, ...result }) => {
+    const check = INSPECTION_CHECKS.find(({ id }) => id === result.checkId);
+    const later = [...(check?.restsOn ?? []), 'log'].some((section) => (standing.lastChange.get(section) ?? 0) > version);
+    const own = byId !== null && byRole !== null && notTheirs(standing, { id: byId, role: byRole }) !== null;
+    return { ...result, standing: later && repair.state === 'open' ? 'void' : own ? 'own' : 'counts' };
   });
 }
 
-/** Writes cause and action of a rework item, or accepts it as it is: a concession is an inspector's, with a reason. */
-export async function updateRework(context: Context, id: string, itemId: string, body: UpdateRework, person: Person): Promise<void> {
-  if (body.concession !== null && person.role === 'technician') throw new ProblemError(403, 'forbidden', 'A concession needs a named inspector. Ask one to accept it with a reason.');
-  if (body.concession !== null && body.concession.trim() === '') throw new ProblemError(422, 'invalid', 'A concession needs a reason.', { fields: [{ path: 'concession', message: 'Say why it is accepted all the same.' }] });
-  await changeRepair(context, id, person, async (client, repair, at) => {
-    requireOpen(repair);
-    const done = await client.query(sql.updateRework, [id, itemId, body.cause, body.action, body.concession, at, person.name]);
-    if (done.rowCount === 0) throw notFound('open rework item');
-    return { kind: body.concession === null ? 'rework' : 'concession', version: await touch(client, id, at), detail: { itemId } };
-  });
+/** A repair as one person sees it: with what results count for and whether they may accept it or open it again. The inputs are read where they are wanted. */
+export async function asSeenBy(db: Queryable, id: string, person: Person): Promise<RepairDetail>;
+export async function asSeenBy(db: Queryable, id: string, person: Person, whole: boolean): Promise<Omit<RepairDetail, 'inputs'> & Partial<Pick<RepairDetail, 'inputs'>>>;
+export async function asSeenBy(db: Queryable, id: string, person: Person, whole = true): Promise<Omit<RepairDetail, 'inputs'> & Partial<Pick<RepairDetail, 'inputs'>>> {
+  const row = await loadWithout(db, id);
+  const standing = await standingOf(db, row);
+  const results = resultsStanding(row, standing);
+  const inWay = row.state === 'sealed' ? 'Sealed already. Amend it to open a new revision.' : notTheirs(standing, person);
+  const inputs = whole || inWay === null ? await loadInputs(db, id) : null;
+  const reason = inWay ?? whatIsMissing({ ...row, inputs: inputs! }, results);
+  return { ...row, ...(whole ? { inputs: inputs! } : {}), results, signOff: { allowed: reason === null, reason: reason ?? '' }, mayAmend: mayAmend(person, standing.singleHanded) };
 }
 
 /** Whether this person may open sealed records again. */
-export async function mayAmend(context: Context, person: Person): Promise<boolean> {
-  return person.role !== 'technician' || (await shop(context.pool)).singleHanded;
-}
+export const mayAmend = (person: Pick<Person, 'role'>, singleHanded: boolean): boolean => person.role !== 'technician' || singleHanded;
 
-/** Whether this person may accept this repair now, and if not, the first thing in the way. */
-export async function signOffAllowed(context: Context, repair: RepairRow, person: Person): Promise<RepairDetail['signOff']> {
-  const no = (reason: string): RepairDetail['signOff'] => ({ allowed: false, reason });
-  if (repair.state === 'sealed') return no('Sealed already. Amend it to open a new revision.');
-  const { singleHanded } = await shop(context.pool);
-  const worked = (await context.pool.query<{ id: string }>(sql.handsOn, [repair.id])).rows.map((row) => row.id);
-  if (!singleHanded && (person.id === repair.technicianId || worked.includes(person.id))) return no(`${person.name} did this work, so another must accept it.`);
-  if (!singleHanded && person.role === 'technician') return no('Accepting takes an inspector.');
-  const missing = whatIsMissing(repair);
-  return missing === null ? { allowed: true, reason: '' } : no(missing);
-}
-
-function whatIsMissing(repair: RepairRow): string | null {
+/** The first thing in the way of acceptance; null where there is none. */
+function whatIsMissing(repair: RepairRow, results: RepairDetail['results']): string | null {
   const plan = planRepair(repair.inputs);
   if (plan.holds.length > 0) return remarkWords(plan.holds[0]!);
   if (plan.severity.needsReason) return 'The severity was set against the findings and has no reason written down.';
@@ -62,8 +70,54 @@ function whatIsMissing(repair: RepairRow): string | null {
   const plies = plan.patch?.faces.reduce((sum, face) => sum + face.plies.length, 0) ?? 0;
   if (laid.size < plies) return `${laid.size} of ${plies} plies are logged as laid.`;
   const conceded = new Set(repair.rework.filter((item) => item.concession !== null).map((item) => item.checkId));
-  const latest = new Map(repair.results.map((result) => [result.checkId, result.pass]));
-  const open = plan.inspection.filter((check) => latest.get(check.id) !== true && !conceded.has(check.id));
-  if (open.length > 0) return `${open.length} of ${plan.inspection.length} acceptance checks are open: ${open[0]!.label.toLowerCase()}.`;
+  const latest = new Map(results.map((result) => [result.checkId, result]));
+  const counted = new Map(results.filter(({ standing }) => standing === 'counts').map((result) => [result.checkId, result.pass]));
+  const open = plan.inspection.filter((check) => counted.get(check.id) !== true && !conceded.has(check.id));
+  if (open.length > 0) return `${open.length} of ${plan.inspection.length} acceptance checks are open: ${open[0]!.label.toLowerCase()}${WHY_OPEN[latest.get(open[0]!.id)?.standing ?? ''] ?? ''}.`;
   return repair.openRework > 0 ? 'A rework item is open.' : null;
+}
+
+const WHY_OPEN: Record<string, string> = { own: ', an own check only so far', void: ', for something changed after it was answered' };
+
+/** Records the answer to one acceptance check; a fail opens a rework item, a pass that counts closes it. */
+export async function addResult(context: Context, id: string, body: ResultBody, person: Person, sent?: Sent): Promise<void> {
+  const check = requireEntry(INSPECTION_CHECKS, body.checkId, 'checkId');
+  const outcome = judge(check, { ...(body.pass === undefined ? {} : { pass: body.pass }), ...(body.readings ? { readings: body.readings } : {}) });
+  await changeRepair(
+    context,
+    id,
+    person,
+    async (client, repair, { at }) => {
+      requireOpen(repair);
+      const counts = notTheirs(await standingOf(client, repair), person) === null;
+      if ((await client.query(sql.sameResult, [body.id, id, check.id])).rowCount === 1) return null;
+      const version = await touch(client, id, at);
+      await client.query(sql.addResult, [body.id, id, check.id, outcome.pass, body.readings ?? [], outcome.mean, outcome.spread, outcome.why, body.note, person.name, at, person.id, repair.revision, version]);
+      if (!outcome.pass) await client.query(sql.openRework, [id, check.id, at]);
+      else if (counts) await client.query(sql.closeRework, [id, check.id, at, person.name]);
+      return { kind: outcome.pass ? 'passed' : 'failed', version, detail: { checkId: check.id } };
+    },
+    sent,
+  );
+}
+
+/** Writes cause and action of a rework item, or accepts it as it is: a concession is an inspector's, with a reason. */
+export async function updateRework(context: Context, id: string, itemId: string, body: UpdateRework, person: Person, sent?: Sent): Promise<void> {
+  if (body.concession !== null && body.concession.trim() === '') throw new ProblemError(422, 'invalid', 'A concession needs a reason.', { fields: [{ path: 'concession', message: 'Say why it is accepted all the same.' }] });
+  await changeRepair(
+    context,
+    id,
+    person,
+    async (client, repair, { at }) => {
+      requireOpen(repair);
+      if (body.concession !== null) {
+        const why = notTheirs(await standingOf(client, repair), person);
+        if (why) throw new ProblemError(403, 'forbidden', `A concession needs a named inspector. ${why}`);
+      }
+      const done = await client.query(sql.updateRework, [id, itemId, body.cause, body.action, body.concession, at, person.name]);
+      if (done.rowCount === 0) throw notFound('open rework item');
+      return { kind: body.concession === null ? 'rework' : 'concession', version: await touch(client, id, at), detail: { itemId } };
+    },
+    sent,
+  );
 }

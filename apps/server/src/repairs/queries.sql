@@ -1,17 +1,21 @@
 -- name: detail
 SELECT r.id, r.craft_id AS "craftId", c.tag AS "craftTag", c.name AS "craftName", c.construction, r.title, r.state, r.revision, r.version,
   r.technician_name AS technician, r.technician_id AS "technicianId", to_json(r.updated_at) AS "updatedAt", to_json(r.sealed_at) AS "sealedAt",
-  r.stage_reached AS "stageReached", r.inputs,
+  r.stage_reached AS "stageReached",
   (SELECT count(*)::int FROM rework_item w WHERE w.repair_id = r.id AND w.closed_at IS NULL) AS "openRework",
   json_build_object('id', c.id, 'tag', c.tag, 'name', c.name, 'kind', c.kind, 'year', c.year, 'construction', c.construction, 'notes', c.notes) AS craft,
-  (SELECT coalesce(json_agg(json_build_object('id', l.id, 'at', l.at, 'by', l.by_name, 'entry', l.entry, 'mixErrorPercent', l.mix_error_percent, 'within', l.within) ORDER BY l.at, l.id), '[]') FROM log_entry l WHERE l.repair_id = r.id) AS log,
+  (SELECT coalesce(json_agg(json_build_object('id', l.id, 'at', l.at, 'by', l.by_name, 'entry', l.entry, 'mixErrorPercent', l.mix_error_percent, 'within', l.within, 'receivedAt', l.received_at) ORDER BY l.at, l.id), '[]') FROM log_entry l WHERE l.repair_id = r.id) AS log,
   (SELECT coalesce(json_agg(json_build_object('checkId', k.check_id, 'done', k.done, 'by', k.by_name, 'at', k.at) ORDER BY k.check_id), '[]') FROM check_mark k WHERE k.repair_id = r.id) AS checks,
-  (SELECT coalesce(json_agg(json_build_object('id', i.id, 'checkId', i.check_id, 'pass', i.pass, 'readings', i.readings, 'mean', i.mean, 'spread', i.spread, 'why', i.why, 'note', i.note, 'by', i.by_name, 'at', i.at) ORDER BY i.at, i.id), '[]') FROM inspection_result i WHERE i.repair_id = r.id) AS results,
+  (SELECT coalesce(json_agg(json_build_object('id', i.id, 'checkId', i.check_id, 'pass', i.pass, 'readings', i.readings, 'mean', i.mean, 'spread', i.spread, 'why', i.why, 'note', i.note, 'by', i.by_name, 'at', i.at, 'revision', i.revision, 'version', i.version, 'byId', i.by_id, 'byRole', p.role) ORDER BY i.version, i.at, i.id), '[]') FROM inspection_result i LEFT JOIN person p ON p.id = i.by_id WHERE i.repair_id = r.id) AS results,
   (SELECT coalesce(json_agg(json_build_object('id', w.id, 'checkId', w.check_id, 'openedAt', w.opened_at, 'cause', w.cause, 'action', w.action, 'closedAt', w.closed_at, 'closedBy', w.closed_by, 'concession', w.concession) ORDER BY w.opened_at, w.id), '[]') FROM rework_item w WHERE w.repair_id = r.id) AS rework,
-  (SELECT coalesce(json_agg(json_build_object('seq', e.seq, 'at', e.at, 'by', e.by_name, 'kind', e.kind, 'section', e.section, 'detail', e.detail) ORDER BY e.seq), '[]') FROM repair_event e WHERE e.repair_id = r.id) AS events,
+  (SELECT coalesce(json_agg(json_build_object('seq', e.seq, 'at', e.at, 'by', e.by_name, 'kind', e.kind, 'section', e.section, 'detail', e.detail - 'changes') ORDER BY e.seq), '[]') FROM (SELECT * FROM repair_event WHERE repair_id = r.id ORDER BY seq DESC LIMIT 50) e) AS events,
+  (SELECT count(*)::int FROM repair_event e WHERE e.repair_id = r.id) AS "eventCount",
   (SELECT coalesce(json_agg(json_build_object('revision', s.revision, 'sealedAt', s.sealed_at, 'signedBy', s.signed_by, 'meaning', s.meaning, 'hash', s.hash, 'previousHash', s.previous_hash, 'singleHanded', s.single_handed) ORDER BY s.revision), '[]') FROM sealed_record s WHERE s.repair_id = r.id) AS seals
 FROM repair r JOIN craft c ON c.id = r.craft_id
 WHERE r.id = $1
+
+-- name: inputs
+SELECT inputs FROM repair WHERE id = $1
 
 -- name: board
 SELECT r.id, r.craft_id AS "craftId", c.tag AS "craftTag", c.name AS "craftName", c.construction, r.title, r.state, r.revision, r.version,
@@ -25,7 +29,7 @@ SELECT r.id, r.craft_id AS "craftId", c.tag AS "craftTag", c.name AS "craftName"
   (SELECT count(DISTINCT i.check_id)::int FROM inspection_result i WHERE i.repair_id = r.id) AS results,
   (SELECT count(*)::int FROM (SELECT DISTINCT ON (i.check_id) i.pass FROM inspection_result i WHERE i.repair_id = r.id ORDER BY i.check_id, i.at DESC) latest WHERE latest.pass) AS passes
 FROM repair r JOIN craft c ON c.id = r.craft_id
-WHERE r.state = 'open'
+WHERE r.state = 'open' AND ($1::uuid IS NULL OR r.id = $1)
 ORDER BY r.created_at
 
 -- name: history
@@ -54,8 +58,8 @@ VALUES ($1, $2, $3, $4, $5, $6, $7, $7) ON CONFLICT (id) DO NOTHING
 -- name: lock
 SELECT id, state, revision, version, technician_id AS "technicianId", inputs, stage_reached AS "stageReached" FROM repair WHERE id = $1 FOR UPDATE
 
--- name: saveSection
-UPDATE repair SET inputs = jsonb_set(inputs, ARRAY[$2::text], $3::jsonb), version = version + 1, updated_at = $4 WHERE id = $1 RETURNING version
+-- name: saveInputs
+UPDATE repair SET inputs = $2, version = version + 1, updated_at = $3, stage_reached = $4 WHERE id = $1 RETURNING version
 
 -- name: touch
 UPDATE repair SET version = version + 1, updated_at = $2, stage_reached = coalesce($3, stage_reached) WHERE id = $1 RETURNING version
@@ -67,22 +71,27 @@ UPDATE repair SET state = 'sealed', sealed_at = $2, version = version + 1, updat
 UPDATE repair SET state = 'open', sealed_at = NULL, revision = revision + 1, version = version + 1, updated_at = $2 WHERE id = $1 RETURNING version
 
 -- name: event
-INSERT INTO repair_event (repair_id, version, at, by_name, kind, section, detail) VALUES ($1, $2, $3, $4, $5, $6, $7)
+INSERT INTO repair_event (repair_id, version, at, by_name, kind, section, detail, by_id, command_id, received_at) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
 
 -- name: changedSince
 SELECT section, by_name AS by, to_json(at) AS at, detail ->> 'editId' AS "editId" FROM repair_event WHERE repair_id = $1 AND version > $2 AND section IS NOT NULL ORDER BY seq
 
 -- name: addLog
-INSERT INTO log_entry (id, repair_id, at, by_id, by_name, entry, mix_error_percent, within) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)
-ON CONFLICT (id) DO NOTHING RETURNING id
+INSERT INTO log_entry (id, repair_id, at, by_id, by_name, entry, mix_error_percent, within, received_at) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+
+-- name: sameEntry
+SELECT 1 FROM log_entry WHERE id = $1 AND repair_id = $2 AND entry = $3::jsonb
 
 -- name: setCheck
 INSERT INTO check_mark (repair_id, check_id, done, by_name, at) VALUES ($1, $2, $3, $4, $5)
 ON CONFLICT (repair_id, check_id) DO UPDATE SET done = $3, by_name = $4, at = $5
 
 -- name: addResult
-INSERT INTO inspection_result (id, repair_id, check_id, pass, readings, mean, spread, why, note, by_name, at)
-VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) ON CONFLICT (id) DO NOTHING RETURNING id
+INSERT INTO inspection_result (id, repair_id, check_id, pass, readings, mean, spread, why, note, by_name, at, by_id, revision, version)
+VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14)
+
+-- name: sameResult
+SELECT 1 FROM inspection_result WHERE id = $1 AND repair_id = $2 AND check_id = $3
 
 -- name: openRework
 INSERT INTO rework_item (id, repair_id, check_id, opened_at) VALUES (gen_random_uuid(), $1, $2, $3)
@@ -96,5 +105,25 @@ UPDATE rework_item SET cause = $3, action = $4, concession = $5, closed_at = CAS
   closed_by = CASE WHEN $5::text IS NULL THEN closed_by ELSE $7::text END
 WHERE repair_id = $1 AND id = $2 AND closed_at IS NULL RETURNING id
 
--- name: handsOn
-SELECT DISTINCT by_id AS id FROM log_entry WHERE repair_id = $1 AND by_id IS NOT NULL AND entry ->> 'kind' <> 'note'
+-- name: work
+SELECT DISTINCT by_id AS id FROM (
+  SELECT by_id FROM log_entry WHERE repair_id = $1 AND entry ->> 'kind' <> 'note'
+  UNION ALL SELECT by_id FROM repair_event WHERE repair_id = $1 AND kind = 'changed' AND section = ANY($2)
+) hands WHERE by_id IS NOT NULL
+
+-- name: lastChange
+SELECT section, max(version) AS version FROM repair_event WHERE repair_id = $1 AND kind = 'changed' GROUP BY section
+UNION ALL SELECT 'log', max(version) FROM repair_event WHERE repair_id = $1 AND kind = 'logged' AND detail ->> 'entry' <> 'note' HAVING max(version) IS NOT NULL
+
+-- name: logged
+SELECT entry, by_name AS by, to_json(at) AS at, within FROM log_entry WHERE repair_id = $1
+  AND log_entry.at > coalesce((SELECT max(e.at) FROM repair_event e WHERE e.repair_id = $1 AND e.kind = 'amended'), '-infinity') ORDER BY log_entry.at
+
+-- name: lastOfSection
+SELECT section, by_name AS by, to_json(at) AS at FROM repair_event WHERE repair_id = $1 AND section = $2 ORDER BY seq DESC LIMIT 1
+
+-- name: events
+SELECT seq::int, to_json(at) AS at, by_name AS by, kind, section, detail FROM repair_event WHERE repair_id = $1 AND ($2::bigint IS NULL OR seq < $2) ORDER BY repair_event.seq DESC LIMIT $3
+
+-- name: allEvents
+SELECT seq::int, to_json(at) AS at, by_name AS by, kind, section, detail FROM repair_event WHERE repair_id = $1 ORDER BY repair_event.seq

@@ -1,10 +1,16 @@
-import { addLogEntry as addLogBody, historyQuery, newRepair, priorId, resultBody, sectionName, setCheck as setCheckBody, setStage, updateRework as updateReworkBody, uuid } from '@ashstep/contract';
-import { type Request, Router } from 'express';
+import { addLogEntry as addLogBody, eventsQuery, historyQuery, newRepair, patchSection as patchBody, priorId, resultBody, sectionName, setCheck as setCheckBody, setStage, updateRework as updateReworkBody, uuid } from '@ashstep/contract';
+import { type Request, type Response, Router } from 'express';
+import * as z from 'zod';
 import { personOf } from '../people/routes.js';
+import { sentOf } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { ProblemError, notFound, parse } from '../platform/problems.js';
 import { addResult, updateRework } from './inspection.js';
-import { addLogEntry, board, history, openRepair, repairDetail, saveSection, setCheck, setStageReached, shedCounts } from './service.js';
+import { addLogEntry } from './log.js';
+import { patchSection, saveSection } from './sections.js';
+import { board, eventsOf, history, openRepair, repairAnswer, repairDetail, setCheck, setStageReached, shedCounts } from './service.js';
+
+const boardQuery = z.strictObject({ only: uuid.optional() });
 
 /** An id from the path; anything that is no id cannot name a repair. */
 export function idOf(request: Request, name = 'id'): string {
@@ -25,10 +31,21 @@ function versionOf(request: Request): number {
   return Number(match[1]);
 }
 
+/** Whether a write is to answer everything or, asked for little (RFC 7240), all but the inputs: those the page has. */
+const wantsLittle = (request: Request): boolean => /\breturn=minimal\b/.test(request.get('Prefer') ?? '');
+
+/** Answers a write with the repair as it is now. */
+export async function answer(context: Context, request: Request, response: Response, status = 200): Promise<void> {
+  response.status(status);
+  const [id, person] = [idOf(request), personOf(response)];
+  if (wantsLittle(request)) response.set('Preference-Applied', 'return=minimal').json(await repairAnswer(context, id, person));
+  else response.json(await repairDetail(context, id, person));
+}
+
 export function repairRoutes(context: Context): Router {
   const router = Router();
-  router.get('/repairs', async (_request, response) => {
-    response.json(await board(context));
+  router.get('/repairs', async (request, response) => {
+    response.json(await board(context, parse(boardQuery, request.query).only ?? null));
   });
   router.get('/history', async (request, response) => {
     response.json(await history(context, parse(historyQuery, request.query)));
@@ -37,36 +54,45 @@ export function repairRoutes(context: Context): Router {
     response.json(await shedCounts(context, parse(priorId, request.params.priorId, 'priorId')));
   });
   router.post('/repairs', async (request, response) => {
-    response.status(201).json(await openRepair(context, parse(newRepair, request.body), personOf(response)));
+    response.status(201).json(await openRepair(context, parse(newRepair, request.body), personOf(response), sentOf(request)));
   });
   router.get('/repairs/:id', async (request, response) => {
     const detail = await repairDetail(context, idOf(request), personOf(response));
     response.set('ETag', `"${detail.version}"`).json(detail);
   });
+  router.get('/repairs/:id/events', async (request, response) => {
+    response.json(await eventsOf(context, idOf(request), parse(eventsQuery, request.query).before ?? null));
+  });
   router.put('/repairs/:id/inputs/:section', async (request, response) => {
     const section = parse(sectionName, request.params['section'], 'section');
-    response.json(await saveSection(context, idOf(request), section, request.body, { basedOn: versionOf(request), editId: editIdOf(request) }, personOf(response)));
+    response.json(await saveSection(context, idOf(request), section, request.body, { basedOn: versionOf(request), editId: editIdOf(request) }, personOf(response), sentOf(request)));
+  });
+  router.patch('/repairs/:id/inputs/:section', async (request, response) => {
+    const section = parse(sectionName, request.params['section'], 'section');
+    await patchSection(context, idOf(request), section, parse(patchBody, request.body).changes, personOf(response), sentOf(request));
+    await answer(context, request, response);
   });
   router.put('/repairs/:id/stage', async (request, response) => {
-    response.json(await setStageReached(context, idOf(request), parse(setStage, request.body).stageReached, personOf(response)));
+    await setStageReached(context, idOf(request), parse(setStage, request.body).stageReached, personOf(response), sentOf(request));
+    await answer(context, request, response);
   });
   router.post('/repairs/:id/log', async (request, response) => {
     const { id, entry } = parse(addLogBody, request.body);
-    response.status(201).json(await addLogEntry(context, idOf(request), id, entry, personOf(response)));
+    await addLogEntry(context, idOf(request), id, entry, personOf(response), sentOf(request));
+    await answer(context, request, response, 201);
   });
   router.put('/repairs/:id/checks', async (request, response) => {
-    const { checkId, done } = parse(setCheckBody, request.body);
-    response.json(await setCheck(context, idOf(request), checkId, done, personOf(response)));
+    const { id, checkId, done } = parse(setCheckBody, request.body);
+    await setCheck(context, idOf(request), checkId, done, personOf(response), { ...sentOf(request), id });
+    await answer(context, request, response);
   });
   router.post('/repairs/:id/results', async (request, response) => {
-    const id = idOf(request);
-    await addResult(context, id, parse(resultBody, request.body), personOf(response));
-    response.status(201).json(await repairDetail(context, id, personOf(response)));
+    await addResult(context, idOf(request), parse(resultBody, request.body), personOf(response), sentOf(request));
+    await answer(context, request, response, 201);
   });
   router.put('/repairs/:id/rework/:itemId', async (request, response) => {
-    const id = idOf(request);
-    await updateRework(context, id, idOf(request, 'itemId'), parse(updateReworkBody, request.body), personOf(response));
-    response.json(await repairDetail(context, id, personOf(response)));
+    await updateRework(context, idOf(request), idOf(request, 'itemId'), parse(updateReworkBody, request.body), personOf(response), sentOf(request));
+    await answer(context, request, response);
   });
   return router;
 }

@@ -1,12 +1,39 @@
 import { type Person, type RepairDetail, type StoredInputs, completeInputs } from '@ashstep/contract';
 import type { RepairInputs } from '@ashstep/core';
 import type pg from 'pg';
+import { type Sent, HERE, wasCarriedOut } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { type Queryable, inTransaction, loadQueries } from '../platform/database.js';
 import { ProblemError, notFound } from '../platform/problems.js';
 
 type QueryName =
-  'detail' | 'cluesOfClass' | 'board' | 'history' | 'insert' | 'lock' | 'saveSection' | 'touch' | 'seal' | 'amend' | 'event' | 'changedSince' | 'addLog' | 'setCheck' | 'addResult' | 'openRework' | 'closeRework' | 'updateRework' | 'handsOn';
+  | 'detail'
+  | 'cluesOfClass'
+  | 'board'
+  | 'history'
+  | 'insert'
+  | 'lock'
+  | 'saveInputs'
+  | 'touch'
+  | 'seal'
+  | 'amend'
+  | 'event'
+  | 'changedSince'
+  | 'addLog'
+  | 'setCheck'
+  | 'addResult'
+  | 'openRework'
+  | 'closeRework'
+  | 'updateRework'
+  | 'work'
+  | 'lastChange'
+  | 'logged'
+  | 'inputs'
+  | 'lastOfSection'
+  | 'sameResult'
+  | 'sameEntry'
+  | 'events'
+  | 'allEvents';
 
 export const sql = loadQueries<QueryName>(import.meta.url, './queries.sql');
 
@@ -20,38 +47,65 @@ export interface LockedRepair {
   stageReached: number;
 }
 
-export type RepairRow = Omit<RepairDetail, 'signOff'>;
+/** A repair as it is stored: who may sign it and what its results count for is worked out. */
+export type RepairRow = Omit<RepairDetail, 'signOff' | 'mayAmend' | 'results'> & { results: StoredResult[] };
+export type StoredResult = Omit<RepairDetail['results'][number], 'standing'> & { byId: string | null; byRole: Person['role'] | null; version: number };
 
-/** Everything about one repair but who may sign it. */
+/** Everything about one repair but who may sign it, with the latest of its events. */
 export async function loadRepair(db: Queryable, id: string): Promise<RepairRow> {
-  const row = (await db.query<RepairRow>(sql.detail, [id])).rows[0];
-  if (!row) throw notFound('repair');
-  return { ...row, inputs: completeInputs(row.inputs) };
+  const row = await loadWithout(db, id);
+  return { ...row, inputs: await loadInputs(db, id) };
 }
 
-export interface Change {
+/** The same without the inputs, which may be large. */
+export async function loadWithout(db: Queryable, id: string): Promise<Omit<RepairRow, 'inputs'>> {
+  const row = (await db.query<Omit<RepairRow, 'inputs'>>(sql.detail, [id])).rows[0];
+  if (!row) throw notFound('repair');
+  return row;
+}
+
+export async function loadInputs(db: Queryable, id: string): Promise<RepairRow['inputs']> {
+  return completeInputs((await db.query<{ inputs: Partial<StoredInputs> }>(sql.inputs, [id])).rows[0]!.inputs);
+}
+
+export interface RepairChange {
   kind: string;
+  version: number;
   section?: string;
   detail?: Record<string, unknown>;
 }
 
+/** When an act was done, and when it came in where that is much later: it was done while the server was out of reach. */
+export interface Moment {
+  at: Date;
+  receivedAt: Date | null;
+}
+
+/** Older than this when they come in, acts are shown with both times, ms. */
+const LATE_MS = 60_000;
+
+export function momentOf(now: Date, { ageMs }: Sent): Moment {
+  return { at: new Date(now.getTime() - ageMs), receivedAt: ageMs > LATE_MS ? now : null };
+}
+
 /**
- * Runs a change of one open repair under its row lock. The work returns what happened, which is written as an event with the new
- * version, or null when the same request had been carried out before.
+ * Runs a change of one repair under its row lock. The work returns what happened, which is written as an event with the new
+ * version, or null where nothing did. The same act sent again does nothing.
  */
-export async function changeRepair(context: Context, id: string, person: Pick<Person, 'name'>, work: (client: pg.PoolClient, repair: LockedRepair, at: Date) => Promise<(Change & { version: number }) | null>): Promise<void> {
+export async function changeRepair(context: Context, id: string, person: Person, work: (client: pg.PoolClient, repair: LockedRepair, moment: Moment) => Promise<RepairChange | null>, sent: Sent = HERE): Promise<void> {
   await inTransaction(context.pool, async (client) => {
     const row = (await client.query<LockedRepair & { inputs: Partial<StoredInputs> }>(sql.lock, [id])).rows[0];
     if (!row) throw notFound('repair');
-    const repair = { ...row, inputs: completeInputs(row.inputs) };
-    const at = context.now();
-    const change = await work(client, repair, at);
-    if (change) await writeEvent(client, id, change, person.name, at);
+    const now = context.now();
+    if (await wasCarriedOut(client, sent, person, id, now)) return;
+    const moment = momentOf(now, sent);
+    const change = await work(client, { ...row, inputs: completeInputs(row.inputs) }, moment);
+    if (change) await writeEvent(client, id, change, person, moment, sent.id);
   });
 }
 
-export async function writeEvent(db: Queryable, repairId: string, change: Change & { version: number }, by: string, at: Date): Promise<void> {
-  await db.query(sql.event, [repairId, change.version, at, by, change.kind, change.section ?? null, JSON.stringify(change.detail ?? {})]);
+export async function writeEvent(db: Queryable, repairId: string, change: RepairChange, by: Person, { at, receivedAt }: Moment, commandId: string | null = null): Promise<void> {
+  await db.query(sql.event, [repairId, change.version, at, by.name, change.kind, change.section ?? null, JSON.stringify(change.detail ?? {}), by.id, commandId, receivedAt]);
 }
 
 export function requireOpen(repair: LockedRepair): void {

@@ -40,8 +40,12 @@ ON CONFLICT (repair_id, key) DO UPDATE SET started_at = $3, done_at = $4, by_nam
 -- name: dropMark
 DELETE FROM step_mark WHERE repair_id = $1 AND key = $2
 
--- name: openRepair
-SELECT state FROM repair WHERE id = $1
+-- name: stepBefore
+SELECT (SELECT start_at FROM step_pin WHERE repair_id = $1 AND key = $2) AS pin, m.started_at AS "startedAt", m.done_at AS "doneAt"
+FROM (SELECT 1) one LEFT JOIN step_mark m ON m.repair_id = $1 AND m.key = $2
+
+-- name: event
+INSERT INTO shop_event (at, by_id, by_name, kind, detail) VALUES ($1, $2, $3, $4, $5)
 
 -- name: laid
 WITH lay AS (

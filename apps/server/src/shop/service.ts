@@ -1,10 +1,12 @@
-import { type Person, type SetMark, type SetPin, type ShopReply, completeSettings } from '@ashstep/contract';
+import { type Person, type SetMark, type SetPin, type ShopReply, changesBetween, completeSettings } from '@ashstep/contract';
 import type { Air, AirReading, ShopSettings } from '@ashstep/core';
+import { HERE, type Sent, wasCarriedOut } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
-import { type Queryable, loadQueries } from '../platform/database.js';
-import { ProblemError, notFound } from '../platform/problems.js';
+import { type Queryable, inTransaction, loadQueries } from '../platform/database.js';
+import { ProblemError } from '../platform/problems.js';
+import { changeRepair, requireOpen, touch } from '../repairs/store.js';
 
-type QueryName = 'settings' | 'saveSettings' | 'forecast' | 'saveForecast' | 'dropForecast' | 'lastReading' | 'addReading' | 'pins' | 'savePin' | 'dropPin' | 'marks' | 'saveMark' | 'dropMark' | 'openRepair' | 'laid';
+type QueryName = 'settings' | 'saveSettings' | 'forecast' | 'saveForecast' | 'dropForecast' | 'lastReading' | 'addReading' | 'pins' | 'savePin' | 'dropPin' | 'marks' | 'saveMark' | 'dropMark' | 'stepBefore' | 'laid' | 'event';
 const sql = loadQueries<QueryName>(import.meta.url, './queries.sql');
 
 export async function shopSettings(db: Queryable): Promise<ShopSettings> {
@@ -25,44 +27,104 @@ export async function shopPlan({ pool }: Context): Promise<ShopReply> {
   return { settings, forecast: forecast.rows[0] ?? null, reading: reading.rows[0] ?? null, pins: pins.rows, marks: marks.rows, laid: gPerMin === null ? null : { lays, gPerMin } };
 }
 
-/** Hours, hands, rates, tools, climate and money; a manager's call. */
-export async function saveSettings(context: Context, settings: ShopSettings, person: Pick<Person, 'role'>): Promise<ShopReply> {
-  if (person.role !== 'manager') throw new ProblemError(403, 'forbidden', 'The shed is set up by a manager. Ask one to change it.');
-  await context.pool.query(sql.saveSettings, [JSON.stringify(settings)]);
+interface ShopEvent {
+  kind: 'settings' | 'forecast' | 'reading';
+  detail: Record<string, unknown>;
+}
+
+/** Runs a change of the shop and writes down who made it; the same act sent again does nothing. */
+async function changeShop(context: Context, person: Person, sent: Sent, work: (client: Queryable) => Promise<ShopEvent | null>): Promise<ShopReply> {
+  await inTransaction(context.pool, async (client) => {
+    const at = context.now();
+    if (await wasCarriedOut(client, sent, person, null, at)) return;
+    const event = await work(client);
+    if (event) await client.query(sql.event, [at, person.id, person.name, event.kind, JSON.stringify(event.detail)]);
+  });
   return shopPlan(context);
+}
+
+/** Hours, hands, rates, tools, climate and money; a manager's call. */
+export async function saveSettings(context: Context, settings: ShopSettings, person: Person, sent: Sent = HERE): Promise<ShopReply> {
+  if (person.role !== 'manager') throw new ProblemError(403, 'forbidden', 'The shed is set up by a manager. Ask one to change it.');
+  return changeShop(context, person, sent, async (client) => {
+    const changes = changesBetween(await shopSettings(client), settings);
+    await client.query(sql.saveSettings, [JSON.stringify(settings)]);
+    return changes.length === 0 ? null : { kind: 'settings', detail: { changes } };
+  });
 }
 
 /** Keeps a forecast in place of the one before; none goes back to the stand-in. */
-export async function saveForecast(context: Context, forecast: Air | null, person: Pick<Person, 'name'>): Promise<ShopReply> {
-  if (forecast === null) await context.pool.query(sql.dropForecast);
-  else await context.pool.query(sql.saveForecast, [forecast.startAt, JSON.stringify(forecast.hours), context.now(), person.name]);
-  return shopPlan(context);
+export async function saveForecast(context: Context, forecast: Air | null, person: Person, sent: Sent = HERE): Promise<ShopReply> {
+  return changeShop(context, person, sent, async (client) => {
+    if (forecast === null) await client.query(sql.dropForecast);
+    else await client.query(sql.saveForecast, [forecast.startAt, JSON.stringify(forecast.hours), context.now(), person.name]);
+    return { kind: 'forecast', detail: forecast === null ? {} : { startAt: forecast.startAt, hours: forecast.hours.length } };
+  });
 }
 
-export async function addReading(context: Context, id: string, reading: AirReading, person: Pick<Person, 'name'>): Promise<ShopReply> {
-  await context.pool.query(sql.addReading, [id, reading.at, reading.tempC, reading.humidityPercent, person.name]);
-  return shopPlan(context);
+export async function addReading(context: Context, id: string, reading: AirReading, person: Person, sent: Sent = HERE): Promise<ShopReply> {
+  requireNotAhead('at', reading.at, context.now());
+  return changeShop(context, person, sent, async (client) => {
+    const added = await client.query(sql.addReading, [id, reading.at, reading.tempC, reading.humidityPercent, person.name]);
+    return added.rowCount === 0 ? null : { kind: 'reading', detail: { id, ...reading } };
+  });
 }
 
 /** Sets when a step begins, or lets it fall where it may. */
-export async function setPin(context: Context, { repairId, key, startAt }: SetPin, person: Person): Promise<ShopReply> {
-  await requireOpenJob(context, repairId, person);
-  if (startAt === null) await context.pool.query(sql.dropPin, [repairId, key]);
-  else await context.pool.query(sql.savePin, [repairId, key, startAt, person.name, context.now()]);
+export async function setPin(context: Context, { repairId, key, startAt }: SetPin, person: Person, sent?: Sent): Promise<ShopReply> {
+  await changeStep(context, repairId, key, person, sent, async (client, { pin }, at) => {
+    if (startAt === pin) return null;
+    if (startAt === null) await client.query(sql.dropPin, [repairId, key]);
+    else await client.query(sql.savePin, [repairId, key, startAt, person.name, at]);
+    return { kind: 'pinned', detail: { key, was: pin, is: startAt } };
+  });
   return shopPlan(context);
 }
 
 /** Writes down when a step was begun and done; neither takes it back. */
-export async function setMark(context: Context, { repairId, key, startedAt, doneAt }: SetMark, person: Person): Promise<ShopReply> {
-  await requireOpenJob(context, repairId, person);
-  if (startedAt === null && doneAt === null) await context.pool.query(sql.dropMark, [repairId, key]);
-  else await context.pool.query(sql.saveMark, [repairId, key, startedAt, doneAt, person.name, context.now()]);
+export async function setMark(context: Context, { repairId, key, startedAt, doneAt }: SetMark, person: Person, sent?: Sent): Promise<ShopReply> {
+  requireNotAhead('startedAt', startedAt, context.now());
+  requireNotAhead('doneAt', doneAt, context.now());
+  await changeStep(context, repairId, key, person, sent, async (client, before, at) => {
+    if (startedAt === before.startedAt && doneAt === before.doneAt) return null;
+    if (startedAt === null && doneAt === null) await client.query(sql.dropMark, [repairId, key]);
+    else await client.query(sql.saveMark, [repairId, key, startedAt, doneAt, person.name, at]);
+    return { kind: 'marked', detail: { key, was: { startedAt: before.startedAt, doneAt: before.doneAt }, is: { startedAt, doneAt } } };
+  });
   return shopPlan(context);
 }
 
-async function requireOpenJob({ pool }: Context, repairId: string, person: Person): Promise<void> {
+interface StepBefore {
+  pin: string | null;
+  startedAt: string | null;
+  doneAt: string | null;
+}
+
+async function changeStep(
+  context: Context,
+  repairId: string,
+  key: string,
+  person: Person,
+  sent: Sent | undefined,
+  work: (client: Queryable, before: StepBefore, at: Date) => Promise<{ kind: string; detail: Record<string, unknown> } | null>,
+): Promise<void> {
   if (person.role === 'inspector') throw new ProblemError(403, 'forbidden', 'The days are planned by those who do the work. Ask a technician.');
-  const state = (await pool.query<{ state: string }>(sql.openRepair, [repairId])).rows[0]?.state;
-  if (!state) throw notFound('repair');
-  if (state === 'sealed') throw new ProblemError(409, 'sealed', 'This record is sealed. Nothing of it is planned any more.');
+  await changeRepair(
+    context,
+    repairId,
+    person,
+    async (client, repair, { at }) => {
+      requireOpen(repair);
+      const done = await work(client, (await client.query<StepBefore>(sql.stepBefore, [repairId, key])).rows[0]!, at);
+      return done && { ...done, version: await touch(client, repairId, at) };
+    },
+    sent,
+  );
+}
+
+/** Clocks may differ by so much, ms, before what is written down counts as still to come. */
+const CLOCKS_MS = 10 * 60_000;
+
+function requireNotAhead(field: string, at: string | null, now: Date): void {
+  if (at !== null && new Date(at).getTime() > now.getTime() + CLOCKS_MS) throw new ProblemError(422, 'invalid', 'That time is still to come.', { fields: [{ path: field, message: 'Still to come. Give the time it was.' }] });
 }

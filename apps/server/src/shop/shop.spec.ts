@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { USUAL_SHOP } from '@ashstep/core';
-import { newRepair } from '../testing/repairs.js';
+import { newRepair, saveSection } from '../testing/repairs.js';
 import { TestClient, TestServer } from '../testing/server.js';
 
 describe('the shop', () => {
@@ -81,8 +81,40 @@ describe('the shop', () => {
     expect((await tech.send('PUT', '/api/plan/pins', { ...pin, startAt: 'tomorrow' })).body.fields[0].path).toBe('startAt');
   });
 
+  it('writes down who pinned and marked a step, set up the shop and read its air, and none of it twice', async () => {
+    const { id: repairId } = await newRepair(tech);
+    const headers = { 'Command-Id': randomUUID() };
+    const pin = { repairId, key: 'grind', startAt: '2026-06-15T10:00' };
+    for (let i = 0; i < 2; i++) expect((await tech.send('PUT', '/api/plan/pins', pin, headers)).status).toBe(200);
+    await tech.send('PUT', '/api/plan/marks', { repairId, key: 'grind', startedAt: '2026-06-15T10:10', doneAt: null });
+    const events = (await tech.send('GET', `/api/repairs/${repairId}`)).body.events;
+    expect(events.slice(1)).toEqual([
+      jasmine.objectContaining({ kind: 'pinned', by: 'Tech Spec', detail: { key: 'grind', was: null, is: '2026-06-15T10:00' } }),
+      jasmine.objectContaining({ kind: 'marked', by: 'Tech Spec', detail: { key: 'grind', was: { startedAt: null, doneAt: null }, is: { startedAt: '2026-06-15T10:10', doneAt: null } } }),
+    ]);
+    const { settings } = (await manager.send('GET', '/api/shop')).body;
+    await manager.send('PUT', '/api/shop/settings', { ...settings, bays: settings.bays + 1 });
+    const reading = { id: randomUUID(), at: '2026-06-15T10:00', tempC: 18, humidityPercent: 60 };
+    for (let i = 0; i < 2; i++) expect((await tech.send('POST', '/api/shop/readings', reading)).status).toBe(201);
+    expect((await tech.send('POST', '/api/shop/readings', { ...reading, tempC: 25 })).body.code).toBe('id-taken');
+    const { rows } = await server.context.pool.query<{ kind: string; by_name: string; detail: { changes?: unknown } }>('SELECT kind, by_name, detail FROM shop_event ORDER BY seq');
+    expect(rows.filter(({ kind }) => kind === 'settings').at(-1)).toEqual({ kind: 'settings', by_name: 'Manager Spec', detail: { changes: [{ path: '/bays', was: settings.bays, is: settings.bays + 1 }] } });
+    expect(rows.filter(({ kind, detail }) => kind === 'reading' && JSON.stringify(detail).includes(reading.id)).length).toBe(1);
+  });
+
+  it('takes no reading and no mark from the future', async () => {
+    const { id: repairId } = await newRepair(tech);
+    const ahead = (hours: number): string => new Date(Date.now() + hours * 3600_000 - new Date().getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
+    expect((await tech.send('POST', '/api/shop/readings', { id: randomUUID(), at: ahead(2), tempC: 18, humidityPercent: 60 })).body.fields[0].path).toBe('at');
+    expect((await tech.send('PUT', '/api/plan/marks', { repairId, key: 'grind', startedAt: ahead(2), doneAt: null })).body.fields[0].path).toBe('startedAt');
+    expect((await tech.send('POST', '/api/shop/readings', { id: randomUUID(), at: ahead(-1), tempC: 18, humidityPercent: 60 })).status).toBe(201);
+  });
+
   it('tells the board when each ply was down and each check ticked', async () => {
-    const { id } = await newRepair(tech);
+    const repair = await newRepair(tech);
+    const { id } = repair;
+    await saveSection(tech, repair, 'laminate', { thicknessMm: 4 });
+    await saveSection(tech, { id, version: repair.version + 1 }, 'resin', { systemId: 'polyester' });
     await tech.send('PUT', `/api/repairs/${id}/checks`, { id: randomUUID(), checkId: 'washed', done: true });
     await tech.send('POST', `/api/repairs/${id}/log`, { id: randomUUID(), entry: { kind: 'start', tempC: 20, humidityPercent: 55 } });
     for (const label of ['Ply 1', 'Ply 1 again']) await tech.send('POST', `/api/repairs/${id}/log`, { id: randomUUID(), entry: { kind: 'ply', plyKey: 'f0-p1', label } });

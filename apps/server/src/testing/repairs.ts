@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { RepairDetail } from '@ashstep/contract';
-import { NEW_REPAIR, PREPARATION_CHECKS, type RepairInputs, planRepair } from '@ashstep/core';
+import { type InspectionCheck, NEW_REPAIR, PREPARATION_CHECKS, type RepairInputs, planRepair } from '@ashstep/core';
 import type { TestClient, TestReply } from './server.js';
 
 type Sections = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
@@ -25,8 +25,8 @@ const PLANNED: Sections = {
   days: { startAt: '2026-04-16T08:00' },
 };
 
-/** A repair planned, laid and with every acceptance check passed, ready for another to sign. */
-export async function finishedRepair(client: TestClient): Promise<RepairDetail> {
+/** A repair planned and laid by one, with every acceptance check passed by an inspector, who may sign it. */
+export async function finishedRepair(client: TestClient, inspector: TestClient): Promise<RepairDetail> {
   let repair = await newRepair(client);
   for (const [section, patch] of Object.entries(PLANNED)) repair = (await saveSection(client, repair, section as keyof RepairInputs, patch)).body;
   const plan = planRepair(repair.inputs);
@@ -37,10 +37,24 @@ export async function finishedRepair(client: TestClient): Promise<RepairDetail> 
   const pot = plan.mix!.faces[0]!.pots[0]!;
   await client.send('POST', `${at}/log`, { id: randomUUID(), entry: { kind: 'batch', label: 'A', resinG: pot.mix.resinG, secondG: pot.mix.secondG, resinLot: 'P-1', secondLot: 'C-9', tempC: 20 } });
   for (const ply of plan.patch!.faces[0]!.plies) await client.send('POST', `${at}/log`, { id: randomUUID(), entry: { kind: 'ply', plyKey: `f0-p${ply.laid}`, label: `Ply ${ply.laid}` } });
-  for (const check of plan.inspection) {
+  await inspect(inspector, repair, plan.inspection);
+  return (await client.send('GET', at)).body;
+}
+
+/** Answers, with a pass, the checks that do not count any more. */
+export async function inspectAgain(inspector: TestClient, repair: RepairDetail): Promise<void> {
+  const counted = new Set(repair.results.filter(({ standing }) => standing === 'counts').map(({ checkId }) => checkId));
+  await inspect(
+    inspector,
+    repair,
+    planRepair(repair.inputs).inspection.filter(({ id }) => !counted.has(id)),
+  );
+}
+
+async function inspect(inspector: TestClient, repair: RepairDetail, checks: readonly InspectionCheck[]): Promise<void> {
+  for (const check of checks) {
     const value = check.min !== undefined ? Math.max(check.min, check.id === 'hardness-impressor' ? 40 : check.min) : 0;
     const answer = check.kind === 'eye' ? { pass: true } : { readings: Array.from({ length: check.count ?? 1 }, () => value) };
-    await client.send('POST', `${at}/results`, { id: randomUUID(), checkId: check.id, note: '', ...answer });
+    await inspector.send('POST', `/api/repairs/${repair.id}/results`, { id: randomUUID(), checkId: check.id, note: '', ...answer });
   }
-  return (await client.send('GET', at)).body;
 }

@@ -7,7 +7,8 @@ import { createApp } from '../app.js';
 import { savePerson, setShop } from '../people/service.js';
 import { ChangeFeed } from '../platform/changes.js';
 import type { Context } from '../platform/context.js';
-import { migrateDatabase, openPool } from '../platform/database.js';
+import { openPool } from '../platform/database.js';
+import { prepareDatabase } from '../upgrade.js';
 
 export interface TestReply {
   status: number;
@@ -87,7 +88,7 @@ export class TestServer {
     await onAdmin(admin, `CREATE DATABASE ${database}`);
     const databaseUrl = admin.replace(/\/[^/]*$/, `/${database}`);
     const pool = openPool(databaseUrl);
-    await migrateDatabase(pool);
+    await prepareDatabase(pool);
     const config = { databaseUrl, sessionSecret: 'only for the specs, nowhere else', port: 0, host: '127.0.0.1', webRoot: null, demo: false, demoPasswords: {}, logLevel: 'silent' };
     const server = new TestServer({ pool, config, log: pino({ level: 'silent' }), now: () => new Date() }, admin, database);
     await server.fill();

@@ -1,6 +1,7 @@
 import { bondTrialBody, uuid, withdrawTrial as withdrawBody } from '@ashstep/contract';
 import { Router } from 'express';
 import { personOf } from '../people/routes.js';
+import { sentOf } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { parse } from '../platform/problems.js';
 import { addTrial, listTrials, withdrawTrial } from './service.js';
@@ -11,10 +12,10 @@ export function trialRoutes(context: Context): Router {
     response.json(await listTrials(context));
   });
   router.post('/trials', async (request, response) => {
-    response.status(201).json(await addTrial(context, parse(bondTrialBody, request.body), personOf(response)));
+    response.status(201).json(await addTrial(context, parse(bondTrialBody, request.body), personOf(response), sentOf(request)));
   });
   router.post('/trials/:id/withdraw', async (request, response) => {
-    response.json(await withdrawTrial(context, parse(uuid, request.params.id, 'id'), parse(withdrawBody, request.body).why, personOf(response)));
+    response.json(await withdrawTrial(context, parse(uuid, request.params.id, 'id'), parse(withdrawBody, request.body).why, personOf(response), sentOf(request)));
   });
   return router;
 }

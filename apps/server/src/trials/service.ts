@@ -1,6 +1,7 @@
 import type { BondTrial, BondTrialBody, Person } from '@ashstep/contract';
+import { HERE, type Sent, wasCarriedOut } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
-import { loadQueries } from '../platform/database.js';
+import { inTransaction, loadQueries } from '../platform/database.js';
 import { notFound } from '../platform/problems.js';
 
 const sql = loadQueries<'list' | 'insert' | 'withdraw'>(import.meta.url, './queries.sql');
@@ -10,9 +11,9 @@ export async function listTrials({ pool }: Context): Promise<BondTrial[]> {
 }
 
 /** Writes down one coupon; sending the same id again changes nothing. */
-export async function addTrial(context: Context, trial: BondTrialBody, person: Pick<Person, 'name'>): Promise<BondTrial[]> {
+export async function addTrial(context: Context, trial: BondTrialBody, person: Person, sent: Sent = HERE): Promise<BondTrial[]> {
   const { failure } = trial;
-  await context.pool.query(sql.insert, [
+  const values = [
     trial.id,
     context.now(),
     person.name,
@@ -25,13 +26,19 @@ export async function addTrial(context: Context, trial: BondTrialBody, person: P
     failure?.newLaminatePercent ?? null,
     failure?.bondLinePercent ?? null,
     trial.notes,
-  ]);
+  ];
+  await inTransaction(context.pool, async (client) => {
+    if (!(await wasCarriedOut(client, sent, person, null, context.now()))) await client.query(sql.insert, values);
+  });
   return listTrials(context);
 }
 
 /** Takes a coupon out of the comparison; it stays on record with the reason. */
-export async function withdrawTrial(context: Context, id: string, why: string, person: Pick<Person, 'name'>): Promise<BondTrial[]> {
-  const done = await context.pool.query(sql.withdraw, [id, context.now(), person.name, why]);
-  if (done.rowCount === 0) throw notFound('bond trial that counts');
+export async function withdrawTrial(context: Context, id: string, why: string, person: Person, sent: Sent = HERE): Promise<BondTrial[]> {
+  await inTransaction(context.pool, async (client) => {
+    if (await wasCarriedOut(client, sent, person, null, context.now())) return;
+    const done = await client.query(sql.withdraw, [id, context.now(), person.name, why]);
+    if (done.rowCount === 0) throw notFound('bond trial that counts');
+  });
   return listTrials(context);
 }

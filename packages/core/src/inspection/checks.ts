@@ -1,5 +1,6 @@
 import { type Condition, type Facts, holds } from '../conditions/condition.js';
 import { CoreError, requireNumber } from '../errors.js';
+import type { InputSection } from '../repair/inputs.js';
 
 /** How a check is answered: by eye, by one reading against limits, or by several readings judged together. */
 export type CheckKind = 'eye' | 'reading' | 'readings';
@@ -19,17 +20,41 @@ export interface InspectionCheck {
   lowestShare?: number;
   limitText: string;
   when: Condition;
+  /** Sections of the inputs it is judged by: a later change of one asks for it again, as does anything laid or mixed after it. */
+  restsOn: readonly InputSection[];
 }
 
 /** Acceptance checks with the default limits of the trade; a shop may tighten them. Each carries when it applies. */
 export const INSPECTION_CHECKS: readonly InspectionCheck[] = [
-  { id: 'identity', label: 'Materials, lots, shelf life', how: 'Read every label', kind: 'eye', unit: '', limitText: 'right item, in date', when: {} },
-  { id: 'taper', label: 'Taper as ground', how: 'Depth gauge along rays', kind: 'reading', unit: '% of ratio', min: 90, limitText: 'not under 90 % of the ratio, no step over one ply', when: { taper: true } },
-  { id: 'plies', label: 'Plies laid and directions', how: 'Count against the stack', kind: 'eye', unit: '', limitText: 'all, in order, within 5°', when: { stack: true } },
-  { id: 'mix', label: 'Mixed by weight', how: 'Worst batch of the log', kind: 'reading', unit: '% off', min: -3, max: 3, limitText: 'hardener within 3 %', when: { mixKind: 'two-part' } },
-  { id: 'mix-catalyst', label: 'Catalyst', how: 'Worst batch of the log', kind: 'reading', unit: '% off', min: -10, max: 10, limitText: 'within 10 % and inside the range', when: { mixKind: 'catalysed' } },
-  { id: 'conditions', label: 'Conditions through gel', how: 'Log of temperature and humidity', kind: 'eye', unit: '', limitText: 'inside the system’s limits', when: { stack: true } },
-  { id: 'hardness-d', label: 'Hardness, Shore D', how: 'Ten places on the patch', kind: 'readings', unit: 'D', min: 80, count: 10, lowestShare: 0.85, limitText: 'mean 80 or more, none under 68', when: { family: 'epoxy' } },
+  { id: 'identity', label: 'Materials, lots, shelf life', how: 'Read every label', kind: 'eye', unit: '', limitText: 'right item, in date', when: {}, restsOn: ['resin', 'stack', 'mix'] },
+  {
+    id: 'taper',
+    label: 'Taper as ground',
+    how: 'Depth gauge along rays',
+    kind: 'reading',
+    unit: '% of ratio',
+    min: 90,
+    limitText: 'not under 90 % of the ratio, no step over one ply',
+    when: { taper: true },
+    restsOn: ['damage', 'laminate', 'taper'],
+  },
+  { id: 'plies', label: 'Plies laid and directions', how: 'Count against the stack', kind: 'eye', unit: '', limitText: 'all, in order, within 5°', when: { stack: true }, restsOn: ['damage', 'laminate', 'taper', 'stack'] },
+  { id: 'mix', label: 'Mixed by weight', how: 'Worst batch of the log', kind: 'reading', unit: '% off', min: -3, max: 3, limitText: 'hardener within 3 %', when: { mixKind: 'two-part' }, restsOn: ['resin', 'mix'] },
+  { id: 'mix-catalyst', label: 'Catalyst', how: 'Worst batch of the log', kind: 'reading', unit: '% off', min: -10, max: 10, limitText: 'within 10 % and inside the range', when: { mixKind: 'catalysed' }, restsOn: ['resin', 'mix'] },
+  { id: 'conditions', label: 'Conditions through gel', how: 'Log of temperature and humidity', kind: 'eye', unit: '', limitText: 'inside the system’s limits', when: { stack: true }, restsOn: ['resin', 'mix'] },
+  {
+    id: 'hardness-d',
+    label: 'Hardness, Shore D',
+    how: 'Ten places on the patch',
+    kind: 'readings',
+    unit: 'D',
+    min: 80,
+    count: 10,
+    lowestShare: 0.85,
+    limitText: 'mean 80 or more, none under 68',
+    when: { family: 'epoxy' },
+    restsOn: ['resin', 'mix'],
+  },
   {
     id: 'hardness-impressor',
     label: 'Hardness, impressor',
@@ -41,15 +66,38 @@ export const INSPECTION_CHECKS: readonly InspectionCheck[] = [
     lowestShare: 0.85,
     limitText: 'mean 35 or more, none under 29.75',
     when: { family: ['polyester', 'vinylester'] },
+    restsOn: ['resin', 'mix'],
   },
-  { id: 'solvent-wipe', label: 'Solvent wipe', how: 'Wipe, wait, touch', kind: 'eye', unit: '', limitText: 'not sticky', when: {} },
-  { id: 'taps', label: 'Dull taps in patch and margin', how: 'Tap the same grid as before', kind: 'reading', unit: 'dull', min: 0, max: 0, limitText: 'none', when: { stack: true } },
-  { id: 'void', label: 'Largest single void', how: 'Look and tap', kind: 'reading', unit: 'mm', min: 0, max: 5.99, limitText: 'under 6 mm, none at an edge', when: { stack: true } },
-  { id: 'thickness', label: 'Thickness of the patch', how: 'Gauge, against intended', kind: 'reading', unit: '% of plan', min: 100, max: 115, limitText: '−0 / +15 %, no proud edge', when: { stack: true } },
-  { id: 'fairness', label: 'Fair, worst in 500 mm', how: 'Straight edge or batten', kind: 'reading', unit: 'mm', min: -0.5, max: 0.5, limitText: 'within 0.5 mm', when: {} },
-  { id: 'stiffness', label: 'Bends like its mirror place', how: 'Deflection under a known weight', kind: 'reading', unit: '× parent', min: 0.9, max: 1.15, limitText: '0.90 to 1.15', when: { service: ['general', 'high', 'primary'] } },
-  { id: 'colour', label: 'Colour and gloss', how: 'By eye in daylight', kind: 'eye', unit: '', limitText: 'no difference at two metres', when: { finish: ['gelcoat', 'paint'] } },
-  { id: 'tight', label: 'Watertight', how: 'Wet side under water or soap and low pressure', kind: 'eye', unit: '', limitText: 'no weeping', when: { through: true, waterline: 'below' } },
+  { id: 'solvent-wipe', label: 'Solvent wipe', how: 'Wipe, wait, touch', kind: 'eye', unit: '', limitText: 'not sticky', when: {}, restsOn: ['resin', 'mix'] },
+  { id: 'taps', label: 'Dull taps in patch and margin', how: 'Tap the same grid as before', kind: 'reading', unit: 'dull', min: 0, max: 0, limitText: 'none', when: { stack: true }, restsOn: ['damage', 'laminate', 'taper', 'stack'] },
+  { id: 'void', label: 'Largest single void', how: 'Look and tap', kind: 'reading', unit: 'mm', min: 0, max: 5.99, limitText: 'under 6 mm, none at an edge', when: { stack: true }, restsOn: ['damage', 'laminate', 'taper', 'stack'] },
+  {
+    id: 'thickness',
+    label: 'Thickness of the patch',
+    how: 'Gauge, against intended',
+    kind: 'reading',
+    unit: '% of plan',
+    min: 100,
+    max: 115,
+    limitText: '−0 / +15 %, no proud edge',
+    when: { stack: true },
+    restsOn: ['damage', 'laminate', 'stack'],
+  },
+  { id: 'fairness', label: 'Fair, worst in 500 mm', how: 'Straight edge or batten', kind: 'reading', unit: 'mm', min: -0.5, max: 0.5, limitText: 'within 0.5 mm', when: {}, restsOn: ['place', 'damage', 'stack'] },
+  {
+    id: 'stiffness',
+    label: 'Bends like its mirror place',
+    how: 'Deflection under a known weight',
+    kind: 'reading',
+    unit: '× parent',
+    min: 0.9,
+    max: 1.15,
+    limitText: '0.90 to 1.15',
+    when: { service: ['general', 'high', 'primary'] },
+    restsOn: ['place', 'damage', 'laminate', 'resin', 'taper', 'stack'],
+  },
+  { id: 'colour', label: 'Colour and gloss', how: 'By eye in daylight', kind: 'eye', unit: '', limitText: 'no difference at two metres', when: { finish: ['gelcoat', 'paint'] }, restsOn: ['place'] },
+  { id: 'tight', label: 'Watertight', how: 'Wet side under water or soap and low pressure', kind: 'eye', unit: '', limitText: 'no weeping', when: { through: true, waterline: 'below' }, restsOn: ['place', 'damage', 'taper', 'stack'] },
 ];
 
 /** The acceptance list that fits a job, from its facts. */
@@ -103,6 +151,9 @@ function verdictOf(check: InspectionCheck, readings: readonly number[], mean: nu
   if (lowestShare !== undefined && readings.some((value) => value < min * lowestShare - ROUNDING)) return 'one-too-low';
   return 'within';
 }
+
+/** Sections that decide what the repair carries: whoever sets one had hands on it. */
+export const STRUCTURAL_SECTIONS: readonly InputSection[] = ['place', 'damage', 'laminate', 'resin', 'taper', 'stack', 'mix'];
 
 /** Preparation checks: hold points before the first pot is mixed. */
 export const PREPARATION_CHECKS: readonly { id: string; text: string; why: string }[] = [

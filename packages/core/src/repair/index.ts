@@ -1,5 +1,6 @@
 export * from './inputs.js';
 export * from './plan.js';
+export * from './section-stage.js';
 export * from './facts.js';
 export * from './holds.js';
 export * from './schools.js';
