@@ -59,8 +59,8 @@ export class RunningApp {
   }
 
   /** Starts a server process and gives its address once it answers. */
-  async serve(): Promise<string> {
-    const port = await freePort();
+  async serve(port?: number): Promise<string> {
+    port ??= await freePort();
     const env = {
       ...process.env,
       DATABASE_URL: this.admin.replace(/\/[^/]*$/, `/${this.database}`),
@@ -86,6 +86,22 @@ export class RunningApp {
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
     throw new Error('the server did not answer');
+  }
+
+  /** Kills the server processes where they stand. */
+  async kill(): Promise<void> {
+    await Promise.all(this.children.splice(0).map((child) => new Promise((resolve) => (child.once('exit', resolve), child.kill('SIGKILL')))));
+  }
+
+  /** Asks the database, past the server. */
+  async query<Row extends pg.QueryResultRow>(statement: string, values: unknown[] = []): Promise<Row[]> {
+    const client = new pg.Client({ connectionString: this.admin.replace(/\/[^/]*$/, `/${this.database}`) });
+    await client.connect();
+    try {
+      return (await client.query<Row>(statement, values)).rows;
+    } finally {
+      await client.end();
+    }
   }
 
   async stop(): Promise<void> {

@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -31,8 +32,7 @@ export class Browser {
     readonly base: string,
   ) {}
 
-  static async open(base: string, way: Way = 'mouse'): Promise<Browser> {
-    const profile = mkdtempSync(path.join(os.tmpdir(), 'ash-step-'));
+  static async open(base: string, way: Way = 'mouse', profile = mkdtempSync(path.join(os.tmpdir(), 'ash-step-'))): Promise<Browser> {
     const options = new chrome.Options();
     options.setChromeBinaryPath('/usr/bin/chromium');
     options.addArguments(...FLAGS, `--user-data-dir=${profile}`);
@@ -48,6 +48,19 @@ export class Browser {
 
   async resize(width: number, height: number): Promise<void> {
     await this.devTools('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });
+  }
+
+  /** The battery goes flat: nothing is closed, nothing is said. What was stored is there for the next to be opened on the same device. */
+  async dies(): Promise<Browser> {
+    spawnSync('pkill', ['-KILL', '-f', '--', `--user-data-dir=${this.profile}`]);
+    await this.driver.quit().catch(() => undefined);
+    return Browser.open(this.base, 'mouse', this.profile);
+  }
+
+  /** Out of reach of the server, or back. */
+  async offline(away: boolean): Promise<void> {
+    await this.devTools('Network.enable', {});
+    await this.devTools('Network.emulateNetworkConditions', { offline: away, latency: 0, downloadThroughput: -1, uploadThroughput: -1 });
   }
 
   async close(): Promise<void> {
@@ -158,7 +171,14 @@ export class Browser {
 
   /** Waits until everything edited has reached the server. */
   async saved(): Promise<void> {
-    await this.driver.wait(async () => (await this.driver.executeScript<number>('return Object.keys(localStorage).filter((key) => key.startsWith("ash-step.kept")).length')) === 0, PATIENCE_MS, 'edits were not saved');
+    await this.driver.wait(async () => (await this.unsent()) === 0, PATIENCE_MS, 'what was done here was not acknowledged');
+  }
+
+  /** How many acts are kept in this browser and not acknowledged by the server. */
+  async unsent(): Promise<number> {
+    return this.driver.executeAsyncScript<number>(
+      "const done = arguments[0]; const open = indexedDB.open('ash-step'); open.onsuccess = () => { const count = open.result.transaction('commands').objectStore('commands').count(); count.onsuccess = () => { open.result.close(); done(count.result); }; }",
+    );
   }
 
   /** Another tab in front of this page, or this one in front again. */

@@ -115,7 +115,7 @@ export const seal = z.object({
   singleHanded: z.boolean(),
 });
 
-export const repairEvent = z.object({ seq: z.number(), at: z.string(), by: z.string(), kind: z.string(), section: z.string().nullable(), detail: z.record(z.string(), z.unknown()) });
+export const repairEvent = z.object({ seq: z.number(), at: z.string(), by: z.string(), kind: z.string(), section: z.string().nullable(), detail: z.record(z.string(), z.unknown()), commandId: z.string().nullable().optional() });
 
 /** A page of what happened to a repair, newest first, before the one named. */
 export const eventsQuery = z.strictObject({ before: z.coerce.number().int().min(1).optional() });
@@ -165,6 +165,8 @@ export const repairDetail = repairSummary.extend({
   seals: z.array(seal),
   /** Whether the person asking may sign, and if not why. */
   signOff: z.object({ allowed: z.boolean(), reason: z.string() }),
+  /** Whether their answers to acceptance checks count: not those of one who did the work, nor a technician's. */
+  answersCount: z.boolean(),
   /** Whether they may open the sealed record again. */
   mayAmend: z.boolean(),
 });

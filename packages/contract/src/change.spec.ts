@@ -1,4 +1,4 @@
-import { applyChanges, ChangeClash, type Change, changesBetween, patchSection, undoChanges } from './change.js';
+import { applyChanges, ChangeClash, type Change, changesBetween, insistOn, patchSection, undoChanges } from './change.js';
 
 describe('changes between two states', () => {
   const tap = (x: number) => ({ kind: 'tap', sound: 'dull', xMm: x, yMm: 0 });
@@ -63,6 +63,14 @@ describe('changes between two states', () => {
     expect(() => applyChanges({ ...survey, readings: [tap(2), tap(25)] }, moved)).toThrowError(ChangeClash);
     const resized = changesBetween(survey, { ...survey, visible: { kind: 'circle', diameterMm: 90 } });
     expect(() => applyChanges({ ...survey, visible: null }, resized)).toThrowError(ChangeClash);
+  });
+
+  it('insisted on have the last word, and nothing that came in meanwhile is lost', () => {
+    const next = { ...survey, gridSpacingMm: 30, readings: [tap(1), tap(25)], visible: { kind: 'circle', diameterMm: 90 } };
+    const mine = changesBetween(survey, next);
+    const theirs = { ...survey, gridSpacingMm: 40, readings: [tap(2), tap(25)], visible: null };
+    expect(insistOn(theirs, mine) as object).toEqual({ ...survey, gridSpacingMm: 30, readings: [tap(2), tap(25), tap(1)], visible: { diameterMm: 90 } });
+    expect(insistOn(survey, mine) as object).toEqual(next);
   });
 
   it('find what goes out by its value, wherever it is by now, and leave what is gone', () => {

@@ -30,6 +30,7 @@ export class ChangeClash extends Error {
 
 /** What lies between two states, the smallest pieces first found: fields one by one, lists by the stretch that differs. */
 export function changesBetween(was: unknown, is: unknown, path = ''): Change[] {
+  if (Object.is(was, is)) return [];
   if (isList(was) && isList(is)) return listChange(was, is, path);
   if (isObject(was) && isObject(is)) {
     const names = [...new Set([...Object.keys(was), ...Object.keys(is)])];
@@ -57,6 +58,18 @@ function listChange(was: readonly unknown[], is: readonly unknown[], path: strin
  */
 export function applyChanges<T>(state: T, changes: readonly Change[]): T {
   return changes.reduce<unknown>((current, one) => at(current, steps(one.path), (value) => applied(value, one), one.path), state) as T;
+}
+
+/** Makes changes whatever was done at their places meanwhile: the last word where two say different things. */
+export function insistOn<T>(state: T, changes: readonly Change[]): T {
+  return changes.reduce<unknown>((current, one) => {
+    try {
+      return applyChanges(current, [one]);
+    } catch (error) {
+      if (!(error instanceof ChangeClash)) throw error;
+      return at(current, steps(one.path), (value) => ('at' in one ? [...(isList(value) ? value : []), ...one.in] : one.is), one.path, true);
+    }
+  }, state) as T;
 }
 
 /** Takes changes back, in a state in which they are the last. @throws ChangeClash as `applyChanges` */
@@ -91,11 +104,14 @@ function nearestRun(list: readonly unknown[], run: readonly unknown[], near: num
 }
 
 /** The state with the value at a place replaced by what the work makes of it. */
-function at(state: unknown, [step, ...rest]: readonly string[], work: (value: unknown) => unknown, path: string): unknown {
+function at(state: unknown, [step, ...rest]: readonly string[], work: (value: unknown) => unknown, path: string, make = false): unknown {
   if (step === undefined) return work(state);
-  if (!isObject(state)) throw new ChangeClash(path);
+  if (!isObject(state)) {
+    if (make) return at({}, [step, ...rest], work, path, make);
+    throw new ChangeClash(path);
+  }
   const { [step]: before, ...others } = state;
-  const value = at(own(state, step), rest, work, path);
+  const value = at(own(state, step), rest, work, path, make);
   if (value === before) return state;
   return value === undefined ? others : { ...state, [step]: value };
 }

@@ -8,7 +8,7 @@ export function chainHash(previousHash: string, body: string): string {
 }
 
 /** Everything about a repair that is sealed, as it stands. */
-export function recordBody(repair: Omit<RepairDetail, 'signOff' | 'mayAmend'>, photos: Photo[], shopName: string, signature: RecordBody['signature']): RecordBody {
+export function recordBody(repair: Omit<RepairDetail, 'signOff' | 'answersCount' | 'mayAmend'>, photos: Photo[], shopName: string, signature: RecordBody['signature']): RecordBody {
   const plan = planRepair(repair.inputs);
   const family = plan.resin?.verdicts.families.find((f) => f.family === plan.resin?.card?.family);
   const body: RecordBody = {

@@ -49,7 +49,7 @@ export async function asSeenBy(db: Queryable, id: string, person: Person, whole 
   const inWay = row.state === 'sealed' ? 'Sealed already. Amend it to open a new revision.' : notTheirs(standing, person);
   const inputs = whole || inWay === null ? await loadInputs(db, id) : null;
   const reason = inWay ?? whatIsMissing({ ...row, inputs: inputs! }, results);
-  return { ...row, ...(whole ? { inputs: inputs! } : {}), results, signOff: { allowed: reason === null, reason: reason ?? '' }, mayAmend: mayAmend(person, standing.singleHanded) };
+  return { ...row, ...(whole ? { inputs: inputs! } : {}), results, signOff: { allowed: reason === null, reason: reason ?? '' }, answersCount: notTheirs(standing, person) === null, mayAmend: mayAmend(person, standing.singleHanded) };
 }
 
 /** Whether this person may open sealed records again. */

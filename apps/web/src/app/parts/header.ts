@@ -3,13 +3,14 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink, RouterLinkActive } from '@angular/router';
 import { NgbDropdown, NgbDropdownItem, NgbDropdownMenu, NgbDropdownToggle } from '@ng-bootstrap/ng-bootstrap/dropdown';
 import type { UnitSystemName } from '@ashstep/contract';
+import { OutboxNote } from '../outbox/outbox-note';
 import { SessionService } from '../platform/session.service';
 
 /** Mark, what this page is about, the places, who is at work. */
 @Component({
   selector: 'ash-header',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, RouterLinkActive, NgbDropdown, NgbDropdownToggle, NgbDropdownMenu, NgbDropdownItem],
+  imports: [OutboxNote, RouterLink, RouterLinkActive, NgbDropdown, NgbDropdownToggle, NgbDropdownMenu, NgbDropdownItem],
   template: `
     <header>
       <a class="mark" routerLink="/" aria-label="Ash Step, to the board">
@@ -41,6 +42,7 @@ import { SessionService } from '../platform/session.service';
         </div>
       }
     </header>
+    <ash-outbox-note />
   `,
   styles: `
     header {

@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, resource, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import type { Observable } from 'rxjs';
+import { CommandShelf } from '../outbox/command-shelf';
 import { ApiError } from '../platform/api';
 import { SessionService } from '../platform/session.service';
 
@@ -16,6 +17,9 @@ import { SessionService } from '../platform/session.service';
       </svg>
       <h1>Ash Step</h1>
       <p class="quiet">{{ session()?.shop?.name ?? 'Laminate repairs, measured, planned, laid, signed.' }}</p>
+      @for (one of kept(); track one.name) {
+        <p class="remark" role="status">Kept here for {{ one.name }}: {{ one.count === 1 ? '1 entry' : one.count + ' entries' }} not yet sent. They go out when {{ one.name }} signs in again on this device.</p>
+      }
       @if (session()?.demoAccounts?.length) {
         <section aria-label="Demo accounts">
           <h2>Try the demo shed</h2>
@@ -80,7 +84,10 @@ export class SignIn {
   readonly next = input('/', { transform: (path: string | undefined) => path ?? '/' });
   private readonly sessions = inject(SessionService);
   private readonly router = inject(Router);
+  private readonly shelf = inject(CommandShelf);
   readonly session = toSignal(this.sessions.session$);
+  /** What others left here on its way. */
+  readonly kept = resource({ loader: () => this.shelf.keptForOthers(null) }).value;
   readonly error = signal('');
   readonly busy = signal(false);
 

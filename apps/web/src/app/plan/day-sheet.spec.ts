@@ -19,7 +19,7 @@ describe('the day sheet', () => {
         provideZonelessChangeDetection(),
         provideRouter([]),
         { provide: ShedPlanService, useValue: planner },
-        { provide: SessionService, useValue: { units$, person$: new BehaviorSubject({ name: 'Ilse Varga', role: 'technician', units: 'metric' }) } },
+        { provide: SessionService, useValue: { expired$: new BehaviorSubject(false), units$, person$: new BehaviorSubject({ name: 'Ilse Varga', role: 'technician', units: 'metric' }) } },
       ],
     });
     fixture = TestBed.createComponent(DaySheet);

@@ -40,7 +40,7 @@ describe('the plan of the shed', () => {
         provideRouter([]),
         { provide: ShedPlanService, useValue: planner },
         { provide: ShopService, useValue: shop },
-        { provide: SessionService, useValue: { person$, units$: new BehaviorSubject('metric') } },
+        { provide: SessionService, useValue: { expired$: new BehaviorSubject(false), person$, units$: new BehaviorSubject('metric') } },
       ],
     });
     fixture = TestBed.createComponent(PlanPage);

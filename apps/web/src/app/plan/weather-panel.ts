@@ -122,12 +122,15 @@ export class WeatherPanel {
     const [tempC, humidityPercent] = [this.tempC(), this.humidity()];
     if (tempC === null || humidityPercent === null) return;
     this.wrong.set({});
+    // It is kept from here on, so the fields are free for the next; a refused one comes back into them.
+    this.tempC.set(null);
+    this.humidity.set(null);
     this.shop.addReading({ at: nowText(), tempC, humidityPercent }).subscribe({
-      next: () => {
-        this.tempC.set(null);
-        this.humidity.set(null);
+      error: (error: unknown) => {
+        this.tempC.set(tempC);
+        this.humidity.set(humidityPercent);
+        this.tell(error);
       },
-      error: (error: unknown) => this.tell(error),
     });
   }
 

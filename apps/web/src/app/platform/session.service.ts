@@ -1,6 +1,6 @@
 import { Injectable, inject } from '@angular/core';
 import type { BondSetting, Person, SessionReply, UnitSystemName } from '@ashstep/contract';
-import { BehaviorSubject, type Observable, distinctUntilChanged, filter, map, tap } from 'rxjs';
+import { BehaviorSubject, type Observable, catchError, distinctUntilChanged, filter, map, of, tap } from 'rxjs';
 import { Api } from './api';
 
 /** Who is signed in, in which units they read, and which shed this is. */
@@ -15,6 +15,23 @@ export class SessionService {
     map((session) => session?.person?.units ?? 'metric'),
     distinctUntilChanged(),
   );
+
+  /** The session has ended under an open page: the page stays as it is until the same person signs in again. */
+  readonly expired$ = new BehaviorSubject(false);
+
+  constructor() {
+    this.api.signedOut$.subscribe(() => this.expired$.next(this.person !== null));
+    this.api.renew = () =>
+      this.load().pipe(
+        map(() => this.person !== null && !this.expired$.value),
+        catchError(() => of(false)),
+      );
+  }
+
+  /** Begins anew as somebody else, with nothing of the one before on the page. */
+  restart(): void {
+    location.assign('/');
+  }
 
   get person(): Person | null {
     return this.state.value?.person ?? null;
@@ -44,7 +61,13 @@ export class SessionService {
   }
 
   signOut(): Observable<unknown> {
-    return this.api.send('DELETE', '/session').pipe(tap(() => this.state.value && this.state.next({ ...this.state.value, person: null })));
+    return this.api.send('DELETE', '/session').pipe(tap(() => this.leave()));
+  }
+
+  /** Goes to the sign-in page of a session that has ended. */
+  leave(): void {
+    this.expired$.next(false);
+    if (this.state.value) this.state.next({ ...this.state.value, person: null });
   }
 
   setUnits(units: UnitSystemName): Observable<Person> {
@@ -52,7 +75,11 @@ export class SessionService {
   }
 
   private accept(session: SessionReply): void {
+    const before = this.person;
     this.api.csrfToken = session.csrfToken;
+    if (before && !session.person) return this.expired$.next(true);
+    if (before && session.person && session.person.id !== before.id) return this.restart();
     this.state.next(session);
+    this.expired$.next(false);
   }
 }

@@ -40,7 +40,7 @@ describe('History', () => {
         provideHttpClient(),
         provideHttpClientTesting(),
         provideRouter([]),
-        { provide: SessionService, useValue: { person, person$: new BehaviorSubject(person), units$: new BehaviorSubject('metric') } },
+        { provide: SessionService, useValue: { expired$: new BehaviorSubject(false), person, person$: new BehaviorSubject(person), units$: new BehaviorSubject('metric') } },
       ],
     });
     fixture = TestBed.createComponent(History);

@@ -1,57 +1,62 @@
-import { DestroyRef, Injectable, inject } from '@angular/core';
-import type { LogEntryBody, Problem, RepairDetail, ResultBody, SectionName, UpdateRework } from '@ashstep/contract';
-import { STAGE_NAMES, errorWords, sectionNames } from '@ashstep/contract';
-import { type RepairInputs, type RepairPlan, STAGES, type Shape, type Stage, planRepair } from '@ashstep/core';
-import { BehaviorSubject, type Observable, Subject, catchError, concatMap, debounceTime, filter, of, tap } from 'rxjs';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { DestroyRef, Injectable, Injector, inject } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import type { LogEntryBody, Problem, RepairAnswer, RepairDetail, ResultBody, SectionName, UpdateRework } from '@ashstep/contract';
+import { STAGE_NAMES, applyChanges, changesBetween, errorWords, insistOn, sectionNames } from '@ashstep/contract';
+import { type RepairInputs, type RepairPlan, STAGES, type Shape, type Stage, planRepair, stageOfSection } from '@ashstep/core';
+import { BehaviorSubject, type Observable, Subject, catchError, debounceTime, filter, of, switchMap, tap } from 'rxjs';
+import type { Act } from '../outbox/act';
+import type { Command } from '../outbox/command';
+import { type Outcome, Outbox } from '../outbox/outbox.service';
 import { Api, ApiError } from '../platform/api';
 import { LiveService } from '../platform/live.service';
 import { EditSteps } from './edit-steps';
+import { overlay } from './overlay';
 
 /** Section of the inputs that each stage edits; a later stage leans on every earlier one. */
 export const STAGE_SECTION: Partial<Record<Stage, SectionName>> = { look: 'damage', laminate: 'laminate', resin: 'resin', taper: 'taper', plies: 'stack', mix: 'mix', days: 'days' };
-/** Stage that settles a section; readings are gathered at any time and settle nothing by themselves. */
-const SECTION_STAGE: Record<SectionName, Stage | null> = { place: 'look', damage: 'look', severity: 'look', survey: null, laminate: 'laminate', resin: 'resin', taper: 'taper', stack: 'plies', mix: 'mix', days: 'days' };
 
 export interface RepairState {
+  /** The repair with what was done here and is on its way. */
   detail: RepairDetail;
   /** What is on screen: the server's inputs with edits that are on their way. */
   inputs: RepairInputs;
   plan: RepairPlan;
-  /** Sections edited and not saved yet. */
-  pending: Pending;
+  /** Sections edited and not acknowledged yet. */
+  pending: ReadonlySet<SectionName>;
+  /** Ids of entries, ticks and answers that are not acknowledged yet. */
+  unsent: ReadonlySet<string>;
   problem: Problem | null;
   /** Fields the server or the core refused, by dotted path. */
   fieldErrors: Readonly<Record<string, string>>;
   /** Said once after a change upstream turned later treads hollow. */
   upset: string | null;
-  /** Sections somebody else changed meanwhile, with their version of the inputs. */
+  /** A section somebody else changed meanwhile, with their version of the inputs. */
   conflict: { section: SectionName; by: string; at: string; theirs: RepairInputs } | null;
 }
 
-/** An edit on its way: the version it was typed over, and a name by which the server knows it again when its answer was lost. */
-interface Edit {
-  basedOn: number;
-  id: string;
-}
-type Pending = ReadonlyMap<SectionName, Edit>;
-/** What outlives a reload: the value typed, and how far on its way it was. */
-type Kept = Partial<Record<SectionName, Edit & { value: RepairInputs[SectionName] }>>;
+type InputsCommand = Command & { act: Extract<Act, { kind: 'inputs' }> };
 
-const SAVE_AFTER_MS = 400;
-const keptKey = (id: string): string => `ash-step.kept.${id}`;
+/** News of this job is read when it has been quiet so long, ms. */
+const NEWS_MS = 150;
 
-/** One open repair: inputs edited at once on screen, worked out in the browser, saved section by section. Shared by all stages. */
+/** One open repair: what is done here at once on screen, worked out in the browser, and through the outbox on the server. Shared by all stages. */
 @Injectable()
 export class RepairStore {
   private readonly api = inject(Api);
-  private readonly live = inject(LiveService);
+  private readonly outbox = inject(Outbox);
   private readonly state = new BehaviorSubject<RepairState | null>(null);
   private readonly loadProblem = new BehaviorSubject<Problem | null>(null);
-  private readonly saves = new Subject<void>();
   private readonly picked = new BehaviorSubject<string | null>(null);
+  private readonly wanted = new Subject<void>();
   private readonly steps = new EditSteps();
+  /** What the server said of fields that are not kept. */
+  private asked: Readonly<Record<string, string>> = {};
   private id = '';
+  /** The repair as the server told it last. */
+  private known: RepairDetail | null = null;
+  private mine: readonly Command[] = [];
+  /** The latest version heard of. */
+  private newest = 0;
 
   readonly state$ = this.state.pipe(filter((state) => state !== null));
   readonly problem$ = this.loadProblem.asObservable();
@@ -59,29 +64,28 @@ export class RepairStore {
   readonly picked$ = this.picked.asObservable();
 
   constructor() {
-    // Goes on when the sheet is left: an edit made just before still has to reach the server.
-    this.saves
-      .pipe(
-        debounceTime(SAVE_AFTER_MS),
-        concatMap(() => this.flush()),
+    const alive = takeUntilDestroyed<unknown>(inject(DestroyRef));
+    this.wanted.pipe(switchMap(() => this.fetch()), alive).subscribe(); // prettier-ignore
+    inject(LiveService)
+      .news$.pipe(
+        filter((news) => news.kind === 'missed' || (news.kind === 'changed' && news.repairId === this.id && news.version > (this.known?.version ?? 0))),
+        tap((news) => (this.newest = news.kind === 'changed' ? Math.max(this.newest, news.version) : Infinity)),
+        debounceTime(NEWS_MS),
+        alive,
       )
-      .subscribe();
-    this.live.news$
-      .pipe(
-        filter((news) => news.kind === 'missed' || (news.kind === 'changed' && news.repairId === this.id && news.version > (this.state.value?.detail.version ?? 0))),
-        debounceTime(150),
-        concatMap(() => this.fetch()),
-        takeUntilDestroyed(inject(DestroyRef)),
-      )
-      .subscribe();
+      .subscribe(() => this.catchUp());
+    this.outbox.outcomes$.pipe(alive).subscribe((outcome) => this.hear(outcome as Outcome));
+    toObservable(this.outbox.commands, { injector: inject(Injector) }).pipe(alive).subscribe(() => this.show()); // prettier-ignore
   }
 
   load(id: string): void {
     this.id = id;
+    this.known = null;
+    this.newest = 0;
     this.steps.clear();
     this.state.next(null);
     this.loadProblem.next(null);
-    this.fetch().subscribe(() => this.restoreKept());
+    this.wanted.next();
   }
 
   pick(key: string | null): void {
@@ -91,18 +95,31 @@ export class RepairStore {
   /** Changes part of a section: on screen at once, on the server a moment later. */
   edit<S extends SectionName>(section: S, patch: Partial<RepairInputs[S]>): void {
     const state = this.state.value;
-    if (state && state.detail.state === 'open') this.steps.note(section, state.inputs[section]);
-    this.put(section, patch, this.edited(section));
+    if (!state || state.detail.state === 'sealed') return;
+    this.steps.note(section, state.inputs[section]);
+    this.put(section, { ...state.inputs[section], ...patch });
   }
 
-  private put<S extends SectionName>(section: S, patch: Partial<RepairInputs[S]>, edit: Edit): void {
-    const state = this.state.value;
-    if (!state || state.detail.state === 'sealed') return;
-    const inputs = { ...state.inputs, [section]: { ...state.inputs[section], ...patch } };
-    const pending = new Map(state.pending).set(section, edit);
-    this.state.next({ ...this.worked(state, inputs), pending, upset: upsetBy(section, state.detail.stageReached) ?? state.upset });
-    this.keep(inputs, pending);
-    this.saves.next();
+  /** What an edit comes to beside what is on its way already: a change of its own, or one that stands in place of what has not gone out. */
+  private put<S extends SectionName>(section: S, value: RepairInputs[S]): void {
+    const { known } = this;
+    if (!known) return;
+    const own = this.inputsCommands(section);
+    const last = own.at(-1);
+    const open = last && (!last.tried || last.refusal) ? last : null;
+    const base = own.filter((command) => command !== open).reduce((before, { act }) => insistOn(before, act.changes), known.inputs[section]);
+    const act: Act = { kind: 'inputs', section, changes: changesBetween(base, value) };
+    const upset = upsetBy(section, known.stageReached);
+    if (act.changes.length === 0) {
+      if (open) this.outbox.drop(open.id);
+    } else if (open) this.outbox.replace(open, act, open.refusal?.code === 'stale' ? open.refusal : null);
+    else this.outbox.add(act, this.id);
+    this.show({ ...(upset ? { upset } : {}) });
+  }
+
+  private inputsCommands(section: SectionName): InputsCommand[] {
+    const carriedOut = new Set(this.known?.events.map(({ commandId }) => commandId));
+    return this.outbox.commands().filter((command): command is InputsCommand => command.repairId === this.id && command.act.kind === 'inputs' && command.act.section === section && !carriedOut.has(command.id));
   }
 
   /** What the plan would be with part of a section changed; nothing is changed by it. */
@@ -134,55 +151,48 @@ export class RepairStore {
   }
 
   private turnBack(sections: Partial<RepairInputs>): void {
-    for (const [section, value] of Object.entries(sections)) this.put(section as SectionName, value as never, this.edited(section as SectionName));
-  }
-
-  private edited(section: SectionName): Edit {
-    return this.state.value?.pending.get(section) ?? { basedOn: this.state.value?.detail.version ?? 0, id: crypto.randomUUID() };
+    for (const [section, value] of Object.entries(sections)) this.put(section as SectionName, value as never);
   }
 
   /** Marks a tread as done. */
   reach(stage: Stage): void {
     const reached = STAGES.indexOf(stage) + 1;
-    if ((this.state.value?.detail.stageReached ?? 0) < reached) this.command(this.change('/stage', { stageReached: Math.min(reached, 9) }));
+    if ((this.state.value?.detail.stageReached ?? 0) < reached) this.do({ kind: 'stage', stageReached: Math.min(reached, 9) });
   }
 
   log(entry: LogEntryBody): void {
-    this.command(this.api.send<RepairDetail>('POST', this.path('/log'), { id: crypto.randomUUID(), entry }));
+    this.do({ kind: 'log', entry });
   }
 
   check(checkId: string, done: boolean): void {
-    this.command(this.change('/checks', { id: crypto.randomUUID(), checkId, done }));
+    this.do({ kind: 'check', checkId, done });
   }
 
-  answer(body: Omit<ResultBody, 'id'>): void {
-    this.command(this.api.send<RepairDetail>('POST', this.path('/results'), { id: crypto.randomUUID(), ...body }));
+  answer(result: Omit<ResultBody, 'id'>): void {
+    this.do({ kind: 'result', result });
   }
 
-  rework(itemId: string, body: UpdateRework): void {
-    this.command(this.change(`/rework/${itemId}`, body));
+  rework(itemId: string, rework: UpdateRework): void {
+    this.do({ kind: 'rework', itemId, rework });
   }
 
   signOff(password: string): void {
-    this.command(this.api.send<RepairDetail>('POST', this.path('/sign-off'), { password, meaning: 'I inspected and accept' }));
+    this.ask('/sign-off', { password, meaning: 'I inspected and accept' });
   }
 
   amend(reason: string): void {
-    this.command(this.api.send<RepairDetail>('POST', this.path('/amend'), { reason }));
+    this.ask('/amend', { reason });
   }
 
   /** Settles a conflict: theirs puts the other person's section on screen, mine saves over it. Both stay in the history. */
   settle(choice: 'mine' | 'theirs'): void {
     const state = this.state.value;
     if (!state?.conflict) return;
-    const { section, theirs } = state.conflict;
-    const inputs = choice === 'mine' ? state.inputs : { ...state.inputs, [section]: theirs[section] };
-    const pending = new Map(state.pending);
-    if (choice === 'mine') pending.set(section, { basedOn: state.detail.version, id: crypto.randomUUID() });
-    else pending.delete(section);
-    this.state.next({ ...this.worked(state, inputs), conflict: null, problem: null, pending });
-    this.keep(inputs, pending);
-    this.saves.next();
+    const { section } = state.conflict;
+    const mine = state.inputs[section];
+    for (const { id } of this.inputsCommands(section)) this.outbox.drop(id);
+    if (choice === 'mine') this.put(section, mine as never);
+    this.show();
   }
 
   dismiss(): void {
@@ -190,121 +200,103 @@ export class RepairStore {
     if (state) this.state.next({ ...state, problem: null, upset: null });
   }
 
-  retry(): void {
-    this.saves.next();
+  private do(act: Act): void {
+    if (this.known?.state !== 'open') return;
+    this.outbox.add(act, this.id);
+    this.show({ problem: null });
+  }
+
+  /** Asks for what only the server can do, at once: nothing of it is kept, for a password is none to keep. */
+  private ask(path: string, body: object): void {
+    const { id } = this;
+    this.asked = {};
+    this.api.send<RepairDetail>('POST', `/repairs/${id}${path}`, body, { 'Command-Id': crypto.randomUUID() }).subscribe({
+      next: (detail) => this.accept(id, detail, { problem: null }),
+      error: (error: unknown) => {
+        if (!(error instanceof ApiError)) throw error;
+        if (id !== this.id) return;
+        this.asked = fieldsOf(error.problem);
+        this.show({ problem: error.problem });
+      },
+    });
+  }
+
+  /** What came of an act of this job. */
+  private hear({ command, reply }: Outcome): void {
+    const { known } = this;
+    if (command.repairId !== this.id || !known) return;
+    if (command.refusal) {
+      if (command.refusal.code === 'stale' || command.refusal.code === 'already-logged') this.wanted.next();
+      return this.show();
+    }
+    if (!isAnswer(reply)) return;
+    const next = reply.version === known.version + 1;
+    if (!next && reply.version !== known.version) return this.wanted.next();
+    const { act } = command;
+    const inputs = next && act.kind === 'inputs' ? { ...known.inputs, [act.section]: applyChanges(known.inputs[act.section], act.changes) } : known.inputs;
+    this.known = { ...known, ...reply, inputs };
+    this.show();
+    this.catchUp();
+  }
+
+  /** Reads the repair where it has gone on elsewhere; what is on its way from here is waited for, for its answer may tell the same. */
+  private catchUp(): void {
+    if (this.newest > (this.known?.version ?? 0) && !this.outbox.isSending(this.id)) this.wanted.next();
   }
 
   private fetch(): Observable<unknown> {
-    return this.api.get<RepairDetail>(`/repairs/${this.id}`).pipe(
-      tap((detail) => this.accept(detail)),
+    const { id } = this;
+    return this.api.get<RepairDetail>(`/repairs/${id}`).pipe(
+      tap((detail) => this.accept(id, detail)),
       catchError((error: unknown) => {
-        if (error instanceof ApiError) this.loadProblem.next(error.problem);
+        if (error instanceof ApiError && id === this.id && !this.known) this.loadProblem.next(error.problem);
         return of(null);
       }),
     );
   }
 
-  /** Saves the pending sections one after the other; stops at the first that cannot be saved and keeps what was typed. */
-  private flush(): Observable<unknown> {
-    const state = this.state.value;
-    const section = sectionNames.find((name) => state?.pending.has(name));
-    if (!state || !section || state.conflict) return of(null);
-    const sent = state.inputs[section];
-    const edit = this.edited(section);
-    return this.api.send<RepairDetail>('PUT', this.path(`/inputs/${section}`), sent, { 'If-Match': `"${edit.basedOn}"`, 'Edit-Id': edit.id }).pipe(
-      tap((detail) => {
-        const current = this.state.value!;
-        const pending = new Map(current.pending);
-        if (current.inputs[section] === sent) pending.delete(section);
-        else pending.set(section, { ...edit, basedOn: detail.version });
-        this.state.next({ ...current, pending, problem: null, fieldErrors: without(current.fieldErrors, section) });
-        this.accept(detail);
-        const stage = stageIndex(section);
-        if (detail.stageReached > stage + 1 && detail.stageReached < 9) this.command(this.change('/stage', { stageReached: stage + 1 }));
-        if (pending.size > 0) this.saves.next();
-      }),
-      catchError((error: unknown) => this.saveFailed(section, error)),
-    );
+  private accept(id: string, detail: RepairDetail, patch: Partial<RepairState> = {}): void {
+    if (id !== this.id || (this.known && detail.version < this.known.version)) return;
+    this.known = detail;
+    if (this.newest === Infinity) this.newest = detail.version;
+    this.show(patch);
   }
 
-  private saveFailed(section: SectionName, error: unknown): Observable<unknown> {
-    const state = this.state.value!;
-    if (!(error instanceof ApiError)) throw error;
-    const { problem } = error;
-    if (problem.code === 'stale') {
-      return this.api.get<RepairDetail>(`/repairs/${this.id}`).pipe(
-        tap((detail) => {
-          const change = problem.changes?.at(-1);
-          this.state.next({ ...this.state.value!, detail, conflict: { section, by: change?.by ?? '', at: change?.at ?? '', theirs: detail.inputs } });
-        }),
-      );
-    }
-    const fieldErrors = { ...without(state.fieldErrors, section), ...Object.fromEntries(problem.fields.map((field) => [field.path, field.message])) };
-    this.state.next({ ...state, problem, fieldErrors });
-    return of(null);
-  }
-
-  private command(request: Observable<RepairDetail>): void {
-    request.subscribe({
-      next: (detail) => {
-        const state = this.state.value;
-        if (state) this.state.next({ ...state, problem: null });
-        this.accept(detail);
-      },
-      error: (error: unknown) => {
-        const state = this.state.value;
-        if (!(error instanceof ApiError) || !state) throw error;
-        this.state.next({ ...state, problem: error.problem, fieldErrors: Object.fromEntries(error.problem.fields.map((field) => [field.path, field.message])) });
-      },
-    });
-  }
-
-  /** Takes the server's state, keeping sections that are still on their way. */
-  private accept(detail: RepairDetail): void {
+  /** Puts on screen what the server knows and what is on its way from here. */
+  private show(patch: Partial<RepairState> = {}): void {
+    const { known, id } = this;
+    if (!known) return;
     const before = this.state.value;
-    if (before && detail.version < before.detail.version) return;
-    const inputs = { ...detail.inputs };
-    for (const section of before?.pending.keys() ?? []) Object.assign(inputs, { [section]: before!.inputs[section] });
-    const base: RepairState = before ?? { detail, inputs, plan: planRepair(inputs), pending: new Map(), problem: null, fieldErrors: {}, upset: null, conflict: null };
-    this.state.next({ ...this.worked(base, inputs), detail });
-    if (before) this.keep(inputs, this.state.value!.pending);
+    const mine = this.outbox.commands().filter(({ repairId }) => repairId === id);
+    const same = before !== null && this.seen === known && mine.length === this.mine.length && mine.every((command, i) => command === this.mine[i]);
+    if (same && Object.keys(patch).length === 0) return;
+    this.seen = known;
+    this.mine = mine;
+    const { detail, inputs, pending } = same ? before : overlay(known, mine);
+    const plan = before && sectionNames.every((section) => inputs[section] === before.inputs[section]) ? before.plan : planRepair(inputs);
+    this.state.next({ problem: null, upset: null, ...before, ...patch, fieldErrors: { ...told(mine), ...this.asked }, detail, inputs, plan, pending, unsent: new Set(mine.map((command) => command.id)), conflict: conflictOf(mine, known) });
   }
 
-  private worked(state: RepairState, inputs: RepairInputs): RepairState {
-    return { ...state, inputs, plan: planRepair(inputs) };
-  }
-
-  /** What is not saved yet outlives a reload, a lost connection or an expired session. */
-  private keep(inputs: RepairInputs, pending: Pending): void {
-    if (pending.size === 0) localStorage.removeItem(keptKey(this.id));
-    else localStorage.setItem(keptKey(this.id), JSON.stringify(Object.fromEntries([...pending].map(([section, edit]) => [section, { value: inputs[section], ...edit }])) satisfies Kept));
-  }
-
-  private restoreKept(): void {
-    const kept = localStorage.getItem(keptKey(this.id));
-    if (!kept || !this.state.value) return;
-    for (const [section, { value, ...edit }] of Object.entries(JSON.parse(kept) as Kept)) this.put(section as SectionName, value, edit);
-  }
-
-  private change(path: string, body: unknown): Observable<RepairDetail> {
-    return this.api.send<RepairDetail>('PUT', this.path(path), body);
-  }
-
-  private path(path: string): string {
-    return `/repairs/${this.id}${path}`;
-  }
+  private seen: RepairDetail | null = null;
 }
 
-function without(errors: Readonly<Record<string, string>>, section: SectionName): Record<string, string> {
-  return Object.fromEntries(Object.entries(errors).filter(([path]) => !path.startsWith(`${section}.`)));
+/** What was refused of this job, at its fields. */
+const told = (mine: readonly Command[]): Record<string, string> => Object.fromEntries(mine.flatMap(({ refusal }) => Object.entries(refusal ? fieldsOf(refusal) : {})));
+
+const fieldsOf = (problem: Problem): Record<string, string> => Object.fromEntries(problem.fields.map(({ path, message }) => [path, message]));
+
+function conflictOf(mine: readonly Command[], known: RepairDetail): RepairState['conflict'] {
+  const stale = mine.find((command) => command.refusal?.code === 'stale' && command.act.kind === 'inputs');
+  if (stale?.act.kind !== 'inputs') return null;
+  const change = stale.refusal?.changes?.at(-1);
+  return { section: stale.act.section, by: change?.by ?? '', at: change?.at ?? '', theirs: known.inputs };
 }
 
-/** Place of the stage a section settles; past all others for one that settles nothing, so that it upsets none. */
-const stageIndex = (section: SectionName): number => STAGES.indexOf(SECTION_STAGE[section] ?? 'signoff');
+const isAnswer = (reply: unknown): reply is RepairAnswer => typeof reply === 'object' && reply !== null && 'version' in reply;
 
 /** "Taper changed: plies, mix and days need another look." */
 function upsetBy(section: SectionName, reached: number): string | null {
-  const stage = stageIndex(section);
+  const stage = stageOfSection(section);
   const upset = STAGES.slice(stage + 1, Math.max(stage + 1, reached)).map((name) => STAGE_NAMES[name].toLowerCase());
   if (upset.length === 0) return null;
   const list = upset.length === 1 ? upset[0]! : `${upset.slice(0, -1).join(', ')} and ${upset.at(-1)!}`;

@@ -2,10 +2,13 @@ import { Injectable, inject } from '@angular/core';
 import type { BoardRow, Problem } from '@ashstep/contract';
 import { STAGE_NAMES } from '@ashstep/contract';
 import { type PlanOutline, type RepairPlan, STAGES, planDrawing, planRepair } from '@ashstep/core';
-import { type Observable, catchError, debounceTime, filter, map, merge, of, scan, shareReplay, switchMap } from 'rxjs';
+import { type Observable, catchError, concatMap, debounceTime, filter, groupBy, map, merge, mergeMap, of, scan, shareReplay } from 'rxjs';
 import { Api, ApiError } from '../platform/api';
 import { LiveService } from '../platform/live.service';
 import type { ClockBar } from './shed-clock';
+
+/** A job is read again when there has been no news of it for so long, ms. */
+const QUIET_MS = 300;
 
 export type Shelf = 'bench' | 'waiting' | 'inspect';
 
@@ -37,25 +40,43 @@ export class BoardService {
 
   readonly board$: Observable<BoardState> = merge(
     of(null),
+    this.live.news$.pipe(filter(({ kind }) => kind === 'missed')).pipe(
+      debounceTime(QUIET_MS),
+      map(() => null),
+    ),
     this.live.news$.pipe(
-      filter(({ kind }) => kind !== 'shop'),
-      debounceTime(300),
+      filter((news) => news.kind === 'changed'),
+      groupBy(({ repairId }) => repairId, { duration: (of) => of.pipe(debounceTime(2 * QUIET_MS)) }),
+      mergeMap((ofOne) => ofOne.pipe(debounceTime(QUIET_MS))),
+      map(({ repairId }) => repairId),
     ),
   ).pipe(
-    switchMap(() => this.read()),
-    scan((before, read) => ({ jobs: read.jobs ?? before.jobs, problem: read.problem })),
+    concatMap((only) => this.read(only)),
+    scan(joined, { jobs: null, problem: null }),
     shareReplay({ bufferSize: 1, refCount: true }),
   );
 
-  private read(): Observable<BoardState> {
-    return this.api.get<BoardRow[]>('/repairs').pipe(
-      map((rows) => ({ jobs: rows.map(boardJob), problem: null })),
+  /** Reads every open job, or the one that was changed. */
+  private read(only: string | null): Observable<Read> {
+    return this.api.get<BoardRow[]>(only ? `/repairs?only=${only}` : '/repairs').pipe(
+      map((rows) => ({ only, jobs: rows.map(boardJob), problem: null })),
       catchError((error: unknown) => {
-        if (error instanceof ApiError) return of({ jobs: null, problem: error.problem });
+        if (error instanceof ApiError) return of({ only, jobs: null, problem: error.problem });
         throw error;
       }),
     );
   }
+}
+
+interface Read extends BoardState {
+  only: string | null;
+}
+
+/** The board with what was read of it: everything, or one job, which stays at its place and is gone once it is not open any more. */
+function joined(before: BoardState, { only, jobs, problem }: Read): BoardState {
+  if (!jobs || !only || !before.jobs) return { jobs: jobs ?? before.jobs, problem };
+  const known = before.jobs.some(({ row }) => row.id === only);
+  return { jobs: known ? before.jobs.flatMap((job) => (job.row.id === only ? jobs : [job])) : [...before.jobs, ...jobs], problem };
 }
 
 export function boardJob(row: BoardRow): BoardJob {

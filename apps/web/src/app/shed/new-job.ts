@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
-import type { Craft, CraftBody, Problem, RepairDetail } from '@ashstep/contract';
-import { concatMap, of } from 'rxjs';
+import { type Craft, type CraftBody, type Problem, type RepairDetail, sameJson } from '@ashstep/contract';
+import { concatMap, of, tap } from 'rxjs';
 import { ChoiceField, optionsOf } from '../parts/choice-field';
 import { Header } from '../parts/header';
 import { Api, ApiError } from '../platform/api';
@@ -113,7 +113,8 @@ export class NewJob {
   readonly errors = computed<Record<string, string>>(() => ({ ...Object.fromEntries(this.problem()?.fields.map((field) => [field.path, field.message]) ?? []), ...this.missing() }));
   private readonly missing = signal<Record<string, string>>({});
   private readonly repairId = crypto.randomUUID();
-  private readonly newCraftId = crypto.randomUUID();
+  private newCraftId = crypto.randomUUID();
+  private added: Omit<CraftBody, 'id'> | null = null;
 
   open(event: Event): void {
     event.preventDefault();
@@ -125,10 +126,14 @@ export class NewJob {
       ...(isNew && year !== '' && !/^\d{4}$/.test(year) ? { year: 'Four figures, like 2014, or leave it empty.' } : {}),
     });
     if (Object.keys(this.missing()).length > 0) return;
-    const craft: CraftBody = { id: this.newCraftId, tag: this.tag().trim(), name: this.name().trim(), kind: this.kind(), year: year === '' ? null : Number(year), construction: this.construction(), notes: this.notes() };
+    const typed = { tag: this.tag().trim(), name: this.name().trim(), kind: this.kind(), year: year === '' ? null : Number(year), construction: this.construction(), notes: this.notes() };
+    // A craft that is in already, for only the job was refused, is not added twice; one that has been changed since is another.
+    if (this.added && !sameJson(this.added, typed)) [this.newCraftId, this.added] = [crypto.randomUUID(), null];
+    const craft: CraftBody = { id: this.newCraftId, ...typed };
+    const add = isNew && !this.added ? this.api.send('POST', '/craft', craft).pipe(tap(() => (this.added = typed))) : of(null);
     const craftId = isNew ? craft.id : this.craftId();
     this.busy.set(true);
-    (isNew ? this.api.send('POST', '/craft', craft) : of(null)).pipe(concatMap(() => this.api.send<RepairDetail>('POST', '/repairs', { id: this.repairId, craftId, title: this.title().trim() }))).subscribe({
+    add.pipe(concatMap(() => this.api.send<RepairDetail>('POST', '/repairs', { id: this.repairId, craftId, title: this.title().trim() }))).subscribe({
       next: (repair) => void this.router.navigate(['/repair', repair.id, 'look']),
       error: (error: unknown) => {
         this.busy.set(false);

@@ -27,7 +27,7 @@ describe('the shed’s settings', () => {
         provideHttpClient(),
         provideHttpClientTesting(),
         { provide: LiveService, useValue: { news$: EMPTY } },
-        { provide: SessionService, useValue: { person$, units$: new BehaviorSubject('metric') } },
+        { provide: SessionService, useValue: { expired$: new BehaviorSubject(false), person$, units$: new BehaviorSubject('metric') } },
       ],
     });
     fixture = TestBed.createComponent(ShopPage);

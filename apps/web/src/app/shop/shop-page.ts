@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, type OnDestroy, computed, inject, s
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Person, Problem } from '@ashstep/contract';
 import type { ShedClimate, ShedHours, ShopRates, ShopSettings } from '@ashstep/core';
-import { Subject, catchError, concatMap, debounceTime, of, tap } from 'rxjs';
+import { Subject, catchError, debounceTime, of, switchMap, tap } from 'rxjs';
 import { Header } from '../parts/header';
 import { QuantityField } from '../parts/quantity-field';
 import { Api, ApiError } from '../platform/api';
@@ -82,7 +82,7 @@ export class ShopPage implements OnDestroy {
     this.changed
       .pipe(
         debounceTime(QUIET_MS),
-        concatMap(() => this.keep()),
+        switchMap(() => this.keep()),
       )
       .subscribe();
   }

@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { PREPARATION_CHECKS, attempt, batchError, plyKey } from '@ashstep/core';
 import type { LogEntry } from '@ashstep/contract';
+import { draft } from '../../outbox/draft';
 import { QuantityField } from '../../parts/quantity-field';
 import { FigurePipe, QuantityPipe } from '../../platform/quantity.pipe';
 import { WhenPipe } from '../../platform/when.pipe';
@@ -16,12 +17,13 @@ import { StagePanel } from './stage';
 })
 export class LayUpStage extends StagePanel {
   readonly preparation = PREPARATION_CHECKS;
-  readonly resinG = signal<number | null>(null);
-  readonly secondG = signal<number | null>(null);
-  readonly tempC = signal<number | null>(20);
-  readonly resinLot = signal('');
-  readonly secondLot = signal('');
-  readonly note = signal('');
+  private readonly job = computed(() => this.state().detail.id);
+  readonly resinG = draft<number | null>('resinG', this.job, null);
+  readonly secondG = draft<number | null>('secondG', this.job, null);
+  readonly tempC = draft<number | null>('tempC', this.job, 20);
+  readonly resinLot = draft('resinLot', this.job, '');
+  readonly secondLot = draft('secondLot', this.job, '');
+  readonly note = draft('note', this.job, '');
   readonly log = computed(() => [...this.state().detail.log].reverse());
   readonly started = computed(() => this.state().detail.log.some((entry) => entry.entry.kind === 'start'));
   readonly prepared = computed(() => this.preparation.every((check) => this.isDone(check.id)));

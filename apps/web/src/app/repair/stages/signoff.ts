@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, ElementRef, afterRenderEffect, computed, inject, linkedSignal, signal } from '@angular/core';
-import type { InspectionResult } from '@ashstep/contract';
+import { ChangeDetectionStrategy, Component, ElementRef, afterRenderEffect, computed, inject, signal } from '@angular/core';
+import type { InspectionResult, ReworkItem, UpdateRework } from '@ashstep/contract';
 import { INSPECTION_CHECKS, type InspectionCheck } from '@ashstep/core';
+import { draft } from '../../outbox/draft';
 import { WhenPipe } from '../../platform/when.pipe';
 import { figureOf } from '../../parts/csv';
 import { GoBar } from '../../parts/go-bar';
@@ -16,15 +17,18 @@ const WHY: Record<string, string> = { 'mean-outside': 'Outside the limit.', 'one
   styleUrl: './signoff.scss',
 })
 export class SignOffStage extends StagePanel {
-  readonly typed = signal<Record<string, string>>({});
+  private readonly job = computed(() => `${this.state().detail.id}.${this.state().detail.revision}`);
+  readonly typed = draft<Record<string, string>>('readings', this.job, {});
+  /** Cause, action and reason as they are typed, by rework item. */
+  readonly reworkTyped = draft<Record<string, Partial<UpdateRework>>>('rework', this.job, {});
   readonly password = signal('');
   /** Kept until the record is open again. */
-  readonly reason = linkedSignal({ source: () => this.state().detail.revision, computation: () => '' });
+  readonly reason = draft('amend', this.job, '');
   readonly rows = computed(() => {
     const results = this.state().detail.results;
     return this.plan().inspection.map((check) => ({ check, result: [...results].reverse().find((r) => r.checkId === check.id) ?? null }));
   });
-  readonly passes = computed(() => this.rows().filter((row) => row.result?.pass).length);
+  readonly passes = computed(() => this.rows().filter((row) => !this.isOpen(row.result)).length);
   readonly rework = computed(() => this.state().detail.rework.map((item) => ({ item, label: INSPECTION_CHECKS.find((c) => c.id === item.checkId)?.label ?? item.checkId })));
   readonly seal = computed(() => (this.sealed() ? (this.state().detail.seals.at(-1) ?? null) : null));
   readonly base = computed(() => `/api/repairs/${this.state().detail.id}`);
@@ -62,7 +66,41 @@ export class SignOffStage extends StagePanel {
   send(check: InspectionCheck): void {
     const readings = this.readings(check.id);
     this.noteKeyboard(check);
-    if (readings) this.store.answer({ checkId: check.id, readings, note: '' });
+    if (!readings) return;
+    this.store.answer({ checkId: check.id, readings, note: '' });
+    this.typed.update(({ [check.id]: _, ...others }) => others);
+  }
+
+  /** A check is open until an answer that counts has passed. */
+  isOpen(result: InspectionResult | null): boolean {
+    return !result?.pass || (result.standing !== undefined && result.standing !== 'counts');
+  }
+
+  /** Whether this person can do anything for a check: after an own check that passed, only one whose answers count. */
+  isAsked(result: InspectionResult | null): boolean {
+    return this.isOpen(result) && (!result?.pass || result.standing !== 'own' || this.state().detail.answersCount);
+  }
+
+  /** Why a pass does not count, or that it was carried over. */
+  standing(result: InspectionResult): string {
+    if (result.standing === 'own') return 'An own check: an inspector answers it too.';
+    if (result.standing === 'void') return 'Something it was judged by has changed since: look again.';
+    const { revision } = this.state().detail;
+    return result.revision !== undefined && result.revision < revision ? `Carried over from revision ${result.revision}: nothing it was judged by has changed.` : '';
+  }
+
+  reworkOf({ id, cause, action }: ReworkItem): UpdateRework {
+    return { cause, action, concession: '', ...this.reworkTyped()[id] };
+  }
+
+  typeRework(id: string, patch: Partial<UpdateRework>): void {
+    this.reworkTyped.update((all) => ({ ...all, [id]: { ...all[id], ...patch } }));
+  }
+
+  writeRework(item: ReworkItem, accept: boolean): void {
+    const { concession, ...rest } = this.reworkOf(item);
+    this.store.rework(item.id, { ...rest, concession: accept ? concession : null });
+    this.reworkTyped.update(({ [item.id]: written, ...others }) => (written?.concession && !accept ? { ...others, [item.id]: { concession: written.concession } } : others));
   }
 
   private noteKeyboard(check: InspectionCheck): void {

@@ -46,8 +46,10 @@ function stateOf(sections: Sections = PLANNED, detail: Partial<RepairDetail> = {
     openRework: 0,
     signOff: { allowed: false, reason: 'Another must accept it.' },
     mayAmend: true,
+    answersCount: true,
+    eventCount: 3,
   };
-  return { detail: { ...base, ...detail, inputs } as unknown as RepairDetail, inputs, plan: planRepair(inputs), pending: new Map(), problem: null, fieldErrors: {}, upset: null, conflict: null };
+  return { detail: { ...base, ...detail, inputs } as unknown as RepairDetail, inputs, plan: planRepair(inputs), pending: new Set(), unsent: new Set(), problem: null, fieldErrors: {}, upset: null, conflict: null };
 }
 
 describe('stage panels', () => {
