@@ -15,11 +15,14 @@ await buildServer();
 const { startCluster, ensureDatabase } = await import('./lib/postgres.mjs');
 const { openPool } = await import('../apps/server/dist/platform/database.js');
 const { prepareDatabase } = await import('../apps/server/dist/upgrade.js');
+const { sealKey } = await import('../apps/server/dist/record/seal.js');
+const { anchorOf, recordKey } = await import('./lib/serve.mjs');
 const { savePerson } = await import('../apps/server/dist/people/service.js');
 
 const cluster = await startCluster(path.join(ensureDataFolder(), 'db'));
 const pool = openPool(await ensureDatabase(cluster, 'ash_step'));
-await prepareDatabase(pool);
+const data = ensureDataFolder();
+await prepareDatabase({ pool, sealKey: sealKey(recordKey(data)), config: { anchorFile: anchorOf(data, 'ash_step') } });
 const password = randomBytes(9).toString('base64url');
 await savePerson(pool, { id: randomUUID(), login: values.login.toLowerCase(), name: values.name, role: values.role, password, demo: false });
 await pool.end();

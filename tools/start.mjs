@@ -1,3 +1,4 @@
+import { rmSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { ensureDataFolder, ensureDebian, ensureNodePackages } from './lib/install.mjs';
@@ -25,7 +26,7 @@ const { buildServer, buildWeb } = await import('./lib/build.mjs');
 await buildServer();
 await buildWeb();
 const { startCluster, ensureDatabase } = await import('./lib/postgres.mjs');
-const { DEMO_LOGINS, demoPasswords, serve, sessionSecret } = await import('./lib/serve.mjs');
+const { DEMO_LOGINS, anchorOf, demoPasswords, recordKey, serve, sessionSecret } = await import('./lib/serve.mjs');
 
 const data = ensureDataFolder();
 const cluster = await startCluster(path.join(data, 'db'));
@@ -34,8 +35,11 @@ const databaseUrl = await ensureDatabase(cluster, database, { fresh: values.fres
 const demo = !values['no-demo'];
 const passwords = demo ? demoPasswords(data, database, await cluster.shared()) : {};
 const secret = sessionSecret(data);
+const [key, anchor] = [recordKey(data), anchorOf(data, database)];
+// What is thrown away takes the list of its seals with it.
+if (values.fresh) rmSync(anchor, { force: true });
 let port = values.port ? Number(values.port) : await freePort(FIRST_PORT);
-const serveOn = () => serve({ databaseUrl, port, secret, demo, passwords });
+const serveOn = () => serve({ databaseUrl, port, secret, key, anchor, demo, passwords });
 let server = await serveOn().catch(async (error) => {
   if (values.port) throw error;
   // Another command may have taken the port in the same moment.

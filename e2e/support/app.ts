@@ -67,6 +67,7 @@ export class RunningApp {
       PORT: String(port),
       HOST: '127.0.0.1',
       SESSION_SECRET: SECRET,
+      RECORD_KEY: '7'.repeat(64),
       DEMO: '1',
       DEMO_PASSWORDS: JSON.stringify(PASSWORDS),
       LOG_LEVEL: 'warn',

@@ -113,6 +113,18 @@ function initCluster(data, secretFile) {
   if (made.status !== 0) throw new Error(`the database could not be made:\n${made.output}`);
 }
 
+/** The shop's databases that are there: the demo's and its own. */
+export async function databases(cluster) {
+  const { default: pgClient } = await import('pg');
+  const client = new pgClient.Client({ connectionString: cluster.url('postgres') });
+  await client.connect();
+  try {
+    return (await client.query("SELECT datname FROM pg_database WHERE datname IN ('ash_step', 'ash_step_demo') ORDER BY datname")).rows.map(({ datname }) => datname);
+  } finally {
+    await client.end();
+  }
+}
+
 /** Makes a database unless it exists; `fresh` drops it first. */
 export async function ensureDatabase(cluster, name, { fresh = false } = {}) {
   const { default: pgClient } = await import('pg');

@@ -22,14 +22,26 @@ export function sessionSecret(folder) {
   return readFileSync(file, 'utf8');
 }
 
+/** The secret half of the key records are sealed with: made once, kept outside the database, never shown. */
+export function recordKey(folder) {
+  const file = path.join(folder, 'record-key');
+  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
+  return readFileSync(file, 'utf8').trim();
+}
+
+/** The file every seal of a database is told to. */
+export const anchorOf = (folder, database) => path.join(folder, `seals-${database}`);
+
 /** Starts one server process and waits until it listens itself: another on the same port says nothing about this one. It ends with the process that started it. */
-export async function serve({ databaseUrl, port, secret, demo, passwords = {}, development = false, logLevel = 'warn' }) {
+export async function serve({ databaseUrl, port, secret, key, anchor, demo, passwords = {}, development = false, logLevel = 'warn' }) {
   const env = {
     ...process.env,
     DATABASE_URL: databaseUrl,
     PORT: String(port),
     HOST: '127.0.0.1',
     SESSION_SECRET: secret,
+    RECORD_KEY: key,
+    ...(anchor ? { RECORD_ANCHOR: anchor } : {}),
     DEMO: demo ? '1' : '0',
     DEMO_PASSWORDS: JSON.stringify(passwords),
     LOG_LEVEL: logLevel,

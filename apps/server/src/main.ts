@@ -4,13 +4,14 @@ import { loadDemo } from './demo/index.js';
 import { ChangeFeed } from './platform/changes.js';
 import { readConfig } from './platform/config.js';
 import { openPool } from './platform/database.js';
+import { sealKey } from './record/seal.js';
 import { prepareDatabase } from './upgrade.js';
 
 const config = readConfig(process.env);
 const log = pino({ level: config.logLevel });
 const pool = openPool(config.databaseUrl, (error) => log.error({ err: error }, 'database connection lost'));
-await prepareDatabase(pool);
-const context = { pool, config, log, now: () => new Date() };
+const context = { pool, config, log, sealKey: sealKey(config.recordKey), now: () => new Date() };
+await prepareDatabase(context);
 if (config.demo) await loadDemo(context);
 const changes = new ChangeFeed(context);
 await changes.start();

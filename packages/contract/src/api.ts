@@ -113,6 +113,13 @@ export const seal = z.object({
   hash: z.string(),
   previousHash: z.string(),
   singleHanded: z.boolean(),
+  /** Place in the chain of the shop that sealed it, and the key it is signed with; none where nobody signed it. */
+  number: z.number().nullable(),
+  publicKey: z.string().nullable(),
+  /** Shop it came from, where it was taken in. */
+  origin: z.string().nullable(),
+  /** What is not as it was sealed; nothing where all is. */
+  faults: z.array(z.string()),
 });
 
 export const repairEvent = z.object({ seq: z.number(), at: z.string(), by: z.string(), kind: z.string(), section: z.string().nullable(), detail: z.record(z.string(), z.unknown()), commandId: z.string().nullable().optional() });
@@ -170,8 +177,8 @@ export const repairDetail = repairSummary.extend({
   /** Whether they may open the sealed record again. */
   mayAmend: z.boolean(),
 });
-/** What a write answers to one who asked for little (`Prefer: return=minimal`): everything but the inputs. */
-export const repairAnswer = repairDetail.omit({ inputs: true, craft: true, events: true });
+/** What a write answers to one who asked for little (`Prefer: return=minimal`): everything but inputs, past and seals. */
+export const repairAnswer = repairDetail.omit({ inputs: true, craft: true, events: true, seals: true });
 
 /** A photograph kept with a job, as it was taken in: turned upright, without where it was taken, encoded anew. */
 export const photo = z.object({ id: uuid, name: z.string(), at: z.string(), by: z.string(), widthPx: z.number(), heightPx: z.number(), sha256: z.string() });
@@ -185,7 +192,7 @@ export const historyQuery = z.strictObject({
   state: repairState.optional(),
   page: z.coerce.number().int().min(1).max(10_000).optional(),
 });
-export const historyReply = z.object({ rows: z.array(repairSummary.extend({ resin: z.string().nullable(), lots: z.array(z.string()) })), total: z.number(), page: z.number(), pageSize: z.number() });
+export const historyReply = z.object({ rows: z.array(repairSummary.extend({ resin: z.string().nullable(), lots: z.array(z.string()), origin: z.string().nullable() })), total: z.number(), page: z.number(), pageSize: z.number() });
 
 /** What the shed's own finished repairs of a class turned out to be by their clues alone. */
 export const shedCounts = z.object({ polyester: z.number(), vinylester: z.number(), epoxy: z.number(), thermoplastic: z.number(), mixed: z.number() });

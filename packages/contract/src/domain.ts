@@ -474,6 +474,6 @@ export const sectionName = z.enum(sectionNames as [SectionName, ...SectionName[]
 export type StoredInputs = z.infer<typeof repairInputs>;
 
 /** Inputs stored before a field existed, with what a new repair has in it. */
-export function completeInputs(stored: Partial<StoredInputs>): StoredInputs {
-  return Object.fromEntries(sectionNames.map((section) => [section, { ...NEW_REPAIR[section], ...stored[section] }])) as unknown as StoredInputs;
+export function completeInputs(stored: Partial<StoredInputs> | null): StoredInputs {
+  return Object.fromEntries(sectionNames.map((section) => [section, { ...NEW_REPAIR[section], ...stored?.[section] }])) as unknown as StoredInputs;
 }

@@ -47,7 +47,13 @@ export const recordBody = z.strictObject({
 });
 
 /** The file: body, and the chain that seals it. `hash` is SHA-256 over `previousHash`, a newline and the canonical JSON of `body`. */
-export const recordFile = z.strictObject({ body: recordBody, previousHash: z.string().regex(/^[0-9a-f]{64}$/), hash: z.string().regex(/^[0-9a-f]{64}$/) });
+export const recordFile = z.strictObject({
+  body: recordBody,
+  previousHash: z.string().regex(/^[0-9a-f]{64}$/),
+  hash: z.string().regex(/^[0-9a-f]{64}$/),
+  /** Its number in the chain of the shop that sealed it, signed with that shop's key (Ed25519); none before shops had keys. */
+  seal: z.strictObject({ number: z.number().int().min(1), publicKey: z.string().regex(/^[0-9a-f]{64}$/), signature: z.string().regex(/^[0-9a-f]{128}$/) }).optional(),
+});
 
 export type RecordBody = z.infer<typeof recordBody>;
 export type RecordFile = z.infer<typeof recordFile>;

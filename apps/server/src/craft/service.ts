@@ -1,17 +1,18 @@
+import { randomUUID } from 'node:crypto';
 import type { Craft, CraftBody, Person } from '@ashstep/contract';
 import { HERE, type Sent, wasCarriedOut } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { type Queryable, inTransaction, loadQueries } from '../platform/database.js';
 
-const sql = loadQueries<'list' | 'insert' | 'byTag'>(import.meta.url, './queries.sql');
+const sql = loadQueries<'list' | 'insert' | 'fromElsewhere'>(import.meta.url, './queries.sql');
 
 export async function listCraft(db: Queryable): Promise<Craft[]> {
   return (await db.query<Craft>(sql.list)).rows;
 }
 
 /** Adds a craft; sending the same id again changes nothing. */
-export async function addCraft(db: Queryable, craft: CraftBody): Promise<CraftBody> {
-  await db.query(sql.insert, [craft.id, craft.tag, craft.name, craft.kind, craft.year, craft.construction, craft.notes]);
+export async function addCraft(db: Queryable, craft: CraftBody, origin: string | null = null): Promise<CraftBody> {
+  await db.query(sql.insert, [craft.id, craft.tag, craft.name, craft.kind, craft.year, craft.construction, craft.notes, origin]);
   return craft;
 }
 
@@ -23,9 +24,8 @@ export async function registerCraft(context: Context, craft: CraftBody, person: 
   return craft;
 }
 
-/** The craft with this tag, added when it is not known yet. */
-export async function findOrAddCraft(db: Queryable, craft: CraftBody): Promise<string> {
-  const { rows } = await db.query<{ id: string }>(sql.byTag, [craft.tag]);
-  if (rows[0]) return rows[0].id;
-  return (await addCraft(db, craft)).id;
+/** The craft of a record from another shop: one of that shop's, never one of our own, whatever tag and id it says it has. */
+export async function craftFromElsewhere(db: Queryable, craft: CraftBody, origin: string): Promise<string> {
+  const { rows } = await db.query<{ id: string }>(sql.fromElsewhere, [craft.tag, origin]);
+  return rows[0]?.id ?? (await addCraft(db, { ...craft, id: randomUUID() }, origin)).id;
 }

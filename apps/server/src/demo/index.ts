@@ -96,8 +96,8 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<() =>
   /** Readings were taken on several days, the last of them when they were last written down. */
   const later: Context = { ...base, now: () => new Date(Math.max(clock, ...job.inputs.survey.readings.map(({ at }) => (at ? new Date(at).getTime() : 0)))) };
   const { technician } = job;
-  let { version } = await openRepair(context, { id, craftId: job.craft.id, title: job.title }, technician);
-  for (const section of sectionNames) ({ version } = await saveSection(section === 'survey' ? later : context, id, section, job.inputs[section], { basedOn: version, editId: null }, technician));
+  const { version } = await openRepair(context, { id, craftId: job.craft.id, title: job.title }, technician);
+  for (const section of sectionNames) await saveSection(section === 'survey' ? later : context, id, section, job.inputs[section], { basedOn: version, editId: null }, technician);
   if (job.photo) await addPhoto(context, id, photoId(job.key), job.photo.name, await takePicture(job.photo.scene), technician);
   const plan = planRepair(job.inputs);
   for (const [i, text] of (job.notes ?? []).entries()) await addLogEntry(context, id, demoId(`${job.key} note ${i}`), { kind: 'note', text }, technician);

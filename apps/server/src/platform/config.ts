@@ -3,6 +3,10 @@ import * as z from 'zod';
 const schema = z.object({
   DATABASE_URL: z.string().min(1),
   SESSION_SECRET: z.string().min(16),
+  /** Secret half of the key records are sealed with: 32 bytes in hexadecimal, made at the first start and kept outside the database. */
+  RECORD_KEY: z.string().regex(/^[0-9a-f]{64}$/),
+  /** File every seal is told to, outside the database, so that a chain cut short or written anew is seen. */
+  RECORD_ANCHOR: z.string().optional(),
   PORT: z.coerce.number().int().min(0).max(65_535).default(4280),
   HOST: z.string().default('127.0.0.1'),
   WEB_ROOT: z.string().optional(),
@@ -16,6 +20,8 @@ const schema = z.object({
 export interface Config {
   databaseUrl: string;
   sessionSecret: string;
+  recordKey: string;
+  anchorFile: string | null;
   port: number;
   host: string;
   webRoot: string | null;
@@ -30,6 +36,8 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
   return {
     databaseUrl: values.DATABASE_URL,
     sessionSecret: values.SESSION_SECRET,
+    recordKey: values.RECORD_KEY,
+    anchorFile: values.RECORD_ANCHOR ?? null,
     port: values.PORT,
     host: values.HOST,
     webRoot: values.WEB_ROOT ?? null,

@@ -4,7 +4,7 @@ import { readConfig } from './config.js';
 import { loadQueries } from './database.js';
 import { ProblemError, parse, problemOf } from './problems.js';
 
-const ENVIRONMENT = { DATABASE_URL: 'postgres://x', SESSION_SECRET: 'long enough to be one' };
+const ENVIRONMENT = { DATABASE_URL: 'postgres://x', SESSION_SECRET: 'long enough to be one', RECORD_KEY: '0'.repeat(64) };
 
 describe('settings', () => {
   it('have safe defaults', () => {
@@ -19,6 +19,7 @@ describe('settings', () => {
   it('refuse a missing database, a short secret and a port out of range', () => {
     expect(() => readConfig({ SESSION_SECRET: ENVIRONMENT.SESSION_SECRET })).toThrowError();
     expect(() => readConfig({ ...ENVIRONMENT, SESSION_SECRET: 'short' })).toThrowError();
+    expect(() => readConfig({ ...ENVIRONMENT, RECORD_KEY: 'abc' })).toThrowError();
     expect(() => readConfig({ ...ENVIRONMENT, PORT: '70000' })).toThrowError();
   });
 });

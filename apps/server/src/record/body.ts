@@ -1,14 +1,8 @@
-import { createHash } from 'node:crypto';
 import { type Photo, type RecordBody, type RepairDetail, RECORD_SCHEMA, canonicalJson } from '@ashstep/contract';
 import { CALCULATION_VERSION, type RepairPlan, planRepair } from '@ashstep/core';
 
-/** SHA-256 over the previous hash, a newline and the canonical JSON of the body. */
-export function chainHash(previousHash: string, body: string): string {
-  return createHash('sha256').update(`${previousHash}\n${body}`, 'utf8').digest('hex');
-}
-
 /** Everything about a repair that is sealed, as it stands. */
-export function recordBody(repair: Omit<RepairDetail, 'signOff' | 'answersCount' | 'mayAmend'>, photos: Photo[], shopName: string, signature: RecordBody['signature']): RecordBody {
+export function recordBody(repair: Omit<RepairDetail, 'signOff' | 'answersCount' | 'mayAmend' | 'seals'>, photos: Photo[], shopName: string, signature: RecordBody['signature']): RecordBody {
   const plan = planRepair(repair.inputs);
   const family = plan.resin?.verdicts.families.find((f) => f.family === plan.resin?.card?.family);
   const body: RecordBody = {

@@ -2,17 +2,25 @@
 SELECT pg_advisory_xact_lock(4280100)
 
 -- name: chainEnd
-SELECT hash FROM sealed_record WHERE NOT imported ORDER BY position DESC LIMIT 1
+SELECT hash, number FROM sealed_record WHERE NOT imported ORDER BY number DESC LIMIT 1
 
 -- name: insert
-INSERT INTO sealed_record (repair_id, revision, imported, body, previous_hash, hash, sealed_at, signed_by, meaning, single_handed)
-VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+INSERT INTO sealed_record (repair_id, revision, imported, body, previous_hash, hash, sealed_at, signed_by, meaning, single_handed, number, public_key, signature)
+VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)
 
--- name: get
-SELECT body, previous_hash AS "previousHash", hash FROM sealed_record WHERE repair_id = $1 AND ($2::int IS NULL OR revision = $2) ORDER BY revision DESC LIMIT 1
+-- name: seals
+SELECT repair_id AS "repairId", revision, imported, body, previous_hash AS "previousHash", hash, number, public_key AS "publicKey", signature,
+  sealed_at AS "sealedAt", signed_by AS "signedBy", meaning, single_handed AS "singleHanded"
+FROM sealed_record WHERE $1::uuid IS NULL OR repair_id = $1 ORDER BY repair_id, revision
 
--- name: chain
-SELECT position::int, repair_id AS "repairId", revision, imported, body, previous_hash AS "previousHash", hash FROM sealed_record ORDER BY position
+-- name: unsigned
+SELECT position, hash FROM sealed_record WHERE NOT imported AND number IS NULL ORDER BY position
+
+-- name: sign
+UPDATE sealed_record SET number = $2, public_key = $3, signature = $4 WHERE position = $1
+
+-- name: sealedRepairs
+SELECT id FROM repair WHERE state = 'sealed'
 
 -- name: importRepair
 INSERT INTO repair (id, craft_id, title, state, revision, stage_reached, technician_name, inputs, created_at, updated_at, sealed_at)

@@ -9,6 +9,7 @@ import { ProblemError, parse } from '../platform/problems.js';
 import { answer, idOf } from '../repairs/routes.js';
 import { loadRepair } from '../repairs/store.js';
 import { recordPdf } from './pdf/index.js';
+import { recordText } from './verify.js';
 import { amend, draftRecord, importRecord, sealedRecord, signOff, verifyChain } from './service.js';
 
 const revisionQuery = z.object({ revision: z.coerce.number().int().min(1).max(1_000_000).optional() });
@@ -26,15 +27,19 @@ export function recordRoutes(context: Context): Router {
   });
   router.get('/repairs/:id/record.json', async (request, response) => {
     const { revision } = parse(revisionQuery, request.query);
-    const file = await sealedRecord(context, idOf(request), revision ?? null);
-    response.attachment(`${fileName(file.body.craft.tag)}-record-${file.body.revision}.json`).json(file);
+    const { file, faults } = await sealedRecord(context, idOf(request), revision ?? null);
+    if (faults.length > 0) throw new ProblemError(409, 'not-intact', `This record is not as it was sealed, so it is not given out. ${faults.join(' ')}`);
+    response
+      .attachment(`${fileName(file.body.craft.tag)}-record-${file.body.revision}.json`)
+      .type('application/json')
+      .send(recordText(file));
   });
   router.get('/repairs/:id/record.pdf', async (request, response) => {
     const id = idOf(request);
     const repair = await loadRepair(context.pool, id);
-    const file = repair.state === 'sealed' ? await sealedRecord(context, id) : { body: await draftRecord(context, id), hash: null };
+    const { file, faults } = repair.state === 'sealed' ? await sealedRecord(context, id) : { file: { body: await draftRecord(context, id) }, faults: [] };
     response.type('application/pdf').set('Content-Disposition', `inline; filename="${fileName(file.body.craft.tag)}-record.pdf"`);
-    response.send(await recordPdf(file.body, file.hash));
+    response.send(await recordPdf(file, faults));
   });
   router.get('/records/verify', async (_request, response) => {
     response.json(await verifyChain(context));

@@ -1,17 +1,19 @@
-import { CHAIN_START, type Person, type RecordBody, type RecordFile, canonicalJson, completeInputs, recordFile } from '@ashstep/contract';
+import { CHAIN_START, type Person, type RecordBody, type RecordFile, canonicalJson, completeInputs, recordBody as recordBodySchema, recordFile } from '@ashstep/contract';
 import type pg from 'pg';
-import { findOrAddCraft } from '../craft/service.js';
+import { craftFromElsewhere } from '../craft/service.js';
 import { passwordMatches, shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { listPhotos } from '../photos/service.js';
-import { type Queryable, inTransaction, loadQueries } from '../platform/database.js';
+import { type Queryable, inTransaction } from '../platform/database.js';
 import { ProblemError, forbidden, parse } from '../platform/problems.js';
 import { asSeenBy, mayAmend, resultsStanding, standingOf } from '../repairs/inspection.js';
 import { type RepairRow, changeRepair, loadRepair, requireOpen, sql as repairSql } from '../repairs/store.js';
-import { chainHash, recordBody } from './body.js';
-
-const sql = loadQueries<'chainLock' | 'chainEnd' | 'insert' | 'get' | 'chain' | 'importRepair' | 'importEvent' | 'importLog' | 'importCheck' | 'importResult' | 'importRework'>(import.meta.url, './queries.sql');
+import { addAnchor, readAnchors } from './anchor.js';
+import { recordBody } from './body.js';
+import { chainHash, isSealedBy } from './seal.js';
+import { sql, storedSeals } from './seals.js';
+import { type Anchor, type Fault, type SealedJob, chainFaults, sealFaults } from './verify.js';
 
 /** Accepts a repair: asks the password again, checks that nothing is open, and seals the record onto the chain. */
 export async function signOff(context: Context, id: string, password: string, meaning: string, person: Person, sent?: Sent): Promise<void> {
@@ -21,6 +23,7 @@ export async function signOff(context: Context, id: string, password: string, me
 
 /** Seals without asking for a password: the caller has established who signs. */
 export async function sealRepair(context: Context, id: string, meaning: string, person: Person, sent?: Sent): Promise<void> {
+  let seal: Anchor | null = null;
   await changeRepair(
     context,
     id,
@@ -31,14 +34,18 @@ export async function sealRepair(context: Context, id: string, meaning: string, 
       if (!may.allowed) throw new ProblemError(403, 'not-ready', may.reason);
       const { name, singleHanded } = await shop(client);
       await client.query(sql.chainLock);
-      const previousHash = (await client.query<{ hash: string }>(sql.chainEnd)).rows[0]?.hash ?? CHAIN_START;
+      const end = (await client.query<{ hash: string; number: number }>(sql.chainEnd)).rows[0] ?? { hash: CHAIN_START, number: 0 };
       const body = canonicalJson(await bodyOf(client, id, name, { by: person.name, at: at.toISOString(), meaning, singleHanded }));
-      await client.query(sql.insert, [id, locked.revision, false, body, previousHash, chainHash(previousHash, body), at, person.name, meaning, singleHanded]);
+      const hash = chainHash(end.hash, body);
+      const given = { number: end.number + 1, hash, signature: context.sealKey.sign(end.number + 1, hash) };
+      await client.query(sql.insert, [id, locked.revision, false, body, end.hash, hash, at, person.name, meaning, singleHanded, given.number, context.sealKey.publicKey, given.signature]);
+      seal = given;
       const { version } = (await client.query<{ version: number }>(repairSql.seal, [id, at])).rows[0]!;
       return { kind: 'sealed', version, detail: { revision: locked.revision } };
     },
     sent,
   );
+  if (seal) addAnchor(context.config.anchorFile, seal);
 }
 
 /** The body of a record as the repair stands, with all that happened to it. */
@@ -59,11 +66,25 @@ export async function amend(context: Context, id: string, reason: string, person
   await changeRepair(context, id, person, work, sent);
 }
 
-/** A sealed record as its file; the newest revision unless one is named. */
-export async function sealedRecord({ pool }: Context, id: string, revision: number | null = null): Promise<RecordFile> {
-  const row = (await pool.query<{ body: string; previousHash: string; hash: string }>(sql.get, [id, revision])).rows[0];
-  if (!row) throw new ProblemError(404, 'not-sealed', 'Nothing is sealed here yet. The record comes with the sign-off.');
-  return { body: JSON.parse(row.body) as RecordBody, previousHash: row.previousHash, hash: row.hash };
+/** A sealed record as its file, and what of it is not as it was sealed; the newest revision unless one is named. */
+export async function sealedRecord({ pool, sealKey }: Context, id: string, revision: number | null = null): Promise<{ file: RecordFile; faults: string[] }> {
+  const seals = await storedSeals(pool, id);
+  const stored = revision === null ? seals.at(-1) : seals.find((one) => one.revision === revision);
+  if (!stored) throw new ProblemError(404, 'not-sealed', 'Nothing is sealed here yet. The record comes with the sign-off.');
+  const faults = sealFaults(stored, sealKey.publicKey).map(({ words }) => words);
+  const { body, previousHash, hash, number, publicKey, signature } = stored;
+  const read = readBody(body);
+  if (!read) throw new ProblemError(409, 'not-intact', `This record is not as it was sealed and cannot be read any more. ${faults.join(' ')}`);
+  return { file: { body: read, previousHash, hash, ...(number !== null && publicKey && signature ? { seal: { number, publicKey, signature } } : {}) }, faults };
+}
+
+function readBody(text: string): RecordBody | null {
+  try {
+    const body = JSON.parse(text) as RecordBody;
+    return recordBodySchema.safeParse({ ...body, inputs: completeInputs(body.inputs) }).success ? body : null;
+  } catch {
+    return null;
+  }
 }
 
 /** The body a record would have now, for print before it is sealed. */
@@ -75,20 +96,26 @@ export async function draftRecord(context: Context, id: string): Promise<RecordB
 export interface ChainReport {
   records: number;
   intact: boolean;
-  /** The first record whose hash or link does not fit. */
+  /** The first record that is not as it was sealed, where it is one. */
   brokenAt: { repairId: string; revision: number } | null;
+  /** Everything that is not as it was sealed. */
+  faults: Fault[];
+  /** The key seals are to be signed with. */
+  publicKey: string;
 }
 
-/** Walks the whole chain and works every hash out again. */
-export async function verifyChain({ pool }: Context): Promise<ChainReport> {
-  const { rows } = await pool.query<{ repairId: string; revision: number; imported: boolean; body: string; previousHash: string; hash: string }>(sql.chain);
-  let previous = CHAIN_START;
-  for (const row of rows) {
-    const linked = row.imported || row.previousHash === previous;
-    if (!linked || chainHash(row.previousHash, row.body) !== row.hash) return { records: rows.length, intact: false, brokenAt: { repairId: row.repairId, revision: row.revision } };
-    if (!row.imported) previous = row.hash;
+/** Works every hash, signature and link out again and holds them against the seals told outside the database and the jobs themselves. */
+export async function verifyChain({ pool, sealKey, config }: Pick<Context, 'pool' | 'sealKey' | 'config'>): Promise<ChainReport> {
+  const seals = await storedSeals(pool);
+  const ids = (await pool.query<{ id: string }>(sql.sealedRepairs)).rows;
+  const jobs: SealedJob[] = [];
+  for (const { id } of ids) {
+    const row = await loadRepair(pool, id);
+    jobs.push({ repairId: id, ...row, results: row.results.map(({ byId: _byId, byRole: _byRole, version: _version, ...result }) => result) });
   }
-  return { records: rows.length, intact: true, brokenAt: null };
+  const faults = chainFaults(seals, sealKey.publicKey, readAnchors(config.anchorFile), jobs);
+  const first = faults.find(({ repairId }) => repairId !== null);
+  return { records: seals.length, intact: faults.length === 0, brokenAt: first ? { repairId: first.repairId!, revision: first.revision! } : null, faults, publicKey: sealKey.publicKey };
 }
 
 /** Takes in a record file from another installation, sealed and read-only. Refuses one whose hash does not fit its content. */
@@ -96,6 +123,9 @@ export async function importRecord(context: Context, value: unknown): Promise<{ 
   const file = parse(recordFile, completed(value));
   const body = canonicalJson((value as RecordFile).body);
   if (chainHash(file.previousHash, body) !== file.hash) throw new ProblemError(422, 'hash-mismatch', 'The file was changed after it was sealed: its hash does not fit its content. Ask for it again.');
+  const { seal } = file;
+  if (seal && !isSealedBy(seal.publicKey, seal.number, file.hash, seal.signature))
+    throw new ProblemError(422, 'signature-mismatch', 'The file’s signature does not fit it: it was not sealed by the shop whose key it names. Ask for it again.');
   const known = await context.pool.query('SELECT 1 FROM repair WHERE id = $1', [file.body.repairId]);
   if (known.rowCount) throw new ProblemError(409, 'already-there', 'This repair is here already.');
   await inTransaction(context.pool, (client) => insertImported(client, file, body));
@@ -112,12 +142,26 @@ async function insertImported(client: pg.PoolClient, file: RecordFile, text: str
   const { body } = file;
   const id = body.repairId;
   const { signature } = body;
-  const craftId = await findOrAddCraft(client, body.craft);
+  const craftId = await craftFromElsewhere(client, body.craft, body.shop);
   await client.query(sql.importRepair, [id, craftId, body.title, body.revision, body.technician, JSON.stringify(body.inputs), signature.at]);
   for (const e of body.events) await client.query(sql.importEvent, [id, e.at, e.by, e.kind, e.section, JSON.stringify(e.detail)]);
   for (const l of body.log) await client.query(sql.importLog, [l.id, id, l.at, l.by, JSON.stringify(l.entry), l.mixErrorPercent, l.within]);
   for (const c of body.checks) await client.query(sql.importCheck, [id, c.checkId, c.done, c.by, c.at]);
   for (const r of body.results) await client.query(sql.importResult, [r.id, id, r.checkId, r.pass, r.readings, r.mean, r.spread, r.why, r.note, r.by, r.at]);
   for (const w of body.rework) await client.query(sql.importRework, [w.id, id, w.checkId, w.openedAt, w.cause, w.action, w.closedAt, w.closedBy, w.concession]);
-  await client.query(sql.insert, [id, body.revision, true, text, file.previousHash, file.hash, signature.at, signature.by, signature.meaning, signature.singleHanded]);
+  await client.query(sql.insert, [
+    id,
+    body.revision,
+    true,
+    text,
+    file.previousHash,
+    file.hash,
+    signature.at,
+    signature.by,
+    signature.meaning,
+    signature.singleHanded,
+    file.seal?.number ?? null,
+    file.seal?.publicKey ?? null,
+    file.seal?.signature ?? null,
+  ]);
 }

@@ -227,7 +227,7 @@ describe('acts', () => {
       client.release();
     }
     expect(await events()).not.toEqual(before);
-    await Promise.all([prepareDatabase(pool), prepareDatabase(pool)]);
+    await Promise.all([prepareDatabase(server.context), prepareDatabase(server.context)]);
     expect(await events()).toEqual(before);
     await expectAsync(pool.query('UPDATE repair_event SET at = now()')).toBeRejected();
   });

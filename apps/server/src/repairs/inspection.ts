@@ -39,10 +39,12 @@ export function resultsStanding(repair: Pick<RepairRow, 'results' | 'state'>, st
   });
 }
 
+type Seen = Omit<RepairDetail, 'seals'>;
+
 /** A repair as one person sees it: with what results count for and whether they may accept it or open it again. The inputs are read where they are wanted. */
-export async function asSeenBy(db: Queryable, id: string, person: Person): Promise<RepairDetail>;
-export async function asSeenBy(db: Queryable, id: string, person: Person, whole: boolean): Promise<Omit<RepairDetail, 'inputs'> & Partial<Pick<RepairDetail, 'inputs'>>>;
-export async function asSeenBy(db: Queryable, id: string, person: Person, whole = true): Promise<Omit<RepairDetail, 'inputs'> & Partial<Pick<RepairDetail, 'inputs'>>> {
+export async function asSeenBy(db: Queryable, id: string, person: Person): Promise<Seen>;
+export async function asSeenBy(db: Queryable, id: string, person: Person, whole: boolean): Promise<Omit<Seen, 'inputs'> & Partial<Pick<Seen, 'inputs'>>>;
+export async function asSeenBy(db: Queryable, id: string, person: Person, whole = true): Promise<Omit<Seen, 'inputs'> & Partial<Pick<Seen, 'inputs'>>> {
   const row = await loadWithout(db, id);
   const standing = await standingOf(db, row);
   const results = resultsStanding(row, standing);

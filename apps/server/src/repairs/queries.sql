@@ -9,8 +9,7 @@ SELECT r.id, r.craft_id AS "craftId", c.tag AS "craftTag", c.name AS "craftName"
   (SELECT coalesce(json_agg(json_build_object('id', i.id, 'checkId', i.check_id, 'pass', i.pass, 'readings', i.readings, 'mean', i.mean, 'spread', i.spread, 'why', i.why, 'note', i.note, 'by', i.by_name, 'at', i.at, 'revision', i.revision, 'version', i.version, 'byId', i.by_id, 'byRole', p.role) ORDER BY i.version, i.at, i.id), '[]') FROM inspection_result i LEFT JOIN person p ON p.id = i.by_id WHERE i.repair_id = r.id) AS results,
   (SELECT coalesce(json_agg(json_build_object('id', w.id, 'checkId', w.check_id, 'openedAt', w.opened_at, 'cause', w.cause, 'action', w.action, 'closedAt', w.closed_at, 'closedBy', w.closed_by, 'concession', w.concession) ORDER BY w.opened_at, w.id), '[]') FROM rework_item w WHERE w.repair_id = r.id) AS rework,
   (SELECT coalesce(json_agg(json_build_object('seq', e.seq, 'at', e.at, 'by', e.by_name, 'kind', e.kind, 'section', e.section, 'detail', e.detail - 'changes', 'commandId', e.command_id) ORDER BY e.seq), '[]') FROM (SELECT * FROM repair_event WHERE repair_id = r.id ORDER BY seq DESC LIMIT 50) e) AS events,
-  (SELECT count(*)::int FROM repair_event e WHERE e.repair_id = r.id) AS "eventCount",
-  (SELECT coalesce(json_agg(json_build_object('revision', s.revision, 'sealedAt', s.sealed_at, 'signedBy', s.signed_by, 'meaning', s.meaning, 'hash', s.hash, 'previousHash', s.previous_hash, 'singleHanded', s.single_handed) ORDER BY s.revision), '[]') FROM sealed_record s WHERE s.repair_id = r.id) AS seals
+  (SELECT count(*)::int FROM repair_event e WHERE e.repair_id = r.id) AS "eventCount"
 FROM repair r JOIN craft c ON c.id = r.craft_id
 WHERE r.id = $1
 
@@ -34,7 +33,7 @@ ORDER BY r.created_at
 
 -- name: history
 WITH found AS (
-  SELECT r.*, c.tag, c.name AS craft_name, c.construction,
+  SELECT r.*, c.tag, c.name AS craft_name, c.construction, c.origin,
     ARRAY(SELECT DISTINCT lot FROM log_entry l, LATERAL (VALUES (l.entry ->> 'resinLot'), (l.entry ->> 'secondLot')) v(lot)
       WHERE l.repair_id = r.id AND lot IS NOT NULL ORDER BY lot) AS lots
   FROM repair r JOIN craft c ON c.id = r.craft_id
@@ -45,11 +44,11 @@ WITH found AS (
 SELECT id, craft_id AS "craftId", tag AS "craftTag", craft_name AS "craftName", construction, title, state, revision, version, technician_name AS technician,
   to_json(updated_at) AS "updatedAt", to_json(sealed_at) AS "sealedAt",
   (SELECT count(*)::int FROM rework_item w WHERE w.repair_id = found.id AND w.closed_at IS NULL) AS "openRework",
-  inputs -> 'resin' ->> 'systemId' AS resin, lots, count(*) OVER ()::int AS total
+  inputs -> 'resin' ->> 'systemId' AS resin, lots, origin, count(*) OVER ()::int AS total
 FROM found ORDER BY coalesce(sealed_at, updated_at) DESC, id LIMIT $4 OFFSET $5
 
 -- name: cluesOfClass
-SELECT inputs -> 'laminate' -> 'clueIds' AS "clueIds" FROM repair WHERE state = 'sealed' AND inputs -> 'laminate' ->> 'priorId' = $1
+SELECT inputs -> 'laminate' -> 'clueIds' AS "clueIds" FROM repair WHERE state = 'sealed' AND inputs -> 'laminate' ->> 'priorId' = $1 AND NOT EXISTS (SELECT 1 FROM sealed_record s WHERE s.repair_id = repair.id AND s.imported)
 
 -- name: insert
 INSERT INTO repair (id, craft_id, title, technician_id, technician_name, inputs, created_at, updated_at)

@@ -65,7 +65,8 @@ export function repairRoutes(context: Context): Router {
   });
   router.put('/repairs/:id/inputs/:section', async (request, response) => {
     const section = parse(sectionName, request.params['section'], 'section');
-    response.json(await saveSection(context, idOf(request), section, request.body, { basedOn: versionOf(request), editId: editIdOf(request) }, personOf(response), sentOf(request)));
+    await saveSection(context, idOf(request), section, request.body, { basedOn: versionOf(request), editId: editIdOf(request) }, personOf(response), sentOf(request));
+    await answer(context, request, response);
   });
   router.patch('/repairs/:id/inputs/:section', async (request, response) => {
     const section = parse(sectionName, request.params['section'], 'section');

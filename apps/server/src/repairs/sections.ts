@@ -1,12 +1,11 @@
 import { isDeepStrictEqual } from 'node:util';
-import { type Change, ChangeClash, type Person, type RepairDetail, type SectionName, applyChanges, changesBetween, errorWords, inputSections, sameJson } from '@ashstep/contract';
+import { type Change, ChangeClash, type Person, type SectionName, applyChanges, changesBetween, errorWords, inputSections, sameJson } from '@ashstep/contract';
 import { type RepairInputs, STRUCTURAL_SECTIONS, planRepair, stagesAfterEdit } from '@ashstep/core';
 import { shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import type { Queryable } from '../platform/database.js';
 import { ProblemError, parse } from '../platform/problems.js';
-import { asSeenBy } from './inspection.js';
 import { type LockedRepair, type RepairChange, changeRepair, requireOpen, sql } from './store.js';
 
 /** What an edit of a section was typed over, and its own name: the same edit may be sent again when its answer was lost. */
@@ -19,7 +18,7 @@ export interface EditOrigin {
  * Saves one whole section. Another person's change to another section since `basedOn` is no conflict; to the same section it is a
  * 409 that names who and when. What the same edit saved earlier is no conflict either, and what is so already is no change.
  */
-export async function saveSection(context: Context, id: string, section: SectionName, value: unknown, { basedOn, editId }: EditOrigin, person: Person, sent?: Sent): Promise<RepairDetail> {
+export async function saveSection(context: Context, id: string, section: SectionName, value: unknown, { basedOn, editId }: EditOrigin, person: Person, sent?: Sent): Promise<void> {
   const checked = parse(inputSections[section], value, section);
   const work = async (client: Queryable, repair: LockedRepair, at: Date): Promise<RepairChange | null> => {
     const changes = changesBetween(repair.inputs[section], checked);
@@ -30,7 +29,6 @@ export async function saveSection(context: Context, id: string, section: Section
     return put(client, repair, section, checked, changes, at, person, editId);
   };
   await changeRepair(context, id, person, (client, repair, { at }) => (requireOpen(repair), work(client, repair, at)), sent);
-  return asSeenBy(context.pool, id, person);
 }
 
 /**

@@ -6,6 +6,7 @@ import { HERE, type Sent, wasCarriedOut } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { inTransaction } from '../platform/database.js';
 import { ProblemError } from '../platform/problems.js';
+import { sealsOf } from '../record/seals.js';
 import { asSeenBy } from './inspection.js';
 import { changeRepair, momentOf, requireOpen, sql, touch, writeEvent } from './store.js';
 
@@ -47,7 +48,7 @@ export async function repairAnswer(context: Context, id: string, person: Person)
 }
 
 export async function repairDetail(context: Context, id: string, person: Person): Promise<RepairDetail> {
-  return asSeenBy(context.pool, id, person);
+  return { ...(await asSeenBy(context.pool, id, person)), seals: await sealsOf(context.pool, id, context.sealKey.publicKey) };
 }
 
 /** A page of what happened to a repair, newest first. */

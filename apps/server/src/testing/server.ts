@@ -1,4 +1,7 @@
-import { randomUUID } from 'node:crypto';
+import { randomBytes, randomUUID } from 'node:crypto';
+import { mkdtempSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
 import type { AddressInfo } from 'node:net';
 import type { Server } from 'node:http';
 import pg from 'pg';
@@ -8,6 +11,7 @@ import { savePerson, setShop } from '../people/service.js';
 import { ChangeFeed } from '../platform/changes.js';
 import type { Context } from '../platform/context.js';
 import { openPool } from '../platform/database.js';
+import { sealKey } from '../record/seal.js';
 import { prepareDatabase } from '../upgrade.js';
 
 export interface TestReply {
@@ -88,9 +92,20 @@ export class TestServer {
     await onAdmin(admin, `CREATE DATABASE ${database}`);
     const databaseUrl = admin.replace(/\/[^/]*$/, `/${database}`);
     const pool = openPool(databaseUrl);
-    await prepareDatabase(pool);
-    const config = { databaseUrl, sessionSecret: 'only for the specs, nowhere else', port: 0, host: '127.0.0.1', webRoot: null, demo: false, demoPasswords: {}, logLevel: 'silent' };
-    const server = new TestServer({ pool, config, log: pino({ level: 'silent' }), now: () => new Date() }, admin, database);
+    const config = {
+      databaseUrl,
+      sessionSecret: 'only for the specs, nowhere else',
+      recordKey: randomBytes(32).toString('hex'),
+      anchorFile: path.join(mkdtempSync(path.join(os.tmpdir(), 'ash-step-')), 'seals'),
+      port: 0,
+      host: '127.0.0.1',
+      webRoot: null,
+      demo: false,
+      demoPasswords: {},
+      logLevel: 'silent',
+    };
+    const server = new TestServer({ pool, config, log: pino({ level: 'silent' }), sealKey: sealKey(config.recordKey), now: () => new Date() }, admin, database);
+    await prepareDatabase(server.context);
     await server.fill();
     return server;
   }

@@ -1,6 +1,24 @@
-import { BAND_NAMES, FINISH_NAMES, MARK_NAMES, ORDER_NAMES, PARENT_NAMES, type RecordBody, SCHOOL_NAMES, SERVICE_NAMES, SEVERITY_NAMES, VERDICT_NAMES, WHY_WORDS, completeInputs, remarkWords, taskName, volumeWords } from '@ashstep/contract';
+import {
+  BAND_NAMES,
+  FINISH_NAMES,
+  MARK_NAMES,
+  ORDER_NAMES,
+  PARENT_NAMES,
+  type RecordBody,
+  type RecordFile,
+  SCHOOL_NAMES,
+  SERVICE_NAMES,
+  SEVERITY_NAMES,
+  VERDICT_NAMES,
+  WHY_WORDS,
+  completeInputs,
+  remarkWords,
+  taskName,
+  volumeWords,
+} from '@ashstep/contract';
 import { CALCULATION_VERSION, INSPECTION_CHECKS, PREPARATION_CHECKS, type RepairPlan, crackLength, measureOffset, planRepair, surveyed, wettestByDay } from '@ashstep/core';
 import { drawRepair } from './drawings.js';
+import { SHED_ZONE, localTime as when } from '../../platform/print.js';
 import { Sheet } from '../../platform/sheet.js';
 
 const round = (value: number, decimals = 0): string =>
@@ -9,20 +27,21 @@ const round = (value: number, decimals = 0): string =>
     .replace(/^-(?=[0.]*$)/, '')
     .replace('-', '\u2212');
 const mm = (value: number, decimals = 0): string => `${round(value, decimals)} mm`;
-const when = (iso: string): string => iso.slice(0, 16).replace('T', ' ');
 
 /**
  * The repair record as a PDF a stranger can read: what it is, drawings to scale, figures and reasons, log, checks, signatures.
- * @param hash of the sealed record; null prints a draft that says it is not sealed
+ * @param file the sealed record; without a hash a draft that says it is not sealed
+ * @param faults what of the record is not as it was sealed, which is said first and in place of the seal
  */
-export async function recordPdf(stored: RecordBody, hash: string | null): Promise<Buffer> {
+export async function recordPdf({ body: stored, hash = null, seal }: Pick<RecordFile, 'body' | 'seal'> & { hash?: string | null }, faults: readonly string[] = []): Promise<Buffer> {
   const body = { ...stored, inputs: completeInputs(stored.inputs) };
   const plan = planRepair(body.inputs);
-  const sealed = hash === null ? 'Draft, not sealed' : `Sealed ${when(body.signature.at)} by ${body.signature.by}`;
+  const sealed = hash === null ? 'Draft, not sealed' : faults.length > 0 ? 'NOT AS IT WAS SEALED' : `Sealed ${when(body.signature.at)} by ${body.signature.by}`;
   const sheet = new Sheet({ tag: body.craft.tag, title: body.title, foot: `revision ${body.revision} · ${sealed} · calculation ${body.calculationVersion}` });
   sheet.title(`Repair record ${body.craft.tag}: ${body.title}`, `${body.shop} · revision ${body.revision} · ${sealed}`);
   if (hash !== null && body.calculationVersion !== CALCULATION_VERSION)
     sheet.line(`Sealed with calculation ${body.calculationVersion}; drawings and tables here are worked out by ${CALCULATION_VERSION}. The sealed figures are in the record file.`, 'bold');
+  for (const fault of faults) sheet.line(`Not as it was sealed: ${fault}`, 'bold');
   about(sheet, body, plan);
   findings(sheet, body, plan);
   sheet.section('Drawing');
@@ -32,7 +51,8 @@ export async function recordPdf(stored: RecordBody, hash: string | null): Promis
   days(sheet, plan);
   bench(sheet, body);
   checks(sheet, body);
-  signatures(sheet, body, hash);
+  if (faults.length === 0) signatures(sheet, body, hash, seal);
+  sheet.line(`Times are those of the shed (${SHED_ZONE}).`);
   return sheet.finish();
 }
 
@@ -186,7 +206,7 @@ function logText({ entry, mixErrorPercent, within }: RecordBody['log'][number]):
   }
 }
 
-function checks(sheet: Sheet, { results, rework }: RecordBody): void {
+function checks(sheet: Sheet, { results, rework, revision }: RecordBody): void {
   sheet.section('Inspection');
   if (results.length === 0) return sheet.line('No results yet.');
   const check = (id: string): (typeof INSPECTION_CHECKS)[number] | undefined => INSPECTION_CHECKS.find((c) => c.id === id);
@@ -196,7 +216,7 @@ function checks(sheet: Sheet, { results, rework }: RecordBody): void {
       { title: 'Limit', width: 26, value: (r) => check(r.checkId)?.limitText ?? '' },
       { title: 'Found', width: 20, value: (r) => (r.mean === null ? 'by eye' : `${round(r.mean, 2)}${r.spread === null ? '' : ` ± ${round(r.spread, 2)}`} (${r.readings.length})`) },
       { title: 'Result', width: 8, value: (r) => (r.pass ? 'pass' : 'FAIL') },
-      { title: 'Who, when', width: 22, value: (r) => `${r.by}, ${when(r.at)}${r.note ? `. ${r.note}` : ''}` },
+      { title: 'Who, when', width: 22, value: (r) => `${r.by}, ${when(r.at)}${r.revision !== undefined && r.revision < revision ? `, carried over from revision ${r.revision}` : ''}${r.note ? `. ${r.note}` : ''}` },
     ],
     results,
   );
@@ -206,12 +226,14 @@ function checks(sheet: Sheet, { results, rework }: RecordBody): void {
     );
 }
 
-function signatures(sheet: Sheet, { signature, technician, shop, events }: RecordBody, hash: string | null): void {
+function signatures(sheet: Sheet, { signature, technician, shop, events }: RecordBody, hash: string | null, seal: RecordFile['seal']): void {
   sheet.section('Signatures');
   sheet.line(`Work done by ${technician}, ${shop}.`);
   for (const { kind, detail, by, at } of events) if (kind === 'amended' && detail['reason']) sheet.line(`Opened again as revision ${String(detail['revision'])} by ${by}, ${when(at)}: ${String(detail['reason'])}`);
   if (hash === null) return sheet.line('Not sealed. Nobody has accepted this repair yet.', 'bold');
   sheet.line(`“${signature.meaning}”: ${signature.by}, ${when(signature.at)}.${signature.singleHanded ? ' This shop runs single-handed: the same person did and accepted the work.' : ''}`, 'bold');
   sheet.line(`Seal (SHA-256): ${hash}`);
+  if (seal) sheet.line(`Seal ${seal.number} of its chain, signed (Ed25519) with the key ${seal.publicKey}: ${seal.signature}`);
+  else sheet.line('Nobody has signed this seal: it comes from before shops had keys, or from elsewhere.');
   sheet.line('Any later change to the record gives another seal. Follow the product’s safety data sheet and local rules; this tool records and does not certify.');
 }

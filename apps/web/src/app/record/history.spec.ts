@@ -24,6 +24,7 @@ const row = (id: string, more: Partial<HistoryReply['rows'][number]> = {}): Hist
   openRework: 0,
   resin: 'epoxy-slow',
   lots: ['R-1'],
+  origin: null,
   ...more,
 });
 

@@ -106,7 +106,8 @@ export class History {
     ),
   );
 
-  standing({ state, openRework, revision }: HistoryReply['rows'][number]): string {
+  standing({ state, openRework, revision, origin }: HistoryReply['rows'][number]): string {
+    if (origin !== null) return `From ${origin}`;
     const word = state === 'sealed' ? 'Sealed' : openRework > 0 ? 'Rework' : 'Open';
     return revision > 1 ? `${word}, rev. ${revision}` : word;
   }
@@ -132,7 +133,7 @@ export class History {
     }
     this.api.send('POST', '/records', value).subscribe({
       next: () => {
-        this.told.set(`${file.name} taken in, sealed and read-only.`);
+        this.told.set(`${file.name} taken in, read-only, as from elsewhere. Its sheet says whether it is signed.`);
         this.ask({ page: 1 });
       },
       error: (error: unknown) => this.told.set(error instanceof ApiError ? [error.problem.detail, ...error.problem.fields.slice(0, 3).map((f) => `${f.path}: ${f.message}`)].join(' ') : 'The file could not be taken in.'),

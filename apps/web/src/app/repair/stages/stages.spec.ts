@@ -499,8 +499,60 @@ describe('stage panels', () => {
     expect(fixture.componentInstance.passes()).toBe(1);
   });
 
+  const seal: RepairDetail['seals'][number] = {
+    revision: 1,
+    sealedAt: '2026-04-16T10:00:00Z',
+    signedBy: 'Maren',
+    meaning: 'I inspected and accept',
+    hash: 'ab'.repeat(32),
+    previousHash: '0'.repeat(64),
+    singleHanded: false,
+    number: 7,
+    publicKey: 'cd'.repeat(32),
+    origin: null,
+    faults: [],
+  };
+
+  it('sealed: says so of a record that is not as it was sealed, and of one that nobody signed', async () => {
+    const shown = async (patch: Partial<typeof seal>): Promise<string> => text(await show(SignOffStage, stateOf(PLANNED, { state: 'sealed', seals: [{ ...seal, ...patch }] })));
+    expect(await shown({})).toContain('seal 7, looked through');
+    const changed = await shown({ faults: ['The signer shown is Somebody Else; Maren was sealed.'] });
+    expect(changed).toContain('Not as it was sealed. The signer shown is Somebody Else');
+    expect(changed).not.toContain('ab'.repeat(32));
+    expect(await shown({ origin: 'Other shed' })).toContain('Taken in from Other shed. It is signed with the key below');
+    expect(await shown({ origin: 'Other shed', number: null, publicKey: null })).toContain('Unproven: nobody has signed it');
+  });
+
+  it('acceptance: an own check is none, one whose figures changed is open again, one carried over is marked', async () => {
+    const result = (standing: InspectionResult['standing'], revision = 2): InspectionResult => ({
+      id: 'a',
+      checkId: 'solvent-wipe',
+      pass: true,
+      readings: [],
+      mean: null,
+      spread: null,
+      why: 'by-eye',
+      note: '',
+      by: 'T',
+      at: '2026-04-16T10:00:00Z',
+      standing,
+      revision,
+    });
+    const shown = async (one: InspectionResult, answersCount: boolean) => {
+      const fixture = await show(SignOffStage, stateOf(PLANNED, { results: [one], revision: 2, answersCount }));
+      const row = [...(fixture.nativeElement as HTMLElement).querySelectorAll('.checks > li')].find((li) => li.textContent!.includes('Solvent wipe'))!;
+      return { text: row.textContent!, asked: row.querySelector('.yesno') !== null, passes: fixture.componentInstance.passes() };
+    };
+    const own = await shown(result('own'), false);
+    expect([own.text.includes('an inspector answers it too'), own.asked, own.passes]).toEqual([true, false, 0]);
+    expect((await shown(result('own'), true)).asked).toBeTrue();
+    const stale = await shown(result('void'), true);
+    expect([stale.text.includes('has changed since: look again'), stale.asked, stale.passes]).toEqual([true, true, 0]);
+    const carried = await shown(result('counts', 1), true);
+    expect([carried.text.includes('Carried over from revision 1'), carried.asked, carried.passes]).toEqual([true, false, 1]);
+  });
+
   it('sealed: offers print, file and amend, and no answers', async () => {
-    const seal = { revision: 1, sealedAt: '2026-04-16T10:00:00Z', signedBy: 'Maren', meaning: 'I inspected and accept', hash: 'ab'.repeat(32), previousHash: '0'.repeat(64), singleHanded: false };
     const fixture = await show(SignOffStage, stateOf(PLANNED, { state: 'sealed', seals: [seal] }));
     expect(text(fixture)).toContain('ab'.repeat(32));
     expect((fixture.nativeElement as HTMLElement).querySelectorAll('.yesno').length).toBe(0);
@@ -515,7 +567,6 @@ describe('stage panels', () => {
   });
 
   it('sealed: who may not amend is told whom to ask', async () => {
-    const seal = { revision: 1, sealedAt: '2026-04-16T10:00:00Z', signedBy: 'Maren', meaning: 'I inspected and accept', hash: 'ab'.repeat(32), previousHash: '0'.repeat(64), singleHanded: false };
     const fixture = await show(SignOffStage, stateOf(PLANNED, { state: 'sealed', seals: [seal], mayAmend: false }));
     expect(text(fixture)).toContain('ask an inspector or the manager');
     expect(fixture.nativeElement.querySelector('#why-amend')).toBeNull();
