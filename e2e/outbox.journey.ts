@@ -124,7 +124,7 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
     await browser.driver.executeScript("const real = window.fetch; window.fetch = (input, init) => (new Request(input, init).method === 'PATCH' ? Promise.reject(new TypeError('away')) : real(input, init))");
     await browser.type('Waste, %', '23');
     await browser.sees('1 entry is kept here');
-    await browser.press('Ilse Varga, units and sign out');
+    await browser.press('Ilse Varga, units, account and sign out');
     await browser.press('Sign out');
     await browser.sees('Kept here for Ilse Varga: 1 entry not yet sent');
     await browser.signIn('tomas', PASSWORDS.tomas);
@@ -135,7 +135,7 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
     const mix = async (): Promise<{ wastePercent: number; potFloorG: number }> =>
       (await scene.app.query<{ mix: { wastePercent: number; potFloorG: number } }>("SELECT inputs -> 'mix' AS mix FROM repair WHERE id = $1", [idOf(scene.launch)]))[0]!.mix;
     expect(await mix()).toEqual(jasmine.objectContaining({ wastePercent: 19, potFloorG: 12 }));
-    await browser.press('Tomas Quill, units and sign out');
+    await browser.press('Tomas Quill, units, account and sign out');
     await browser.press('Sign out');
     await browser.sees('Sign in');
     await browser.signIn('ilse', PASSWORDS.ilse);

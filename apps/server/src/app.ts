@@ -4,11 +4,13 @@ import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { craftRoutes } from './craft/routes.js';
 import { libraryRoutes } from './library/routes.js';
-import { peopleRoutes, requirePerson } from './people/routes.js';
+import { doorRoutes, requirePerson } from './people/door.js';
+import { peopleRoutes } from './people/routes.js';
 import type { ChangeFeed } from './platform/changes.js';
 import type { Context } from './platform/context.js';
 import { notFound, problemHandler } from './platform/problems.js';
 import { keepable } from './platform/bodies.js';
+import { requireHost } from './platform/hosts.js';
 import { requireCsrf, sessions } from './platform/sessions.js';
 import { photoRoutes } from './photos/routes.js';
 import { cuttingRoutes } from './cutting/routes.js';
@@ -20,11 +22,14 @@ import { trialRoutes } from './trials/routes.js';
 
 const BODY_LIMIT = '1mb';
 const RECORD_LIMIT = '8mb';
+/** What the pages may ask a device for: the camera for photographs of the damage, and to keep its screen on. */
+const PERMISSIONS = 'camera=(self), screen-wake-lock=(self), microphone=(), geolocation=(), payment=(), usb=(), browsing-topics=()';
 
 /** The HTTP application: API under /api, the built web app for everything else. */
 export function createApp(context: Context, changes: ChangeFeed): Express {
   const app = express();
   app.disable('x-powered-by');
+  app.set('trust proxy', context.config.trustProxy);
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -43,9 +48,14 @@ export function createApp(context: Context, changes: ChangeFeed): Express {
           frameAncestors: ["'none'"],
         },
       },
-      strictTransportSecurity: false,
+      strictTransportSecurity: context.config.trustProxy !== false && { maxAge: 365 * 24 * 3600 },
     }),
   );
+  app.use((_request, response, next) => {
+    response.set('Permissions-Policy', PERMISSIONS);
+    next();
+  });
+  app.use(requireHost(context.config.publicHosts));
   app.use('/api', api(context, changes));
   if (context.config.webRoot) serveWeb(app, context.config.webRoot);
   app.use(problemHandler(context.log));
@@ -65,11 +75,12 @@ function api(context: Context, changes: ChangeFeed): express.Router {
   router.use(sessions(context));
   router.get('/stream', requirePerson(context), changes.handler);
   router.use(compression());
+  router.use(doorRoutes(context));
+  // Nothing large is read for one who is not known.
+  router.use(requirePerson(context), requireCsrf);
   router.use(['/records', '/library/import'], express.json({ limit: RECORD_LIMIT, strict: true }));
   router.use(express.json({ limit: BODY_LIMIT, strict: false }), keepable);
-  router.use(peopleRoutes(context));
-  router.use(requireCsrf, requirePerson(context));
-  router.use(craftRoutes(context), repairRoutes(context), photoRoutes(context), recordRoutes(context), cuttingRoutes(context), libraryRoutes(context), trialRoutes(context), shopRoutes(context), quoteRoutes(context));
+  router.use(peopleRoutes(context), craftRoutes(context), repairRoutes(context), photoRoutes(context), recordRoutes(context), cuttingRoutes(context), libraryRoutes(context), trialRoutes(context), shopRoutes(context), quoteRoutes(context));
   router.use(() => {
     throw notFound('address');
   });

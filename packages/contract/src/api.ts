@@ -17,6 +17,23 @@ export const sessionReply = z.object({
   /** Accounts to sign into with one press; empty unless demo mode on loopback. */
   demoAccounts: z.array(person.pick({ id: true, name: true, role: true })),
 });
+const newPassword = z.string().min(10, 'Ten characters at the least.').max(200);
+export const changePassword = z.strictObject({ current: z.string().min(1, 'This is still missing.').max(200), next: newPassword });
+/** An account as a manager sees it. */
+export const account = z.object({ id: uuid, login: z.string(), name: z.string(), role, active: z.boolean(), lastSignInAt: z.string().nullable() });
+export const newAccount = z.strictObject({
+  id: uuid,
+  login: z
+    .string()
+    .trim()
+    .toLowerCase()
+    .regex(/^[a-z0-9._-]{1,80}$/, 'Small letters, figures, dots and dashes.'),
+  name: text(120),
+  role,
+});
+export const changeAccount = z.strictObject({ role: role.optional(), active: z.boolean().optional() });
+/** A password made for somebody, told once. */
+export const madePassword = z.object({ accounts: z.array(account), password: z.string() });
 export const setUnits = z.strictObject({ units: unitSystem });
 
 export const craftBody = z.strictObject({
@@ -172,6 +189,8 @@ export const repairDetail = repairSummary.extend({
   seals: z.array(seal),
   /** Whether the person asking may sign, and if not why. */
   signOff: z.object({ allowed: z.boolean(), reason: z.string() }),
+  /** Whether they may change what the plan is made from: not one who accepts it. */
+  mayPlan: z.boolean(),
   /** Whether their answers to acceptance checks count: not those of one who did the work, nor a technician's. */
   answersCount: z.boolean(),
   /** Whether they may open the sealed record again. */
@@ -218,6 +237,10 @@ export const withdrawTrial = z.strictObject({ why: text(400) });
 
 export type BondTrialBody = z.infer<typeof bondTrialBody>;
 export type BondTrial = z.infer<typeof bondTrial>;
+export type Account = z.infer<typeof account>;
+export type NewAccount = z.infer<typeof newAccount>;
+export type ChangeAccount = z.infer<typeof changeAccount>;
+export type MadePassword = z.infer<typeof madePassword>;
 export type Role = z.infer<typeof role>;
 export type UnitSystemName = z.infer<typeof unitSystem>;
 export type BondSetting = z.infer<typeof bondSetting>;

@@ -1,6 +1,6 @@
 import { LIBRARY_SCHEMA, libraryBody, lotBody, setRetired, setUsedUp, uuid } from '@ashstep/contract';
 import { Router } from 'express';
-import { personOf } from '../people/routes.js';
+import { personOf } from '../people/door.js';
 import type { Context } from '../platform/context.js';
 import { parse } from '../platform/problems.js';
 import { importLibrary, library, retireEntry, saveEntry, saveLot, useUpLot } from './service.js';

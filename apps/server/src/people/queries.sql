@@ -1,14 +1,14 @@
 -- name: byId
-SELECT id, name, role, units FROM person WHERE id = $1
+SELECT id, name, role, units FROM person WHERE id = $1 AND active
 
 -- name: byLogin
-SELECT id, name, role, units, password_hash FROM person WHERE login = lower($1)
+SELECT id, name, role, units, password_hash FROM person WHERE login = lower($1) AND active
 
 -- name: passwordHash
 SELECT password_hash FROM person WHERE id = $1
 
 -- name: demoAccounts
-SELECT id, name, role FROM person WHERE demo ORDER BY role DESC, name
+SELECT id, name, role FROM person WHERE demo AND active ORDER BY role DESC, name
 
 -- name: setUnits
 UPDATE person SET units = $2 WHERE id = $1 RETURNING id, name, role, units
@@ -20,7 +20,7 @@ SELECT name, single_handed AS "singleHanded", bond FROM shop WHERE id = 1
 UPDATE shop SET bond = $1 WHERE id = 1
 
 -- name: names
-SELECT id, name, role FROM person ORDER BY name
+SELECT id, name, role FROM person WHERE active ORDER BY name
 
 -- name: setShop
 INSERT INTO shop (id, name, single_handed) VALUES (1, $1, $2) ON CONFLICT (id) DO UPDATE SET name = $1, single_handed = $2
@@ -31,3 +31,33 @@ ON CONFLICT (login) DO UPDATE SET password_hash = $5
 
 -- name: setPassword
 UPDATE person SET password_hash = $2 WHERE login = $1
+
+-- name: setPasswordOf
+UPDATE person SET password_hash = $2 WHERE id = $1
+
+-- name: loginOf
+SELECT login FROM person WHERE id = $1
+
+-- name: accounts
+SELECT p.id, p.login, p.name, p.role, p.active, (SELECT to_json(max(t.at)) FROM password_try t WHERE t.login = p.login AND t.what = 'sign-in' AND t.outcome = 'right') AS "lastSignInAt" FROM person p ORDER BY p.active DESC, p.name
+
+-- name: insertPerson
+INSERT INTO person (id, login, name, role, password_hash) VALUES ($1, $2, $3, $4, $5) ON CONFLICT (login) DO NOTHING RETURNING id
+
+-- name: lockPerson
+SELECT role, active FROM person WHERE id = $1 FOR UPDATE
+
+-- name: alterPerson
+UPDATE person SET role = $2, active = $3 WHERE id = $1
+
+-- name: managers
+SELECT id FROM person WHERE role = 'manager' AND active FOR UPDATE
+
+-- name: endSessions
+DELETE FROM session WHERE sess ->> 'personId' = $1::text AND sid <> $2
+
+-- name: otherSessions
+SELECT (sess ->> 'startedAt')::double precision AS "startedAt", (sess ->> 'seenAt')::double precision AS "seenAt" FROM session WHERE sess ->> 'personId' = $1::text AND sid <> $2 AND expire > now() ORDER BY 2 DESC
+
+-- name: personEvent
+INSERT INTO person_event (at, person_id, by_id, by_name, kind, detail) VALUES ($1, $2, $3, $4, $5, $6)

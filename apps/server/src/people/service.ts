@@ -1,21 +1,44 @@
 import type { BondSetting, Person, SessionReply, UnitSystemName } from '@ashstep/contract';
 import { hash, verify } from '@node-rs/argon2';
 import type { Context } from '../platform/context.js';
+import { type Asked, type Asker, tried } from './attempts.js';
 import { loadQueries, type Queryable } from '../platform/database.js';
 import { ProblemError, notFound } from '../platform/problems.js';
 
-const sql = loadQueries<'byId' | 'byLogin' | 'passwordHash' | 'demoAccounts' | 'setUnits' | 'shop' | 'setShop' | 'setBond' | 'names' | 'upsertPerson' | 'setPassword'>(import.meta.url, './queries.sql');
+export const sql = loadQueries<
+  | 'byId'
+  | 'byLogin'
+  | 'passwordHash'
+  | 'demoAccounts'
+  | 'setUnits'
+  | 'shop'
+  | 'setShop'
+  | 'setBond'
+  | 'names'
+  | 'upsertPerson'
+  | 'setPassword'
+  | 'setPasswordOf'
+  | 'loginOf'
+  | 'accounts'
+  | 'insertPerson'
+  | 'lockPerson'
+  | 'alterPerson'
+  | 'managers'
+  | 'endSessions'
+  | 'otherSessions'
+  | 'personEvent'
+>(import.meta.url, './queries.sql');
 
 /** Verified when a login is unknown, so that an unknown name takes as long as a wrong password. */
 const NOBODY = await hash('nobody has this password');
 
 const WRONG = new ProblemError(401, 'wrong-password', 'Name or password is wrong. Try again.');
 
-export async function signInWithPassword({ pool }: Context, login: string, password: string): Promise<Person> {
-  const { rows } = await pool.query<Person & { password_hash: string }>(sql.byLogin, [login]);
+export async function signInWithPassword(context: Context, asker: Asker, password: string): Promise<Person> {
+  const { rows } = await context.pool.query<Person & { password_hash: string }>(sql.byLogin, [asker.login]);
   const row = rows[0];
-  const matches = await verify(row?.password_hash ?? NOBODY, password);
-  if (!row || !matches) throw WRONG;
+  const right = await tried(context, asker, 'sign-in', async () => (await verify(row?.password_hash ?? NOBODY, password)) && row !== undefined);
+  if (!row || !right) throw WRONG;
   const { password_hash: _, ...person } = row;
   return person;
 }
@@ -31,10 +54,29 @@ export async function personById(db: Queryable, id: string): Promise<Person | nu
   return (await db.query<Person>(sql.byId, [id])).rows[0] ?? null;
 }
 
-/** Whether the password is this person's; asked again at sign-off. */
-export async function passwordMatches(db: Queryable, personId: string, password: string): Promise<boolean> {
-  const { rows } = await db.query<{ password_hash: string }>(sql.passwordHash, [personId]);
-  return verify(rows[0]?.password_hash ?? NOBODY, password);
+/** Whether the password is this person's; asked again at sign-off and for another password. */
+export async function passwordMatches(context: Context, personId: string, asker: Asker, what: Asked, password: string): Promise<boolean> {
+  const { rows } = await context.pool.query<{ password_hash: string }>(sql.passwordHash, [personId]);
+  return tried(context, asker, what, () => verify(rows[0]?.password_hash ?? NOBODY, password));
+}
+
+export async function loginOf(db: Queryable, personId: string): Promise<string> {
+  return (await db.query<{ login: string }>(sql.loginOf, [personId])).rows[0]!.login;
+}
+
+/** Another password of one's own, for the one there is. */
+export async function setOwnPassword(context: Context, personId: string, asker: Asker, current: string, next: string): Promise<void> {
+  if (!(await passwordMatches(context, personId, asker, 'password', current))) throw new ProblemError(422, 'wrong-password', 'That is not your password.', { fields: [{ path: 'current', message: 'That is not your password. Try again.' }] });
+  await context.pool.query(sql.setPasswordOf, [personId, await hash(next)]);
+}
+
+/** Where else a person is signed in. */
+export async function otherSessions(db: Queryable, personId: string, sid: string): Promise<{ startedAt: number; seenAt: number }[]> {
+  return (await db.query<{ startedAt: number; seenAt: number }>(sql.otherSessions, [personId, sid])).rows;
+}
+
+export async function endOtherSessions(db: Queryable, personId: string, sid: string): Promise<void> {
+  await db.query(sql.endSessions, [personId, sid]);
 }
 
 export async function demoAccounts({ pool, config }: Context): Promise<SessionReply['demoAccounts']> {

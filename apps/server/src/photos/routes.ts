@@ -1,6 +1,6 @@
 import { photoName } from '@ashstep/contract';
 import express, { Router } from 'express';
-import { personOf } from '../people/routes.js';
+import { personOf } from '../people/door.js';
 import { sentOf } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { ProblemError, parse } from '../platform/problems.js';

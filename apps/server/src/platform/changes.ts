@@ -2,13 +2,23 @@ import type { Request, Response } from 'express';
 import pg from 'pg';
 import type { Context } from './context.js';
 import { CONNECT_MS } from './database.js';
+import { IDLE_MS } from './sessions.js';
 
 const HEARTBEAT_MS = 25_000;
 const RETRY_MS = 1_000;
+/** One person looks at so many pages at once. */
+const MOST_STREAMS = 12;
+const LASTS = "SELECT 1 FROM session WHERE sid = $1 AND expire > now() AND (sess ->> 'seenAt')::double precision > $2";
+
+interface Listener {
+  response: Response;
+  sid: string;
+  personId: string;
+}
 
 /** Hears of changes made through any server process and passes them on to the browsers of this one as server-sent events. */
 export class ChangeFeed {
-  private readonly listeners = new Set<Response>();
+  private readonly listeners = new Set<Listener>();
   private client: pg.Client | null = null;
   private closed = false;
 
@@ -16,13 +26,14 @@ export class ChangeFeed {
 
   async start(): Promise<void> {
     const client = new pg.Client({ connectionString: this.context.config.databaseUrl, connectionTimeoutMillis: CONNECT_MS });
-    client.on('notification', ({ channel, payload }) => this.send(`event: ${channel === 'shop_changed' ? 'shop' : 'repair'}\ndata: ${payload ?? '{}'}\n\n`));
+    client.on('notification', ({ channel, payload }) => (channel === 'session_ended' ? this.endOf(({ sid }) => sid === payload) : this.send(`event: ${channel === 'shop_changed' ? 'shop' : 'repair'}\ndata: ${payload ?? '{}'}\n\n`)));
     client.on('error', () => this.lost(client));
     client.on('end', () => this.lost(client));
     try {
       await client.connect();
       await client.query('LISTEN repair_changed');
       await client.query('LISTEN shop_changed');
+      await client.query('LISTEN session_ended');
     } catch (error) {
       void client.end().catch(() => undefined);
       throw error;
@@ -31,14 +42,18 @@ export class ChangeFeed {
     this.client = client;
   }
 
+  /** A stream of news for a person, until their session ends; the oldest of too many gives way. */
   readonly handler = (request: Request, response: Response): void => {
+    const listener: Listener = { response, sid: request.sessionID, personId: request.session.personId ?? '' };
+    const own = [...this.listeners].filter(({ personId }) => personId === listener.personId);
+    for (const old of own.slice(0, Math.max(0, own.length - MOST_STREAMS + 1))) this.end(old);
     response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
     response.write('retry: 1000\n\n');
-    this.listeners.add(response);
-    const beat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS);
+    this.listeners.add(listener);
+    const beat = setInterval(() => void this.beat(listener), HEARTBEAT_MS);
     request.on('close', () => {
       clearInterval(beat);
-      this.listeners.delete(response);
+      this.listeners.delete(listener);
     });
   };
 
@@ -50,11 +65,27 @@ export class ChangeFeed {
 
   /** Browsers connect again by themselves, and then read what they may have missed. */
   private hangUp(): void {
-    for (const response of this.listeners) response.end();
+    this.endOf(() => true);
+  }
+
+  private endOf(which: (listener: Listener) => boolean): void {
+    for (const listener of [...this.listeners].filter(which)) this.end(listener);
+  }
+
+  private end(listener: Listener): void {
+    this.listeners.delete(listener);
+    listener.response.end();
+  }
+
+  /** Shows that the stream is there, and ends it where its session has run out. */
+  private async beat(listener: Listener): Promise<void> {
+    listener.response.write(': still here\n\n');
+    const { rowCount } = await this.context.pool.query(LASTS, [listener.sid, this.context.now().getTime() - IDLE_MS]).catch(() => ({ rowCount: 1 }));
+    if (rowCount === 0) this.end(listener);
   }
 
   private send(text: string): void {
-    for (const response of this.listeners) response.write(text);
+    for (const { response } of this.listeners) response.write(text);
   }
 
   /** The connection that listens has ended: another is made. One that never listened is not missed. */

@@ -7,6 +7,10 @@ const schema = z.object({
   RECORD_KEY: z.string().regex(/^[0-9a-f]{64}$/),
   /** File every seal is told to, outside the database, so that a chain cut short or written anew is seen. */
   RECORD_ANCHOR: z.string().optional(),
+  /** How many TLS proxies stand in front: their word on client and scheme is taken, and everything asks for TLS. */
+  TRUST_PROXY: z.coerce.number().int().min(0).max(5).default(0),
+  /** Names the server is reached under, parted by commas; addresses and localhost always are. */
+  PUBLIC_HOST: z.string().default(''),
   PORT: z.coerce.number().int().min(0).max(65_535).default(4280),
   HOST: z.string().default('127.0.0.1'),
   WEB_ROOT: z.string().optional(),
@@ -22,6 +26,9 @@ export interface Config {
   sessionSecret: string;
   recordKey: string;
   anchorFile: string | null;
+  /** Proxies whose word is taken; none where there is none. */
+  trustProxy: number | false;
+  publicHosts: string[];
   port: number;
   host: string;
   webRoot: string | null;
@@ -38,6 +45,10 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     sessionSecret: values.SESSION_SECRET,
     recordKey: values.RECORD_KEY,
     anchorFile: values.RECORD_ANCHOR ?? null,
+    trustProxy: values.TRUST_PROXY === 0 ? false : values.TRUST_PROXY,
+    publicHosts: values.PUBLIC_HOST.split(',')
+      .map((name) => name.trim().toLowerCase())
+      .filter((name) => name !== ''),
     port: values.PORT,
     host: values.HOST,
     webRoot: values.WEB_ROOT ?? null,

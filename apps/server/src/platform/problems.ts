@@ -35,6 +35,7 @@ const TITLES: Record<number, string> = {
   404: 'Not here',
   409: 'Changed meanwhile',
   413: 'Too big',
+  421: 'Not its name',
   422: 'Needs another look',
   428: 'Version missing',
   429: 'Too many tries',

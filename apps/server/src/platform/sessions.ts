@@ -1,4 +1,4 @@
-import { randomBytes, timingSafeEqual } from 'node:crypto';
+import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto';
 import connectPgSimple from 'connect-pg-simple';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import session from 'express-session';
@@ -9,37 +9,81 @@ declare module 'express-session' {
   interface SessionData {
     personId: string;
     csrfToken: string;
+    /** When it began and when it was last used, ms. */
+    startedAt: number;
+    seenAt: number;
   }
 }
 
-const TWELVE_HOURS_MS = 12 * 3600 * 1000;
+/** A session ends so long after it began, and so long after it was last used, ms; its use is noted so often. */
+const [ABSOLUTE_MS, NOTE_MS] = [12 * 3600_000, 5 * 60_000];
+export const IDLE_MS = 4 * 3600_000;
 
+/** Sessions in the database, for those who are signed in: a visitor leaves nothing there. Behind a TLS proxy the cookie is for this host over TLS only. */
 export function sessions({ pool, config }: Context): RequestHandler {
   const Store = connectPgSimple(session);
+  const secure = config.trustProxy !== false;
   return session({
-    name: 'ash-step',
-    store: new Store({ pool, tableName: 'session', pruneSessionInterval: 900 }),
+    name: secure ? '__Host-ash-step' : 'ash-step',
+    // Kept alive by what is noted in it, at times, and not by a write for every read.
+    store: new Store({ pool, tableName: 'session', pruneSessionInterval: 900, disableTouch: true }),
     secret: config.sessionSecret,
     resave: false,
     saveUninitialized: false,
     rolling: false,
-    cookie: { httpOnly: true, sameSite: 'strict', secure: false, maxAge: TWELVE_HOURS_MS },
+    cookie: { httpOnly: true, sameSite: 'strict', secure, maxAge: ABSOLUTE_MS, path: '/' },
   });
 }
 
-/** The token a page must send back with every change; made on first need. */
-export function csrfToken(request: Request): string {
-  request.session.csrfToken ??= randomBytes(24).toString('base64url');
-  return request.session.csrfToken;
+/** Begins a session of a person; whatever was in the one before is gone. */
+export async function beginSession(request: Request, personId: string, now: Date): Promise<void> {
+  await new Promise<void>((resolve, reject) => request.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve())));
+  Object.assign(request.session, { personId, csrfToken: randomBytes(24).toString('base64url'), startedAt: now.getTime(), seenAt: now.getTime() });
 }
+
+export async function endSession(request: Request): Promise<void> {
+  await new Promise<void>((resolve) => request.session.destroy(() => resolve()));
+}
+
+/** Who is signed in, as long as the session lasts. */
+export function signedIn(request: Request, now: Date): string | null {
+  const { personId, startedAt = 0, seenAt = 0 } = request.session;
+  const time = now.getTime();
+  if (!personId || time - startedAt > ABSOLUTE_MS || time - seenAt > IDLE_MS) return null;
+  if (time - seenAt > NOTE_MS) request.session.seenAt = time;
+  return personId;
+}
+
+/** The token a page must send back with every change: of the session, or for a visitor one that only this server can have made. */
+export function csrfToken(request: Request, secret: string): string {
+  if (request.session.csrfToken) return request.session.csrfToken;
+  const nonce = randomBytes(12).toString('base64url');
+  return `${nonce}.${visitorMark(secret, nonce)}`;
+}
+
+const visitorMark = (secret: string, nonce: string): string => createHmac('sha256', secret).update(`visitor\n${nonce}`).digest('base64url');
 
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 /** Refuses changes that do not carry the session's token. */
 export function requireCsrf(request: Request, _response: Response, next: NextFunction): void {
-  if (SAFE.has(request.method)) return next();
-  const wanted = Buffer.from(request.session.csrfToken ?? '');
-  const given = Buffer.from(request.get('X-CSRF-Token') ?? '');
-  if (wanted.length === 0 || wanted.length !== given.length || !timingSafeEqual(wanted, given)) throw new ProblemError(403, 'csrf', 'This page is out of step with the server. Reload it; what you typed is kept.');
-  next();
+  if (SAFE.has(request.method) || isSame(request.get('X-CSRF-Token') ?? '', request.session.csrfToken ?? '')) return next();
+  throw outOfStep();
 }
+
+/** For signing in: the token of a visitor will do. */
+export function requireVisitorCsrf(secret: string): RequestHandler {
+  return (request, _response, next) => {
+    const given = request.get('X-CSRF-Token') ?? '';
+    const [nonce = '', mark = ''] = given.split('.');
+    if (isSame(given, request.session.csrfToken ?? '') || isSame(mark, visitorMark(secret, nonce))) return next();
+    throw outOfStep();
+  };
+}
+
+function isSame(given: string, wanted: string): boolean {
+  const [a, b] = [Buffer.from(given), Buffer.from(wanted)];
+  return b.length > 0 && a.length === b.length && timingSafeEqual(a, b);
+}
+
+const outOfStep = (): ProblemError => new ProblemError(403, 'csrf', 'This page is out of step with the server. Reload it; what you typed is kept.');

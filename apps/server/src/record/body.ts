@@ -2,7 +2,7 @@ import { type Photo, type RecordBody, type RepairDetail, RECORD_SCHEMA, canonica
 import { CALCULATION_VERSION, type RepairPlan, planRepair } from '@ashstep/core';
 
 /** Everything about a repair that is sealed, as it stands. */
-export function recordBody(repair: Omit<RepairDetail, 'signOff' | 'answersCount' | 'mayAmend' | 'seals'>, photos: Photo[], shopName: string, signature: RecordBody['signature']): RecordBody {
+export function recordBody(repair: Omit<RepairDetail, 'signOff' | 'mayPlan' | 'answersCount' | 'mayAmend' | 'seals'>, photos: Photo[], shopName: string, signature: RecordBody['signature']): RecordBody {
   const plan = planRepair(repair.inputs);
   const family = plan.resin?.verdicts.families.find((f) => f.family === plan.resin?.card?.family);
   const body: RecordBody = {

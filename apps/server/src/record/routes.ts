@@ -1,8 +1,10 @@
 import { amendBody, signOffBody } from '@ashstep/contract';
 import { Router } from 'express';
 import * as z from 'zod';
-import { personOf } from '../people/routes.js';
+import { personOf } from '../people/door.js';
 import { sentOf } from '../platform/commands.js';
+import { askerOf } from '../people/attempts.js';
+import { loginOf } from '../people/service.js';
 import type { Context } from '../platform/context.js';
 import { fileName } from '../platform/print.js';
 import { ProblemError, parse } from '../platform/problems.js';
@@ -18,7 +20,8 @@ export function recordRoutes(context: Context): Router {
   const router = Router();
   router.post('/repairs/:id/sign-off', async (request, response) => {
     const { password, meaning } = parse(signOffBody, request.body);
-    await signOff(context, idOf(request), password, meaning, personOf(response), sentOf(request));
+    const person = personOf(response);
+    await signOff(context, idOf(request), { password, meaning, asker: askerOf(context, request, await loginOf(context.pool, person.id)) }, person, sentOf(request));
     await answer(context, request, response);
   });
   router.post('/repairs/:id/amend', async (request, response) => {

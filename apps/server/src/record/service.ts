@@ -1,6 +1,7 @@
 import { CHAIN_START, type Person, type RecordBody, type RecordFile, canonicalJson, completeInputs, recordBody as recordBodySchema, recordFile } from '@ashstep/contract';
 import type pg from 'pg';
 import { craftFromElsewhere } from '../craft/service.js';
+import type { Asker } from '../people/attempts.js';
 import { passwordMatches, shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
@@ -16,8 +17,9 @@ import { sql, storedSeals } from './seals.js';
 import { type Anchor, type Fault, type SealedJob, chainFaults, sealFaults } from './verify.js';
 
 /** Accepts a repair: asks the password again, checks that nothing is open, and seals the record onto the chain. */
-export async function signOff(context: Context, id: string, password: string, meaning: string, person: Person, sent?: Sent): Promise<void> {
-  if (!(await passwordMatches(context.pool, person.id, password))) throw new ProblemError(422, 'wrong-password', 'That is not your password.', { fields: [{ path: 'password', message: 'That is not your password. Try again.' }] });
+export async function signOff(context: Context, id: string, { password, meaning, asker }: { password: string; meaning: string; asker: Asker }, person: Person, sent?: Sent): Promise<void> {
+  if (!(await passwordMatches(context, person.id, asker, 'sign-off', password)))
+    throw new ProblemError(422, 'wrong-password', 'That is not your password.', { fields: [{ path: 'password', message: 'That is not your password. Try again.' }] });
   await sealRepair(context, id, meaning, person, sent);
 }
 

@@ -195,6 +195,7 @@ describe('acts', () => {
     expect((await patch(inspector, repair.id, 'taper', repair.inputs.taper, { ...repair.inputs.taper, ratio: 15 })).status).toBe(403);
     const { survey } = repair.inputs;
     expect((await patch(inspector, repair.id, 'survey', survey, { ...survey, gridSpacingMm: 30 })).status).toBe(200);
+    expect([(await read(repair.id)).mayPlan, (await inspector.send('GET', `/api/repairs/${repair.id}`)).body.mayPlan]).toEqual([true, false]);
     const own = (await tech.send('POST', `/api/repairs/${repair.id}/results`, { id: randomUUID(), checkId: 'colour', pass: true, note: '' })).body;
     expect(own.results.at(-1).standing).toBe('own');
     const manager = await new TestClient(await server.listen()).signIn('manager');

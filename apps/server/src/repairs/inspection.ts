@@ -31,12 +31,16 @@ function notTheirs({ singleHanded, hands }: Standing, person: Pick<Person, 'id' 
 
 /** Results with what each counts for: acceptance, an own check only, or nothing any more. Those of a record taken in count as they came. */
 export function resultsStanding(repair: Pick<RepairRow, 'results' | 'state'>, standing: Standing): RepairDetail['results'] {
-  return repair.results.map(({ byId, byRole, version, ...result }) => {
+  const all: RepairDetail['results'] = repair.results.map(({ byId, byRole, version, ...result }) => {
     const check = INSPECTION_CHECKS.find(({ id }) => id === result.checkId);
     const later = [...(check?.restsOn ?? []), 'log'].some((section) => (standing.lastChange.get(section) ?? 0) > version);
     const own = byId !== null && byRole !== null && notTheirs(standing, { id: byId, role: byRole }) !== null;
     return { ...result, standing: later && repair.state === 'open' ? 'void' : own ? 'own' : 'counts' };
   });
+  if (repair.state === 'open') return all;
+  // What was accepted stands, by whoever it was answered then.
+  const counted = new Set(all.filter(({ standing: of }) => of === 'counts').map(({ checkId }) => checkId));
+  return all.map((result) => (counted.has(result.checkId) ? result : { ...result, standing: 'counts' }));
 }
 
 type Seen = Omit<RepairDetail, 'seals'>;
@@ -51,8 +55,19 @@ export async function asSeenBy(db: Queryable, id: string, person: Person, whole 
   const inWay = row.state === 'sealed' ? 'Sealed already. Amend it to open a new revision.' : notTheirs(standing, person);
   const inputs = whole || inWay === null ? await loadInputs(db, id) : null;
   const reason = inWay ?? whatIsMissing({ ...row, inputs: inputs! }, results);
-  return { ...row, ...(whole ? { inputs: inputs! } : {}), results, signOff: { allowed: reason === null, reason: reason ?? '' }, answersCount: notTheirs(standing, person) === null, mayAmend: mayAmend(person, standing.singleHanded) };
+  return {
+    ...row,
+    ...(whole ? { inputs: inputs! } : {}),
+    results,
+    signOff: { allowed: reason === null, reason: reason ?? '' },
+    mayPlan: mayPlan(person, standing.singleHanded),
+    answersCount: notTheirs(standing, person) === null,
+    mayAmend: mayAmend(person, standing.singleHanded),
+  };
 }
+
+/** Whether this person may change what the plan is made from: whoever accepts it does not make it. */
+export const mayPlan = (person: Pick<Person, 'role'>, singleHanded: boolean): boolean => person.role !== 'inspector' || singleHanded;
 
 /** Whether this person may open sealed records again. */
 export const mayAmend = (person: Pick<Person, 'role'>, singleHanded: boolean): boolean => person.role !== 'technician' || singleHanded;

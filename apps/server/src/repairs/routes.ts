@@ -1,7 +1,7 @@
 import { addLogEntry as addLogBody, eventsQuery, historyQuery, newRepair, patchSection as patchBody, priorId, resultBody, sectionName, setCheck as setCheckBody, setStage, updateRework as updateReworkBody, uuid } from '@ashstep/contract';
 import { type Request, type Response, Router } from 'express';
 import * as z from 'zod';
-import { personOf } from '../people/routes.js';
+import { personOf } from '../people/door.js';
 import { sentOf } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { ProblemError, notFound, parse } from '../platform/problems.js';

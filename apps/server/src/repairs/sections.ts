@@ -6,6 +6,7 @@ import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import type { Queryable } from '../platform/database.js';
 import { ProblemError, parse } from '../platform/problems.js';
+import { mayPlan } from './inspection.js';
 import { type LockedRepair, type RepairChange, changeRepair, requireOpen, sql } from './store.js';
 
 /** What an edit of a section was typed over, and its own name: the same edit may be sent again when its answer was lost. */
@@ -74,7 +75,7 @@ async function put(client: Queryable, repair: LockedRepair, section: SectionName
 
 /** Whoever accepts a plan does not make it: an inspector asks for a change and looks at it again. */
 async function requireMayEdit(client: Queryable, section: SectionName, person: Person): Promise<void> {
-  if (person.role !== 'inspector' || !STRUCTURAL_SECTIONS.includes(section) || (await shop(client)).singleHanded) return;
+  if (!STRUCTURAL_SECTIONS.includes(section) || mayPlan(person, (await shop(client)).singleHanded)) return;
   throw new ProblemError(403, 'forbidden', 'An inspector does not change the plan they are to accept. Ask a technician, or write down in a note what should change.');
 }
 

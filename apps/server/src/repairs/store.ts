@@ -48,7 +48,7 @@ export interface LockedRepair {
 }
 
 /** A repair as it is stored: who may sign it and what its results count for is worked out. */
-export type RepairRow = Omit<RepairDetail, 'signOff' | 'answersCount' | 'mayAmend' | 'results' | 'seals'> & { results: StoredResult[] };
+export type RepairRow = Omit<RepairDetail, 'signOff' | 'mayPlan' | 'answersCount' | 'mayAmend' | 'results' | 'seals'> & { results: StoredResult[] };
 export type StoredResult = Omit<RepairDetail['results'][number], 'standing'> & { byId: string | null; byRole: Person['role'] | null; version: number };
 
 /** Everything about one repair but who may sign it, with the latest of its events. */

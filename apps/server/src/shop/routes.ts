@@ -1,6 +1,6 @@
 import { addReading as addReadingBody, forecast, setMark as setMarkBody, setPin as setPinBody, shopSettings } from '@ashstep/contract';
 import { Router } from 'express';
-import { personOf } from '../people/routes.js';
+import { personOf } from '../people/door.js';
 import { sentOf } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { parse } from '../platform/problems.js';

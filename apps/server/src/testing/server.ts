@@ -22,7 +22,7 @@ export interface TestReply {
 
 /** A browser's worth of state: cookie and token. */
 export class TestClient {
-  private cookie = '';
+  readonly cookies = new Map<string, string>();
   token = '';
 
   constructor(private readonly base: string) {}
@@ -34,10 +34,17 @@ export class TestClient {
 
   private async request(method: string, path: string, body: string | Uint8Array<ArrayBuffer> | null, headers: Record<string, string>): Promise<TestReply> {
     const response = await fetch(`${this.base}${path}`, { method, headers: { Cookie: this.cookie, 'X-CSRF-Token': this.token, ...headers }, body });
-    for (const cookie of response.headers.getSetCookie()) this.cookie = cookie.split(';')[0]!;
+    for (const cookie of response.headers.getSetCookie()) {
+      const [, name, value] = /^([^=]+)=([^;]*)/.exec(cookie)!;
+      this.cookies.set(name!, value!);
+    }
     const buffer = Buffer.from(await response.arrayBuffer());
     const json = /json/.test(response.headers.get('content-type') ?? '');
     return { status: response.status, body: json ? JSON.parse(buffer.toString('utf8')) : buffer, headers: response.headers };
+  }
+
+  private get cookie(): string {
+    return [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
   }
 
   /** Sends bytes that are no JSON. */
@@ -80,7 +87,7 @@ export class TestServer {
   readonly people = { tech: randomUUID(), other: randomUUID(), inspector: randomUUID(), manager: randomUUID() };
 
   private constructor(
-    readonly context: Context,
+    public context: Context,
     private readonly admin: string,
     private readonly database: string,
   ) {}
@@ -97,6 +104,8 @@ export class TestServer {
       sessionSecret: 'only for the specs, nowhere else',
       recordKey: randomBytes(32).toString('hex'),
       anchorFile: path.join(mkdtempSync(path.join(os.tmpdir(), 'ash-step-')), 'seals'),
+      trustProxy: false as const,
+      publicHosts: [],
       port: 0,
       host: '127.0.0.1',
       webRoot: null,

@@ -17,6 +17,7 @@ export const routes: Routes = [
       { path: 'plan', title: 'Plan · Ash Step', loadComponent: () => import('./plan/plan-page').then((m) => m.PlanPage) },
       { path: 'plan/day', title: 'Day sheet · Ash Step', loadComponent: () => import('./plan/day-sheet').then((m) => m.DaySheet) },
       { path: 'shop', title: 'Shed · Ash Step', loadComponent: () => import('./shop/shop-page').then((m) => m.ShopPage) },
+      { path: 'account', title: 'Your account · Ash Step', loadComponent: () => import('./people/account-page').then((m) => m.AccountPage) },
       { path: 'history', title: 'History · Ash Step', loadComponent: () => import('./record/history').then((m) => m.History) },
       { path: 'repair/:id', pathMatch: 'full', redirectTo: 'repair/:id/look' },
       { path: 'repair/:id/:stage', title: 'Repair · Ash Step', loadComponent: () => import('./repair/repair-sheet').then((m) => m.RepairSheet) },

@@ -29,7 +29,7 @@ import { SessionService } from '../platform/session.service';
       @if (person(); as p) {
         <div ngbDropdown placement="bottom-end" class="who">
           <button type="button" class="act small" ngbDropdownToggle>
-            {{ initials(p.name) }}<span class="visually-hidden"> {{ p.name }}, units and sign out</span>
+            {{ initials(p.name) }}<span class="visually-hidden"> {{ p.name }}, units, account and sign out</span>
           </button>
           <div ngbDropdownMenu>
             <p class="name">
@@ -37,6 +37,7 @@ import { SessionService } from '../platform/session.service';
             </p>
             <button ngbDropdownItem type="button" (click)="setUnits(p.units === 'metric' ? 'imperial' : 'metric')">{{ p.units === 'metric' ? 'Read in inches and ounces' : 'Read in millimetres and grams' }}</button>
             <a ngbDropdownItem routerLink="/shop">The shed</a>
+            <a ngbDropdownItem routerLink="/account">{{ p.role === 'manager' ? 'Your account, people' : 'Your account' }}</a>
             <button ngbDropdownItem type="button" (click)="signOut()">Sign out</button>
           </div>
         </div>

@@ -42,6 +42,9 @@ import { SessionService } from '../platform/session.service';
     dialog::backdrop {
       background: rgb(20 22 24 / 55%);
     }
+    p {
+      margin: 8px 0 16px;
+    }
     form {
       display: flex;
       flex-direction: column;

@@ -27,16 +27,33 @@ export class LiveService {
   );
 }
 
+/** A stream that was refused is asked for again so much later, ms. */
+const AGAIN_MS = 5_000;
+
 function listen(wasAway: boolean): Observable<LiveNews> {
   return new Observable<LiveNews>((subscriber) => {
-    const source = new EventSource('/api/stream');
+    let source: EventSource;
+    let again: ReturnType<typeof setTimeout> | undefined;
     let missed = wasAway;
-    source.addEventListener('open', () => {
-      if (missed) subscriber.next({ kind: 'missed' });
-      missed = true;
-    });
-    source.addEventListener('repair', (event: MessageEvent<string>) => subscriber.next({ kind: 'changed', ...(JSON.parse(event.data) as { repairId: string; version: number }) }));
-    source.addEventListener('shop', () => subscriber.next({ kind: 'shop' }));
-    return () => source.close();
+    const open = (): void => {
+      source = new EventSource('/api/stream');
+      source.addEventListener('open', () => {
+        if (missed) subscriber.next({ kind: 'missed' });
+        missed = true;
+      });
+      source.addEventListener('repair', (event: MessageEvent<string>) => subscriber.next({ kind: 'changed', ...(JSON.parse(event.data) as { repairId: string; version: number }) }));
+      source.addEventListener('shop', () => subscriber.next({ kind: 'shop' }));
+      // A browser connects again to what was cut off, but not to what was refused, as without a session.
+      source.addEventListener('error', () => {
+        if (source.readyState !== EventSource.CLOSED) return;
+        missed = true;
+        again = setTimeout(open, AGAIN_MS);
+      });
+    };
+    open();
+    return () => {
+      clearTimeout(again);
+      source.close();
+    };
   });
 }

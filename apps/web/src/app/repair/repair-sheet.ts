@@ -34,6 +34,9 @@ const OTHER_STAGES: readonly (() => Promise<unknown>)[] = [
   () => import('./stages/signoff'),
 ];
 
+/** Stages that set what the plan is made from and nothing else; readings may be taken by anybody. */
+const PLAN_STAGES: ReadonlySet<Stage> = new Set(['laminate', 'resin', 'taper', 'plies', 'mix']);
+
 /** The frame of every stage: header with the tag, stage strip, drawing left, title block right. */
 @Component({
   selector: 'ash-repair-sheet',
@@ -53,6 +56,8 @@ export class RepairSheet {
   readonly desk = inject(SurveyDesk);
   readonly problem = toSignal(this.store.problem$);
   readonly sealed = computed(() => this.state()?.detail.state === 'sealed');
+  /** One who is to accept the work changes nothing that decides it. */
+  readonly looksOnly = computed(() => !this.sealed() && this.state()?.detail.mayPlan === false && PLAN_STAGES.has(this.stage()));
   readonly laidKeys = computed(() => {
     const state = this.state();
     if (this.stage() !== 'layup' || !state) return null;

@@ -37,6 +37,7 @@ const detail = (patch: Partial<RepairDetail> = {}): RepairDetail =>
     events: [],
     seals: [],
     signOff: { allowed: false, reason: '' },
+    mayPlan: true,
     answersCount: true,
     mayAmend: true,
     ...patch,

@@ -46,6 +46,7 @@ function stateOf(sections: Sections = PLANNED, detail: Partial<RepairDetail> = {
     openRework: 0,
     signOff: { allowed: false, reason: 'Another must accept it.' },
     mayAmend: true,
+    mayPlan: true,
     answersCount: true,
     eventCount: 3,
   };
