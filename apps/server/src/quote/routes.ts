@@ -7,7 +7,7 @@ import { fileName } from '../platform/print.js';
 import { idOf } from '../repairs/routes.js';
 import { loadRepair } from '../repairs/store.js';
 import { shopSettings } from '../shop/service.js';
-import { quotePdf } from './pdf.js';
+import { printed } from '../work/heavy.js';
 
 export function quoteRoutes(context: Context): Router {
   const router = Router();
@@ -15,7 +15,7 @@ export function quoteRoutes(context: Context): Router {
     const repair = await loadRepair(context.pool, idOf(request));
     const [{ items, lots }, settings, { name }] = await Promise.all([library(context.pool), shopSettings(context.pool), shop(context.pool)]);
     const entries = (kind: string): unknown[] => items.filter((item) => item.kind === kind).map((item) => item.entry);
-    const pdf = await quotePdf({
+    const pdf = await printed('quote', {
       repair,
       shopName: name,
       settings,

@@ -1,9 +1,10 @@
 import { type Photo, type RecordBody, type RepairDetail, RECORD_SCHEMA, canonicalJson } from '@ashstep/contract';
-import { CALCULATION_VERSION, type RepairPlan, planRepair } from '@ashstep/core';
+import { CALCULATION_VERSION, type RepairPlan } from '@ashstep/core';
+import { planOf } from '../work/heavy.js';
 
 /** Everything about a repair that is sealed, as it stands. */
-export function recordBody(repair: Omit<RepairDetail, 'signOff' | 'mayPlan' | 'answersCount' | 'mayAmend' | 'seals'>, photos: Photo[], shopName: string, signature: RecordBody['signature']): RecordBody {
-  const plan = planRepair(repair.inputs);
+export async function recordBody(repair: Omit<RepairDetail, 'signOff' | 'mayPlan' | 'answersCount' | 'mayAmend' | 'seals'>, photos: Photo[], shopName: string, signature: RecordBody['signature']): Promise<RecordBody> {
+  const plan = await planOf(repair.inputs);
   const family = plan.resin?.verdicts.families.find((f) => f.family === plan.resin?.card?.family);
   const body: RecordBody = {
     schema: RECORD_SCHEMA,

@@ -10,7 +10,7 @@ import { fileName } from '../platform/print.js';
 import { ProblemError, parse } from '../platform/problems.js';
 import { answer, idOf } from '../repairs/routes.js';
 import { loadRepair } from '../repairs/store.js';
-import { recordPdf } from './pdf/index.js';
+import { printed } from '../work/heavy.js';
 import { recordText } from './verify.js';
 import { amend, draftRecord, importRecord, sealedRecord, signOff, verifyChain } from './service.js';
 
@@ -42,7 +42,7 @@ export function recordRoutes(context: Context): Router {
     const repair = await loadRepair(context.pool, id);
     const { file, faults } = repair.state === 'sealed' ? await sealedRecord(context, id) : { file: { body: await draftRecord(context, id) }, faults: [] };
     response.type('application/pdf').set('Content-Disposition', `inline; filename="${fileName(file.body.craft.tag)}-record.pdf"`);
-    response.send(await recordPdf(file, faults));
+    response.send(await printed('record', { file, faults }));
   });
   router.get('/records/verify', async (_request, response) => {
     response.json(await verifyChain(context));

@@ -1,10 +1,11 @@
 import { type Person, type RepairDetail, type ResultBody, type UpdateRework, remarkWords } from '@ashstep/contract';
-import { INSPECTION_CHECKS, PREPARATION_CHECKS, STRUCTURAL_SECTIONS, judge, planRepair, requireEntry } from '@ashstep/core';
+import { INSPECTION_CHECKS, PREPARATION_CHECKS, STRUCTURAL_SECTIONS, judge, requireEntry } from '@ashstep/core';
 import { shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import type { Queryable } from '../platform/database.js';
 import { ProblemError, notFound } from '../platform/problems.js';
+import { planOf } from '../work/heavy.js';
 import { type RepairRow, changeRepair, loadInputs, loadWithout, requireOpen, sql, touch } from './store.js';
 
 /** Who had hands on a repair, and when last each section was changed or something laid: what acceptance is judged by. */
@@ -54,7 +55,7 @@ export async function asSeenBy(db: Queryable, id: string, person: Person, whole 
   const results = resultsStanding(row, standing);
   const inWay = row.state === 'sealed' ? 'Sealed already. Amend it to open a new revision.' : notTheirs(standing, person);
   const inputs = whole || inWay === null ? await loadInputs(db, id) : null;
-  const reason = inWay ?? whatIsMissing({ ...row, inputs: inputs! }, results);
+  const reason = inWay ?? (await whatIsMissing({ ...row, inputs: inputs! }, results));
   return {
     ...row,
     ...(whole ? { inputs: inputs! } : {}),
@@ -73,8 +74,8 @@ export const mayPlan = (person: Pick<Person, 'role'>, singleHanded: boolean): bo
 export const mayAmend = (person: Pick<Person, 'role'>, singleHanded: boolean): boolean => person.role !== 'technician' || singleHanded;
 
 /** The first thing in the way of acceptance; null where there is none. */
-function whatIsMissing(repair: RepairRow, results: RepairDetail['results']): string | null {
-  const plan = planRepair(repair.inputs);
+async function whatIsMissing(repair: RepairRow, results: RepairDetail['results']): Promise<string | null> {
+  const plan = await planOf(repair.inputs);
   if (plan.holds.length > 0) return remarkWords(plan.holds[0]!);
   if (plan.severity.needsReason) return 'The severity was set against the findings and has no reason written down.';
   if (plan.problems.length > 0 || !plan.resin?.chosen) return 'The plan is not finished: look at the hollow steps above.';

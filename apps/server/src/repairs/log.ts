@@ -1,9 +1,10 @@
 import { type LogEntryBody, type Person, remarkWords, sameJson } from '@ashstep/contract';
-import { batchError, planRepair, plyKey } from '@ashstep/core';
+import { batchError, plyKey } from '@ashstep/core';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import type { Queryable } from '../platform/database.js';
 import { ProblemError } from '../platform/problems.js';
+import { planOf } from '../work/heavy.js';
 import { changeRepair, requireOpen, sql, touch } from './store.js';
 
 /** Writes one entry of the bench log; a batch gets its real ratio worked out. What is down, mixed or begun once is not logged twice. */
@@ -15,7 +16,7 @@ export async function addLogEntry(context: Context, id: string, entryId: string,
     async (client, repair, { at, receivedAt }) => {
       requireOpen(repair);
       if ((await client.query(sql.sameEntry, [entryId, id, JSON.stringify(entry)])).rowCount === 1) return null;
-      const plan = planRepair(repair.inputs);
+      const plan = await planOf(repair.inputs);
       if (entry.kind !== 'note') {
         const [hold] = plan.holds;
         if (hold) throw new ProblemError(409, 'held', remarkWords(hold));

@@ -1,11 +1,12 @@
 import { isDeepStrictEqual } from 'node:util';
 import { type Change, ChangeClash, type Person, type SectionName, applyChanges, changesBetween, errorWords, inputSections, sameJson } from '@ashstep/contract';
-import { type RepairInputs, STRUCTURAL_SECTIONS, planRepair, stagesAfterEdit } from '@ashstep/core';
+import { type RepairInputs, STRUCTURAL_SECTIONS, stagesAfterEdit } from '@ashstep/core';
 import { shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import type { Queryable } from '../platform/database.js';
 import { ProblemError, parse } from '../platform/problems.js';
+import { planOf } from '../work/heavy.js';
 import { mayPlan } from './inspection.js';
 import { type LockedRepair, type RepairChange, changeRepair, requireOpen, sql } from './store.js';
 
@@ -68,7 +69,7 @@ async function put(client: Queryable, repair: LockedRepair, section: SectionName
   await requireMayEdit(client, section, person);
   if (section === 'severity') requireReleasedByManager(repair.inputs.severity.release, (checked as RepairInputs['severity']).release, person);
   if (section === 'survey') requireNotAhead((checked as RepairInputs['survey']).readings, changes, at);
-  requireComputable(repair, section, checked);
+  await requireComputable(repair, section, checked);
   const { version } = (await client.query<{ version: number }>(sql.saveInputs, [repair.id, JSON.stringify({ ...repair.inputs, [section]: checked }), at, stagesAfterEdit(repair.stageReached, section)])).rows[0]!;
   return { kind: 'changed', section, version, detail: { changes, ...(editId ? { editId } : {}) } };
 }
@@ -99,9 +100,9 @@ function requireReleasedByManager(before: RepairInputs['severity']['release'], a
 }
 
 /** Refuses figures no repair can have (not merely missing ones), naming the field of this section that is in the way. */
-function requireComputable(repair: LockedRepair, section: SectionName, value: unknown): void {
+async function requireComputable(repair: LockedRepair, section: SectionName, value: unknown): Promise<void> {
   const inputs = { ...repair.inputs, [section]: value };
-  const problem = planRepair(inputs).problems.find((found) => found.code !== 'empty' && ownField(found.field, section));
+  const problem = (await planOf(inputs)).problems.find((found) => found.code !== 'empty' && ownField(found.field, section));
   if (!problem) return;
   throw new ProblemError(422, problem.code, 'Some figures need another look.', { fields: [coreField(problem, section)] });
 }

@@ -1,0 +1,58 @@
+import { Piscina } from 'piscina';
+import { type RepairInputs, type RepairPlan, planRepair } from '@ashstep/core';
+import { ProblemError } from '../platform/problems.js';
+import type { Tasks } from './tasks.js';
+
+/** A piece of work is given up after so long, ms: figures that take longer are no repair’s. */
+const MOST_MS = 5_000;
+/** Printing may take so long, ms. */
+const MOST_PRINT_MS = 30_000;
+/** Points of marks, outlines and readings up to which a plan is worked out at once: a few milliseconds. */
+const LIGHT = 1_000;
+
+let pool: Piscina | null = null;
+
+/** Threads beside the one that answers, begun when they are first wanted. */
+function threads(): Piscina {
+  if (pool) return pool;
+  const file = import.meta.url.endsWith('.ts') ? './tasks.source.mjs' : './tasks.js';
+  pool = new Piscina({ filename: new URL(file, import.meta.url).href, minThreads: 0, maxThreads: 2, idleTimeout: 60_000, maxQueue: 100 });
+  // A thread that breaks fails what it was at; it ends nothing else.
+  pool.on('error', () => undefined);
+  return pool;
+}
+
+async function inThread<Name extends keyof Tasks>(name: Name, input: Parameters<Tasks[Name]>[0], mostMs: number): Promise<Awaited<ReturnType<Tasks[Name]>>> {
+  const limit = new AbortController();
+  const timer = setTimeout(() => limit.abort(), mostMs);
+  try {
+    return (await threads().run(input, { name, signal: limit.signal })) as Awaited<ReturnType<Tasks[Name]>>;
+  } catch (error) {
+    if (limit.signal.aborted) throw new ProblemError(422, 'too-heavy', 'These figures take too long to work out. Take marks or points out that are not needed.');
+    if ((error as Error).message === 'Task queue is at limit') throw new ProblemError(503, 'away', 'Too much is being worked out just now. Try again in a moment.');
+    throw error;
+  } finally {
+    clearTimeout(timer);
+  }
+}
+
+/** How much there is to work out of a repair. */
+function weightOf({ survey, damage, taper }: RepairInputs): number {
+  const points = survey.marks.reduce((sum, mark) => sum + mark.points.length, 0);
+  const outlines = [damage.shape, survey.visible, survey.expected?.shape].reduce((sum, shape) => sum + (shape?.kind === 'polygon' ? shape.points.length : 0), 0);
+  return points + outlines + survey.readings.length / 10 + (taper.locals?.length ?? 0) * 20;
+}
+
+/**
+ * The plan of a repair: at once where it is as large as most are, in a thread with a time limit where it is larger, so that nobody
+ * else waits for it.
+ * @throws ProblemError 422 `too-heavy` when it takes too long
+ */
+export async function planOf(inputs: RepairInputs): Promise<RepairPlan> {
+  return weightOf(inputs) <= LIGHT ? planRepair(inputs) : inThread('plan', inputs, MOST_MS);
+}
+
+/** Prints something in a thread. @throws ProblemError 422 `too-heavy` when it takes too long */
+export async function printed<Name extends Exclude<keyof Tasks, 'plan'>>(name: Name, input: Parameters<Tasks[Name]>[0]): Promise<Buffer> {
+  return Buffer.from(await inThread(name, input, MOST_PRINT_MS));
+}

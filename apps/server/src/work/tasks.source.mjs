@@ -1,0 +1,5 @@
+// A thread begun from the sources has to be taught TypeScript first; the built server begins tasks.js itself.
+import { register } from 'tsx/esm/api';
+
+register();
+export const { plan, record, quote } = await import('./tasks.ts');
