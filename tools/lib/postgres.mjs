@@ -125,6 +125,22 @@ export async function databases(cluster) {
   }
 }
 
+/** Puts one database in the place of another, which is kept under a name of its own; gives that name, or null where there was none. */
+export async function replaceDatabase(cluster, name, by) {
+  const { default: pgClient } = await import('pg');
+  const client = new pgClient.Client({ connectionString: cluster.url('postgres') });
+  await client.connect();
+  try {
+    const { rowCount } = await client.query('SELECT 1 FROM pg_database WHERE datname = $1', [name]);
+    const before = rowCount === 0 ? null : `${name}_before_${new Date().toISOString().slice(0, 19).replace(/\D/g, '')}`;
+    if (before) await client.query(`ALTER DATABASE "${name}" RENAME TO "${before}"`);
+    await client.query(`ALTER DATABASE "${by}" RENAME TO "${name}"`);
+    return before;
+  } finally {
+    await client.end();
+  }
+}
+
 /** Makes a database unless it exists; `fresh` drops it first. */
 export async function ensureDatabase(cluster, name, { fresh = false } = {}) {
   const { default: pgClient } = await import('pg');

@@ -32,6 +32,9 @@ export function recordKey(folder) {
 /** The file every seal of a database is told to. */
 export const anchorOf = (folder, database) => path.join(folder, `seals-${database}`);
 
+/** What belongs to a database and is kept outside it, by its name in a backup. */
+export const keptFiles = (folder, anchor) => ({ 'record-key': path.join(folder, 'record-key'), seals: anchor });
+
 /** Starts one server process and waits until it listens itself: another on the same port says nothing about this one. It ends with the process that started it. */
 export async function serve({ databaseUrl, port, secret, key, anchor, demo, passwords = {}, development = false, logLevel = 'warn' }) {
   const env = {
