@@ -35,15 +35,19 @@ export function libraryFromCsv(text: string): LibraryCsv {
     if (Object.keys(filled).length === 0) return;
     const kind = LIBRARY_KINDS.find((name) => name === filled['kind']?.trim());
     if (!kind) left.push({ line, reason: `kind “${filled['kind'] ?? ''}” is not known. Use ${LIBRARY_KINDS.join(', ')}.` });
-    else if (filled['code'] !== undefined) lots!.push([{ ...Object.fromEntries(LOT_EMPTY.map((name) => [name, null])), id: crypto.randomUUID(), ...nested(filled) }, line]);
-    else entries!.push([bodyOf(kind, filled), line]);
+    else {
+      const { made, reason } = nested(filled);
+      if (reason !== null) left.push({ line, reason });
+      else if (filled['code'] !== undefined) lots!.push([{ ...Object.fromEntries(LOT_EMPTY.map((name) => [name, null])), id: crypto.randomUUID(), ...made }, line]);
+      else entries!.push([bodyOf(kind, made), line]);
+    }
   });
   return { file: { schema: LIBRARY_SCHEMA, entries: entries!.map(([row]) => row), lots: lots!.map(([row]) => row) }, lines: [...entries!, ...lots!].map(([, line]) => line), left };
 }
 
-function bodyOf(kind: LibraryKind, row: Row): { kind: LibraryKind; entry: unknown } {
-  const { kind: _, [CHEMISTRY]: chemistry, ...fields } = row;
-  const entry = { id: `${OWN_PREFIX}${crypto.randomUUID()}`, ...nested(fields) };
+function bodyOf(kind: LibraryKind, made: Record<string, unknown>): { kind: LibraryKind; entry: unknown } {
+  const { kind: _, [CHEMISTRY]: chemistry, ...fields } = made;
+  const entry = { id: `${OWN_PREFIX}${crypto.randomUUID()}`, ...fields };
   return { kind, entry: chemistry === undefined ? entry : { ...entry, kind: chemistry } };
 }
 
@@ -54,16 +58,33 @@ function flat(value: object, before = ''): Row {
   ) as Row;
 }
 
-function nested(row: Row): Record<string, unknown> {
+/** Names that are no column: an object has them before anything is put into it. */
+const NO_COLUMN: ReadonlySet<string> = new Set(['__proto__', 'constructor', 'prototype']);
+/** No list of an entry is longer. */
+const LONGEST = 100;
+
+/** The row with its dotted columns put together, or why they do not go together. */
+function nested(row: Row): { made: Record<string, unknown>; reason: string | null } {
   const made: Record<string, unknown> = {};
-  for (const [path, cell] of Object.entries(row)) put(made, path.split('.'), typed(path, cell.trim()));
-  return made;
+  for (const [path, cell] of Object.entries(row)) {
+    const reason = put(made, path, path.split('.'), typed(path, cell.trim()));
+    if (reason !== null) return { made, reason };
+  }
+  return { made, reason: null };
 }
 
 /** Keys that are figures make a list. */
-function put(into: Record<string, unknown>, [key, ...rest]: string[], value: unknown): void {
-  if (rest.length === 0) into[key!] = value;
-  else put((into[key!] ??= /^\d+$/.test(rest[0]!) ? [] : {}) as Record<string, unknown>, rest, value);
+function put(into: Record<string, unknown>, path: string, [key, ...rest]: string[], value: unknown): string | null {
+  if (NO_COLUMN.has(key!)) return `column “${path}” cannot be used. Take it out.`;
+  if (Array.isArray(into) && !(Number(key) < LONGEST)) return `column “${path}” is no place in a list. Count from 0, up to ${LONGEST - 1}.`;
+  const known = Object.hasOwn(into, key!) ? into[key!] : undefined;
+  if (rest.length === 0) {
+    if (known !== undefined) return `column “${path}” holds a value and is divided as well. Keep one of the two.`;
+    into[key!] = value;
+    return null;
+  }
+  if (known !== undefined && (typeof known !== 'object' || Array.isArray(known) !== /^\d+$/.test(rest[0]!))) return `column “${path}” divides what holds a value or is divided otherwise. Keep one of the two.`;
+  return put((into[key!] ??= /^\d+$/.test(rest[0]!) ? [] : {}) as Record<string, unknown>, path, rest, value);
 }
 
 function typed(path: string, cell: string): unknown {

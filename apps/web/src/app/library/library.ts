@@ -4,6 +4,7 @@ import { LIBRARY_KINDS, LIBRARY_KIND_NAMES, type LibraryBody, type LibraryItem, 
 import { type Fabric, type SystemCard, GSM_PER_OUNCE_PER_SQUARE_FOOT, GSM_PER_OUNCE_PER_SQUARE_YARD, arealWeightOf, laminate } from '@ashstep/core';
 import { quantityText } from '../platform/quantity.pipe';
 import { type Observable } from 'rxjs';
+import { textOf } from '../parts/text-of';
 import { ChoiceField, type Option } from '../parts/choice-field';
 import { Header } from '../parts/header';
 import { ApiError } from '../platform/api';
@@ -114,7 +115,7 @@ export class Library {
     const file = field.files?.[0];
     field.value = '';
     if (!file) return;
-    const text = await file.text();
+    const text = await textOf(file);
     this.left.set([]);
     const json = readJson(text);
     const table = json === null ? libraryFromCsv(text) : null;

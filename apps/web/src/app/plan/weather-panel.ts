@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { type HourOfAir, airEndsAt, dewPoint, formatLocal, hourAt, parseLocal } from '@ashstep/core';
+import { textOf } from '../parts/text-of';
 import { QuantityField } from '../parts/quantity-field';
 import { saveText } from '../parts/save-text';
 import { ApiError } from '../platform/api';
@@ -139,7 +140,7 @@ export class WeatherPanel {
     if (!chosen) return;
     this.said.set('');
     this.problem.set('');
-    const { forecast, left } = forecastFromCsv(await chosen.text());
+    const { forecast, left } = forecastFromCsv(await textOf(chosen));
     file.value = '';
     this.left.set(left);
     if (!forecast) return;

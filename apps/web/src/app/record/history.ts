@@ -4,6 +4,7 @@ import { RouterLink } from '@angular/router';
 import type { HistoryReply } from '@ashstep/contract';
 import { SYSTEMS } from '@ashstep/core';
 import { BehaviorSubject, catchError, debounceTime, of, switchMap } from 'rxjs';
+import { textOf } from '../parts/text-of';
 import { Header } from '../parts/header';
 import { Api, ApiError } from '../platform/api';
 import { SessionService } from '../platform/session.service';
@@ -126,7 +127,7 @@ export class History {
     if (!file) return;
     let value: unknown;
     try {
-      value = JSON.parse(await file.text());
+      value = JSON.parse(await textOf(file));
     } catch {
       this.told.set(`${file.name} is not JSON. Pick the record file as it was exported.`);
       return;

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
 import { GRIND_WORDS } from '@ashstep/contract';
 import { type GaugeReading, grindFound, wholeTurn } from '@ashstep/core';
+import { textOf } from '../parts/text-of';
 import { QuantityField } from '../parts/quantity-field';
 import { FigurePipe } from '../platform/quantity.pipe';
 import { gaugeFromCsv, withReadings } from './gauge-csv';
@@ -124,7 +125,7 @@ export class GrindLog extends StagePanel {
     const [file] = input.files ?? [];
     input.value = '';
     if (!file) return;
-    const { read, left } = gaugeFromCsv(await file.text());
+    const { read, left } = gaugeFromCsv(await textOf(file));
     if (read.length > 0) this.store.edit('survey', { gauge: withReadings(this.gauge(), read) });
     this.taken.set({ count: read.length, left });
   }

@@ -43,6 +43,24 @@ describe('an outline from a file', () => {
     expect(Math.max(...file.outlines[0]!.points.map(({ y }) => y))).toBeCloseTo(-20, 0);
   });
 
+  it('joins a fine outline of many short lines, drawn in any order, without keeping the page waiting', async () => {
+    const [radius, count] = [500, 12_000];
+    const at = (i: number): [number, number] => [radius * Math.cos((2 * Math.PI * i) / count), radius * Math.sin((2 * Math.PI * i) / count)];
+    const pieces = Array.from({ length: count }, (_, i) => (i % 2 ? line(...at(i), ...at(i + 1)) : line(...at(i + 1), ...at(i))));
+    pieces.sort((a, b) => (a.slice(-9) < b.slice(-9) ? -1 : 1));
+    const file = await readOutlines(dxf(...pieces), 'fine.dxf');
+    expect([file.outlines.length, file.open]).toEqual([1, 0]);
+    expect(area(file.outlines[0]!.points) / (Math.PI * radius ** 2)).toBeCloseTo(1, 5);
+    expect(outlineOnPlan(file.outlines[0]!, 1, { x: 0, y: 0 }).length).toBeLessThanOrEqual(200);
+  });
+
+  it('holds more points than a call takes arguments', async () => {
+    const points = Array.from({ length: 300_000 }, (_, i) => ({ x: Math.cos(i / 47_746.48), y: Math.sin(i / 47_746.48) }));
+    expect(outlineOnPlan({ name: 'many', points }, 100, { x: 0, y: 0 }).length).toBeLessThanOrEqual(200);
+    const loose = Array.from({ length: 9000 }, (_, i) => line((i % 100) * 300, Math.floor(i / 100) * 300, (i % 100) * 300 + 50, Math.floor(i / 100) * 300));
+    await expectAsync(readOutlines(dxf(...loose), 'loose.dxf')).toBeRejectedWithError(/9000 open lines/);
+  });
+
   it('is set about a place in true size, with few enough corners', async () => {
     const points = outlinePoints({ kind: 'ellipse', lengthMm: 20, widthMm: 10 }, 0, 1200);
     const placed = outlineOnPlan({ name: 'E', points }, 10, { x: 40, y: -5 }, 60);

@@ -48,8 +48,8 @@ export async function readOutlines(text: string, name: string): Promise<OutlineF
 /** An outline in plan millimetres, set about a place, with no more corners than a hand can edit. */
 export function outlineOnPlan({ points }: FoundOutline, mmPerUnit: number, about: Point, most = 200): Point[] {
   const scaled = points.map(({ x, y }) => ({ x: x * mmPerUnit, y: y * mmPerUnit }));
-  const [xs, ys] = [scaled.map((p) => p.x), scaled.map((p) => p.y)];
-  const middle = { x: (Math.min(...xs) + Math.max(...xs)) / 2, y: (Math.min(...ys) + Math.max(...ys)) / 2 };
+  const { least, most: top } = bounds(scaled);
+  const middle = { x: (least.x + top.x) / 2, y: (least.y + top.y) / 2 };
   let [kept, tolerance] = [scaled, 0.05];
   while (kept.length > most || tolerance === 0.05) {
     kept = simplified(scaled, tolerance);
@@ -86,7 +86,7 @@ async function readDxf(text: string): Promise<OutlineFile> {
     throw new UnreadableOutline('This is no DXF in text. Save it as DXF, ASCII, release 12 or later, or as SVG.');
   }
   const closed: FoundOutline[] = [];
-  const open: { name: string; points: Point[] }[] = [];
+  const open: Run[] = [];
   for (const entity of entities) {
     const made = runOf(entity);
     if (!made) continue;
@@ -151,27 +151,89 @@ function turned(centre: Point, axis: Point, ratio: number, from: number, to: num
   });
 }
 
-/** Open runs put end to end where they meet; what comes back to its beginning is closed. */
-function joinRuns(runs: { name: string; points: Point[] }[]): { closed: FoundOutline[]; open: number } {
-  const all = runs.flatMap(({ points }) => points);
-  const size = all.length === 0 ? 0 : Math.max(...all.map((p) => p.x)) - Math.min(...all.map((p) => p.x)) + Math.max(...all.map((p) => p.y)) - Math.min(...all.map((p) => p.y));
-  const near = (a: Point, b: Point): boolean => Math.hypot(a.x - b.x, a.y - b.y) <= Math.max(1e-9, size * JOIN_SHARE);
+/** The corners of what points take up; however many there are. */
+function bounds(points: readonly Point[]): { least: Point; most: Point } {
+  const least = { x: Infinity, y: Infinity };
+  const most = { x: -Infinity, y: -Infinity };
+  for (const { x, y } of points) {
+    [least.x, least.y] = [Math.min(least.x, x), Math.min(least.y, y)];
+    [most.x, most.y] = [Math.max(most.x, x), Math.max(most.y, y)];
+  }
+  return { least, most };
+}
+
+interface Run {
+  name: string;
+  points: Point[];
+}
+
+/** Open runs put end to end where they meet, the nearest first; what comes back to its beginning is closed. */
+function joinRuns(runs: readonly Run[]): { closed: FoundOutline[]; open: number } {
   const left = runs.filter(({ points }) => points.length >= 2);
+  const { least, most } = bounds(left.flatMap(({ points }) => points));
+  const reach = Math.max(1e-9, (most.x - least.x + most.y - least.y) * JOIN_SHARE) || 1e-9;
+  const ends = new Ends(reach);
+  for (const run of left) ends.add(run);
   const closed: FoundOutline[] = [];
   let open = 0;
-  while (left.length > 0) {
-    const { name, points } = left.shift()!;
-    let run = points;
-    while (!near(run[0]!, run.at(-1)!)) {
-      const next = left.findIndex((other) => near(other.points[0]!, run.at(-1)!) || near(other.points.at(-1)!, run.at(-1)!));
-      if (next < 0) break;
-      const [other] = left.splice(next, 1);
-      run = [...run, ...(near(other!.points[0]!, run.at(-1)!) ? other!.points : [...other!.points].reverse()).slice(1)];
+  for (const begun of left) {
+    if (!ends.take(begun)) continue;
+    const points = [...begun.points];
+    const back = (): number => (points.length > 3 ? apart(points[0]!, points.at(-1)!) : Infinity);
+    for (let next = ends.nearest(points.at(-1)!); next && next.off < back(); next = ends.nearest(points.at(-1)!)) {
+      ends.take(next.run);
+      const more = next.fromEnd ? [...next.run.points].reverse() : next.run.points;
+      for (const point of more.slice(1)) points.push(point);
     }
-    if (run.length > 3 && near(run[0]!, run.at(-1)!)) closed.push({ name, points: run.slice(0, -1) });
+    if (back() <= reach) closed.push({ name: begun.name, points: points.slice(0, -1) });
     else open++;
   }
   return { closed, open };
+}
+
+const apart = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
+
+/** The ends of runs that are not joined yet, by where they lie. */
+class Ends {
+  private readonly cells = new Map<string, { run: Run; fromEnd: boolean }[]>();
+  private readonly free = new Set<Run>();
+
+  constructor(private readonly reach: number) {}
+
+  add(run: Run): void {
+    this.free.add(run);
+    for (const fromEnd of [false, true]) {
+      const key = this.key(this.end(run, fromEnd), 0, 0);
+      const cell = this.cells.get(key);
+      if (cell) cell.push({ run, fromEnd });
+      else this.cells.set(key, [{ run, fromEnd }]);
+    }
+  }
+
+  /** Takes a run out; whether it was in. */
+  take(run: Run): boolean {
+    return this.free.delete(run);
+  }
+
+  /** The free end next to a place, within reach. */
+  nearest(place: Point): { run: Run; fromEnd: boolean; off: number } | null {
+    let best: { run: Run; fromEnd: boolean; off: number } | null = null;
+    for (let i = -1; i <= 1; i++)
+      for (let j = -1; j <= 1; j++)
+        for (const { run, fromEnd } of this.cells.get(this.key(place, i, j)) ?? []) {
+          const off = apart(this.end(run, fromEnd), place);
+          if (this.free.has(run) && off <= this.reach && off < (best?.off ?? Infinity)) best = { run, fromEnd, off };
+        }
+    return best;
+  }
+
+  private end({ points }: Run, fromEnd: boolean): Point {
+    return fromEnd ? points.at(-1)! : points[0]!;
+  }
+
+  private key({ x, y }: Point, i: number, j: number): string {
+    return `${Math.floor(x / this.reach) + i} ${Math.floor(y / this.reach) + j}`;
+  }
 }
 
 const bySize = (outlines: FoundOutline[]): FoundOutline[] => outlines.filter(({ points }) => points.length >= 3 && Math.abs(signedArea(points)) > 0).sort((a, b) => Math.abs(signedArea(b.points)) - Math.abs(signedArea(a.points)));

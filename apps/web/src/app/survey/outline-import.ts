@@ -3,6 +3,7 @@ import { errorWords } from '@ashstep/contract';
 import { attempt, checkShape, signedArea } from '@ashstep/core';
 import { QuantityPipe } from '../platform/quantity.pipe';
 import { RepairStore, type RepairState } from '../repair/repair.store';
+import { textOf } from '../parts/text-of';
 import { type FoundOutline, type OutlineFile, UNITS, UnreadableOutline, outlineOnPlan, readOutlines } from './outline-file';
 
 /** The damage outline taken from a DXF or SVG file: its units are asked, its closed outlines listed, the one pressed is taken. */
@@ -92,7 +93,7 @@ export class OutlineImport {
     this.said.set('');
     this.file.set(null);
     try {
-      const file = await readOutlines(await picked.text(), picked.name);
+      const file = await readOutlines(await textOf(picked), picked.name);
       this.unit.set(file.mmPerUnit === null ? 'mm' : 'file');
       this.file.set(file);
     } catch (error) {

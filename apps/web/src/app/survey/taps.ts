@@ -4,6 +4,7 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { remarkWords } from '@ashstep/contract';
 import { type Enclosing, type Point, type Reading, type Shape, type TapSound, handOutline, joinOutlines, outlineOfMark, measureOffset, onGrid, outlinePoints, signedArea, surveyed, tapGrid } from '@ashstep/core';
 import { catchError, debounceTime, of, switchMap } from 'rxjs';
+import { textOf } from '../parts/text-of';
 import { QuantityField } from '../parts/quantity-field';
 import { FigurePipe, UnitPipe } from '../platform/quantity.pipe';
 import { SessionService } from '../platform/session.service';
@@ -171,7 +172,7 @@ export class Taps implements OnDestroy {
   async load(field: HTMLInputElement): Promise<void> {
     const file = field.files?.[0];
     if (!file) return;
-    const { readings, left } = readingsFromCsv(await file.text());
+    const { readings, left } = readingsFromCsv(await textOf(file));
     this.left.set(left);
     this.said.set(`${readings.length} readings taken in, ${left.length} rows left out`);
     if (readings.length > 0) this.store.edit('survey', { readings: [...this.readings(), ...readings] });
