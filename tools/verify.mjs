@@ -23,6 +23,7 @@ const { sealKey } = await import('../apps/server/dist/record/seal.js');
 const data = ensureDataFolder();
 const key = sealKey(recordKey(data));
 
+if (values.all) console.log(`The public key of this shop: ${key.publicKey}`);
 const found = values.all ? await verifyAll() : await Promise.all(positionals.map(verifyFile));
 process.exitCode = found.every((intact) => intact) ? 0 : 1;
 

@@ -70,6 +70,8 @@ export async function startCluster(folder, { fresh = false, throwaway = false } 
     /** Starts it once more where it was. */
     startAgain: () => run(port),
     stop: () => pg('pg_ctl', ['-D', data, '-m', 'fast', '-w', 'stop']),
+    /** Ends it where it stands, as a power cut would. */
+    kill: () => pg('pg_ctl', ['-D', data, '-m', 'immediate', '-w', 'stop']),
     /** Whether another command works with it. */
     shared: () => inUse(url('postgres')),
     /** Stops it unless another command still works with it. */

@@ -1,4 +1,5 @@
 import { type KeyObject, createHash, createPrivateKey, createPublicKey, sign, verify } from 'node:crypto';
+import type { SealKey } from '../platform/context.js';
 
 /** SHA-256 over the previous hash, a newline and the canonical JSON of the body. */
 export function chainHash(previousHash: string, body: string): string {
@@ -7,14 +8,6 @@ export function chainHash(previousHash: string, body: string): string {
 
 /** What is signed: the number of a seal in its chain, and its hash, which holds all before it. */
 const sealed = (number: number, hash: string): Buffer => Buffer.from(`ash-step seal 1\n${number}\n${hash}`, 'utf8');
-
-/** The key a shop seals with (Ed25519, RFC 8032). Its secret half is made at the first start and kept outside the database. */
-export interface SealKey {
-  /** 32 bytes in hexadecimal, on every record. */
-  publicKey: string;
-  /** 64 bytes in hexadecimal. */
-  sign: (number: number, hash: string) => string;
-}
 
 /** DER of a PKCS 8 Ed25519 private key up to its 32 bytes (RFC 8410). */
 const PKCS8 = Buffer.from('302e020100300506032b657004220420', 'hex');

@@ -1,8 +1,7 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { openDB } from 'idb';
 import type { Command } from './command';
-import { CommandShelf } from './command-shelf';
+import { CommandShelf, openShelves } from './command-shelf';
 
 const command = (patch: Partial<Command>): Command => ({
   id: crypto.randomUUID(),
@@ -26,8 +25,8 @@ describe('the shelf', () => {
     return TestBed.inject(CommandShelf);
   };
   const stored = async (): Promise<Command[]> => {
-    const database = await openDB('ash-step', 1);
-    const all = (await database.getAll('commands')) as Command[];
+    const database = await openShelves();
+    const all = await database.getAll('commands');
     database.close();
     return all;
   };
@@ -36,9 +35,7 @@ describe('the shelf', () => {
   };
 
   beforeEach(async () => {
-    open();
-    await until(async () => (await stored().catch(() => null)) !== null);
-    const database = await openDB('ash-step', 1);
+    const database = await openShelves();
     await database.clear('commands');
     database.close();
   });

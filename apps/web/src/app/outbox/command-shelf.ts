@@ -6,6 +6,9 @@ interface Shelves extends DBSchema {
   commands: { key: string; value: Command };
 }
 
+/** The browser's own store of commands, made when it is first opened. */
+export const openShelves = (): Promise<IDBPDatabase<Shelves>> => openDB<Shelves>('ash-step', 1, { upgrade: (database) => void database.createObjectStore('commands', { keyPath: 'id' }) });
+
 export interface KeptForOthers {
   name: string;
   count: number;
@@ -30,7 +33,7 @@ export class CommandShelf {
 
   constructor() {
     this.database = Promise.resolve()
-      .then(() => openDB<Shelves>('ash-step', 1, { upgrade: (database) => void database.createObjectStore('commands', { keyPath: 'id' }) }))
+      .then(() => openShelves())
       .catch(() => {
         this.reason.set('forbidden');
         return null;

@@ -24,11 +24,15 @@ describe('SignIn', () => {
     await fixture.whenStable();
   });
 
+  /** The page asks for a token of now before it signs anybody in. */
+  const giveToken = (csrfToken = 'token-1'): void => http.expectOne({ method: 'GET', url: '/api/session' }).flush({ ...SESSION, csrfToken });
+
   it('sends the token with the password and goes to where the person was', () => {
     fixture.componentRef.setInput('next', '/repair/r1/taper');
     fixture.componentInstance.signIn(new Event('submit'), 'ilse', 'secret');
-    const request = http.expectOne('/api/session');
-    expect(request.request.headers.get('X-CSRF-Token')).toBe('token-1');
+    giveToken('token of now');
+    const request = http.expectOne({ method: 'POST', url: '/api/session' });
+    expect(request.request.headers.get('X-CSRF-Token')).toBe('token of now');
     request.flush({ ...SESSION, csrfToken: 'token-2', person: PERSON });
     expect(go).toHaveBeenCalledWith('/repair/r1/taper');
     expect(TestBed.inject(SessionService).person?.name).toBe('Ilse Varga');
@@ -38,6 +42,7 @@ describe('SignIn', () => {
     for (const next of ['//elsewhere.example/x', 'https://elsewhere.example']) {
       fixture.componentRef.setInput('next', next);
       fixture.componentInstance.demo('p1');
+      giveToken();
       http.expectOne('/api/session/demo').flush({ ...SESSION, person: PERSON });
     }
     expect(go.calls.allArgs()).toEqual([['/'], ['/']]);
@@ -45,7 +50,8 @@ describe('SignIn', () => {
 
   it('says what went wrong beside the password and lets the person try again', async () => {
     fixture.componentInstance.signIn(new Event('submit'), 'ilse', 'wrong');
-    http.expectOne('/api/session').flush({ code: 'wrong-password', detail: 'Name or password is wrong. Try again.', title: '', type: '', status: 401, fields: [] }, { status: 401, statusText: 'no' });
+    giveToken();
+    http.expectOne({ method: 'POST', url: '/api/session' }).flush({ code: 'wrong-password', detail: 'Name or password is wrong. Try again.', title: '', type: '', status: 401, fields: [] }, { status: 401, statusText: 'no' });
     await fixture.whenStable();
     expect((fixture.nativeElement as HTMLElement).querySelector('.error')!.textContent).toContain('Try again');
     expect(fixture.componentInstance.busy()).toBeFalse();

@@ -1,6 +1,6 @@
 import { Injectable, inject } from '@angular/core';
 import type { BondSetting, Person, SessionReply, UnitSystemName } from '@ashstep/contract';
-import { BehaviorSubject, type Observable, catchError, distinctUntilChanged, filter, map, of, tap } from 'rxjs';
+import { BehaviorSubject, type Observable, catchError, distinctUntilChanged, filter, map, of, switchMap, tap } from 'rxjs';
 import { Api } from './api';
 
 /** Who is signed in, in which units they read, and which shed this is. */
@@ -53,11 +53,19 @@ export class SessionService {
   }
 
   signIn(login: string, password: string): Observable<SessionReply> {
-    return this.api.send<SessionReply>('POST', '/session', { login, password }).pipe(tap((session) => this.accept(session)));
+    return this.enter('/session', { login, password });
   }
 
   signInToDemo(personId: string): Observable<SessionReply> {
-    return this.api.send<SessionReply>('POST', '/session/demo', { personId }).pipe(tap((session) => this.accept(session)));
+    return this.enter('/session/demo', { personId });
+  }
+
+  /** With a token of now: that of a session that has ended opens nothing. */
+  private enter(path: string, body: object): Observable<SessionReply> {
+    return this.load().pipe(
+      switchMap(() => this.api.send<SessionReply>('POST', path, body)),
+      tap((session) => this.accept(session)),
+    );
   }
 
   signOut(): Observable<unknown> {
