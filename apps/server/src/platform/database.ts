@@ -47,6 +47,14 @@ async function requireNotNewer(client: pg.PoolClient): Promise<void> {
   if ((last ?? 0) > known) throw new Error(`This database was last opened by a newer version of Ash Step (step ${last}; this one knows ${known}). Start that version, or restore a backup made before it.`);
 }
 
+/** Does several readings at once where there are connections for them; on one connection, as in a transaction, one after the other. */
+export async function together<Works extends readonly (() => Promise<unknown>)[]>(db: Queryable, ...works: Works): Promise<{ -readonly [K in keyof Works]: Awaited<ReturnType<Works[K]>> }> {
+  const read: unknown[] = [];
+  if (db instanceof pg.Pool) read.push(...(await Promise.all(works.map((work) => work()))));
+  else for (const work of works) read.push(await work());
+  return read as { -readonly [K in keyof Works]: Awaited<ReturnType<Works[K]>> };
+}
+
 /** Runs work in one transaction, rolled back when it throws; a connection that cannot even be rolled back is thrown away. */
 export async function inTransaction<T>(pool: Pool, work: (client: pg.PoolClient) => Promise<T>): Promise<T> {
   const client = await pool.connect();

@@ -54,7 +54,7 @@ export async function sealRepair(context: Context, id: string, meaning: string, 
 async function bodyOf(db: Queryable, id: string, shopName: string, signature: RecordBody['signature']): Promise<RecordBody> {
   const row = await loadRepair(db, id);
   const { rows: events } = await db.query<RepairRow['events'][number]>(repairSql.allEvents, [id]);
-  return recordBody({ ...row, events, results: resultsStanding(row, await standingOf(db, row)) }, await listPhotos(db, id), shopName, signature);
+  return recordBody({ ...row, events, results: resultsStanding(row, await standingOf(db, id)) }, await listPhotos(db, id), shopName, signature);
 }
 
 /** Opens a new revision of a sealed repair; what was sealed stays as it is. */

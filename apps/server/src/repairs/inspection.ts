@@ -3,7 +3,7 @@ import { INSPECTION_CHECKS, PREPARATION_CHECKS, STRUCTURAL_SECTIONS, judge, requ
 import { shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
-import type { Queryable } from '../platform/database.js';
+import { type Queryable, together } from '../platform/database.js';
 import { ProblemError, notFound } from '../platform/problems.js';
 import { planOf } from '../work/heavy.js';
 import { type RepairRow, changeRepair, loadInputs, loadWithout, requireOpen, sql, touch } from './store.js';
@@ -16,11 +16,14 @@ export interface Standing {
   lastChange: ReadonlyMap<string, number>;
 }
 
-export async function standingOf(db: Queryable, repair: { id: string; technicianId: string | null }): Promise<Standing> {
-  const { singleHanded } = await shop(db);
-  const hands = (await db.query<{ id: string }>(sql.work, [repair.id, STRUCTURAL_SECTIONS])).rows.map(({ id }) => id);
-  const changes = (await db.query<{ section: string; version: number }>(sql.lastChange, [repair.id])).rows;
-  return { singleHanded, hands: new Set(repair.technicianId ? [...hands, repair.technicianId] : hands), lastChange: new Map(changes.map(({ section, version }) => [section, version])) };
+export async function standingOf(db: Queryable, repairId: string): Promise<Standing> {
+  const [{ singleHanded }, hands, changes] = await together(
+    db,
+    () => shop(db),
+    () => db.query<{ id: string }>(sql.work, [repairId, STRUCTURAL_SECTIONS]),
+    () => db.query<{ section: string; version: number }>(sql.lastChange, [repairId]),
+  );
+  return { singleHanded, hands: new Set(hands.rows.map(({ id }) => id)), lastChange: new Map(changes.rows.map(({ section, version }) => [section, version])) };
 }
 
 /** Why this person's word is no acceptance of this work; null where it is. */
@@ -50,8 +53,11 @@ type Seen = Omit<RepairDetail, 'seals'>;
 export async function asSeenBy(db: Queryable, id: string, person: Person): Promise<Seen>;
 export async function asSeenBy(db: Queryable, id: string, person: Person, whole: boolean): Promise<Omit<Seen, 'inputs'> & Partial<Pick<Seen, 'inputs'>>>;
 export async function asSeenBy(db: Queryable, id: string, person: Person, whole = true): Promise<Omit<Seen, 'inputs'> & Partial<Pick<Seen, 'inputs'>>> {
-  const row = await loadWithout(db, id);
-  const standing = await standingOf(db, row);
+  const [row, standing] = await together(
+    db,
+    () => loadWithout(db, id),
+    () => standingOf(db, id),
+  );
   const results = resultsStanding(row, standing);
   const inWay = row.state === 'sealed' ? 'Sealed already. Amend it to open a new revision.' : notTheirs(standing, person);
   const inputs = whole || inWay === null ? await loadInputs(db, id) : null;
@@ -107,7 +113,7 @@ export async function addResult(context: Context, id: string, body: ResultBody, 
     person,
     async (client, repair, { at }) => {
       requireOpen(repair);
-      const counts = notTheirs(await standingOf(client, repair), person) === null;
+      const counts = notTheirs(await standingOf(client, repair.id), person) === null;
       if ((await client.query(sql.sameResult, [body.id, id, check.id])).rowCount === 1) return null;
       const version = await touch(client, id, at);
       await client.query(sql.addResult, [body.id, id, check.id, outcome.pass, body.readings ?? [], outcome.mean, outcome.spread, outcome.why, body.note, person.name, at, person.id, repair.revision, version]);
@@ -129,7 +135,7 @@ export async function updateRework(context: Context, id: string, itemId: string,
     async (client, repair, { at }) => {
       requireOpen(repair);
       if (body.concession !== null) {
-        const why = notTheirs(await standingOf(client, repair), person);
+        const why = notTheirs(await standingOf(client, repair.id), person);
         if (why) throw new ProblemError(403, 'forbidden', `A concession needs a named inspector. ${why}`);
       }
       const done = await client.query(sql.updateRework, [id, itemId, body.cause, body.action, body.concession, at, person.name]);

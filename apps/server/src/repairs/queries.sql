@@ -108,6 +108,7 @@ WHERE repair_id = $1 AND id = $2 AND closed_at IS NULL RETURNING id
 SELECT DISTINCT by_id AS id FROM (
   SELECT by_id FROM log_entry WHERE repair_id = $1 AND entry ->> 'kind' <> 'note'
   UNION ALL SELECT by_id FROM repair_event WHERE repair_id = $1 AND kind = 'changed' AND section = ANY($2)
+  UNION ALL SELECT technician_id FROM repair WHERE id = $1
 ) hands WHERE by_id IS NOT NULL
 
 -- name: lastChange

@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
 import { type Change, ChangeClash, type Person, type SectionName, applyChanges, changesBetween, errorWords, inputSections, sameJson } from '@ashstep/contract';
-import { type RepairInputs, STRUCTURAL_SECTIONS, stagesAfterEdit } from '@ashstep/core';
+import { MAX_READINGS, type RepairInputs, STRUCTURAL_SECTIONS, stagesAfterEdit } from '@ashstep/core';
 import { shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
@@ -47,10 +47,22 @@ export async function patchSection(context: Context, id: string, section: Sectio
       const { result: value, error } = attempted(() => applyChanges(repair.inputs[section], changes));
       if (error) throw stale(repair, (await client.query<{ section: string; by: string; at: string }>(sql.lastOfSection, [id, section])).rows);
       if (value === repair.inputs[section]) return null;
-      return put(client, repair, section, parse(inputSections[section], value, section), changes, at, person);
+      return put(client, repair, section, checkedChange(section, repair.inputs[section], value), changes, at, person);
     },
     sent,
   );
+}
+
+/** The section with what came into it checked: readings that were there were checked when they came, and there may be thousands. */
+function checkedChange(section: SectionName, before: unknown, after: unknown): unknown {
+  const [was, is] = [before, after] as { readings?: unknown[] }[];
+  if (section !== 'survey' || !was?.readings || !is?.readings || is.readings.length > MAX_READINGS) return parse(inputSections[section], after, section);
+  const known = new Set(was.readings);
+  const came = inputSections.survey.safeParse({ ...is, readings: is.readings.filter((reading) => !known.has(reading)) });
+  // What is wrong is told by its place among all.
+  if (!came.success) return parse(inputSections.survey, after, section);
+  const fresh = [...came.data.readings];
+  return { ...came.data, readings: is.readings.map((reading) => (known.has(reading) ? reading : fresh.shift())) };
 }
 
 function attempted<T>(work: () => T): { result: T; error: null } | { result: null; error: ChangeClash } {

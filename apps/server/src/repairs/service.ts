@@ -48,7 +48,8 @@ export async function repairAnswer(context: Context, id: string, person: Person)
 }
 
 export async function repairDetail(context: Context, id: string, person: Person): Promise<RepairDetail> {
-  return { ...(await asSeenBy(context.pool, id, person)), seals: await sealsOf(context.pool, id, context.sealKey.publicKey) };
+  const [seen, seals] = await Promise.all([asSeenBy(context.pool, id, person), sealsOf(context.pool, id, context.sealKey.publicKey)]);
+  return { ...seen, seals };
 }
 
 /** A page of what happened to a repair, newest first. */
