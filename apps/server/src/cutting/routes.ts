@@ -6,7 +6,7 @@ import { fileName } from '../platform/print.js';
 import { ProblemError, parse } from '../platform/problems.js';
 import { idOf } from '../repairs/routes.js';
 import { loadRepair } from '../repairs/store.js';
-import { planOf } from '../work/heavy.js';
+import { planOf } from '../threads/heavy.js';
 import { MOST_SHEETS, PAPERS, type Paper, sheetsNeeded, tilesPdf } from './tiles.js';
 
 const patternsQuery = z.object({ paper: z.enum(Object.keys(PAPERS) as [Paper]).default('a4'), cut: z.enum(['exact', 'over']).default('over'), hand: z.enum(['this', 'other']).default('this') });

@@ -7,7 +7,7 @@ import { fileName } from '../platform/print.js';
 import { idOf } from '../repairs/routes.js';
 import { loadRepair } from '../repairs/store.js';
 import { shopSettings } from '../shop/service.js';
-import { printed } from '../work/heavy.js';
+import { printed } from '../threads/heavy.js';
 
 export function quoteRoutes(context: Context): Router {
   const router = Router();

@@ -1,6 +1,6 @@
 import { type Photo, type RecordBody, type RepairDetail, RECORD_SCHEMA, canonicalJson } from '@ashstep/contract';
 import { CALCULATION_VERSION, type RepairPlan } from '@ashstep/core';
-import { planOf } from '../work/heavy.js';
+import { planOf } from '../threads/heavy.js';
 
 /** Everything about a repair that is sealed, as it stands. */
 export async function recordBody(repair: Omit<RepairDetail, 'signOff' | 'mayPlan' | 'answersCount' | 'mayAmend' | 'seals'>, photos: Photo[], shopName: string, signature: RecordBody['signature']): Promise<RecordBody> {

@@ -10,7 +10,7 @@ import { fileName } from '../platform/print.js';
 import { ProblemError, parse } from '../platform/problems.js';
 import { answer, idOf } from '../repairs/routes.js';
 import { loadRepair } from '../repairs/store.js';
-import { printed } from '../work/heavy.js';
+import { printed } from '../threads/heavy.js';
 import { recordText } from './verify.js';
 import { amend, draftRecord, importRecord, sealedRecord, signOff, verifyChain } from './service.js';
 

@@ -5,7 +5,7 @@ import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { type Queryable, together } from '../platform/database.js';
 import { ProblemError, notFound } from '../platform/problems.js';
-import { planOf } from '../work/heavy.js';
+import { planOf } from '../threads/heavy.js';
 import { type RepairRow, changeRepair, loadInputs, loadWithout, requireOpen, sql, touch } from './store.js';
 
 /** Who had hands on a repair, and when last each section was changed or something laid: what acceptance is judged by. */

@@ -4,7 +4,7 @@ import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import type { Queryable } from '../platform/database.js';
 import { ProblemError } from '../platform/problems.js';
-import { planOf } from '../work/heavy.js';
+import { planOf } from '../threads/heavy.js';
 import { changeRepair, requireOpen, sql, touch } from './store.js';
 
 /** Writes one entry of the bench log; a batch gets its real ratio worked out. What is down, mixed or begun once is not logged twice. */

@@ -6,7 +6,7 @@ import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import type { Queryable } from '../platform/database.js';
 import { ProblemError, parse } from '../platform/problems.js';
-import { planOf } from '../work/heavy.js';
+import { planOf } from '../threads/heavy.js';
 import { mayPlan } from './inspection.js';
 import { type LockedRepair, type RepairChange, changeRepair, requireOpen, sql } from './store.js';
 
