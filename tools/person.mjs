@@ -19,9 +19,9 @@ const { sealKey } = await import('../apps/server/dist/record/seal.js');
 const { anchorOf, recordKey } = await import('./lib/serve.mjs');
 const { savePerson } = await import('../apps/server/dist/people/service.js');
 
-const cluster = await startCluster(path.join(ensureDataFolder(), 'db'));
-const pool = openPool(await ensureDatabase(cluster, 'ash_step'));
 const data = ensureDataFolder();
+const cluster = await startCluster(path.join(data, 'db'));
+const pool = openPool(await ensureDatabase(cluster, 'ash_step'));
 await prepareDatabase({ pool, sealKey: sealKey(recordKey(data)), config: { anchorFile: anchorOf(data, 'ash_step') } });
 const password = randomBytes(9).toString('base64url');
 await savePerson(pool, { id: randomUUID(), login: values.login.toLowerCase(), name: values.name, role: values.role, password, demo: false });

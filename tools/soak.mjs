@@ -11,7 +11,7 @@ ensureNodePackages();
 const { buildServer } = await import('./lib/build.mjs');
 await buildServer();
 const { startCluster, ensureDatabase } = await import('./lib/postgres.mjs');
-const { anchorOf, recordKey, serve, sessionSecret } = await import('./lib/serve.mjs');
+const { anchorOf, serve, serverKeys } = await import('./lib/serve.mjs');
 const { prepareShed } = await import('./soak/shed.mjs');
 const { load } = await import('./soak/load.mjs');
 const { killAgainAndAgain } = await import('./soak/kills.mjs');
@@ -23,7 +23,7 @@ const cluster = await startCluster(path.join(data, 'soak-db'));
 const databaseUrl = await ensureDatabase(cluster, 'soak', { fresh: true });
 const anchor = anchorOf(data, `soak-${randomUUID()}`);
 const port = await freePort(4480);
-const serveOn = () => serve({ databaseUrl, port, secret: sessionSecret(data), key: recordKey(data), anchor, demo: false, logLevel: 'fatal' });
+const serveOn = () => serve({ databaseUrl, port, ...serverKeys(data), anchor, demo: false, logLevel: 'fatal' });
 const app = { base: `http://127.0.0.1:${port}`, server: await serveOn(), serveOn, cluster, databaseUrl };
 app.watch = watchEnds(app);
 

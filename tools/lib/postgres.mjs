@@ -115,45 +115,40 @@ function initCluster(data, secretFile) {
   if (made.status !== 0) throw new Error(`the database could not be made:\n${made.output}`);
 }
 
-/** The shop's databases that are there: the demo's and its own. */
-export async function databases(cluster) {
+/** Does something with the databases of a cluster, on a connection of its own. */
+async function onCluster(cluster, work) {
   const { default: pgClient } = await import('pg');
   const client = new pgClient.Client({ connectionString: cluster.url('postgres') });
   await client.connect();
   try {
-    return (await client.query("SELECT datname FROM pg_database WHERE datname IN ('ash_step', 'ash_step_demo') ORDER BY datname")).rows.map(({ datname }) => datname);
+    return await work(client);
   } finally {
     await client.end();
   }
 }
 
+const isThere = async (client, name) => (await client.query('SELECT 1 FROM pg_database WHERE datname = $1', [name])).rowCount > 0;
+
+/** The shop's databases that are there: the demo's and its own. */
+export function databases(cluster) {
+  return onCluster(cluster, async (client) => (await client.query("SELECT datname FROM pg_database WHERE datname IN ('ash_step', 'ash_step_demo') ORDER BY datname")).rows.map(({ datname }) => datname));
+}
+
 /** Puts one database in the place of another, which is kept under a name of its own; gives that name, or null where there was none. */
-export async function replaceDatabase(cluster, name, by) {
-  const { default: pgClient } = await import('pg');
-  const client = new pgClient.Client({ connectionString: cluster.url('postgres') });
-  await client.connect();
-  try {
-    const { rowCount } = await client.query('SELECT 1 FROM pg_database WHERE datname = $1', [name]);
-    const before = rowCount === 0 ? null : `${name}_before_${new Date().toISOString().slice(0, 19).replace(/\D/g, '')}`;
+export function replaceDatabase(cluster, name, by) {
+  return onCluster(cluster, async (client) => {
+    const before = (await isThere(client, name)) ? `${name}_before_${new Date().toISOString().slice(0, 19).replace(/\D/g, '')}` : null;
     if (before) await client.query(`ALTER DATABASE "${name}" RENAME TO "${before}"`);
     await client.query(`ALTER DATABASE "${by}" RENAME TO "${name}"`);
     return before;
-  } finally {
-    await client.end();
-  }
+  });
 }
 
 /** Makes a database unless it exists; `fresh` drops it first. */
 export async function ensureDatabase(cluster, name, { fresh = false } = {}) {
-  const { default: pgClient } = await import('pg');
-  const client = new pgClient.Client({ connectionString: cluster.url('postgres') });
-  await client.connect();
-  try {
+  await onCluster(cluster, async (client) => {
     if (fresh) await client.query(`DROP DATABASE IF EXISTS "${name}" WITH (FORCE)`);
-    const found = await client.query('SELECT 1 FROM pg_database WHERE datname = $1', [name]);
-    if (found.rowCount === 0) await client.query(`CREATE DATABASE "${name}"`);
-  } finally {
-    await client.end();
-  }
+    if (!(await isThere(client, name))) await client.query(`CREATE DATABASE "${name}"`);
+  });
   return cluster.url(name);
 }

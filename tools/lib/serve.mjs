@@ -4,6 +4,7 @@ import path from 'node:path';
 import { ROOT } from './paths.mjs';
 import { start } from './run.mjs';
 
+const RECORD_KEY = 'record-key';
 export const DEMO_LOGINS = ['ilse', 'tomas', 'maren', 'ruben'];
 
 /** Passwords for the demo accounts, easy to type: new ones, or those of a start that still runs on the same database, which would else be told wrong ones. */
@@ -15,25 +16,24 @@ export function demoPasswords(folder, database, keep = false) {
   return passwords;
 }
 
-/** The key sessions are signed with: made once for this checkout. */
-export function sessionSecret(folder) {
-  const file = path.join(folder, 'session-secret');
-  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
-  return readFileSync(file, 'utf8');
-}
-
-/** The secret half of the key records are sealed with: made once, kept outside the database, never shown. */
-export function recordKey(folder) {
-  const file = path.join(folder, 'record-key');
+/** A secret of this checkout: made once, kept beside the database, never shown. */
+function secretOf(folder, name) {
+  const file = path.join(folder, name);
   if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
   return readFileSync(file, 'utf8').trim();
 }
+
+/** The secret half of the key records are sealed with. */
+export const recordKey = (folder) => secretOf(folder, RECORD_KEY);
+
+/** What a server process signs sessions and seals records with. */
+export const serverKeys = (folder) => ({ secret: secretOf(folder, 'session-secret'), key: recordKey(folder) });
 
 /** The file every seal of a database is told to. */
 export const anchorOf = (folder, database) => path.join(folder, `seals-${database}`);
 
 /** What belongs to a database and is kept outside it, by its name in a backup. */
-export const keptFiles = (folder, anchor) => ({ 'record-key': path.join(folder, 'record-key'), seals: anchor });
+export const keptFiles = (folder, anchor) => ({ [RECORD_KEY]: path.join(folder, RECORD_KEY), seals: anchor });
 
 /** Starts one server process and waits until it listens itself: another on the same port says nothing about this one. It ends with the process that started it. */
 export async function serve({ databaseUrl, port, secret, key, anchor, demo, passwords = {}, development = false, logLevel = 'warn' }) {

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { Craft, CraftBody, Person } from '@ashstep/contract';
-import { HERE, type Sent, wasCarriedOut } from '../platform/commands.js';
+import { type Sent, once } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
-import { type Queryable, inTransaction, loadQueries } from '../platform/database.js';
+import { type Queryable, loadQueries } from '../platform/database.js';
 
 const sql = loadQueries<'list' | 'insert' | 'fromElsewhere'>(import.meta.url, './queries.sql');
 
@@ -17,10 +17,8 @@ export async function addCraft(db: Queryable, craft: CraftBody, origin: string |
 }
 
 /** Adds a craft for a person; the same act sent again does nothing, another under its id is refused. */
-export async function registerCraft(context: Context, craft: CraftBody, person: Person, sent: Sent = HERE): Promise<CraftBody> {
-  await inTransaction(context.pool, async (client) => {
-    if (!(await wasCarriedOut(client, sent, person, null, context.now()))) await addCraft(client, craft);
-  });
+export async function registerCraft(context: Context, craft: CraftBody, person: Person, sent?: Sent): Promise<CraftBody> {
+  await once(context, sent, person, null, async (client) => void (await addCraft(client, craft)));
   return craft;
 }
 

@@ -4,7 +4,7 @@ import { keepable } from '../platform/bodies.js';
 import type { Context } from '../platform/context.js';
 import { ProblemError, parse } from '../platform/problems.js';
 import { beginSession, csrfToken, endSession, requireCsrf, requireVisitorCsrf, signedIn } from '../platform/sessions.js';
-import { askerOf, rememberDevice, tried } from './attempts.js';
+import { type Asker, askerOf, rememberDevice, tried } from './attempts.js';
 import { demoAccounts, endOtherSessions, loginOf, otherSessions, personById, setOwnPassword, setUnits, shop, signInToDemo, signInWithPassword } from './service.js';
 
 declare global {
@@ -19,11 +19,19 @@ declare global {
 /** Nothing asked of a visitor is longer. */
 const VISITOR_LIMIT = '4kb';
 
+/** Who is signed in, as the database has them now; nobody where the session is over or they are let in no more. */
+async function personIn({ pool, now }: Context, request: Request): Promise<Person | null> {
+  const id = signedIn(request, now());
+  return id ? personById(pool, id) : null;
+}
+
+/** The signed-in person as one who is asked for the password. */
+export const askerIn = async (context: Context, request: Request, { id }: Person): Promise<Asker> => askerOf(context, request, await loginOf(context.pool, id));
+
 /** Refuses requests without a signed-in person and puts that person into `response.locals`. */
 export function requirePerson(context: Context) {
   return async (request: Request, response: Response, next: NextFunction): Promise<void> => {
-    const id = signedIn(request, context.now());
-    const person = id ? await personById(context.pool, id) : null;
+    const person = await personIn(context, request);
     if (!person) throw new ProblemError(401, 'signed-out', 'Sign in first. What you typed is kept.');
     response.locals['person'] = person;
     next();
@@ -52,10 +60,14 @@ export function doorRoutes(context: Context): Router {
     return reply(request, person);
   };
 
+  const endOthers = async (request: Request, response: Response): Promise<void> => {
+    const { id } = personOf(response);
+    await endOtherSessions(context.pool, id, request.sessionID);
+    response.json(await otherSessions(context.pool, id, request.sessionID));
+  };
+
   router.get('/session', async (request, response) => {
-    const id = signedIn(request, context.now());
-    const person = id ? await personById(context.pool, id) : null;
-    response.json(await reply(request, person));
+    response.json(await reply(request, await personIn(context, request)));
   });
   router.post('/session', visitor, ...body, async (request, response) => {
     const { login, password } = parse(signIn, request.body);
@@ -66,7 +78,7 @@ export function doorRoutes(context: Context): Router {
   router.post('/session/demo', visitor, ...body, async (request, response) => {
     const { personId } = parse(demoSignIn, request.body);
     const person = await signInToDemo(context, personId);
-    await tried(context, askerOf(context, request, await loginOf(context.pool, person.id)), 'sign-in', () => Promise.resolve(true));
+    await tried(context, await askerIn(context, request, person), 'sign-in', () => Promise.resolve(true));
     response.json(await enter(request, person));
   });
   router.delete('/session', ...known, async (request, response) => {
@@ -78,18 +90,13 @@ export function doorRoutes(context: Context): Router {
   });
   router.put('/session/password', ...known, async (request, response) => {
     const { current, next } = parse(changePassword, request.body);
-    const { id } = personOf(response);
-    await setOwnPassword(context, id, askerOf(context, request, await loginOf(context.pool, id)), current, next);
-    await endOtherSessions(context.pool, id, request.sessionID);
-    response.json(await otherSessions(context.pool, id, request.sessionID));
+    const person = personOf(response);
+    await setOwnPassword(context, person.id, await askerIn(context, request, person), current, next);
+    await endOthers(request, response);
   });
   router.get('/session/others', requirePerson(context), async (request, response) => {
     response.json(await otherSessions(context.pool, personOf(response).id, request.sessionID));
   });
-  router.delete('/session/others', ...known, async (request, response) => {
-    const { id } = personOf(response);
-    await endOtherSessions(context.pool, id, request.sessionID);
-    response.json(await otherSessions(context.pool, id, request.sessionID));
-  });
+  router.delete('/session/others', ...known, endOthers);
   return router;
 }

@@ -1,7 +1,9 @@
 import { createHash } from 'node:crypto';
 import { type Person, uuid } from '@ashstep/contract';
 import type { Request } from 'express';
-import type { Queryable } from './database.js';
+import type pg from 'pg';
+import type { Context } from './context.js';
+import { type Queryable, inTransaction } from './database.js';
 import { ProblemError } from './problems.js';
 
 /** How an act came in: its id, made on the device it was done on, what was asked for, and how long ago it was done. */
@@ -32,6 +34,12 @@ export function sentOf(request: Request): Sent {
   };
 }
 
+/** Clocks may differ by so much, ms, before what was done counts as still to come. */
+const CLOCKS_MS = 10 * 60_000;
+
+/** Whether a time read off the shed's clock is still to come. */
+export const isAhead = (at: string | null, now: Date): boolean => at !== null && new Date(at).getTime() > now.getTime() + CLOCKS_MS;
+
 const NOTE = 'INSERT INTO command (id, by_id, repair_id, digest, at) VALUES ($1, $2, $3, $4, $5) ON CONFLICT (id) DO NOTHING';
 const KNOWN = 'SELECT by_id AS "byId", repair_id AS "repairId", digest FROM command WHERE id = $1';
 
@@ -46,4 +54,11 @@ export async function wasCarriedOut(client: Queryable, sent: Sent, person: Pick<
   const known = (await client.query<{ byId: string; repairId: string | null; digest: string }>(KNOWN, [sent.id])).rows[0]!;
   if (known.byId === person.id && known.repairId === repairId && known.digest === sent.digest) return true;
   throw new ProblemError(409, 'id-taken', 'Something else was sent under this id before. It is not overwritten; send this under an id of its own.');
+}
+
+/** Does something in one transaction, unless the same act was carried out before. @throws ProblemError as `wasCarriedOut` */
+export async function once({ pool, now }: Pick<Context, 'pool' | 'now'>, sent: Sent | undefined, person: Pick<Person, 'id'>, repairId: string | null, work: (client: pg.PoolClient) => Promise<void>): Promise<void> {
+  await inTransaction(pool, async (client) => {
+    if (!(await wasCarriedOut(client, sent ?? HERE, person, repairId, now()))) await work(client);
+  });
 }

@@ -1,15 +1,13 @@
 import { amendBody, signOffBody } from '@ashstep/contract';
 import { Router } from 'express';
 import * as z from 'zod';
-import { personOf } from '../people/door.js';
+import { askerIn, personOf } from '../people/door.js';
 import { sentOf } from '../platform/commands.js';
-import { askerOf } from '../people/attempts.js';
-import { loginOf } from '../people/service.js';
 import type { Context } from '../platform/context.js';
 import { fileName } from '../platform/print.js';
 import { ProblemError, parse } from '../platform/problems.js';
 import { answer, idOf } from '../repairs/routes.js';
-import { loadRepair } from '../repairs/store.js';
+import { loadWithout } from '../repairs/store.js';
 import { printed } from '../threads/heavy.js';
 import { recordText } from './verify.js';
 import { amend, draftRecord, importRecord, sealedRecord, signOff, verifyChain } from './service.js';
@@ -21,7 +19,7 @@ export function recordRoutes(context: Context): Router {
   router.post('/repairs/:id/sign-off', async (request, response) => {
     const { password, meaning } = parse(signOffBody, request.body);
     const person = personOf(response);
-    await signOff(context, idOf(request), { password, meaning, asker: askerOf(context, request, await loginOf(context.pool, person.id)) }, person, sentOf(request));
+    await signOff(context, idOf(request), { password, meaning, asker: await askerIn(context, request, person) }, person, sentOf(request));
     await answer(context, request, response);
   });
   router.post('/repairs/:id/amend', async (request, response) => {
@@ -39,8 +37,8 @@ export function recordRoutes(context: Context): Router {
   });
   router.get('/repairs/:id/record.pdf', async (request, response) => {
     const id = idOf(request);
-    const repair = await loadRepair(context.pool, id);
-    const { file, faults } = repair.state === 'sealed' ? await sealedRecord(context, id) : { file: { body: await draftRecord(context, id) }, faults: [] };
+    const { state } = await loadWithout(context.pool, id);
+    const { file, faults } = state === 'sealed' ? await sealedRecord(context, id) : { file: { body: await draftRecord(context, id) }, faults: [] };
     response.type('application/pdf').set('Content-Disposition', `inline; filename="${fileName(file.body.craft.tag)}-record.pdf"`);
     response.send(await printed('record', { file, faults }));
   });

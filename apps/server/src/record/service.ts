@@ -9,7 +9,7 @@ import { listPhotos } from '../photos/service.js';
 import { type Queryable, inTransaction } from '../platform/database.js';
 import { ProblemError, forbidden, parse } from '../platform/problems.js';
 import { asSeenBy, mayAmend, resultsStanding, standingOf } from '../repairs/inspection.js';
-import { type RepairRow, changeRepair, loadRepair, requireOpen, sql as repairSql } from '../repairs/store.js';
+import { type RepairRow, changeOpen, changeRepair, loadRepair, sql as repairSql } from '../repairs/store.js';
 import { addAnchor, readAnchors } from './anchor.js';
 import { recordBody } from './body.js';
 import { chainHash, isSealedBy } from './seal.js';
@@ -26,27 +26,20 @@ export async function signOff(context: Context, id: string, { password, meaning,
 /** Seals without asking for a password: the caller has established who signs. */
 export async function sealRepair(context: Context, id: string, meaning: string, person: Person, sent?: Sent): Promise<void> {
   let seal: Anchor | null = null;
-  await changeRepair(
-    context,
-    id,
-    person,
-    async (client, locked, { at }) => {
-      requireOpen(locked);
-      const { signOff: may } = await asSeenBy(client, id, person);
-      if (!may.allowed) throw new ProblemError(403, 'not-ready', may.reason);
-      const { name, singleHanded } = await shop(client);
-      await client.query(sql.chainLock);
-      const end = (await client.query<{ hash: string; number: number }>(sql.chainEnd)).rows[0] ?? { hash: CHAIN_START, number: 0 };
-      const body = canonicalJson(await bodyOf(client, id, name, { by: person.name, at: at.toISOString(), meaning, singleHanded }));
-      const hash = chainHash(end.hash, body);
-      const given = { number: end.number + 1, hash, signature: context.sealKey.sign(end.number + 1, hash) };
-      await client.query(sql.insert, [id, locked.revision, false, body, end.hash, hash, at, person.name, meaning, singleHanded, given.number, context.sealKey.publicKey, given.signature]);
-      seal = given;
-      const { version } = (await client.query<{ version: number }>(repairSql.seal, [id, at])).rows[0]!;
-      return { kind: 'sealed', version, detail: { revision: locked.revision } };
-    },
-    sent,
-  );
+  await changeOpen(context, id, person, sent, async (client, locked, { at }) => {
+    const { signOff: may } = await asSeenBy(client, id, person);
+    if (!may.allowed) throw new ProblemError(403, 'not-ready', may.reason);
+    const { name, singleHanded } = await shop(client);
+    await client.query(sql.chainLock);
+    const end = (await client.query<{ hash: string; number: number }>(sql.chainEnd)).rows[0] ?? { hash: CHAIN_START, number: 0 };
+    const body = canonicalJson(await bodyOf(client, id, name, { by: person.name, at: at.toISOString(), meaning, singleHanded }));
+    const hash = chainHash(end.hash, body);
+    const given = { number: end.number + 1, hash, signature: context.sealKey.sign(end.number + 1, hash) };
+    await client.query(sql.insert, [id, locked.revision, false, body, end.hash, hash, at, person.name, meaning, singleHanded, given.number, context.sealKey.publicKey, given.signature]);
+    seal = given;
+    const { version } = (await client.query<{ version: number }>(repairSql.seal, [id, at])).rows[0]!;
+    return { kind: 'sealed', version, detail: { revision: locked.revision } };
+  });
   if (seal) addAnchor(context.config.anchorFile, seal);
 }
 
@@ -60,12 +53,11 @@ async function bodyOf(db: Queryable, id: string, shopName: string, signature: Re
 /** Opens a new revision of a sealed repair; what was sealed stays as it is. */
 export async function amend(context: Context, id: string, reason: string, person: Person, sent?: Sent): Promise<void> {
   if (!mayAmend(person, (await shop(context.pool)).singleHanded)) throw forbidden('Opening a sealed record again is for an inspector or the manager. Ask one, and say what for.');
-  const work: Parameters<typeof changeRepair>[3] = async (client, repair, { at }) => {
+  await changeRepair(context, id, person, sent, async (client, repair, { at }) => {
     if (repair.state !== 'sealed') throw new ProblemError(409, 'not-sealed', 'Only a sealed record is amended. This one can still be changed.');
     const { version } = (await client.query<{ version: number }>(repairSql.amend, [id, at])).rows[0]!;
     return { kind: 'amended', version, detail: { revision: repair.revision + 1, reason } };
-  };
-  await changeRepair(context, id, person, work, sent);
+  });
 }
 
 /** A sealed record as its file, and what of it is not as it was sealed; the newest revision unless one is named. */

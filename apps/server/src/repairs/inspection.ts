@@ -6,7 +6,7 @@ import type { Context } from '../platform/context.js';
 import { type Queryable, together } from '../platform/database.js';
 import { ProblemError, notFound } from '../platform/problems.js';
 import { planOf } from '../threads/heavy.js';
-import { type RepairRow, changeRepair, loadInputs, loadWithout, requireOpen, sql, touch } from './store.js';
+import { type RepairRow, changeOpen, loadInputs, loadWithout, sql, touch } from './store.js';
 
 /** Who had hands on a repair, and when last each section was changed or something laid: what acceptance is judged by. */
 export interface Standing {
@@ -107,41 +107,27 @@ const WHY_OPEN: Record<string, string> = { own: ', an own check only so far', vo
 export async function addResult(context: Context, id: string, body: ResultBody, person: Person, sent?: Sent): Promise<void> {
   const check = requireEntry(INSPECTION_CHECKS, body.checkId, 'checkId');
   const outcome = judge(check, { ...(body.pass === undefined ? {} : { pass: body.pass }), ...(body.readings ? { readings: body.readings } : {}) });
-  await changeRepair(
-    context,
-    id,
-    person,
-    async (client, repair, { at }) => {
-      requireOpen(repair);
-      const counts = notTheirs(await standingOf(client, repair.id), person) === null;
-      if ((await client.query(sql.sameResult, [body.id, id, check.id])).rowCount === 1) return null;
-      const version = await touch(client, id, at);
-      await client.query(sql.addResult, [body.id, id, check.id, outcome.pass, body.readings ?? [], outcome.mean, outcome.spread, outcome.why, body.note, person.name, at, person.id, repair.revision, version]);
-      if (!outcome.pass) await client.query(sql.openRework, [id, check.id, at]);
-      else if (counts) await client.query(sql.closeRework, [id, check.id, at, person.name]);
-      return { kind: outcome.pass ? 'passed' : 'failed', version, detail: { checkId: check.id } };
-    },
-    sent,
-  );
+  await changeOpen(context, id, person, sent, async (client, repair, { at }) => {
+    const counts = notTheirs(await standingOf(client, repair.id), person) === null;
+    if ((await client.query(sql.sameResult, [body.id, id, check.id])).rowCount === 1) return null;
+    const version = await touch(client, id, at);
+    await client.query(sql.addResult, [body.id, id, check.id, outcome.pass, body.readings ?? [], outcome.mean, outcome.spread, outcome.why, body.note, person.name, at, person.id, repair.revision, version]);
+    if (!outcome.pass) await client.query(sql.openRework, [id, check.id, at]);
+    else if (counts) await client.query(sql.closeRework, [id, check.id, at, person.name]);
+    return { kind: outcome.pass ? 'passed' : 'failed', version, detail: { checkId: check.id } };
+  });
 }
 
 /** Writes cause and action of a rework item, or accepts it as it is: a concession is an inspector's, with a reason. */
 export async function updateRework(context: Context, id: string, itemId: string, body: UpdateRework, person: Person, sent?: Sent): Promise<void> {
   if (body.concession !== null && body.concession.trim() === '') throw new ProblemError(422, 'invalid', 'A concession needs a reason.', { fields: [{ path: 'concession', message: 'Say why it is accepted all the same.' }] });
-  await changeRepair(
-    context,
-    id,
-    person,
-    async (client, repair, { at }) => {
-      requireOpen(repair);
-      if (body.concession !== null) {
-        const why = notTheirs(await standingOf(client, repair.id), person);
-        if (why) throw new ProblemError(403, 'forbidden', `A concession needs a named inspector. ${why}`);
-      }
-      const done = await client.query(sql.updateRework, [id, itemId, body.cause, body.action, body.concession, at, person.name]);
-      if (done.rowCount === 0) throw notFound('open rework item');
-      return { kind: body.concession === null ? 'rework' : 'concession', version: await touch(client, id, at), detail: { itemId } };
-    },
-    sent,
-  );
+  await changeOpen(context, id, person, sent, async (client, repair, { at }) => {
+    if (body.concession !== null) {
+      const why = notTheirs(await standingOf(client, repair.id), person);
+      if (why) throw new ProblemError(403, 'forbidden', `A concession needs a named inspector. ${why}`);
+    }
+    const done = await client.query(sql.updateRework, [id, itemId, body.cause, body.action, body.concession, at, person.name]);
+    if (done.rowCount === 0) throw notFound('open rework item');
+    return { kind: body.concession === null ? 'rework' : 'concession', version: await touch(client, id, at), detail: { itemId } };
+  });
 }

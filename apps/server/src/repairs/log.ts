@@ -5,31 +5,24 @@ import type { Context } from '../platform/context.js';
 import type { Queryable } from '../platform/database.js';
 import { ProblemError } from '../platform/problems.js';
 import { planOf } from '../threads/heavy.js';
-import { changeRepair, requireOpen, sql, touch } from './store.js';
+import { changeOpen, sql, touch } from './store.js';
 
 /** Writes one entry of the bench log; a batch gets its real ratio worked out. What is down, mixed or begun once is not logged twice. */
 export async function addLogEntry(context: Context, id: string, entryId: string, entry: LogEntryBody, person: Person, sent?: Sent): Promise<void> {
-  await changeRepair(
-    context,
-    id,
-    person,
-    async (client, repair, { at, receivedAt }) => {
-      requireOpen(repair);
-      if ((await client.query(sql.sameEntry, [entryId, id, JSON.stringify(entry)])).rowCount === 1) return null;
-      const plan = await planOf(repair.inputs);
-      if (entry.kind !== 'note') {
-        const [hold] = plan.holds;
-        if (hold) throw new ProblemError(409, 'held', remarkWords(hold));
-        await requireNotLogged(client, id, entry);
-      }
-      if (entry.kind === 'ply' && !plan.patch?.faces.some((face, f) => face.plies.some((ply) => plyKey(f, ply.laid) === entry.plyKey)))
-        throw new ProblemError(422, 'unknown-id', 'The plan has no such ply. Look at the stack again.', { fields: [{ path: 'entry.plyKey', message: 'Not in the plan.' }] });
-      const error = entry.kind === 'batch' ? batchError(repair.inputs, plan, entry) : null;
-      await client.query(sql.addLog, [entryId, id, at, person.id, person.name, JSON.stringify(entry), error?.errorPercent ?? null, error?.within ?? null, receivedAt]);
-      return { kind: 'logged', version: await touch(client, id, at), detail: { entry: entry.kind } };
-    },
-    sent,
-  );
+  await changeOpen(context, id, person, sent, async (client, repair, { at, receivedAt }) => {
+    if ((await client.query(sql.sameEntry, [entryId, id, JSON.stringify(entry)])).rowCount === 1) return null;
+    const plan = await planOf(repair.inputs);
+    if (entry.kind !== 'note') {
+      const [hold] = plan.holds;
+      if (hold) throw new ProblemError(409, 'held', remarkWords(hold));
+      await requireNotLogged(client, id, entry);
+    }
+    if (entry.kind === 'ply' && !plan.patch?.faces.some((face, f) => face.plies.some((ply) => plyKey(f, ply.laid) === entry.plyKey)))
+      throw new ProblemError(422, 'unknown-id', 'The plan has no such ply. Look at the stack again.', { fields: [{ path: 'entry.plyKey', message: 'Not in the plan.' }] });
+    const error = entry.kind === 'batch' ? batchError(repair.inputs, plan, entry) : null;
+    await client.query(sql.addLog, [entryId, id, at, person.id, person.name, JSON.stringify(entry), error?.errorPercent ?? null, error?.within ?? null, receivedAt]);
+    return { kind: 'logged', version: await touch(client, id, at), detail: { entry: entry.kind } };
+  });
 }
 
 /** A batch that is out of its ratio is thrown away and mixed again, to other weights; everything else of this revision happens once. */

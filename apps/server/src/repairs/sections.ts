@@ -2,13 +2,13 @@ import { isDeepStrictEqual } from 'node:util';
 import { type Change, ChangeClash, type Person, type SectionName, applyChanges, changesBetween, errorWords, inputSections, sameJson } from '@ashstep/contract';
 import { MAX_READINGS, type RepairInputs, STRUCTURAL_SECTIONS, stagesAfterEdit } from '@ashstep/core';
 import { shop } from '../people/service.js';
-import type { Sent } from '../platform/commands.js';
+import { type Sent, isAhead } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import type { Queryable } from '../platform/database.js';
 import { ProblemError, parse } from '../platform/problems.js';
 import { planOf } from '../threads/heavy.js';
 import { mayPlan } from './inspection.js';
-import { type LockedRepair, type RepairChange, changeRepair, requireOpen, sql } from './store.js';
+import { type LockedRepair, type RepairChange, changeOpen, sql } from './store.js';
 
 /** What an edit of a section was typed over, and its own name: the same edit may be sent again when its answer was lost. */
 export interface EditOrigin {
@@ -22,15 +22,14 @@ export interface EditOrigin {
  */
 export async function saveSection(context: Context, id: string, section: SectionName, value: unknown, { basedOn, editId }: EditOrigin, person: Person, sent?: Sent): Promise<void> {
   const checked = parse(inputSections[section], value, section);
-  const work = async (client: Queryable, repair: LockedRepair, at: Date): Promise<RepairChange | null> => {
+  await changeOpen(context, id, person, sent, async (client, repair, { at }) => {
     const changes = changesBetween(repair.inputs[section], checked);
     if (changes.length === 0) return null;
     const since = (await client.query<{ section: string; by: string; at: string; editId: string | null }>(sql.changedSince, [id, basedOn])).rows;
     const others = since.filter((change) => change.section === section && (editId === null || change.editId !== editId));
     if (others.length > 0 || basedOn > repair.version) throw stale(repair, others);
     return put(client, repair, section, checked, changes, at, person, editId);
-  };
-  await changeRepair(context, id, person, (client, repair, { at }) => (requireOpen(repair), work(client, repair, at)), sent);
+  });
 }
 
 /**
@@ -38,19 +37,12 @@ export async function saveSection(context: Context, id: string, section: Section
  * by another since is a 409 that names who and when.
  */
 export async function patchSection(context: Context, id: string, section: SectionName, changes: Change[], person: Person, sent?: Sent): Promise<void> {
-  await changeRepair(
-    context,
-    id,
-    person,
-    async (client, repair, { at }) => {
-      requireOpen(repair);
-      const { result: value, error } = attempted(() => applyChanges(repair.inputs[section], changes));
-      if (error) throw stale(repair, (await client.query<{ section: string; by: string; at: string }>(sql.lastOfSection, [id, section])).rows);
-      if (value === repair.inputs[section]) return null;
-      return put(client, repair, section, checkedChange(section, repair.inputs[section], value), changes, at, person);
-    },
-    sent,
-  );
+  await changeOpen(context, id, person, sent, async (client, repair, { at }) => {
+    const { result: value, error } = attempted(() => applyChanges(repair.inputs[section], changes));
+    if (error) throw stale(repair, (await client.query<{ section: string; by: string; at: string }>(sql.lastOfSection, [id, section])).rows);
+    if (value === repair.inputs[section]) return null;
+    return put(client, repair, section, checkedChange(section, repair.inputs[section], value), changes, at, person);
+  });
 }
 
 /** The section with what came into it checked: readings that were there were checked when they came, and there may be thousands. */
@@ -92,13 +84,10 @@ async function requireMayEdit(client: Queryable, section: SectionName, person: P
   throw new ProblemError(403, 'forbidden', 'An inspector does not change the plan they are to accept. Ask a technician, or write down in a note what should change.');
 }
 
-/** Clocks may differ by so much, ms, before a reading counts as taken in the future. */
-const CLOCKS_MS = 10 * 60_000;
-
 /** Readings that come in were taken already. */
 function requireNotAhead(readings: RepairInputs['survey']['readings'], changes: readonly Change[], now: Date): void {
   const came = changes.flatMap((change) => ('in' in change && change.path === '/readings' ? (change.in as RepairInputs['survey']['readings']) : []));
-  const ahead = came.find(({ at }) => at !== null && new Date(at).getTime() > now.getTime() + CLOCKS_MS);
+  const ahead = came.find(({ at }) => isAhead(at, now));
   if (!ahead) return;
   const place = readings.findIndex((reading) => sameJson(reading, ahead));
   throw new ProblemError(422, 'invalid', 'A reading is dated in the future.', { fields: [{ path: `survey.readings.${place}.at`, message: 'This is still to come. Give the time it was read.' }] });

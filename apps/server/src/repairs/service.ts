@@ -2,13 +2,12 @@ import { type BoardRow, type EventsReply, type HistoryReply, type Person, type R
 import { NEW_REPAIR, type RepairInputs, attempt, certainEnough, priorOfYear, resinEvidence } from '@ashstep/core';
 import { shop } from '../people/service.js';
 import { shopSettings } from '../shop/service.js';
-import { HERE, type Sent, wasCarriedOut } from '../platform/commands.js';
+import { HERE, type Sent, once } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
-import { inTransaction } from '../platform/database.js';
 import { ProblemError } from '../platform/problems.js';
 import { sealsOf } from '../record/seals.js';
 import { asSeenBy } from './inspection.js';
-import { changeRepair, momentOf, requireOpen, sql, touch, writeEvent } from './store.js';
+import { changeOpen, momentOf, sql, touch, writeEvent } from './store.js';
 
 const PAGE_SIZE = 50;
 
@@ -61,8 +60,7 @@ export async function eventsOf({ pool }: Context, id: string, before: number | n
 /** Opens a repair with the trade's defaults; the same id sent twice opens one. */
 export async function openRepair(context: Context, body: { id: string; craftId: string; title: string }, person: Person, sent: Sent = HERE): Promise<RepairDetail> {
   if (person.role === 'inspector') throw new ProblemError(403, 'forbidden', 'An inspector looks at repairs others have done. Ask a technician to open it.');
-  await inTransaction(context.pool, async (client) => {
-    if (await wasCarriedOut(client, sent, person, body.id, context.now())) return;
+  await once(context, sent, person, body.id, async (client) => {
     const known = await client.query<{ kind: RepairInputs['place']['craftKind']; year: number | null }>('SELECT kind, year FROM craft WHERE id = $1', [body.craftId]);
     const craft = known.rows[0];
     if (!craft) throw new ProblemError(422, 'unknown-id', 'Pick the craft first.', { fields: [{ path: 'craftId', message: 'Not in the list. Pick one that is.' }] });
@@ -84,29 +82,15 @@ export async function openRepair(context: Context, body: { id: string; craftId: 
 }
 
 export async function setStageReached(context: Context, id: string, stageReached: number, person: Person, sent?: Sent): Promise<void> {
-  await changeRepair(
-    context,
-    id,
-    person,
-    async (client, repair, { at }) => {
-      requireOpen(repair);
-      if (stageReached === repair.stageReached) return null;
-      return { kind: 'stage', version: await touch(client, id, at, stageReached), detail: { stage: stageReached } };
-    },
-    sent,
-  );
+  await changeOpen(context, id, person, sent, async (client, repair, { at }) => {
+    if (stageReached === repair.stageReached) return null;
+    return { kind: 'stage', version: await touch(client, id, at, stageReached), detail: { stage: stageReached } };
+  });
 }
 
 export async function setCheck(context: Context, id: string, checkId: string, done: boolean, person: Person, sent?: Sent): Promise<void> {
-  await changeRepair(
-    context,
-    id,
-    person,
-    async (client, repair, { at }) => {
-      requireOpen(repair);
-      await client.query(sql.setCheck, [id, checkId, done, person.name, at]);
-      return { kind: done ? 'checked' : 'unchecked', version: await touch(client, id, at), detail: { checkId } };
-    },
-    sent,
-  );
+  await changeOpen(context, id, person, sent, async (client, _repair, { at }) => {
+    await client.query(sql.setCheck, [id, checkId, done, person.name, at]);
+    return { kind: done ? 'checked' : 'unchecked', version: await touch(client, id, at), detail: { checkId } };
+  });
 }

@@ -88,19 +88,21 @@ export function momentOf(now: Date, { ageMs }: Sent): Moment {
   return { at: new Date(now.getTime() - ageMs), receivedAt: ageMs > LATE_MS ? now : null };
 }
 
+export type RepairWork = (client: pg.PoolClient, repair: LockedRepair, moment: Moment) => Promise<RepairChange | null>;
+
 /**
  * Runs a change of one repair under its row lock. The work returns what happened, which is written as an event with the new
  * version, or null where nothing did. The same act sent again does nothing.
  */
-export async function changeRepair(context: Context, id: string, person: Person, work: (client: pg.PoolClient, repair: LockedRepair, moment: Moment) => Promise<RepairChange | null>, sent: Sent = HERE): Promise<void> {
+export async function changeRepair(context: Context, id: string, person: Person, sent: Sent | undefined, work: RepairWork): Promise<void> {
   await inTransaction(context.pool, async (client) => {
     const row = (await client.query<LockedRepair & { inputs: Partial<StoredInputs> }>(sql.lock, [id])).rows[0];
     if (!row) throw notFound('repair');
     const now = context.now();
-    if (await wasCarriedOut(client, sent, person, id, now)) return;
-    const moment = momentOf(now, sent);
+    if (await wasCarriedOut(client, sent ?? HERE, person, id, now)) return;
+    const moment = momentOf(now, sent ?? HERE);
     const change = await work(client, { ...row, inputs: completeInputs(row.inputs) }, moment);
-    if (change) await writeEvent(client, id, change, person, moment, sent.id);
+    if (change) await writeEvent(client, id, change, person, moment, sent?.id);
   });
 }
 
@@ -108,8 +110,12 @@ export async function writeEvent(db: Queryable, repairId: string, change: Repair
   await db.query(sql.event, [repairId, change.version, at, by.name, change.kind, change.section ?? null, JSON.stringify(change.detail ?? {}), by.id, commandId, receivedAt]);
 }
 
-export function requireOpen(repair: LockedRepair): void {
-  if (repair.state === 'sealed') throw new ProblemError(409, 'sealed', 'This record is sealed. Amend it to open a new revision.');
+/** The same of a repair that is open: one that is sealed takes no other change than to be amended. */
+export function changeOpen(context: Context, id: string, person: Person, sent: Sent | undefined, work: RepairWork): Promise<void> {
+  return changeRepair(context, id, person, sent, async (client, repair, moment) => {
+    if (repair.state === 'sealed') throw new ProblemError(409, 'sealed', 'This record is sealed. Amend it to open a new revision.');
+    return work(client, repair, moment);
+  });
 }
 
 export async function touch(db: Queryable, id: string, at: Date, stageReached: number | null = null): Promise<number> {

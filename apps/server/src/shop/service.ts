@@ -1,10 +1,10 @@
 import { type Person, type SetMark, type SetPin, type ShopReply, changesBetween, completeSettings } from '@ashstep/contract';
 import type { Air, AirReading, ShopSettings } from '@ashstep/core';
-import { HERE, type Sent, wasCarriedOut } from '../platform/commands.js';
+import { type Sent, isAhead, once } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
-import { type Queryable, inTransaction, loadQueries } from '../platform/database.js';
+import { type Queryable, loadQueries } from '../platform/database.js';
 import { ProblemError } from '../platform/problems.js';
-import { changeRepair, requireOpen, touch } from '../repairs/store.js';
+import { changeOpen, touch } from '../repairs/store.js';
 
 type QueryName = 'settings' | 'saveSettings' | 'forecast' | 'saveForecast' | 'dropForecast' | 'lastReading' | 'addReading' | 'pins' | 'savePin' | 'dropPin' | 'marks' | 'saveMark' | 'dropMark' | 'stepBefore' | 'laid' | 'event';
 const sql = loadQueries<QueryName>(import.meta.url, './queries.sql');
@@ -33,18 +33,16 @@ interface ShopEvent {
 }
 
 /** Runs a change of the shop and writes down who made it; the same act sent again does nothing. */
-async function changeShop(context: Context, person: Person, sent: Sent, work: (client: Queryable) => Promise<ShopEvent | null>): Promise<ShopReply> {
-  await inTransaction(context.pool, async (client) => {
-    const at = context.now();
-    if (await wasCarriedOut(client, sent, person, null, at)) return;
+async function changeShop(context: Context, person: Person, sent: Sent | undefined, work: (client: Queryable) => Promise<ShopEvent | null>): Promise<ShopReply> {
+  await once(context, sent, person, null, async (client) => {
     const event = await work(client);
-    if (event) await client.query(sql.event, [at, person.id, person.name, event.kind, JSON.stringify(event.detail)]);
+    if (event) await client.query(sql.event, [context.now(), person.id, person.name, event.kind, JSON.stringify(event.detail)]);
   });
   return shopPlan(context);
 }
 
 /** Hours, hands, rates, tools, climate and money; a manager's call. */
-export async function saveSettings(context: Context, settings: ShopSettings, person: Person, sent: Sent = HERE): Promise<ShopReply> {
+export async function saveSettings(context: Context, settings: ShopSettings, person: Person, sent?: Sent): Promise<ShopReply> {
   if (person.role !== 'manager') throw new ProblemError(403, 'forbidden', 'The shed is set up by a manager. Ask one to change it.');
   return changeShop(context, person, sent, async (client) => {
     const changes = changesBetween(await shopSettings(client), settings);
@@ -54,7 +52,7 @@ export async function saveSettings(context: Context, settings: ShopSettings, per
 }
 
 /** Keeps a forecast in place of the one before; none goes back to the stand-in. */
-export async function saveForecast(context: Context, forecast: Air | null, person: Person, sent: Sent = HERE): Promise<ShopReply> {
+export async function saveForecast(context: Context, forecast: Air | null, person: Person, sent?: Sent): Promise<ShopReply> {
   return changeShop(context, person, sent, async (client) => {
     if (forecast === null) await client.query(sql.dropForecast);
     else await client.query(sql.saveForecast, [forecast.startAt, JSON.stringify(forecast.hours), context.now(), person.name]);
@@ -62,7 +60,7 @@ export async function saveForecast(context: Context, forecast: Air | null, perso
   });
 }
 
-export async function addReading(context: Context, id: string, reading: AirReading, person: Person, sent: Sent = HERE): Promise<ShopReply> {
+export async function addReading(context: Context, id: string, reading: AirReading, person: Person, sent?: Sent): Promise<ShopReply> {
   requireNotAhead('at', reading.at, context.now());
   return changeShop(context, person, sent, async (client) => {
     const added = await client.query(sql.addReading, [id, reading.at, reading.tempC, reading.humidityPercent, person.name]);
@@ -109,22 +107,12 @@ async function changeStep(
   work: (client: Queryable, before: StepBefore, at: Date) => Promise<{ kind: string; detail: Record<string, unknown> } | null>,
 ): Promise<void> {
   if (person.role === 'inspector') throw new ProblemError(403, 'forbidden', 'The days are planned by those who do the work. Ask a technician.');
-  await changeRepair(
-    context,
-    repairId,
-    person,
-    async (client, repair, { at }) => {
-      requireOpen(repair);
-      const done = await work(client, (await client.query<StepBefore>(sql.stepBefore, [repairId, key])).rows[0]!, at);
-      return done && { ...done, version: await touch(client, repairId, at) };
-    },
-    sent,
-  );
+  await changeOpen(context, repairId, person, sent, async (client, _repair, { at }) => {
+    const done = await work(client, (await client.query<StepBefore>(sql.stepBefore, [repairId, key])).rows[0]!, at);
+    return done && { ...done, version: await touch(client, repairId, at) };
+  });
 }
 
-/** Clocks may differ by so much, ms, before what is written down counts as still to come. */
-const CLOCKS_MS = 10 * 60_000;
-
 function requireNotAhead(field: string, at: string | null, now: Date): void {
-  if (at !== null && new Date(at).getTime() > now.getTime() + CLOCKS_MS) throw new ProblemError(422, 'invalid', 'That time is still to come.', { fields: [{ path: field, message: 'Still to come. Give the time it was.' }] });
+  if (isAhead(at, now)) throw new ProblemError(422, 'invalid', 'That time is still to come.', { fields: [{ path: field, message: 'Still to come. Give the time it was.' }] });
 }

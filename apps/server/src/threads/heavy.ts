@@ -1,7 +1,7 @@
 import { Piscina } from 'piscina';
 import { type RepairInputs, type RepairPlan, planRepair } from '@ashstep/core';
 import { ProblemError } from '../platform/problems.js';
-import type { Tasks } from './tasks.js';
+import type * as tasks from './tasks.js';
 
 /** A piece of work is given up after so long, ms: figures that take longer are no repair’s. */
 const MOST_MS = 5_000;
@@ -9,6 +9,8 @@ const MOST_MS = 5_000;
 const MOST_PRINT_MS = 30_000;
 /** Points of marks, outlines and readings up to which a plan is worked out at once: a few milliseconds. */
 const LIGHT = 1_000;
+
+type Tasks = typeof tasks;
 
 let pool: Piscina | null = null;
 

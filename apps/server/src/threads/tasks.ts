@@ -14,9 +14,3 @@ export function record({ file, faults }: { file: Parameters<typeof recordPdf>[0]
 export function quote(input: Parameters<typeof quotePdf>[0]): Promise<Uint8Array> {
   return quotePdf(input);
 }
-
-export interface Tasks {
-  plan: typeof plan;
-  record: typeof record;
-  quote: typeof quote;
-}

@@ -1,7 +1,7 @@
 import type { BondTrial, BondTrialBody, Person } from '@ashstep/contract';
-import { HERE, type Sent, wasCarriedOut } from '../platform/commands.js';
+import { type Sent, once } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
-import { inTransaction, loadQueries } from '../platform/database.js';
+import { loadQueries } from '../platform/database.js';
 import { notFound } from '../platform/problems.js';
 
 const sql = loadQueries<'list' | 'insert' | 'withdraw'>(import.meta.url, './queries.sql');
@@ -11,7 +11,7 @@ export async function listTrials({ pool }: Context): Promise<BondTrial[]> {
 }
 
 /** Writes down one coupon; sending the same id again changes nothing. */
-export async function addTrial(context: Context, trial: BondTrialBody, person: Person, sent: Sent = HERE): Promise<BondTrial[]> {
+export async function addTrial(context: Context, trial: BondTrialBody, person: Person, sent?: Sent): Promise<BondTrial[]> {
   const { failure } = trial;
   const values = [
     trial.id,
@@ -27,16 +27,13 @@ export async function addTrial(context: Context, trial: BondTrialBody, person: P
     failure?.bondLinePercent ?? null,
     trial.notes,
   ];
-  await inTransaction(context.pool, async (client) => {
-    if (!(await wasCarriedOut(client, sent, person, null, context.now()))) await client.query(sql.insert, values);
-  });
+  await once(context, sent, person, null, async (client) => void (await client.query(sql.insert, values)));
   return listTrials(context);
 }
 
 /** Takes a coupon out of the comparison; it stays on record with the reason. */
-export async function withdrawTrial(context: Context, id: string, why: string, person: Person, sent: Sent = HERE): Promise<BondTrial[]> {
-  await inTransaction(context.pool, async (client) => {
-    if (await wasCarriedOut(client, sent, person, null, context.now())) return;
+export async function withdrawTrial(context: Context, id: string, why: string, person: Person, sent?: Sent): Promise<BondTrial[]> {
+  await once(context, sent, person, null, async (client) => {
     const done = await client.query(sql.withdraw, [id, context.now(), person.name, why]);
     if (done.rowCount === 0) throw notFound('bond trial that counts');
   });

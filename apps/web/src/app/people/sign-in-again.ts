@@ -1,10 +1,10 @@
-import { ChangeDetectionStrategy, Component, type ElementRef, computed, effect, inject, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, type ElementRef, computed, effect, inject, viewChild } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import type { Observable } from 'rxjs';
 import { Outbox } from '../outbox/outbox.service';
-import { ApiError } from '../platform/api';
 import { SessionService } from '../platform/session.service';
+import { Entering } from './entering';
 
 /** Asks for the password again where a session has ended under an open page; everything on the page stays as it is. */
 @Component({
@@ -59,7 +59,7 @@ import { SessionService } from '../platform/session.service';
     }
   `,
 })
-export class SignInAgain {
+export class SignInAgain extends Entering {
   readonly session = inject(SessionService);
   private readonly outbox = inject(Outbox);
   private readonly router = inject(Router);
@@ -73,10 +73,9 @@ export class SignInAgain {
     const count = this.outbox.commands().length;
     return count === 0 ? '' : count === 1 ? ', and 1 entry is kept here until you are back' : `, and ${count} entries are kept here until you are back`;
   });
-  readonly error = signal('');
-  readonly busy = signal(false);
 
   constructor() {
+    super();
     effect(() => {
       const { nativeElement: dialog } = this.dialog();
       if (this.expired() && !dialog.open) dialog.showModal();
@@ -90,15 +89,7 @@ export class SignInAgain {
   }
 
   enter(request: Observable<unknown>): void {
-    this.busy.set(true);
-    this.error.set('');
-    request.subscribe({
-      next: () => this.busy.set(false),
-      error: (error: unknown) => {
-        this.busy.set(false);
-        this.error.set(error instanceof ApiError ? error.problem.detail : 'Sign-in did not work. Try again.');
-      },
-    });
+    this.entering(request, () => this.busy.set(false));
   }
 
   /** Leaves the page to another person; what is kept waits for the one it belongs to. */

@@ -1,10 +1,10 @@
-import { ChangeDetectionStrategy, Component, inject, input, resource, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, resource } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import type { Observable } from 'rxjs';
 import { CommandShelf } from '../outbox/command-shelf';
-import { ApiError } from '../platform/api';
 import { SessionService } from '../platform/session.service';
+import { Entering } from './entering';
 
 @Component({
   selector: 'ash-sign-in',
@@ -80,7 +80,7 @@ import { SessionService } from '../platform/session.service';
     }
   `,
 })
-export class SignIn {
+export class SignIn extends Entering {
   readonly next = input('/', { transform: (path: string | undefined) => path ?? '/' });
   private readonly sessions = inject(SessionService);
   private readonly router = inject(Router);
@@ -88,8 +88,6 @@ export class SignIn {
   readonly session = toSignal(this.sessions.session$);
   /** What others left here on its way. */
   readonly kept = resource({ loader: () => this.shelf.keptForOthers(null) }).value;
-  readonly error = signal('');
-  readonly busy = signal(false);
 
   signIn(event: Event, login: string, password: string): void {
     event.preventDefault();
@@ -101,14 +99,6 @@ export class SignIn {
   }
 
   private enter(request: Observable<unknown>): void {
-    this.busy.set(true);
-    this.error.set('');
-    request.subscribe({
-      next: () => void this.router.navigateByUrl(this.next().startsWith('/') && !this.next().startsWith('//') ? this.next() : '/'),
-      error: (error: unknown) => {
-        this.busy.set(false);
-        this.error.set(error instanceof ApiError ? error.problem.detail : 'Sign-in did not work. Try again.');
-      },
-    });
+    this.entering(request, () => void this.router.navigateByUrl(this.next().startsWith('/') && !this.next().startsWith('//') ? this.next() : '/'));
   }
 }

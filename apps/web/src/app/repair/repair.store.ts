@@ -54,6 +54,8 @@ export class RepairStore {
   private id = '';
   /** The repair as the server told it last. */
   private known: RepairDetail | null = null;
+  /** What was put on screen last: of the server's, and of this device's. */
+  private seen: RepairDetail | null = null;
   private mine: readonly Command[] = [];
   /** The latest version heard of. */
   private newest = 0;
@@ -276,8 +278,6 @@ export class RepairStore {
     const plan = before && sectionNames.every((section) => inputs[section] === before.inputs[section]) ? before.plan : planRepair(inputs);
     this.state.next({ problem: null, upset: null, ...before, ...patch, fieldErrors: { ...told(mine), ...this.asked }, detail, inputs, plan, pending, unsent: new Set(mine.map((command) => command.id)), conflict: conflictOf(mine, known) });
   }
-
-  private seen: RepairDetail | null = null;
 }
 
 /** What was refused of this job, at its fields. */
