@@ -16,15 +16,17 @@ const { buildServer, buildWeb } = await import('./lib/build.mjs');
 await buildServer();
 await buildWeb();
 const { startCluster, ensureDatabase } = await import('./lib/postgres.mjs');
-const { demoPasswords, serve, serverKeys } = await import('./lib/serve.mjs');
+const { demoPasswords, prepare, serve, serverKeys } = await import('./lib/serve.mjs');
 
 const data = ensureDataFolder();
 const cluster = await startCluster(path.join(data, 'bench-db'));
-const databaseUrl = await ensureDatabase(cluster, 'bench', { fresh: true });
+const urls = await ensureDatabase(cluster, 'bench', { fresh: true });
+const keys = serverKeys(data);
 const port = await freePort(4380);
 const passwords = demoPasswords(data, 'bench');
 const begun = performance.now();
-const server = await serve({ databaseUrl, port, ...serverKeys(data), demo: true, passwords });
+prepare({ ...urls, ...keys });
+const server = await serve({ databaseUrl: urls.databaseUrl, port, ...keys, demo: true, passwords });
 const demoSeconds = ((performance.now() - begun) / 1000).toFixed(1);
 try {
   const { status } = spawnSync(process.execPath, ['--conditions=@ashstep/source', '--import', 'tsx', path.join(ROOT, 'tools/bench-main.ts'), `http://127.0.0.1:${port}`, passwords.ilse, demoSeconds], { stdio: 'inherit', cwd: ROOT });

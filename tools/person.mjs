@@ -21,8 +21,9 @@ const { savePerson } = await import('../apps/server/dist/people/service.js');
 
 const data = ensureDataFolder();
 const cluster = await startCluster(path.join(data, 'db'));
-const pool = openPool(await ensureDatabase(cluster, 'ash_step'));
-await prepareDatabase({ pool, sealKey: sealKey(recordKey(data)), config: { anchorFile: anchorOf(data, 'ash_step') } });
+const { ownerUrl, databaseUrl } = await ensureDatabase(cluster, 'ash_step');
+const pool = openPool(ownerUrl);
+await prepareDatabase({ pool, sealKey: sealKey(recordKey(data)), config: { databaseUrl, anchorFile: anchorOf(data, 'ash_step') } });
 const password = randomBytes(9).toString('base64url');
 await savePerson(pool, { id: randomUUID(), login: values.login.toLowerCase(), name: values.name, role: values.role, password, demo: false });
 await pool.end();

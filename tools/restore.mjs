@@ -22,8 +22,8 @@ const cluster = await startCluster(path.join(data, 'db'));
 try {
   if (await cluster.shared()) throw new Error('Ash Step is running. Stop it first: nobody may work on what is replaced.');
   const fresh = `${database}_coming`;
-  const url = await ensureDatabase(cluster, fresh, { fresh: true });
-  await restore(positionals[0], url, keptFiles(data, anchorOf(data, database)), (files) => checkBackup(url, files));
+  const urls = await ensureDatabase(cluster, fresh, { fresh: true });
+  await restore(positionals[0], urls.ownerUrl, keptFiles(data, anchorOf(data, database)), (files) => checkBackup(urls, files));
   const before = await replaceDatabase(cluster, database, fresh);
   console.log(`${positionals[0]} is in place and its records are as they were sealed.${before ? ` What was here before is kept as ${before}.` : ''}`);
 } catch (error) {

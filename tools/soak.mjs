@@ -11,7 +11,7 @@ ensureNodePackages();
 const { buildServer } = await import('./lib/build.mjs');
 await buildServer();
 const { startCluster, ensureDatabase } = await import('./lib/postgres.mjs');
-const { anchorOf, serve, serverKeys } = await import('./lib/serve.mjs');
+const { anchorOf, prepare, serve, serverKeys } = await import('./lib/serve.mjs');
 const { prepareShed } = await import('./soak/shed.mjs');
 const { load } = await import('./soak/load.mjs');
 const { killAgainAndAgain } = await import('./soak/kills.mjs');
@@ -20,10 +20,12 @@ const { count } = await import('./soak/count.mjs');
 
 const data = ensureDataFolder();
 const cluster = await startCluster(path.join(data, 'soak-db'));
-const databaseUrl = await ensureDatabase(cluster, 'soak', { fresh: true });
+const { ownerUrl, databaseUrl } = await ensureDatabase(cluster, 'soak', { fresh: true });
+const keys = serverKeys(data);
 const anchor = anchorOf(data, `soak-${randomUUID()}`);
+prepare({ ownerUrl, databaseUrl, ...keys, anchor });
 const port = await freePort(4480);
-const serveOn = () => serve({ databaseUrl, port, ...serverKeys(data), anchor, demo: false, logLevel: 'fatal' });
+const serveOn = () => serve({ databaseUrl, port, ...keys, anchor, demo: false, logLevel: 'fatal' });
 const app = { base: `http://127.0.0.1:${port}`, server: await serveOn(), serveOn, cluster, databaseUrl };
 app.watch = watchEnds(app);
 

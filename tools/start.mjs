@@ -26,20 +26,21 @@ const { buildServer, buildWeb } = await import('./lib/build.mjs');
 await buildServer();
 await buildWeb();
 const { startCluster, ensureDatabase } = await import('./lib/postgres.mjs');
-const { DEMO_LOGINS, anchorOf, demoPasswords, serve, serverKeys } = await import('./lib/serve.mjs');
+const { DEMO_LOGINS, anchorOf, demoPasswords, prepare, serve, serverKeys } = await import('./lib/serve.mjs');
 
 const data = ensureDataFolder();
 const cluster = await startCluster(path.join(data, 'db'));
 const database = values['no-demo'] ? 'ash_step' : 'ash_step_demo';
-const databaseUrl = await ensureDatabase(cluster, database, { fresh: values.fresh });
+const urls = await ensureDatabase(cluster, database, { fresh: values.fresh });
 const demo = !values['no-demo'];
 const passwords = demo ? demoPasswords(data, database, await cluster.shared()) : {};
 const keys = serverKeys(data);
 const anchor = anchorOf(data, database);
 // What is thrown away takes the list of its seals with it.
 if (values.fresh) rmSync(anchor, { force: true });
+prepare({ ...urls, ...keys, anchor });
 let port = values.port ? Number(values.port) : await freePort(FIRST_PORT);
-const serveOn = () => serve({ databaseUrl, port, ...keys, anchor, demo, passwords });
+const serveOn = () => serve({ databaseUrl: urls.databaseUrl, port, ...keys, anchor, demo, passwords });
 let server = await serveOn().catch(async (error) => {
   if (values.port) throw error;
   // Another command may have taken the port in the same moment.

@@ -1,14 +1,15 @@
-import { type ChildProcess, spawn } from 'node:child_process';
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { createServer } from 'node:net';
 import path from 'node:path';
 import pg from 'pg';
 
-const ROOT = path.resolve(import.meta.dirname ?? '.', '../..');
+export const ROOT = path.resolve(import.meta.dirname ?? '.', '../..');
 const SECRET = 'only for the journeys, nowhere else';
+const RECORD_KEY = '7'.repeat(64);
 export const PASSWORDS = { ilse: 'ilse journey', tomas: 'tomas journey', maren: 'maren journey', ruben: 'ruben journey' };
 
-async function freePort(): Promise<number> {
+export async function freePort(): Promise<number> {
   return new Promise((resolve, reject) => {
     const server = createServer();
     server.once('error', reject);
@@ -47,6 +48,7 @@ export class RunningApp {
   private static async makeModel(): Promise<RunningApp> {
     const app = RunningApp.named();
     await app.onAdmin(`CREATE DATABASE ${app.database}`);
+    app.prepare();
     await app.serve();
     await app.halt();
     return app;
@@ -58,16 +60,30 @@ export class RunningApp {
     return new RunningApp(admin, `journey_${randomUUID().replaceAll('-', '')}`);
   }
 
+  private get ownerUrl(): string {
+    return this.admin.replace(/\/[^/]*$/, `/${this.database}`);
+  }
+
+  private get serverUrl(): string {
+    return Object.assign(new URL(this.ownerUrl), { username: 'journey_server', password: 'only for the journeys' }).toString();
+  }
+
+  /** Makes the tables as their owner, and gives the server its rights. */
+  private prepare(): void {
+    const env = { ...process.env, DATABASE_OWNER_URL: this.ownerUrl, DATABASE_URL: this.serverUrl, RECORD_KEY };
+    execFileSync(process.execPath, [path.join(ROOT, 'apps/server/dist/prepare.js')], { env, stdio: 'inherit' });
+  }
+
   /** Starts a server process and gives its address once it answers. */
   async serve(port?: number): Promise<string> {
     port ??= await freePort();
     const env = {
       ...process.env,
-      DATABASE_URL: this.admin.replace(/\/[^/]*$/, `/${this.database}`),
+      DATABASE_URL: this.serverUrl,
       PORT: String(port),
       HOST: '127.0.0.1',
       SESSION_SECRET: SECRET,
-      RECORD_KEY: '7'.repeat(64),
+      RECORD_KEY,
       DEMO: '1',
       DEMO_PASSWORDS: JSON.stringify(PASSWORDS),
       LOG_LEVEL: 'warn',
@@ -96,7 +112,7 @@ export class RunningApp {
 
   /** Asks the database, past the server. */
   async query<Row extends pg.QueryResultRow>(statement: string, values: unknown[] = []): Promise<Row[]> {
-    const client = new pg.Client({ connectionString: this.admin.replace(/\/[^/]*$/, `/${this.database}`) });
+    const client = new pg.Client({ connectionString: this.ownerUrl });
     await client.connect();
     try {
       return (await client.query<Row>(statement, values)).rows;

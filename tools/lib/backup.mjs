@@ -29,7 +29,7 @@ async function inFolder(work) {
  */
 export function backup(url, keep, target) {
   return inFolder((folder) => {
-    program('pg_dump', url, ['--format=custom', '--no-owner', '--file', path.join(folder, 'database')]);
+    program('pg_dump', url, ['--format=custom', '--no-owner', '--no-privileges', '--file', path.join(folder, 'database')]);
     for (const [name, file] of Object.entries(keep)) if (existsSync(file)) cpSync(file, path.join(folder, name));
     mkdirSync(path.dirname(path.resolve(target)), { recursive: true });
     writeFileSync(target, '', { mode: 0o600 });
@@ -46,7 +46,7 @@ export function restore(file, url, keep, check = async () => undefined) {
   return inFolder(async (folder) => {
     tar(['-xf', path.resolve(file), '-C', folder]);
     if (!existsSync(path.join(folder, 'database'))) throw new Error(`${file} is no backup of Ash Step.`);
-    program('pg_restore', url, ['--no-owner', '--exit-on-error', '--dbname', new URL(url).pathname.slice(1), path.join(folder, 'database')]);
+    program('pg_restore', url, ['--no-owner', '--no-privileges', '--exit-on-error', '--dbname', new URL(url).pathname.slice(1), path.join(folder, 'database')]);
     await check(Object.fromEntries(Object.keys(keep).map((name) => [name, path.join(folder, name)])));
     for (const [name, place] of Object.entries(keep)) {
       const from = path.join(folder, name);

@@ -2,7 +2,8 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { ROOT } from './paths.mjs';
-import { start } from './run.mjs';
+import { capture, start } from './run.mjs';
+import { secretOf } from './secrets.mjs';
 
 const RECORD_KEY = 'record-key';
 export const DEMO_LOGINS = ['ilse', 'tomas', 'maren', 'ruben'];
@@ -16,13 +17,6 @@ export function demoPasswords(folder, database, keep = false) {
   return passwords;
 }
 
-/** A secret of this checkout: made once, kept beside the database, never shown. */
-function secretOf(folder, name) {
-  const file = path.join(folder, name);
-  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
-  return readFileSync(file, 'utf8').trim();
-}
-
 /** The secret half of the key records are sealed with. */
 export const recordKey = (folder) => secretOf(folder, RECORD_KEY);
 
@@ -34,6 +28,16 @@ export const anchorOf = (folder, database) => path.join(folder, `seals-${databas
 
 /** What belongs to a database and is kept outside it, by its name in a backup. */
 export const keptFiles = (folder, anchor) => ({ [RECORD_KEY]: path.join(folder, RECORD_KEY), seals: anchor });
+
+const SOURCE = ['--conditions=@ashstep/source', '--import', 'tsx'];
+
+/** Brings a database up to date as its owner, whom the server knows nothing of, and gives the server its rights. */
+export function prepare({ ownerUrl, databaseUrl, key, anchor, development = false }) {
+  const env = { ...process.env, DATABASE_OWNER_URL: ownerUrl, DATABASE_URL: databaseUrl, RECORD_KEY: key, ...(anchor ? { RECORD_ANCHOR: anchor } : {}) };
+  const args = development ? [...SOURCE, 'apps/server/src/prepare.ts'] : ['apps/server/dist/prepare.js'];
+  const { status, output } = capture(process.execPath, args, { env, cwd: ROOT });
+  if (status !== 0) throw new Error(`The database could not be prepared:\n${output}`);
+}
 
 /** Starts one server process and waits until it listens itself: another on the same port says nothing about this one. It ends with the process that started it. */
 export async function serve({ databaseUrl, port, secret, key, anchor, demo, passwords = {}, development = false, logLevel = 'warn' }) {
@@ -50,7 +54,7 @@ export async function serve({ databaseUrl, port, secret, key, anchor, demo, pass
     LOG_LEVEL: logLevel,
     WEB_ROOT: path.join(ROOT, 'apps/web/dist/browser'),
   };
-  const args = development ? ['--conditions=@ashstep/source', '--import', 'tsx', 'apps/server/src/main.ts'] : ['apps/server/dist/main.js'];
+  const args = development ? [...SOURCE, 'apps/server/src/main.ts'] : ['apps/server/dist/main.js'];
   const child = start(process.execPath, args, { env, detached: true, stdio: ['inherit', 'inherit', 'inherit', 'ipc'] });
   const ended = new Promise((resolve) => child.once('exit', resolve));
   const ready = new Promise((resolve) => child.once('message', resolve));

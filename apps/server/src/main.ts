@@ -5,13 +5,17 @@ import { ChangeFeed } from './platform/changes.js';
 import { readConfig } from './platform/config.js';
 import { openPool } from './platform/database.js';
 import { sealKey } from './record/seal.js';
-import { prepareDatabase } from './upgrade.js';
+import { prepareDatabase, requirePrepared } from './upgrade.js';
+import { isOwner } from './platform/rights.js';
 
 const config = readConfig(process.env);
 const log = pino({ level: config.logLevel });
 const pool = openPool(config.databaseUrl, (error) => log.error({ err: error }, 'database connection lost'));
 const context = { pool, config, log, sealKey: sealKey(config.recordKey), now: () => new Date() };
-await prepareDatabase(context);
+if (await isOwner(pool)) {
+  log.warn('DATABASE_URL is that of the owner of the tables. Give the server a role of its own: see docs/operations.md.');
+  await prepareDatabase(context);
+} else await requirePrepared(pool);
 if (config.demo) await loadDemo(context);
 const changes = new ChangeFeed(context);
 await changes.start();

@@ -14,6 +14,7 @@ import { type Pool, openPool } from './platform/database.js';
 import { chainHash, sealKey } from './record/seal.js';
 import { sealedRecord, verifyChain } from './record/service.js';
 import { eventsOf, history, repairDetail } from './repairs/service.js';
+import { serverUrl } from './testing/server.js';
 import { prepareDatabase } from './upgrade.js';
 
 /** The last migration of the version that is upgraded from. */
@@ -39,7 +40,7 @@ describe('a database of an earlier version', () => {
     await asItWas();
     const key = '5'.repeat(64);
     const config = {
-      databaseUrl: '',
+      databaseUrl: serverUrl(process.env['TEST_DATABASE_URL']!, name),
       sessionSecret: '',
       recordKey: key,
       anchorFile: path.join(mkdtempSync(path.join(os.tmpdir(), 'ash-step-')), 'seals'),

@@ -7,7 +7,7 @@ describe('demo', () => {
   let server: TestServer;
   beforeAll(async () => {
     server = await TestServer.start();
-    await server.context.pool.query('DELETE FROM person; DELETE FROM shop');
+    await server.owner.query('DELETE FROM person; DELETE FROM shop');
     await loadDemo(server.context);
   }, 120_000);
   afterAll(() => server.stop());

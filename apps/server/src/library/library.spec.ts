@@ -36,7 +36,7 @@ describe('the library', () => {
     const retired = (await tech.send('PUT', `/api/library/entries/${id}/retired`, { retired: true })).body;
     expect(retired.items[0].retired.by).toBe('Tech Spec');
     expect((await tech.send('PUT', `/api/library/entries/${id}/retired`, { retired: false })).body.items[0].retired).toBeNull();
-    await expectAsync(server.context.pool.query('DELETE FROM library_entry')).toBeRejected();
+    await expectAsync(server.owner.query('DELETE FROM library_entry')).toBeRejected();
   });
 
   it('refuses shipped ids, absurd figures and unknown things, naming the field', async () => {

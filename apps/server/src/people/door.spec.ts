@@ -15,7 +15,7 @@ describe('the door', () => {
   afterAll(() => server.stop());
   afterEach(async () => {
     server.context.now = () => new Date();
-    await server.context.pool.query('DELETE FROM password_try');
+    await server.owner.query('DELETE FROM password_try');
   });
 
   const visitor = async (at = base): Promise<TestClient> => {

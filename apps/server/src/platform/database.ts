@@ -25,6 +25,9 @@ export function openPool(databaseUrl: string, lost: (error: Error) => void = () 
 
 const MIGRATIONS = fileURLToPath(new URL('../../migrations', import.meta.url));
 
+/** How many steps of the schema this version knows. */
+export const knownSteps = (): number => readdirSync(MIGRATIONS).filter((file) => file.endsWith('.sql')).length;
+
 /**
  * Brings the schema up to date; safe when several processes start at once.
  * @throws Error where the database was made by a newer version, whose rows this one would misread
@@ -43,7 +46,7 @@ async function requireNotNewer(client: pg.PoolClient): Promise<void> {
   const { made } = (await client.query<{ made: boolean }>("SELECT to_regclass('migrations') IS NOT NULL AS made")).rows[0]!;
   if (!made) return;
   const { last } = (await client.query<{ last: number | null }>('SELECT max(id)::int AS last FROM migrations')).rows[0]!;
-  const known = readdirSync(MIGRATIONS).filter((file) => file.endsWith('.sql')).length;
+  const known = knownSteps();
   if ((last ?? 0) > known) throw new Error(`This database was last opened by a newer version of Ash Step (step ${last}; this one knows ${known}). Start that version, or restore a backup made before it.`);
 }
 

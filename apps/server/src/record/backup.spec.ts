@@ -29,11 +29,11 @@ describe('a backup', () => {
     const { id } = await finishedRepair(tech, inspector);
     await inspector.send('POST', `/api/repairs/${id}/sign-off`, { password: PASSWORD, meaning: 'I inspected and accept' });
     folder = mkdtempSync(path.join(os.tmpdir(), 'ash-step-'));
-    const { recordKey, anchorFile, databaseUrl } = server.context.config;
+    const { recordKey, anchorFile } = server.context.config;
     keep = { 'record-key': path.join(folder, 'key'), seals: anchorFile! };
     writeFileSync(keep['record-key']!, recordKey);
     file = path.join(folder, 'deeper', 'shop.tar');
-    await tools.backup(databaseUrl, keep, file);
+    await tools.backup(server.ownerUrl, keep, file);
   }, 60_000);
   afterAll(async () => {
     for (const database of made) await admin(`DROP DATABASE ${database} WITH (FORCE)`);
@@ -50,7 +50,7 @@ describe('a backup', () => {
     const database = `spec_${randomUUID().replaceAll('-', '')}`;
     await admin(`CREATE DATABASE ${database}`);
     made.push(database);
-    return server.context.config.databaseUrl.replace(/\/[^/]*$/, `/${database}`);
+    return server.ownerUrl.replace(/\/[^/]*$/, `/${database}`);
   }
   const elsewhere = (): Record<string, string> => {
     const other = mkdtempSync(path.join(os.tmpdir(), 'ash-step-'));

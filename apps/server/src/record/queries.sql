@@ -23,8 +23,11 @@ UPDATE sealed_record SET number = $2, public_key = $3, signature = $4 WHERE posi
 SELECT id FROM repair WHERE state = 'sealed'
 
 -- name: importRepair
-INSERT INTO repair (id, craft_id, title, state, revision, stage_reached, technician_name, inputs, created_at, updated_at, sealed_at)
-VALUES ($1, $2, $3, 'sealed', $4, 9, $5, $6, $7, $7, $7)
+INSERT INTO repair (id, craft_id, title, revision, stage_reached, technician_name, inputs, created_at, updated_at)
+VALUES ($1, $2, $3, $4, 9, $5, $6, $7, $7)
+
+-- name: sealImported
+UPDATE repair SET state = 'sealed', sealed_at = $2 WHERE id = $1
 
 -- name: importEvent
 INSERT INTO repair_event (repair_id, version, at, by_name, kind, section, detail) VALUES ($1, 1, $2, $3, $4, $5, $6)

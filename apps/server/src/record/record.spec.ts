@@ -39,8 +39,8 @@ describe('record', () => {
     const sealed = (await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN)).body;
     expect((await saveSection(tech, sealed, 'taper', { ratio: 20 })).body.code).toBe('sealed');
     expect((await tech.send('POST', `/api/repairs/${repair.id}/log`, { id: randomUUID(), entry: { kind: 'note', text: 'late' } })).status).toBe(409);
-    await expectAsync(server.context.pool.query("UPDATE repair SET title = 'forged' WHERE id = $1", [repair.id])).toBeRejected();
-    await expectAsync(server.context.pool.query("UPDATE sealed_record SET body = '{}'")).toBeRejected();
+    await expectAsync(server.owner.query("UPDATE repair SET title = 'forged' WHERE id = $1", [repair.id])).toBeRejected();
+    await expectAsync(server.owner.query("UPDATE sealed_record SET body = '{}'")).toBeRejected();
     const amend = (client: TestClient, body: object): Promise<TestReply> => client.send('POST', `/api/repairs/${repair.id}/amend`, body);
     expect((await amend(tech, { reason: 'Lot was read wrongly' })).status).toBe(403);
     expect((await amend(inspector, { reason: ' ' })).body.fields[0].path).toBe('reason');

@@ -2,7 +2,7 @@ import type { RecordBody, RepairDetail } from '@ashstep/contract';
 import { type Queryable, loadQueries } from '../platform/database.js';
 import { type StoredSeal, sealFaults } from './verify.js';
 
-export const sql = loadQueries<'chainLock' | 'chainEnd' | 'insert' | 'seals' | 'sealedRepairs' | 'unsigned' | 'sign' | 'importRepair' | 'importEvent' | 'importLog' | 'importCheck' | 'importResult' | 'importRework'>(
+export const sql = loadQueries<'chainLock' | 'chainEnd' | 'insert' | 'seals' | 'sealedRepairs' | 'unsigned' | 'sign' | 'importRepair' | 'sealImported' | 'importEvent' | 'importLog' | 'importCheck' | 'importResult' | 'importRework'>(
   import.meta.url,
   './queries.sql',
 );

@@ -143,6 +143,7 @@ async function insertImported(client: pg.PoolClient, file: RecordFile, text: str
   for (const c of body.checks) await client.query(sql.importCheck, [id, c.checkId, c.done, c.by, c.at]);
   for (const r of body.results) await client.query(sql.importResult, [r.id, id, r.checkId, r.pass, r.readings, r.mean, r.spread, r.why, r.note, r.by, r.at]);
   for (const w of body.rework) await client.query(sql.importRework, [w.id, id, w.checkId, w.openedAt, w.cause, w.action, w.closedAt, w.closedBy, w.concession]);
+  await client.query(sql.sealImported, [id, signature.at]);
   await client.query(sql.insert, [
     id,
     body.revision,

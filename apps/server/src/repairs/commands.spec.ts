@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { type RepairDetail, changesBetween } from '@ashstep/contract';
 import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core';
-import { prepareDatabase } from '../upgrade.js';
 import { finishedRepair, newRepair, saveSection } from '../testing/repairs.js';
 import { TestClient, type TestReply, TestServer } from '../testing/server.js';
 
@@ -205,7 +204,6 @@ describe('acts', () => {
   });
 
   it('stored whole by an earlier version are kept as the change, once', async () => {
-    const { pool } = server.context;
     const repair = await planned();
     let { taper } = repair.inputs;
     const whole: unknown[] = [];
@@ -215,7 +213,7 @@ describe('acts', () => {
     }
     const events = async (): Promise<unknown> => (await tech.send('GET', `/api/repairs/${repair.id}/events`)).body.events;
     const before = await events();
-    const client = await pool.connect();
+    const client = await server.owner.connect();
     try {
       await client.query('BEGIN');
       await client.query('ALTER TABLE repair_event DISABLE TRIGGER append_only');
@@ -228,8 +226,8 @@ describe('acts', () => {
       client.release();
     }
     expect(await events()).not.toEqual(before);
-    await Promise.all([prepareDatabase(server.context), prepareDatabase(server.context)]);
+    await Promise.all([server.prepare(), server.prepare()]);
     expect(await events()).toEqual(before);
-    await expectAsync(pool.query('UPDATE repair_event SET at = now()')).toBeRejected();
+    await expectAsync(server.owner.query('UPDATE repair_event SET at = now()')).toBeRejected();
   });
 });

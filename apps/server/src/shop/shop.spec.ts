@@ -57,7 +57,7 @@ describe('the shop', () => {
     await tech.send('POST', '/api/shop/readings', { ...reading, id: randomUUID(), at: '2026-06-14T09:10', tempC: 12 });
     expect((await tech.send('GET', '/api/shop')).body.reading).toEqual({ at: reading.at, tempC: 18.4, humidityPercent: 62, by: 'Tech Spec' });
     expect((await tech.send('POST', '/api/shop/readings', { ...reading, id: randomUUID(), humidityPercent: 130 })).status).toBe(422);
-    await expectAsync(server.context.pool.query('DELETE FROM air_reading')).toBeRejected();
+    await expectAsync(server.owner.query('DELETE FROM air_reading')).toBeRejected();
   });
 
   it('pins a step, lets it go, and writes down when it was begun and done', async () => {

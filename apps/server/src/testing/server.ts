@@ -10,7 +10,7 @@ import { createApp } from '../app.js';
 import { savePerson, setShop } from '../people/service.js';
 import { ChangeFeed } from '../platform/changes.js';
 import type { Context } from '../platform/context.js';
-import { openPool } from '../platform/database.js';
+import { type Pool, openPool } from '../platform/database.js';
 import { sealKey } from '../record/seal.js';
 import { prepareDatabase } from '../upgrade.js';
 
@@ -84,6 +84,7 @@ export const PASSWORD = 'a long test password';
 export class TestServer {
   private readonly servers: Server[] = [];
   private readonly feeds: ChangeFeed[] = [];
+  private ownersPool: Pool | null = null;
   readonly people = { tech: randomUUID(), other: randomUUID(), inspector: randomUUID(), manager: randomUUID() };
 
   private constructor(
@@ -92,12 +93,31 @@ export class TestServer {
     private readonly database: string,
   ) {}
 
+  /** The way of the tables' owner to the database, who may do what the server may not. */
+  get ownerUrl(): string {
+    return this.admin.replace(/\/[^/]*$/, `/${this.database}`);
+  }
+
+  get owner(): Pool {
+    return (this.ownersPool ??= openPool(this.ownerUrl));
+  }
+
+  /** Prepares the database as the start command does. */
+  async prepare(): Promise<void> {
+    const pool = openPool(this.ownerUrl);
+    try {
+      await prepareDatabase({ ...this.context, pool });
+    } finally {
+      await closePool(pool);
+    }
+  }
+
   static async start(): Promise<TestServer> {
     const admin = process.env['TEST_DATABASE_URL'];
     if (!admin) throw new Error('TEST_DATABASE_URL is not set: run the specs with npm test');
     const database = `spec_${randomUUID().replaceAll('-', '')}`;
     await onAdmin(admin, `CREATE DATABASE ${database}`);
-    const databaseUrl = admin.replace(/\/[^/]*$/, `/${database}`);
+    const databaseUrl = serverUrl(admin, database);
     const pool = openPool(databaseUrl);
     const config = {
       databaseUrl,
@@ -114,7 +134,7 @@ export class TestServer {
       logLevel: 'silent',
     };
     const server = new TestServer({ pool, config, log: pino({ level: 'silent' }), sealKey: sealKey(config.recordKey), now: () => new Date() }, admin, database);
-    await prepareDatabase(server.context);
+    await server.prepare();
     await server.fill();
     return server;
   }
@@ -139,6 +159,7 @@ export class TestServer {
       server.close();
     }
     await closePool(this.context.pool);
+    if (this.ownersPool) await closePool(this.ownersPool);
     await onAdmin(this.admin, `DROP DATABASE ${this.database} WITH (FORCE)`);
   }
 
@@ -151,6 +172,12 @@ export class TestServer {
     await person(this.people.inspector, 'inspector', 'inspector');
     await person(this.people.manager, 'manager', 'manager');
   }
+}
+
+/** The server's way to a database of the cluster the owner's leads to. */
+export function serverUrl(ownerUrl: string, database: string): string {
+  const url = new URL(ownerUrl);
+  return Object.assign(url, { username: 'spec_server', password: 'only for the specs', pathname: `/${database}` }).toString();
 }
 
 /** Ends a pool and waits until its connections are closed, which its own end does not. */

@@ -38,8 +38,8 @@ describe('bond trials', () => {
     const { body: list } = await tech.send('POST', `/api/trials/${body.id}/withdraw`, { why: 'Grip slipped.' });
     expect(list.find((trial: { id: string }) => trial.id === body.id).withdrawn).toEqual(jasmine.objectContaining({ by: 'Tech Spec', why: 'Grip slipped.' }));
     expect((await tech.send('POST', `/api/trials/${body.id}/withdraw`, { why: 'Again.' })).status).toBe(404);
-    await expectAsync(server.context.pool.query('UPDATE bond_trial SET value = 99')).toBeRejected();
-    await expectAsync(server.context.pool.query('DELETE FROM bond_trial')).toBeRejected();
+    await expectAsync(server.owner.query('UPDATE bond_trial SET value = 99')).toBeRejected();
+    await expectAsync(server.owner.query('DELETE FROM bond_trial')).toBeRejected();
   });
 
   it('are refused with the field in the way', async () => {
