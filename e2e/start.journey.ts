@@ -42,12 +42,12 @@ describe('the start command', () => {
       .filter((name) => /^\d+$/.test(name))
       .flatMap((name) => {
         try {
-          const parent = Number(
-            readFileSync(`/proc/${name}/stat`, 'utf8')
-              .replace(/^.*\) /, '')
-              .split(' ')[1],
-          );
-          return [{ pid: Number(name), parent, line: readFileSync(`/proc/${name}/cmdline`, 'utf8') }];
+          const [state, parent] = readFileSync(`/proc/${name}/stat`, 'utf8')
+            .replace(/^.*\) /, '')
+            .split(' ');
+          // One that has ended is listed until its parent has asked how.
+          if (state === 'Z') return [];
+          return [{ pid: Number(name), parent: Number(parent), line: readFileSync(`/proc/${name}/cmdline`, 'utf8') }];
         } catch {
           // It has ended meanwhile.
           return [];

@@ -9,9 +9,6 @@ import { freePort } from './ports.mjs';
 import { secretOf } from './secrets.mjs';
 import { capture } from './run.mjs';
 
-/** Whether anyone still works with a cluster is looked at so many times more, so far apart, ms. */
-const [LOOKS, LOOK_MS] = [20, 50];
-
 const isRoot = () => process.getuid() === 0;
 
 function idOf(flag) {
@@ -84,11 +81,7 @@ export async function startCluster(folder, { fresh = false, throwaway = false } 
     shared: () => inUse(url('postgres')),
     /** Stops it unless another command still works with it. */
     leave: async () => {
-      // The connections of a server that has just ended go a moment after it.
-      for (let looks = 0; await inUse(url('postgres')); looks++) {
-        if (looks === LOOKS) return;
-        await new Promise((resolve) => setTimeout(resolve, LOOK_MS));
-      }
+      if (await inUse(url('postgres'))) return;
       pg('pg_ctl', ['-D', data, '-m', 'fast', '-w', 'stop']);
     },
   };
