@@ -22,6 +22,8 @@ import { trialRoutes } from './trials/routes.js';
 
 const BODY_LIMIT = '1mb';
 const RECORD_LIMIT = '8mb';
+/** What is small is sent sooner as it is. */
+const SQUEEZED = { threshold: '48kb', level: 3 };
 /** What the pages may ask a device for: the camera for photographs of the damage, and to keep its screen on. */
 const PERMISSIONS = 'camera=(self), screen-wake-lock=(self), microphone=(), geolocation=(), payment=(), usb=(), browsing-topics=()';
 
@@ -29,6 +31,8 @@ const PERMISSIONS = 'camera=(self), screen-wake-lock=(self), microphone=(), geol
 export function createApp(context: Context, changes: ChangeFeed): Express {
   const app = express();
   app.disable('x-powered-by');
+  // Nothing of the API is kept by anyone, so nothing has to be told apart.
+  app.disable('etag');
   app.set('trust proxy', context.config.trustProxy);
   app.use(
     helmet({
@@ -74,7 +78,7 @@ function api(context: Context, changes: ChangeFeed): express.Router {
   });
   router.use(sessions(context));
   router.get('/stream', requirePerson(context), changes.handler);
-  router.use(compression());
+  router.use(compression(SQUEEZED));
   router.use(doorRoutes(context));
   // Nothing large is read for one who is not known.
   router.use(requirePerson(context), requireCsrf);

@@ -86,15 +86,25 @@ export function isAway(error: unknown): boolean {
   return AWAY.test(String(code)) || AWAY_WORDS.test(String(message));
 }
 
+/** A query the database reads and plans once for each connection, by its name. */
+export type Named = pg.QueryConfig;
+
 /** Reads a feature's SQL file; each query follows a line `-- name: theName`. */
-export function loadQueries<Name extends string>(moduleUrl: string, file: string): Record<Name, string> {
-  const text = readFileSync(new URL(file, moduleUrl), 'utf8');
-  const entries = text
+export function loadQueries<Name extends string>(moduleUrl: string, file: string): Record<Name, Named> {
+  const url = new URL(file, moduleUrl);
+  const feature = url.pathname
+    .split('/')
+    .slice(-2)
+    .join('/')
+    .replace(/\.sql$/, '');
+  const queries = {} as Record<Name, Named>;
+  for (const part of readFileSync(url, 'utf8')
     .split(/^-- name: /m)
-    .slice(1)
-    .map((part): [string, string] => {
-      const end = part.indexOf('\n');
-      return [part.slice(0, end).trim(), part.slice(end + 1).trim()];
-    });
-  return Object.fromEntries(entries) as Record<Name, string>;
+    .slice(1)) {
+    const end = part.indexOf('\n');
+    const [name, text] = [part.slice(0, end).trim(), part.slice(end + 1).trim()];
+    // The driver writes values into what it is given: everybody gets one of their own.
+    Object.defineProperty(queries, name, { get: (): Named => ({ name: `${feature}.${name}`, text }) });
+  }
+  return queries;
 }

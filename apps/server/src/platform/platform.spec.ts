@@ -27,8 +27,10 @@ describe('settings', () => {
 describe('queries', () => {
   it('are read by name from the file beside the code', () => {
     const sql = loadQueries<'byId' | 'shop'>(new URL('../people/service.ts', import.meta.url).href, './queries.sql');
-    expect(sql.byId).toContain('FROM person WHERE id = $1');
-    expect(sql.shop).not.toContain('-- name');
+    expect(sql.byId.text).toContain('FROM person WHERE id = $1');
+    expect(sql.byId.name).toBe('people/queries.byId');
+    expect(sql.shop.text).not.toContain('-- name');
+    expect(sql.shop).not.toBe(sql.shop);
   });
 });
 

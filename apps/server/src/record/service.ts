@@ -9,6 +9,7 @@ import { listPhotos } from '../photos/service.js';
 import { type Queryable, inTransaction } from '../platform/database.js';
 import { ProblemError, forbidden, parse } from '../platform/problems.js';
 import { asSeenBy, mayAmend, resultsStanding, standingOf } from '../repairs/inspection.js';
+import { storedText } from '../repairs/stored-inputs.js';
 import { type RepairRow, changeOpen, changeRepair, loadRepair, sql as repairSql } from '../repairs/store.js';
 import { addAnchor, readAnchors } from './anchor.js';
 import { recordBody } from './body.js';
@@ -137,7 +138,7 @@ async function insertImported(client: pg.PoolClient, file: RecordFile, text: str
   const id = body.repairId;
   const { signature } = body;
   const craftId = await craftFromElsewhere(client, body.craft, body.shop);
-  await client.query(sql.importRepair, [id, craftId, body.title, body.revision, body.technician, JSON.stringify(body.inputs), signature.at]);
+  await client.query(sql.importRepair, [id, craftId, body.title, body.revision, body.technician, storedText(completeInputs(body.inputs)), signature.at]);
   for (const e of body.events) await client.query(sql.importEvent, [id, e.at, e.by, e.kind, e.section, JSON.stringify(e.detail)]);
   for (const l of body.log) await client.query(sql.importLog, [l.id, id, l.at, l.by, JSON.stringify(l.entry), l.mixErrorPercent, l.within]);
   for (const c of body.checks) await client.query(sql.importCheck, [id, c.checkId, c.done, c.by, c.at]);

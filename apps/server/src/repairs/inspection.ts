@@ -53,14 +53,15 @@ type Seen = Omit<RepairDetail, 'seals'>;
 export async function asSeenBy(db: Queryable, id: string, person: Person): Promise<Seen>;
 export async function asSeenBy(db: Queryable, id: string, person: Person, whole: boolean): Promise<Omit<Seen, 'inputs'> & Partial<Pick<Seen, 'inputs'>>>;
 export async function asSeenBy(db: Queryable, id: string, person: Person, whole = true): Promise<Omit<Seen, 'inputs'> & Partial<Pick<Seen, 'inputs'>>> {
-  const [row, standing] = await together(
+  const [row, standing, read] = await together(
     db,
     () => loadWithout(db, id),
     () => standingOf(db, id),
+    () => (whole ? loadInputs(db, id) : Promise.resolve(null)),
   );
   const results = resultsStanding(row, standing);
   const inWay = row.state === 'sealed' ? 'Sealed already. Amend it to open a new revision.' : notTheirs(standing, person);
-  const inputs = whole || inWay === null ? await loadInputs(db, id) : null;
+  const inputs = read ?? (inWay === null ? await loadInputs(db, id) : null);
   const reason = inWay ?? (await whatIsMissing({ ...row, inputs: inputs! }, results));
   return {
     ...row,

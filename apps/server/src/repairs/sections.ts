@@ -8,6 +8,7 @@ import type { Queryable } from '../platform/database.js';
 import { ProblemError, parse } from '../platform/problems.js';
 import { planOf } from '../threads/heavy.js';
 import { mayPlan } from './inspection.js';
+import { storedText } from './stored-inputs.js';
 import { type LockedRepair, type RepairChange, changeOpen, sql } from './store.js';
 
 /** What an edit of a section was typed over, and its own name: the same edit may be sent again when its answer was lost. */
@@ -74,7 +75,7 @@ async function put(client: Queryable, repair: LockedRepair, section: SectionName
   if (section === 'severity') requireReleasedByManager(repair.inputs.severity.release, (checked as RepairInputs['severity']).release, person);
   if (section === 'survey') requireNotAhead((checked as RepairInputs['survey']).readings, changes, at);
   await requireComputable(repair, section, checked);
-  const { version } = (await client.query<{ version: number }>(sql.saveInputs, [repair.id, JSON.stringify({ ...repair.inputs, [section]: checked }), at, stagesAfterEdit(repair.stageReached, section)])).rows[0]!;
+  const { version } = (await client.query<{ version: number }>(sql.saveInputs, [repair.id, storedText({ ...repair.inputs, [section]: checked }), at, stagesAfterEdit(repair.stageReached, section)])).rows[0]!;
   return { kind: 'changed', section, version, detail: { changes, ...(editId ? { editId } : {}) } };
 }
 

@@ -1,4 +1,4 @@
-import { type BoardRow, type EventsReply, type HistoryReply, type Person, type RepairAnswer, type RepairDetail, type ShedCounts, completeInputs } from '@ashstep/contract';
+import { type BoardRow, type EventsReply, type HistoryReply, type Person, type RepairAnswer, type RepairDetail, type ShedCounts } from '@ashstep/contract';
 import { NEW_REPAIR, type RepairInputs, attempt, certainEnough, priorOfYear, resinEvidence } from '@ashstep/core';
 import { shop } from '../people/service.js';
 import { shopSettings } from '../shop/service.js';
@@ -7,16 +7,17 @@ import type { Context } from '../platform/context.js';
 import { ProblemError } from '../platform/problems.js';
 import { sealsOf } from '../record/seals.js';
 import { asSeenBy } from './inspection.js';
+import { type Stored, inputsWithoutTaps, storedText } from './stored-inputs.js';
 import { changeOpen, momentOf, sql, touch, writeEvent } from './store.js';
 
 const PAGE_SIZE = 50;
 
 const EVENTS_PAGE = 200;
 
-/** Open jobs, or one of them. */
+/** Open jobs, or one of them, with all their plans rest on. */
 export async function board({ pool }: Context, only: string | null = null): Promise<BoardRow[]> {
-  const { rows } = await pool.query<BoardRow>(sql.board, [only]);
-  return rows.map((row) => ({ ...row, inputs: completeInputs(row.inputs) }));
+  const { rows } = await pool.query<Omit<BoardRow, 'inputs'> & { inputs: Stored }>(sql.board, [only]);
+  return rows.map((row) => ({ ...row, inputs: inputsWithoutTaps(row.inputs) }));
 }
 
 export async function history({ pool }: Context, query: { q?: string; lot?: string; state?: string; page?: number }): Promise<HistoryReply> {
@@ -75,7 +76,7 @@ export async function openRepair(context: Context, body: { id: string; craftId: 
       days: { ...NEW_REPAIR.days, ...hours, rates },
     };
     const moment = momentOf(context.now(), sent);
-    const made = await client.query(sql.insert, [body.id, body.craftId, body.title, person.id, person.name, JSON.stringify(inputs), moment.at]);
+    const made = await client.query(sql.insert, [body.id, body.craftId, body.title, person.id, person.name, storedText(inputs), moment.at]);
     if (made.rowCount === 1) await writeEvent(client, body.id, { kind: 'opened', version: 1 }, person, moment, sent.id);
   });
   return repairDetail(context, body.id, person);

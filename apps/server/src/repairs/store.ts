@@ -1,10 +1,11 @@
-import { type Person, type RepairDetail, type StoredInputs, completeInputs } from '@ashstep/contract';
+import type { Person, RepairDetail } from '@ashstep/contract';
 import type { RepairInputs } from '@ashstep/core';
 import type pg from 'pg';
 import { type Sent, HERE, wasCarriedOut } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { type Queryable, inTransaction, loadQueries } from '../platform/database.js';
 import { ProblemError, notFound } from '../platform/problems.js';
+import { type Stored, inputsOf } from './stored-inputs.js';
 
 type QueryName =
   | 'detail'
@@ -65,7 +66,9 @@ export async function loadWithout(db: Queryable, id: string): Promise<Omit<Repai
 }
 
 export async function loadInputs(db: Queryable, id: string): Promise<RepairRow['inputs']> {
-  return completeInputs((await db.query<{ inputs: Partial<StoredInputs> }>(sql.inputs, [id])).rows[0]!.inputs);
+  const row = (await db.query<{ inputs: Stored }>(sql.inputs, [id])).rows[0];
+  if (!row) throw notFound('repair');
+  return inputsOf(row.inputs);
 }
 
 export interface RepairChange {
@@ -96,12 +99,12 @@ export type RepairWork = (client: pg.PoolClient, repair: LockedRepair, moment: M
  */
 export async function changeRepair(context: Context, id: string, person: Person, sent: Sent | undefined, work: RepairWork): Promise<void> {
   await inTransaction(context.pool, async (client) => {
-    const row = (await client.query<LockedRepair & { inputs: Partial<StoredInputs> }>(sql.lock, [id])).rows[0];
+    const row = (await client.query<Omit<LockedRepair, 'inputs'> & { inputs: Stored }>(sql.lock, [id])).rows[0];
     if (!row) throw notFound('repair');
     const now = context.now();
     if (await wasCarriedOut(client, sent ?? HERE, person, id, now)) return;
     const moment = momentOf(now, sent ?? HERE);
-    const change = await work(client, { ...row, inputs: completeInputs(row.inputs) }, moment);
+    const change = await work(client, { ...row, inputs: inputsOf(row.inputs) }, moment);
     if (change) await writeEvent(client, id, change, person, moment, sent?.id);
   });
 }
