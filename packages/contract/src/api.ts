@@ -20,7 +20,10 @@ export const sessionReply = z.object({
 const newPassword = z.string().min(10, 'Ten characters at the least.').max(200);
 export const changePassword = z.strictObject({ current: z.string().min(1, 'This is still missing.').max(200), next: newPassword });
 /** An account as a manager sees it. */
-export const account = z.object({ id: uuid, login: z.string(), name: z.string(), role, active: z.boolean(), lastSignInAt: z.string().nullable() });
+const standingOfAccount = z.object({ role, active: z.boolean() });
+/** The last thing a manager did with an account. */
+const accountChange = z.object({ at: z.string(), by: z.string(), kind: z.enum(['added', 'altered', 'password-reset']), was: standingOfAccount.nullable(), is: standingOfAccount.nullable() });
+export const account = z.object({ id: uuid, login: z.string(), name: z.string(), role, active: z.boolean(), lastSignInAt: z.string().nullable(), lastChange: accountChange.nullable() });
 export const newAccount = z.strictObject({
   id: uuid,
   login: z

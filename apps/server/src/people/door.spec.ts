@@ -191,7 +191,13 @@ describe('the door', () => {
     const back = await new TestClient(base).signIn('newcomer', reset.password);
     expect((await back.send('GET', '/api/repairs')).status).toBe(200);
     const list = (await manager.send('PUT', `/api/accounts/${id}`, { active: false })).body;
-    expect(list.find((one: { id: string }) => one.id === id)).toEqual(jasmine.objectContaining({ active: false, lastSignInAt: jasmine.any(String) }));
+    expect(list.find((one: { id: string }) => one.id === id)).toEqual(
+      jasmine.objectContaining({
+        active: false,
+        lastSignInAt: jasmine.any(String),
+        lastChange: jasmine.objectContaining({ kind: 'altered', by: 'Manager Spec', was: { role: 'inspector', active: true }, is: { role: 'inspector', active: false } }),
+      }),
+    );
     expect((await back.send('GET', '/api/repairs')).status).toBe(401);
     expect((await enter(await visitor(), 'newcomer', reset.password)).status).toBe(401);
     expect((await manager.send('PUT', `/api/accounts/${server.people.manager}`, { role: 'technician' })).body.code).toBe('last-manager');

@@ -39,7 +39,9 @@ UPDATE person SET password_hash = $2 WHERE id = $1
 SELECT login FROM person WHERE id = $1
 
 -- name: accounts
-SELECT p.id, p.login, p.name, p.role, p.active, (SELECT to_json(max(t.at)) FROM password_try t WHERE t.login = p.login AND t.what = 'sign-in' AND t.outcome = 'right') AS "lastSignInAt" FROM person p ORDER BY p.active DESC, p.name
+SELECT p.id, p.login, p.name, p.role, p.active, (SELECT to_json(max(t.at)) FROM password_try t WHERE t.login = p.login AND t.what = 'sign-in' AND t.outcome = 'right') AS "lastSignInAt",
+  (SELECT json_build_object('at', e.at, 'by', e.by_name, 'kind', e.kind, 'was', e.detail -> 'was', 'is', e.detail -> 'is') FROM person_event e WHERE e.person_id = p.id ORDER BY e.seq DESC LIMIT 1) AS "lastChange"
+FROM person p ORDER BY p.active DESC, p.name
 
 -- name: insertPerson
 INSERT INTO person (id, login, name, role, password_hash) VALUES ($1, $2, $3, $4, $5) ON CONFLICT (login) DO NOTHING RETURNING id

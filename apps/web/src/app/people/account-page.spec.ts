@@ -9,8 +9,16 @@ import { SessionService } from '../platform/session.service';
 import { AccountPage } from './account-page';
 
 const ACCOUNTS: Account[] = [
-  { id: 'a', login: 'ilse', name: 'Ilse Varga', role: 'technician', active: true, lastSignInAt: '2026-04-16T08:00:00Z' },
-  { id: 'b', login: 'ruben', name: 'Ruben Saito', role: 'manager', active: true, lastSignInAt: null },
+  {
+    id: 'a',
+    login: 'ilse',
+    name: 'Ilse Varga',
+    role: 'technician',
+    active: true,
+    lastSignInAt: '2026-04-16T08:00:00Z',
+    lastChange: { at: '2026-04-15T08:00:00Z', by: 'Ruben Saito', kind: 'altered', was: { role: 'inspector', active: true }, is: { role: 'technician', active: true } },
+  },
+  { id: 'b', login: 'ruben', name: 'Ruben Saito', role: 'manager', active: true, lastSignInAt: null, lastChange: null },
 ];
 
 describe('the account page', () => {
@@ -90,6 +98,7 @@ describe('the account page', () => {
 
   it('lets a manager change roles, let somebody in no more, and puts back a choice that is refused', async () => {
     await open('manager');
+    expect(text()).toContain('Made technician, was inspector, by Ruben Saito');
     button('Let Ilse Varga in no more').click();
     const request = http.expectOne({ method: 'PUT', url: '/api/accounts/a' });
     expect(request.request.body).toEqual({ active: false });

@@ -38,6 +38,10 @@ interface Device {
     .fields {
       grid-template-columns: repeat(auto-fit, minmax(240px, 1fr));
     }
+    .last {
+      display: block;
+      text-decoration: none;
+    }
     .gone td {
       text-decoration: line-through;
     }
@@ -150,6 +154,14 @@ export class AccountPage {
 
   when(ms: number): string {
     return whenText(new Date(ms).toISOString());
+  }
+
+  /** What was last done with an account, and by whom. */
+  lastChange({ lastChange: last }: Account): string | null {
+    if (!last) return null;
+    const done =
+      last.kind === 'added' ? 'Added' : last.kind === 'password-reset' ? 'New password' : last.was?.active !== last.is?.active ? (last.is?.active ? 'Let in again' : 'Let in no more') : `Made ${last.is?.role}, was ${last.was?.role},`;
+    return `${done} by ${last.by}, ${whenText(last.at)}`;
   }
 
   valueOf(event: Event): string {

@@ -104,7 +104,7 @@ export class StageStrip {
       case 'look':
         return plan.damage ? `${mm(plan.damage.visible.lengthMm)} × ${mm(plan.damage.visible.widthMm)}, ${{ finish: 'finish', part: 'part', through: 'through' }[inputs.damage.depth]}` : '';
       case 'laminate':
-        return plan.parent ? `${this.inUnits(plan.parent.thicknessMm, 'thickness', 1)}, ${plan.parent.plies.length} plies` : '';
+        return plan.parent ? `${this.inUnits(plan.parent.thicknessMm, 'thickness', 1)}, ${plan.parent.plies.length} ${plan.parent.plies.length === 1 ? 'ply' : 'plies'}` : '';
       case 'resin':
         return plan.resin?.chosen ? plan.resin.card!.name.replace(' hardener', '') : '';
       case 'taper':
