@@ -1,13 +1,8 @@
 import { CoreError, type Remark, requireNumber } from '../errors.js';
 import { simpson } from '../statistics/index.js';
 import { coldRemarks } from './cold.js';
+import type { HourlyTemp } from './hourly.js';
 import { GAS_CONSTANT, kelvin } from './kinetics.js';
-
-/** A temperature at an hour from the start. */
-export interface HourlyTemp {
-  hour: number;
-  tempC: number;
-}
 
 const MOST_HOURS = 5000;
 

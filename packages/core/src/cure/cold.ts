@@ -1,6 +1,6 @@
 import type { Remark } from '../errors.js';
 import { SYSTEMS } from '../resin/systems.js';
-import { type HourlyTemp } from './air.js';
+import type { HourlyTemp } from './hourly.js';
 import type { CureCard } from './cards.js';
 import { leastTempFor, reachableAlpha } from './glass.js';
 import { CARD_TEMP_C, isothermalSeconds } from './kinetics.js';

@@ -3,7 +3,8 @@ import { ageLaw, usualAgeLaw } from './age-law.js';
 import { equivalentAge, hourOfAge } from './air.js';
 import { CURE_CARDS, cureCardOf } from './cards.js';
 import { FRESH, cureOn, isothermalSeconds } from './kinetics.js';
-import { CONTAINERS, potExotherm } from './pot.js';
+import { potExotherm } from './pot.js';
+import { CONTAINERS } from './containers.js';
 import { throughCure } from './through.js';
 
 /** Steps of the working are so coarse. */

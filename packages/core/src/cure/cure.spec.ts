@@ -2,7 +2,8 @@ import { seeded } from '../testing/seeded.js';
 import { CURE_CARDS, type CureCard, cureCardOf } from './cards.js';
 import { type FitCardResult, fitCard, reproduce, searchFit } from './fit.js';
 import { FRESH, arrheniusAt22, cureOn, cureRate, isothermalSeconds } from './kinetics.js';
-import { CONTAINERS, potExotherm } from './pot.js';
+import { potExotherm } from './pot.js';
+import { CONTAINERS } from './containers.js';
 import { throughCure } from './through.js';
 
 const MEDIUM = cureCardOf({ cardId: 'epoxy-medium' });

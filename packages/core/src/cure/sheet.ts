@@ -1,5 +1,5 @@
 import type { CureCard } from './cards.js';
-import type { Container } from './pot.js';
+import type { Container } from './containers.js';
 
 /** Something a data sheet says of a system. */
 export type SheetPoint =

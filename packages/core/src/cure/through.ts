@@ -4,7 +4,8 @@ import { type CureCard, cureCardOf } from './cards.js';
 import { coldRemarks, minTempOf, neverFullRemarks, warmestOf } from './cold.js';
 import { BACKINGS, type BackingId, laminateHeat } from './heat-materials.js';
 import { type CureState, FRESH, checkCatalyst, cureOn } from './kinetics.js';
-import { type HourlyTemp, airAt, checkAir } from './air.js';
+import { airAt, checkAir } from './air.js';
+import type { HourlyTemp } from './hourly.js';
 import { type TempAt, topOf } from './peak.js';
 
 export interface ThroughPly {

@@ -1,7 +1,8 @@
 import { CoreError, type Remark, requireNumber } from '../errors.js';
 import type { SystemCard } from '../resin/systems.js';
 import { type CureStage, ageLawOf, agingCardOf } from './age-law.js';
-import { type HourlyTemp, checkAir, hourOfAge } from './air.js';
+import { checkAir, hourOfAge } from './air.js';
+import type { HourlyTemp } from './hourly.js';
 import { coldRemarks, neverFullRemarks, warmestOf } from './cold.js';
 
 export interface WindowsInput {

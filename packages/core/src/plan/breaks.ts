@@ -2,7 +2,7 @@ import type { Remark } from '../errors.js';
 import type { AirNeeds } from '../air/index.js';
 import type { AirClock } from './air-clock.js';
 import { type ShedHours, nextOpen } from './calendar.js';
-import type { ScheduleLink } from './schedule.js';
+import type { ScheduleLink } from './tasks.js';
 
 /** Rounding of minutes that is no miss, min. */
 const EXACT_MIN = 1e-6;

@@ -2,7 +2,8 @@ import type { Air, HourOfAir } from '../air/index.js';
 import { equivalentAge } from '../cure/index.js';
 import { AirClock } from './air-clock.js';
 import { parseLocal } from './calendar.js';
-import { type ScheduleInput, type ScheduleResult, type ScheduleTask, schedule } from './schedule.js';
+import { schedule } from './schedule.js';
+import type { ScheduleInput, ScheduleResult, ScheduleTask } from './tasks.js';
 
 const at = (text: string): number => parseLocal(text, 'x');
 /** From Thursday midnight, a temperature for every hour of the day. */

@@ -1,6 +1,7 @@
 import { seeded } from '../testing/seeded.js';
 import { parseLocal } from './calendar.js';
-import { type ScheduleInput, type ScheduleResult, type ScheduleTask, schedule } from './schedule.js';
+import { schedule } from './schedule.js';
+import type { ScheduleInput, ScheduleResult, ScheduleTask } from './tasks.js';
 
 const at = (text: string): number => parseLocal(text, 'x');
 const ONE: ScheduleInput = { startAt: '2026-04-16T08:00', people: [{ id: 'ilse', skills: ['laminate'] }], tasks: [] };

@@ -4,7 +4,7 @@ import { CoreError, type Remark, requireNumber, requireWhole } from '../errors.j
 import { AirClock, type AirStop, steadyAir } from './air-clock.js';
 import { placeBreaks, windowBreaks } from './breaks.js';
 import { DEFAULT_HOURS, type ShedHours, type WorkSpan, checkHours, everOpen, formatLocal, parseLocal, sharedHours, workInOneGo, workThrough } from './calendar.js';
-import type { ScheduleInput, ScheduleResult, ScheduleTask, ScheduledTask } from './schedule.js';
+import type { ScheduleInput, ScheduleResult, ScheduleTask, ScheduledTask } from './tasks.js';
 
 interface Planned extends WorkSpan {
   task: ScheduleTask;

@@ -1,7 +1,7 @@
 import { type ShedClimate, USUAL_SHED } from '../air/index.js';
 import type { MeasuringTool } from '../mix/tools.js';
 import { DEFAULT_HOURS, type ShedHours } from './calendar.js';
-import type { Worker } from './schedule.js';
+import type { Worker } from './tasks.js';
 import { type ShopRates, type Skill, USUAL_RATES } from './steps.js';
 
 /** A person of the shop as a pair of hands. */

@@ -4,6 +4,7 @@ export * from './section-stage.js';
 export * from './facts.js';
 export * from './holds.js';
 export * from './schools.js';
+export * from './severities.js';
 export * from './severity.js';
 export { chosenCard } from './stages/resin.js';
 export { parentResin } from './stages/parent.js';

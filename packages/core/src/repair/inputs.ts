@@ -4,7 +4,7 @@ import type { BurnOffInput, FabricLayer, Ring } from '../laminate/index.js';
 import type { Container } from '../cure/index.js';
 import type { Consistency, CoreRef, Fabric, Filler, Process, ResinFamily } from '../material/index.js';
 import type { MeasuringTool, PasteInput, PrimedSurface, Weighing } from '../mix/index.js';
-import type { Likelihoods } from '../resin/evidence.js';
+import type { Likelihoods } from '../resin/hypotheses.js';
 import type { Hardener } from '../resin/hardeners.js';
 import type { SystemCard } from '../resin/systems.js';
 import type { ShopRates } from '../plan/index.js';
@@ -13,7 +13,7 @@ import type { LayingOrder } from '../stack/stack.js';
 import type { HomographyInput, MapMark, Pixel, Reading } from '../survey/index.js';
 import type { AlignmentReading, BrokenInput, EdgeInput, GaugeReading, KnockDowns, PlugInput, LocalRatio, RepairKind, ServiceClass, WayOut, WrapInput } from '../taper/index.js';
 
-import type { GraveStructure, Severity } from './severity.js';
+import type { GraveStructure, Severity } from './severities.js';
 
 /** An edge, fitting or structure near the damage, as a straight line in plan co-ordinates. */
 export interface Neighbour {

@@ -6,7 +6,7 @@ import { type Seeded, seeded } from '../testing/seeded.js';
 import type { Reading } from '../survey/index.js';
 import { NEW_REPAIR, type RepairInputs } from './inputs.js';
 import { type RepairPlan, planRepair } from './plan.js';
-import { GRAVE_STRUCTURES } from './severity.js';
+import { GRAVE_STRUCTURES } from './severities.js';
 
 /** Any job a shop might type in: every field takes a value a person could have meant. */
 function anyJob(random: Seeded): RepairInputs {

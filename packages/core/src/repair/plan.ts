@@ -6,15 +6,12 @@ import { type FinishRoute, finishRoute } from '../finish/routes.js';
 import { type InspectionCheck, inspectionList } from '../inspection/checks.js';
 import type { Stage } from '../hazards/cautions.js';
 import type { MatchResult } from '../laminate/index.js';
-import type { EvidenceResult } from '../resin/evidence.js';
 import type { SystemCard } from '../resin/systems.js';
-import type { Parent, VerdictsResult } from '../resin/verdicts.js';
-import type { FootprintResult, JointResult, PlugResult, RatioRange, RepairKind, TaperProfile } from '../taper/index.js';
 import type { RepairInputs } from './inputs.js';
 import { type DamagePlan, planDamage } from './stages/damage.js';
 import { type ParentPlan, planParent } from './stages/parent.js';
-import { planResin } from './stages/resin.js';
-import { planTaper } from './stages/taper.js';
+import { type ResinPlan, planResin } from './stages/resin.js';
+import { type TaperPlan, planTaper } from './stages/taper.js';
 import { type PatchPlan, planPatch } from './stages/patch.js';
 import { type MixPlan, planMix } from './stages/mix.js';
 import { jobFacts } from './facts.js';
@@ -28,36 +25,6 @@ export interface StageProblem {
   code: CoreError['code'];
   field: string;
   params: Readonly<Record<string, string | number>>;
-}
-
-export interface ResinPlan {
-  parent: Parent;
-  evidence: EvidenceResult;
-  verdicts: VerdictsResult;
-  /** The system the plan goes on with: the chosen one, else the school's. Null when neither exists. */
-  card: SystemCard | null;
-  /** Entry of the hardener taken in place of the card's own; null when it is the card's. */
-  secondId: string | null;
-  chosen: boolean;
-  /** The choice goes against the verdict or the school and needs a written reason. */
-  needsReason: boolean;
-  dewPointC: number;
-  remarks: Remark[];
-}
-
-export interface TaperPlan {
-  kind: RepairKind;
-  profile: TaperProfile;
-  ratio: number;
-  range: RatioRange;
-  footprint: FootprintResult;
-  joint: JointResult | null;
-  /** Plug of a core that is mended, and what it is cut from; null for the rest. */
-  plug: { coreName: string; result: PlugResult } | null;
-  /** Bond shear it is worked out with, and the shop's trials it rests on; null for the trade's usual value. */
-  bond: { mpa: number; source: string | null };
-  /** Distance from the abraded edge to each neighbour, mm, negative when it is run over; and the room it must leave. */
-  clearances: { name: string; mm: number; wantedMm: number }[];
 }
 
 /** Everything the tool works out about one repair from its inputs. A stage that cannot be worked out is null and named in `problems`. */
@@ -121,4 +88,4 @@ function dated(inputs: RepairInputs, steps: StepsInput): DaysResult {
   return planDays({ ...steps, startAt: startAt!, hours: { fromMin, toMin, openDays }, tempC });
 }
 
-export type { DamagePlan, ParentPlan, PatchPlan, MixPlan };
+export type { DamagePlan, MixPlan, ParentPlan, PatchPlan, ResinPlan, TaperPlan };

@@ -1,6 +1,6 @@
 import { type InputsPatch, inputsWith } from '../testing/inputs.js';
 import { planRepair } from './plan.js';
-import type { Severity } from './severity.js';
+import type { Severity } from './severities.js';
 
 const plan = (patch: InputsPatch) => planRepair(inputsWith(patch));
 const CORE = { core: { coreId: 'balsa', thicknessMm: 12, reachable: true } };

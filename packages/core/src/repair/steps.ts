@@ -3,9 +3,22 @@ import { coreOf } from '../material/index.js';
 import type { Go, StepsInput } from '../plan/index.js';
 import { dryBy } from '../survey/index.js';
 import type { RepairInputs } from './inputs.js';
+import type { FinishRoute } from '../finish/routes.js';
+import type { DamagePlan } from './stages/damage.js';
 import type { MixPlan } from './stages/mix.js';
 import type { PatchPlan } from './stages/patch.js';
-import type { RepairPlan } from './plan.js';
+import type { ResinPlan } from './stages/resin.js';
+import type { TaperPlan } from './stages/taper.js';
+
+/** What the stages before the days have worked out; null where one could not. */
+export interface PlannedStages {
+  damage: DamagePlan | null;
+  resin: ResinPlan | null;
+  taper: TaperPlan | null;
+  patch: PatchPlan | null;
+  mix: MixPlan | null;
+  finish: FinishRoute | null;
+}
 
 /** What each go of a face takes: its plies' share of the resin, and its pots. */
 function goesOf(face: PatchPlan['faces'][number], { quantity, pots, totalG }: MixPlan['faces'][number]): Go[] {
@@ -16,7 +29,7 @@ function goesOf(face: PatchPlan['faces'][number], { quantity, pots, totalG }: Mi
 }
 
 /** What the steps of a repair are made from; null until its mix is planned, or where no resin is chosen. */
-export function stepsInputOf(inputs: RepairInputs, { damage, resin, taper, patch, mix, finish }: Pick<RepairPlan, 'damage' | 'resin' | 'taper' | 'patch' | 'mix' | 'finish'>): StepsInput | null {
+export function stepsInputOf(inputs: RepairInputs, { damage, resin, taper, patch, mix, finish }: PlannedStages): StepsInput | null {
   const card = resin?.card;
   if (!damage || !card || !finish) return null;
   const finishOnly = inputs.damage.depth === 'finish';

@@ -1,4 +1,4 @@
-import type { Likelihoods } from './evidence.js';
+import type { Likelihoods } from './hypotheses.js';
 
 const weights = (polyester: number, vinylester: number, epoxy: number, thermoplastic: number, mixed: number): Likelihoods => ({
   polyester,

@@ -1,7 +1,8 @@
 import { CLUES, PRIORS } from './clues.js';
 import { NEW_REPAIR } from '../repair/inputs.js';
 import { planRepair } from '../repair/plan.js';
-import { HYPOTHESES, type Likelihoods, resinEvidence, shedPrior } from './evidence.js';
+import { resinEvidence, shedPrior } from './evidence.js';
+import { HYPOTHESES, type Likelihoods } from './hypotheses.js';
 
 const even: Likelihoods = { polyester: 1, vinylester: 1, epoxy: 1, thermoplastic: 1, mixed: 1 };
 const clue = (id: string, polyester: number, epoxy: number) => ({ id, likelihoods: { polyester, vinylester: 0, epoxy, thermoplastic: 0, mixed: 0 } });

@@ -1,10 +1,6 @@
 import { CoreError, type Remark, requireEntry, requireNumber } from '../errors.js';
 import { CLUES, PRIORS } from './clues.js';
-
-/** What the parent laminate may be made with. */
-export const HYPOTHESES = ['polyester', 'vinylester', 'epoxy', 'thermoplastic', 'mixed'] as const;
-export type Hypothesis = (typeof HYPOTHESES)[number];
-export type Likelihoods = Record<Hypothesis, number>;
+import { HYPOTHESES, type Hypothesis, type Likelihoods } from './hypotheses.js';
 
 export interface EvidenceInput {
   /** Id of a class prior, or explicit weights (need not add up to one). */

@@ -1,5 +1,6 @@
 export * from './systems.js';
 export * from './hardeners.js';
+export * from './hypotheses.js';
 export * from './evidence.js';
 export * from './clues.js';
 export * from './rules.js';

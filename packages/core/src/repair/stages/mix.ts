@@ -21,8 +21,8 @@ import {
 } from '../../mix/index.js';
 import type { SystemCard } from '../../resin/systems.js';
 import type { PlannedPaste, RepairInputs } from '../inputs.js';
-import type { TaperPlan } from '../plan.js';
 import type { PatchPlan } from './patch.js';
+import type { TaperPlan } from './taper.js';
 
 export interface Pot extends Batch {
   /** Which of the goes its face is laid in, from 0: a pot never lasts into the next. */

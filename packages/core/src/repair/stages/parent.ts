@@ -3,8 +3,8 @@ import { type FabricLayer, type LaminateResult, type LaminateStrength, laminate,
 import { type ResinFamily, coreOf } from '../../material/index.js';
 import { MAX_THICKNESS_MM } from '../../units/index.js';
 import type { RepairInputs } from '../inputs.js';
-import type { ResinPlan } from '../plan.js';
 import { proposePlies } from '../../stack/propose.js';
+import type { ResinPlan } from './resin.js';
 
 export interface ParentPlan {
   /** Thickness of the laminate or outer skin, mm. */

@@ -6,9 +6,9 @@ import type { SystemCard } from '../../resin/systems.js';
 import { type Session, type StackInput, type StackPly, type StackResult, inGoes, proposePlies, sessions, stack } from '../../stack/index.js';
 import { type TaperProfile, USUAL_BREAK, USUAL_WRAP, broken, regionOf } from '../../taper/index.js';
 import type { ExtraPly, RepairInputs } from '../inputs.js';
-import type { TaperPlan } from '../plan.js';
 import type { DamagePlan } from './damage.js';
 import type { ParentPlan } from './parent.js';
+import type { TaperPlan } from './taper.js';
 
 /** What a ply is there for: the stack itself, its cover, a layer to be sanded, or one beside the stack. */
 export type PlyUse = 'stack' | 'cover' | 'sanding' | ExtraPly['use'];

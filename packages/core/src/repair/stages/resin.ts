@@ -1,12 +1,27 @@
 import { dewPoint } from '../../air/index.js';
+import type { Remark } from '../../errors.js';
 import { type ResinFamily, coreOf, fabricOf, needsStyrene } from '../../material/index.js';
-import { type Parent, type ResinFacts, resinVerdicts } from '../../resin/verdicts.js';
-import { resinEvidence, shedPrior } from '../../resin/evidence.js';
+import { type Parent, type ResinFacts, type VerdictsResult, resinVerdicts } from '../../resin/verdicts.js';
+import { type EvidenceResult, resinEvidence, shedPrior } from '../../resin/evidence.js';
 import { withHardener } from '../../resin/hardeners.js';
 import { DEFAULT_SYSTEM, SYSTEMS, type SystemCard, systemOf } from '../../resin/systems.js';
 import { fibresOf } from '../facts.js';
 import type { RepairInputs } from '../inputs.js';
-import type { ResinPlan } from '../plan.js';
+
+export interface ResinPlan {
+  parent: Parent;
+  evidence: EvidenceResult;
+  verdicts: VerdictsResult;
+  /** The system the plan goes on with: the chosen one, else the school's. Null when neither exists. */
+  card: SystemCard | null;
+  /** Entry of the hardener taken in place of the card's own; null when it is the card's. */
+  secondId: string | null;
+  chosen: boolean;
+  /** The choice goes against the verdict or the school and needs a written reason. */
+  needsReason: boolean;
+  dewPointC: number;
+  remarks: Remark[];
+}
 
 export function planResin(inputs: RepairInputs): ResinPlan {
   const { laminate, resin } = inputs;

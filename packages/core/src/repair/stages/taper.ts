@@ -5,10 +5,15 @@ import { coreOf } from '../../material/index.js';
 import type { SystemCard } from '../../resin/systems.js';
 import {
   BOND_SHEAR_MPA,
+  type FootprintResult,
   type JointFacts,
+  type JointResult,
   MAX_RATIO,
   MIN_RATIO,
   type Obstacle,
+  type PlugResult,
+  type RatioRange,
+  type RepairKind,
   type TaperProfile,
   USUAL_BREAK,
   USUAL_CAP_PAST_MM,
@@ -28,9 +33,23 @@ import {
   wrap,
 } from '../../taper/index.js';
 import type { Neighbour, RepairInputs } from '../inputs.js';
-import type { TaperPlan } from '../plan.js';
 import type { DamagePlan } from './damage.js';
 import type { ParentPlan } from './parent.js';
+
+export interface TaperPlan {
+  kind: RepairKind;
+  profile: TaperProfile;
+  ratio: number;
+  range: RatioRange;
+  footprint: FootprintResult;
+  joint: JointResult | null;
+  /** Plug of a core that is mended, and what it is cut from; null for the rest. */
+  plug: { coreName: string; result: PlugResult } | null;
+  /** Bond shear it is worked out with, and the shop's trials it rests on; null for the trade's usual value. */
+  bond: { mpa: number; source: string | null };
+  /** Distance from the abraded edge to each neighbour, mm, negative when it is run over; and the room it must leave. */
+  clearances: { name: string; mm: number; wantedMm: number }[];
+}
 
 export function planTaper(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan, card: SystemCard): TaperPlan {
   const { taper, place } = inputs;
