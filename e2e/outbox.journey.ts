@@ -24,6 +24,8 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
   const tapOn = async (browser: Browser, way: string, count: number): Promise<void> => {
     for (let i = 0; i < count; i++) await browser.keys(way, 's');
   };
+  /** Taps a browser has on its disk and the server has not. */
+  const keptTaps = (browser: Browser): Promise<number> => browser.kept().then((commands) => (commands as { act: { changes?: { in?: unknown[] }[] } }[]).flatMap(({ act }) => (act.changes ?? []).flatMap((change) => change.in ?? [])).length);
   const beginTapping = async (browser: Browser): Promise<void> => {
     await browser.go(`${scene.launch}/look`);
     await browser.press('Tap on a grid');
@@ -43,6 +45,7 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
     await scene.app.kill();
     await tapOn(scene.browser, Key.ARROW_RIGHT, 2);
     await scene.browser.sees('kept here and sent when it is back');
+    await scene.browser.driver.wait(async () => (await keptTaps(scene.browser)) === 2, 15_000, 'the taps are not on the shelf');
     scene.browser = await scene.browser.dies();
     await scene.app.serve(port);
     await scene.browser.signIn('ilse', PASSWORDS.ilse);

@@ -21,6 +21,8 @@ const FLAGS = [
   '--force-device-scale-factor=1',
 ];
 const PATIENCE_MS = 30_000;
+/** What is waited for is looked for so often, ms. */
+const LOOK_MS = 25;
 const SCREENS: Record<Way, [width: number, height: number]> = { mouse: [1280, 800], keyboard: [1280, 800], touch: [820, 1180] };
 
 /** A person at the real interface: finds things by what they say, waits for what should appear, never sleeps. */
@@ -40,6 +42,7 @@ export class Browser {
     preferences.setLevel(logging.Type.BROWSER, logging.Level.ALL);
     options.setLoggingPrefs(preferences);
     const driver = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver')).build();
+    lookOften(driver);
     const browser = new Browser(driver, handFor(way, driver), profile, base);
     await browser.resize(...SCREENS[way]);
     if (way === 'touch') await browser.devTools('Emulation.setTouchEmulationEnabled', { enabled: true, maxTouchPoints: 5 });
@@ -176,8 +179,13 @@ export class Browser {
 
   /** How many acts are kept in this browser and not acknowledged by the server. */
   async unsent(): Promise<number> {
-    return this.driver.executeAsyncScript<number>(
-      "const done = arguments[0]; const open = indexedDB.open('ash-step'); open.onsuccess = () => { const count = open.result.transaction('commands').objectStore('commands').count(); count.onsuccess = () => { open.result.close(); done(count.result); }; }",
+    return (await this.kept()).length;
+  }
+
+  /** The acts kept in this browser. */
+  async kept(): Promise<unknown[]> {
+    return this.driver.executeAsyncScript<unknown[]>(
+      "const done = arguments[0]; const open = indexedDB.open('ash-step'); open.onsuccess = () => { const all = open.result.transaction('commands').objectStore('commands').getAll(); all.onsuccess = () => { open.result.close(); done(all.result); }; }",
     );
   }
 
@@ -219,6 +227,12 @@ export class Browser {
     const entries = await this.driver.manage().logs().get(logging.Type.BROWSER);
     return entries.filter((entry) => entry.level.value >= logging.Level.SEVERE.value && !/status of 4\d\d/.test(entry.message)).map((entry) => entry.message);
   }
+}
+
+/** The driver's own waiting looks five times a second. */
+function lookOften(driver: WebDriver): void {
+  const wait = driver.wait.bind(driver) as (condition: unknown, timeout?: number, message?: string, poll?: number) => ReturnType<WebDriver['wait']>;
+  driver.wait = ((condition: unknown, timeout?: number, message?: string, poll = LOOK_MS) => wait(condition, timeout, message, poll)) as WebDriver['wait'];
 }
 
 function quoted(text: string): string {

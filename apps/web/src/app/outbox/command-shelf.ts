@@ -88,7 +88,7 @@ export class CommandShelf {
     try {
       const database = await this.database;
       if (what === 'gone') await database?.delete('commands', id);
-      else await database?.put('commands', what);
+      else if (database) await putForGood(database, what);
       if (database && this.reason() === 'full') this.reason.set(null);
     } catch {
       this.reason.set('full');
@@ -99,6 +99,12 @@ export class CommandShelf {
       await this.writeOne(id, next);
     } else this.writing.delete(id);
   }
+}
+
+/** On the disk, and not only on its way there, when it is done: what was typed outlives a battery that goes flat. */
+async function putForGood(database: IDBPDatabase<Shelves>, command: Command): Promise<void> {
+  const work = database.transaction('commands', 'readwrite', { durability: 'strict' });
+  await Promise.all([work.store.put(command), work.done]);
 }
 
 const lockOf = (tab: string): string => `ash-step.tab.${tab}`;

@@ -156,8 +156,10 @@ export class EvidenceBoard extends StagePanel {
   }
 
   setClue(id: string, seen: boolean): void {
-    const others = this.inputs().laminate.clueIds.filter((clue) => clue !== id);
-    this.store.edit('laminate', { clueIds: seen ? [...others, id] : others });
+    this.store.edit('laminate', ({ clueIds }) => {
+      const others = clueIds.filter((clue) => clue !== id);
+      return { clueIds: seen ? [...others, id] : others };
+    });
   }
 
   /** How far a clue that was seen moved the likeliest resin, in points of per cent. */

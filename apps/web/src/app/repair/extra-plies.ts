@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { type ExtraPly, type FabricRef, MAT_BETWEEN, type RepairInputs, type Shape, matBetween, wantsSandingLayer, withoutMat } from '@ashstep/core';
 import { FabricPicker } from '../library/fabric-picker';
 import { QuantityField } from '../parts/quantity-field';
+import type { SectionEdit } from './repair.store';
 import { StagePanel } from './stages/stage';
 
 const USES: Record<ExtraPly['use'], { name: string; why: string }> = {
@@ -118,7 +119,7 @@ export class ExtraPlies extends StagePanel {
     const size = Math.max(20, Math.round(Math.min(cut?.lengthMm ?? 60, cut?.widthMm ?? 60) / 2));
     const shape: Shape = { kind: 'roundedRectangle', lengthMm: size, widthMm: size, cornerRadiusMm: 5, centreXMm, centreYMm, rotationDeg: 0 };
     const after = use === 'filler' ? 0 : (this.places().at(-1)?.after ?? 0);
-    this.edit({ extras: [...(this.set().extras ?? []), { id: crypto.randomUUID(), use, fabricId: use === 'filler' ? FILLS : STRENGTHENS, orientationDeg: 0, shape, face: 'first', after }] });
+    this.edit(({ extras = [] }) => ({ extras: [...extras, { id: crypto.randomUUID(), use, fabricId: use === 'filler' ? FILLS : STRENGTHENS, orientationDeg: 0, shape, face: 'first', after }] }));
   }
 
   shape(extra: ExtraPly, patch: Partial<ReturnType<typeof boxOf>>): void {
@@ -131,14 +132,14 @@ export class ExtraPlies extends StagePanel {
   }
 
   change(extra: ExtraPly, patch: Partial<ExtraPly>): void {
-    this.edit({ extras: (this.set().extras ?? []).map((one) => (one.id === extra.id ? { ...one, ...patch } : one)) });
+    this.edit(({ extras = [] }) => ({ extras: extras.map((one) => (one.id === extra.id ? { ...one, ...patch } : one)) }));
   }
 
   takeOut(extra: ExtraPly): void {
-    this.edit({ extras: (this.set().extras ?? []).filter((one) => one.id !== extra.id) });
+    this.edit(({ extras = [] }) => ({ extras: extras.filter((one) => one.id !== extra.id) }));
   }
 
-  private edit(patch: Partial<RepairInputs['stack']>): void {
+  private edit(patch: SectionEdit<RepairInputs['stack']>): void {
     this.store.edit('stack', patch);
   }
 }

@@ -105,7 +105,6 @@ export class GrindLog extends StagePanel {
   readonly depth = signal<number | null>(null);
   readonly taken = signal<{ count: number; left: { line: number; reason: string }[] } | null>(null);
 
-  private readonly gauge = computed(() => this.inputs().survey.gauge);
   readonly sloped = computed(() => this.plan().taper?.profile.kind === 'slope');
   readonly result = computed(() => grindFound(this.inputs(), this.plan())?.check ?? null);
   readonly rows = computed(() => this.result()?.rays.flatMap((ray) => ray.readings) ?? []);
@@ -116,7 +115,7 @@ export class GrindLog extends StagePanel {
     const depthMm = this.depth();
     if (depthMm === null) return;
     const reading: GaugeReading = { rayDeg: wholeTurn(this.ray()), outMm: this.out(), depthMm };
-    this.store.edit('survey', { gauge: withReadings(this.gauge(), [reading]) });
+    this.store.edit('survey', ({ gauge }) => ({ gauge: withReadings(gauge, [reading]) }));
     this.depth.set(null);
   }
 
@@ -126,11 +125,11 @@ export class GrindLog extends StagePanel {
     input.value = '';
     if (!file) return;
     const { read, left } = gaugeFromCsv(await textOf(file));
-    if (read.length > 0) this.store.edit('survey', { gauge: withReadings(this.gauge(), read) });
+    if (read.length > 0) this.store.edit('survey', ({ gauge }) => ({ gauge: withReadings(gauge, read) }));
     this.taken.set({ count: read.length, left });
   }
 
   remove({ rayDeg, outMm }: GaugeReading): void {
-    this.store.edit('survey', { gauge: this.gauge().filter((other) => wholeTurn(other.rayDeg) !== rayDeg || other.outMm !== outMm) });
+    this.store.edit('survey', ({ gauge }) => ({ gauge: gauge.filter((other) => wholeTurn(other.rayDeg) !== rayDeg || other.outMm !== outMm) }));
   }
 }

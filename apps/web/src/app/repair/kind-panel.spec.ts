@@ -6,6 +6,7 @@ import { BehaviorSubject } from 'rxjs';
 import { SessionService } from '../platform/session.service';
 import { ExtraPlies } from './extra-plies';
 import { KindPanel } from './kind-panel';
+import { notedEdit } from './edits.testing';
 import { RepairStore, type RepairState } from './repair.store';
 import type { StagePanel } from './stages/stage';
 
@@ -19,13 +20,14 @@ function stateOf(sections: Sections): RepairState {
 
 describe('panels of the taper and the plies', () => {
   const store = jasmine.createSpyObj<RepairStore>('store', ['edit']);
+  let shown: RepairState;
   beforeEach(() => {
     store.edit.calls.reset();
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
         provideHttpClient(),
-        { provide: RepairStore, useValue: store },
+        { provide: RepairStore, useValue: { edit: notedEdit(store.edit, () => shown.inputs) } },
         { provide: SessionService, useValue: { units$: new BehaviorSubject('metric'), person$: new BehaviorSubject({ name: 'Ilse Varga', role: 'technician' }), bond$: new BehaviorSubject({}) } },
       ],
     });
@@ -33,7 +35,8 @@ describe('panels of the taper and the plies', () => {
 
   async function show<T extends StagePanel>(panel: Type<T>, sections: Sections): Promise<ComponentFixture<T>> {
     const fixture = TestBed.createComponent(panel);
-    fixture.componentRef.setInput('state', stateOf(sections));
+    shown = stateOf(sections);
+    fixture.componentRef.setInput('state', shown);
     await fixture.whenStable();
     return fixture;
   }

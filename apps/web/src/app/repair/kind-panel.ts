@@ -27,6 +27,7 @@ import { QuantityField } from '../parts/quantity-field';
 import { QuantityPipe } from '../platform/quantity.pipe';
 import { SessionService } from '../platform/session.service';
 import { nowText } from '../platform/when.pipe';
+import type { SectionEdit } from './repair.store';
 import { StagePanel } from './stages/stage';
 
 const KINDS: Record<RepairKind, { name: string; when: string }> = {
@@ -267,7 +268,7 @@ export class KindPanel extends StagePanel {
 
   log(): void {
     const reading: AlignmentReading = { what: this.what(), mm: this.off()!, limitMm: this.limit(), by: this.person()?.name ?? '', at: nowText() };
-    this.edit({ alignment: [...(this.inputs().taper.alignment ?? []), reading] });
+    this.edit(({ alignment = [] }) => ({ alignment: [...alignment, reading] }));
     this.off.set(null);
   }
 
@@ -276,7 +277,7 @@ export class KindPanel extends StagePanel {
     this.edit({ curvature: next.alongMm === null && next.acrossMm === null ? undefined : next });
   }
 
-  edit(patch: Partial<RepairInputs['taper']>): void {
+  edit(patch: SectionEdit<RepairInputs['taper']>): void {
     this.store.edit('taper', patch);
   }
 

@@ -10,6 +10,7 @@ import { SHOP, planStub } from '../plan/planned.testing';
 import { ShedPlanService } from '../plan/shed-plan.service';
 import { SessionService } from '../platform/session.service';
 import { ShopService } from '../shop/shop.service';
+import { notedEdit } from './edits.testing';
 import { RepairStore, type RepairState } from './repair.store';
 
 export type Sections = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
@@ -61,6 +62,7 @@ export const lot = (patch: Partial<Lot>): Lot => ({
 /** What panels of a repair work with: a store that notes what it is asked, a shelf, a shed and its plan. */
 export class PanelBench {
   readonly store = jasmine.createSpyObj<RepairStore>('store', ['edit', 'reach', 'pick']);
+  private shown = stateOf();
   readonly lots = signal<Lot[]>([]);
   readonly units$ = new BehaviorSubject<'metric' | 'imperial'>('metric');
   readonly planner = planStub(null);
@@ -73,7 +75,7 @@ export class PanelBench {
         provideZonelessChangeDetection(),
         provideRouter([]),
         provideHttpClient(),
-        { provide: RepairStore, useValue: this.store },
+        { provide: RepairStore, useValue: { ...this.store, edit: notedEdit(this.store.edit, () => this.shown.inputs) } },
         { provide: LibraryService, useValue: { ensure: () => undefined, lots: this.lots, systems: () => shipped('system'), hardeners: () => shipped('hardener'), inUse: shipped } },
         { provide: ShopService, useValue: { ensure: () => undefined, shop: signal({ settings: SHOP, laid: null }) } },
         { provide: ShedPlanService, useValue: this.planner },
@@ -83,6 +85,7 @@ export class PanelBench {
   }
 
   async show<T>(panel: Type<T>, state: RepairState, inputs: Record<string, unknown> = {}): Promise<string> {
+    this.shown = state;
     this.fixture = TestBed.createComponent(panel);
     for (const [name, value] of Object.entries({ state, ...inputs })) this.fixture.componentRef.setInput(name, value);
     return this.settled();

@@ -146,11 +146,12 @@ export class Pastes extends StagePanel {
   }
 
   addPaste(): void {
-    this.store.edit('mix', { pastes: [...this.pastes, { id: crypto.randomUUID(), name: 'Fillet', use: 'fillet', volumeMl: 100, fillerId: 'silica' }] });
+    const paste: PlannedPaste = { id: crypto.randomUUID(), name: 'Fillet', use: 'fillet', volumeMl: 100, fillerId: 'silica' };
+    this.store.edit('mix', ({ pastes = [] }) => ({ pastes: [...pastes, paste] }));
   }
 
   setPaste(id: string, patch: { [K in keyof PlannedPaste]?: PlannedPaste[K] | undefined }): void {
-    this.store.edit('mix', { pastes: this.pastes.map((one) => (one.id === id ? withoutGaps({ ...one, ...patch }) : one)) });
+    this.store.edit('mix', ({ pastes = [] }) => ({ pastes: pastes.map((one) => (one.id === id ? withoutGaps({ ...one, ...patch }) : one)) }));
   }
 
   setFiller(id: string, fillerId: string): void {
@@ -159,19 +160,19 @@ export class Pastes extends StagePanel {
   }
 
   dropPaste(id: string): void {
-    this.store.edit('mix', { pastes: this.pastes.filter((one) => one.id !== id) });
+    this.store.edit('mix', ({ pastes = [] }) => ({ pastes: pastes.filter((one) => one.id !== id) }));
   }
 
   addCoat(): void {
-    this.store.edit('mix', { coats: [...this.planned, { id: crypto.randomUUID(), name: 'Gel coat', thicknessMm: 0.5, areaMm2: null, densityGPerMl: 1.2 }] });
+    this.store.edit('mix', ({ coats = [] }) => ({ coats: [...coats, { id: crypto.randomUUID(), name: 'Gel coat', thicknessMm: 0.5, areaMm2: null, densityGPerMl: 1.2 }] }));
   }
 
   setCoat(id: string, patch: Partial<PlannedCoat>): void {
-    this.store.edit('mix', { coats: this.planned.map((one) => (one.id === id ? { ...one, ...patch } : one)) });
+    this.store.edit('mix', ({ coats = [] }) => ({ coats: coats.map((one) => (one.id === id ? { ...one, ...patch } : one)) }));
   }
 
   dropCoat(id: string): void {
-    this.store.edit('mix', { coats: this.planned.filter((one) => one.id !== id) });
+    this.store.edit('mix', ({ coats = [] }) => ({ coats: coats.filter((one) => one.id !== id) }));
   }
 }
 

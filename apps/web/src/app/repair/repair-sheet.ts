@@ -72,8 +72,8 @@ export class RepairSheet {
 
   /** Moves one place of the mark that is chosen; a drag is drawn to the points near it. */
   moveMark({ index, move }: { index: number; move: (point: Point) => Point }): void {
-    const [state, id] = [this.state(), this.desk.chosen()];
-    if (state && id) this.store.edit('survey', { marks: moveMarkPoint(state.inputs.survey.marks, id, index, move) });
+    const id = this.desk.chosen();
+    if (id) this.store.edit('survey', ({ marks }) => ({ marks: moveMarkPoint(marks, id, index, move) }));
   }
 
   reshape(change: (shape: Shape) => Shape): void {

@@ -175,6 +175,13 @@ describe('RepairStore', () => {
     expect(state.inputs.survey.readings).toEqual([tap]);
   });
 
+  it('makes a list from what it is by then, and not from what a page showed before', () => {
+    const tap = (xMm: number) => ({ kind: 'tap' as const, sound: 'dull' as const, xMm, yMm: 0, instrument: '', by: '', at: null });
+    for (const x of [5, 30]) store.edit('survey', ({ readings }) => ({ readings: [...readings, tap(x)] }));
+    expect(state.inputs.survey.readings.map(({ xMm }) => xMm)).toEqual([5, 30]);
+    expect(changesIn(patched('survey'))).toEqual([{ path: '/readings', at: 0, out: [], in: [tap(5), tap(30)] }]);
+  });
+
   it('sends what is typed while the first is on its way as a change of its own', () => {
     store.edit('mix', { primeGsm: 140 });
     const first = patched('mix');

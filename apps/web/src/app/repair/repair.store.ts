@@ -34,6 +34,9 @@ export interface RepairState {
   conflict: { section: SectionName; by: string; at: string; theirs: RepairInputs } | null;
 }
 
+/** Fields with their new values, or how to make them from what the section is at that moment. */
+export type SectionEdit<T> = Partial<T> | ((now: T) => Partial<T>);
+
 type InputsCommand = Command & { act: Extract<Act, { kind: 'inputs' }> };
 
 /** News of this job is read when it has been quiet so long, ms. */
@@ -94,12 +97,17 @@ export class RepairStore {
     this.picked.next(key);
   }
 
-  /** Changes part of a section: on screen at once, on the server a moment later. */
-  edit<S extends SectionName>(section: S, patch: Partial<RepairInputs[S]>): void {
+  /**
+   * Changes part of a section: on screen at once, on the server a moment later.
+   * @param change what becomes of it; for lists made from what it is now, since the page may not have been drawn since the edit before
+   */
+  edit<S extends SectionName>(section: S, change: SectionEdit<RepairInputs[S]>): void {
     const state = this.state.value;
     if (!state || state.detail.state === 'sealed') return;
-    this.steps.note(section, state.inputs[section]);
-    this.put(section, { ...state.inputs[section], ...patch });
+    const now = state.inputs[section];
+    const patch = typeof change === 'function' ? change(now) : change;
+    this.steps.note(section, now);
+    this.put(section, { ...now, ...patch });
   }
 
   /** What an edit comes to beside what is on its way already: a change of its own, or one that stands in place of what has not gone out. */

@@ -121,23 +121,27 @@ export class RingReader extends StagePanel {
   }
 
   set(patch: { ratio?: number; rings?: readonly Ring[] }): void {
-    const taken = this.taken();
-    if (taken) this.store.edit('survey', { rings: { ...taken, ...patch } });
+    this.store.edit('survey', ({ rings }) => (rings ? { rings: { ...rings, ...patch } } : {}));
   }
 
   setRing(index: number, patch: Ring): void {
-    this.set({ rings: (this.taken()?.rings ?? []).map((ring, i) => (i === index ? { ...ring, ...patch } : ring)) });
+    this.change((rings) => rings.map((ring, i) => (i === index ? { ...ring, ...patch } : ring)));
   }
 
   add(): void {
-    const rings = this.taken()?.rings ?? [];
-    this.set({ rings: [...rings, rings.at(-2) ?? NEW_RING] });
+    this.change((rings) => [...rings, rings.at(-2) ?? NEW_RING]);
   }
 
   drop(index: number): void {
-    const rings = (this.taken()?.rings ?? []).filter((_, i) => i !== index);
-    if (rings.length > 0) this.set({ rings });
-    else this.store.edit('survey', { rings: null });
+    this.change((rings) => rings.filter((_, i) => i !== index));
+  }
+
+  /** Rings made from those there are; with none left the reading is left out. */
+  private change(work: (rings: readonly Ring[]) => readonly Ring[]): void {
+    this.store.edit('survey', ({ rings: taken }) => {
+      const rings = work(taken?.rings ?? []);
+      return { rings: taken && rings.length > 0 ? { ...taken, rings } : null };
+    });
   }
 
   found(index: number): { thicknessMm: number; plusMinusMm: number; candidates: { name: string; percent: string }[] } | null {

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import type { Conflict, RepairInputs, WayOption, WayOut } from '@ashstep/core';
 import { QuantityField } from '../parts/quantity-field';
 import { QuantityPipe } from '../platform/quantity.pipe';
+import type { SectionEdit } from './repair.store';
 import { StagePanel } from './stages/stage';
 
 const WAY_NAMES: Record<WayOut, string> = { steeper: 'Steeper there', 'two-sided': 'Both faces', wrap: 'Round the edge', remove: 'Take it off' };
@@ -64,7 +65,7 @@ const NEED_WORDS: Record<NonNullable<WayOption['needs']>, string> = {
           <ash-quantity [label]="'Side ' + (i + 1) + ', towards °'" kind="plain" [value]="side.bearingDeg" (valueChange)="setLocal(i, { bearingDeg: $event! })" [error]="error('taper.locals.' + i + '.bearingDeg')" />
           <ash-quantity [label]="'Side ' + (i + 1) + ', n:1'" kind="plain" [value]="side.ratio" (valueChange)="setLocal(i, { ratio: $event! })" [error]="error('taper.locals.' + i + '.ratio')" />
           <ash-quantity [label]="'Side ' + (i + 1) + ', fades over °'" kind="plain" [value]="side.spreadDeg ?? 60" (valueChange)="setLocal(i, { spreadDeg: $event! })" [error]="error('taper.locals.' + i + '.spreadDeg')" />
-          <button type="button" class="act small" [attr.aria-label]="'Take side ' + (i + 1) + ' out'" (click)="edit({ locals: without(i) })">Take out</button>
+          <button type="button" class="act small" [attr.aria-label]="'Take side ' + (i + 1) + ' out'" (click)="dropLocal(i)">Take out</button>
         </div>
       }
       <button type="button" class="act small" [disabled]="sealed()" (click)="addLocal()">Add a side</button>
@@ -123,22 +124,22 @@ export class WaysOut extends StagePanel {
 
   take(c: Conflict, { way }: WayOption): void {
     if (way === 'two-sided') this.edit({ sides: 'two' });
-    else this.store.edit('damage', { neighbours: this.inputs().damage.neighbours.map((line, i) => (i === c.index ? { ...line, way: c.taken === way ? null : way } : line)) });
+    else this.store.edit('damage', ({ neighbours }) => ({ neighbours: neighbours.map((line, i) => (i === c.index ? { ...line, way: c.taken === way ? null : way } : line)) }));
   }
 
   addLocal(): void {
-    this.edit({ locals: [...this.locals(), { bearingDeg: 0, ratio: this.plan().taper?.ratio ?? 12, spreadDeg: 60 }] });
+    this.edit(({ locals = [] }) => ({ locals: [...locals, { bearingDeg: 0, ratio: this.plan().taper?.ratio ?? 12, spreadDeg: 60 }] }));
   }
 
   setLocal(index: number, patch: Partial<NonNullable<RepairInputs['taper']['locals']>[number]>): void {
-    this.edit({ locals: this.locals().map((side, i) => (i === index ? { ...side, ...patch } : side)) });
+    this.edit(({ locals = [] }) => ({ locals: locals.map((side, i) => (i === index ? { ...side, ...patch } : side)) }));
   }
 
-  without(index: number): NonNullable<RepairInputs['taper']['locals']> {
-    return this.locals().filter((_, i) => i !== index);
+  dropLocal(index: number): void {
+    this.edit(({ locals = [] }) => ({ locals: locals.filter((_, i) => i !== index) }));
   }
 
-  edit(patch: Partial<RepairInputs['taper']>): void {
+  edit(patch: SectionEdit<RepairInputs['taper']>): void {
     this.store.edit('taper', patch);
   }
 }

@@ -119,7 +119,7 @@ export class DryingLog {
     if (value === null) return;
     const { centreXMm = 0, centreYMm = 0 } = this.state().inputs.damage.shape;
     const reading: Reading = { kind: 'moisture', value, xMm: centreXMm, yMm: centreYMm, instrument: '', by: this.session.person?.name ?? '', at: nowText() };
-    this.store.edit('survey', { readings: [...this.survey().readings, reading] });
+    this.store.edit('survey', ({ readings }) => ({ readings: [...readings, reading] }));
     this.value.set(null);
   }
 }

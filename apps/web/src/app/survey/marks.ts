@@ -118,16 +118,16 @@ export class Marks implements OnDestroy {
       return;
     }
     const mark: MapMark = { id: crypto.randomUUID(), kind, name: '', points, widthMm: kind === 'crack' ? USUAL_CRACK_MM : 0 };
-    this.store.edit('survey', { marks: [...this.marks(), mark] });
+    this.store.edit('survey', ({ marks }) => ({ marks: [...marks, mark] }));
     this.desk.chosen.set(mark.id);
   }
 
   edit(id: string, patch: Partial<MapMark>): void {
-    this.store.edit('survey', { marks: this.marks().map((mark) => (mark.id === id ? { ...mark, ...patch } : mark)) });
+    this.store.edit('survey', ({ marks }) => ({ marks: marks.map((mark) => (mark.id === id ? { ...mark, ...patch } : mark)) }));
   }
 
   movePoint(id: string, index: number, patch: Partial<Point>): void {
-    this.store.edit('survey', { marks: moveMarkPoint(this.marks(), id, index, (point) => ({ ...point, ...patch })) });
+    this.store.edit('survey', ({ marks }) => ({ marks: moveMarkPoint(marks, id, index, (point) => ({ ...point, ...patch })) }));
   }
 
   dropPoint(mark: MapMark, index: number): void {
@@ -136,7 +136,7 @@ export class Marks implements OnDestroy {
 
   remove(id: string): void {
     if (this.desk.chosen() === id) this.desk.chosen.set(null);
-    this.store.edit('survey', { marks: this.marks().filter((mark) => mark.id !== id) });
+    this.store.edit('survey', ({ marks }) => ({ marks: marks.filter((mark) => mark.id !== id) }));
   }
 
   fewest(mark: MapMark): number {

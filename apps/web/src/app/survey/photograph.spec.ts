@@ -7,6 +7,7 @@ import type { Photo } from '@ashstep/contract';
 import { type LaidPhoto, NEW_REPAIR, planRepair } from '@ashstep/core';
 import { BehaviorSubject, Subject } from 'rxjs';
 import { SessionService } from '../platform/session.service';
+import { notedEdit } from '../repair/edits.testing';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { CornerMarker } from './corner-marker';
 import { Photograph } from './photograph';
@@ -36,7 +37,15 @@ describe('Photograph', () => {
     replies = new Subject();
     const modal = { open: () => ({ componentInstance: { begin: () => undefined }, result: Promise.resolve(LAID) }) };
     TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), session, SurveyDesk, { provide: RepairStore, useValue: { edit } }, { provide: NgbModal, useValue: modal }],
+      providers: [
+        provideZonelessChangeDetection(),
+        provideHttpClient(),
+        provideHttpClientTesting(),
+        session,
+        SurveyDesk,
+        { provide: RepairStore, useValue: { edit: notedEdit(edit, () => stateOf(photo).inputs) } },
+        { provide: NgbModal, useValue: modal },
+      ],
     });
     http = TestBed.inject(HttpTestingController);
     desk = TestBed.inject(SurveyDesk);

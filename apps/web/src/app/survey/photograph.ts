@@ -175,8 +175,7 @@ export class Photograph implements OnInit, OnDestroy {
   }
 
   move(patch: Partial<LaidPhoto>): void {
-    const laid = this.laid();
-    if (laid) this.store.edit('survey', { photo: { ...laid, ...patch } });
+    this.store.edit('survey', ({ photo }) => (photo ? { photo: { ...photo, ...patch } } : {}));
   }
 
   lift(): void {

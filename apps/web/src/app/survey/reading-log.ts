@@ -123,7 +123,7 @@ export class ReadingLog implements OnDestroy {
     const taken = { xMm: place.x, yMm: place.y, instrument: this.instrument().trim(), by: this.session.person?.name ?? '', at: nowText(), ...(this.after() ? { after: true } : {}) };
     const reading: Reading | null = kind === 'tap' ? { kind, sound: this.sound(), ...taken } : value === null ? null : { kind: kind satisfies MeasureKind, value, ...taken };
     if (!reading) return;
-    this.store.edit('survey', { readings: [...this.state().inputs.survey.readings, reading] });
+    this.store.edit('survey', ({ readings }) => ({ readings: [...readings, reading] }));
     this.said.set(`${KIND_NAMES[kind]} logged at ${place.x}, ${place.y}`);
     this.value.set(null);
   }

@@ -109,8 +109,7 @@ export class Taps implements OnDestroy {
     const at = this.cursor();
     if (!at) return;
     const tap: Reading = { kind: 'tap', sound, xMm: at.x, yMm: at.y, instrument: '', by: this.session.person?.name ?? '', at: nowText() };
-    const others = this.readings().filter((reading) => reading.kind !== 'tap' || reading.after || reading.xMm !== at.x || reading.yMm !== at.y);
-    this.store.edit('survey', { readings: [...others, tap] });
+    this.store.edit('survey', ({ readings }) => ({ readings: [...readings.filter((reading) => reading.kind !== 'tap' || reading.after || reading.xMm !== at.x || reading.yMm !== at.y), tap] }));
     this.said.set(`${sound} at ${at.x.toFixed(0)}, ${at.y.toFixed(0)}`);
     this.desk.cursor.set(this.open(at, [at]));
   }
@@ -118,12 +117,12 @@ export class Taps implements OnDestroy {
   takeBack(): void {
     const last = this.taps().at(-1);
     if (!last) return;
-    this.store.edit('survey', { readings: this.readings().filter((reading) => reading !== last) });
+    this.store.edit('survey', ({ readings }) => ({ readings: readings.filter((reading) => reading !== last) }));
     this.desk.cursor.set({ x: last.xMm, y: last.yMm });
   }
 
   clear(): void {
-    this.store.edit('survey', { readings: this.readings().filter((reading) => reading.kind !== 'tap' || reading.after) });
+    this.store.edit('survey', ({ readings }) => ({ readings: readings.filter((reading) => reading.kind !== 'tap' || reading.after) }));
     this.desk.layDown();
   }
 
@@ -175,7 +174,7 @@ export class Taps implements OnDestroy {
     const { readings, left } = readingsFromCsv(await textOf(file));
     this.left.set(left);
     this.said.set(`${readings.length} readings taken in, ${left.length} rows left out`);
-    if (readings.length > 0) this.store.edit('survey', { readings: [...this.readings(), ...readings] });
+    if (readings.length > 0) this.store.edit('survey', (now) => ({ readings: [...now.readings, ...readings] }));
     field.value = '';
   }
 

@@ -14,6 +14,7 @@ import { ReadingLog } from '../../survey/reading-log';
 import { Taps } from '../../survey/taps';
 import { Severity } from '../severity';
 import { OutlineImport } from '../../survey/outline-import';
+import type { SectionEdit } from '../repair.store';
 import { StagePanel } from './stage';
 
 const SHAPES: Record<ShapeKind, string> = { circle: 'Circle', ellipse: 'Ellipse', slot: 'Slot', roundedRectangle: 'Rounded box', polygon: 'Free' };
@@ -42,7 +43,7 @@ export class LookStage extends StagePanel {
     this.store.edit('place', patch);
   }
 
-  setDamage(patch: Partial<RepairInputs['damage']>): void {
+  setDamage(patch: SectionEdit<RepairInputs['damage']>): void {
     this.store.edit('damage', patch);
   }
 
@@ -86,15 +87,15 @@ export class LookStage extends StagePanel {
   addNeighbour(): void {
     const y = -Math.round((this.plan().damage?.cut.widthMm ?? 100) * 1.5);
     const line: Neighbour = { name: `Edge ${this.inputs().damage.neighbours.length + 1}`, kind: 'edge', fromXMm: -200, fromYMm: y, toXMm: 200, toYMm: y };
-    this.setDamage({ neighbours: [...this.inputs().damage.neighbours, line] });
+    this.setDamage(({ neighbours }) => ({ neighbours: [...neighbours, line] }));
   }
 
   neighbour(index: number, patch: Partial<Neighbour>): void {
-    this.setDamage({ neighbours: this.inputs().damage.neighbours.map((line, i) => (i === index ? { ...line, ...patch } : line)) });
+    this.setDamage(({ neighbours }) => ({ neighbours: neighbours.map((line, i) => (i === index ? { ...line, ...patch } : line)) }));
   }
 
   removeNeighbour(index: number): void {
-    this.setDamage({ neighbours: this.inputs().damage.neighbours.filter((_, i) => i !== index) });
+    this.setDamage(({ neighbours }) => ({ neighbours: neighbours.filter((_, i) => i !== index) }));
   }
 }
 

@@ -12,6 +12,7 @@ import { SessionService } from '../../platform/session.service';
 import { nowText } from '../../platform/when.pipe';
 import { ShopService } from '../../shop/shop.service';
 import { SurveyDesk } from '../../survey/survey-desk';
+import { notedEdit } from '../edits.testing';
 import { RepairStore, type RepairState } from '../repair.store';
 import { DaysStage } from './days';
 import { FinishStage } from './finish';
@@ -55,7 +56,8 @@ function stateOf(sections: Sections = PLANNED, detail: Partial<RepairDetail> = {
 
 describe('stage panels', () => {
   const intents = jasmine.createSpyObj<RepairStore>('store', ['edit', 'reach', 'log', 'check', 'answer', 'rework', 'signOff', 'amend', 'pick', 'reshape', 'tryOut']);
-  const store = { ...intents, picked$: new BehaviorSubject<string | null>(null) };
+  let shown = stateOf();
+  const store = { ...intents, edit: notedEdit(intents.edit, () => shown.inputs), picked$: new BehaviorSubject<string | null>(null) };
   let desk: SurveyDesk;
   let planner: ReturnType<typeof planStub>;
 
@@ -85,6 +87,7 @@ describe('stage panels', () => {
 
   async function show<T extends StagePanel>(panel: Type<T>, state: RepairState): Promise<ComponentFixture<T>> {
     const fixture = TestBed.createComponent(panel);
+    shown = state;
     fixture.componentRef.setInput('state', state);
     await fixture.whenStable();
     return fixture;
@@ -100,7 +103,7 @@ describe('stage panels', () => {
   it('look: another kind of outline keeps its size, and a slot never gets wider than long', async () => {
     const fixture = await show(LookStage, stateOf({ damage: { shape: { kind: 'ellipse', lengthMm: 50, widthMm: 90 } } }));
     press(fixture, 'Slot');
-    expect(store.edit).toHaveBeenCalledWith('damage', { shape: jasmine.objectContaining({ kind: 'slot', lengthMm: 50, widthMm: 50 }) });
+    expect(intents.edit).toHaveBeenCalledWith('damage', { shape: jasmine.objectContaining({ kind: 'slot', lengthMm: 50, widthMm: 50 }) });
   });
 
   it('look: asks for the depth only of a part-depth damage', async () => {
@@ -117,7 +120,7 @@ describe('stage panels', () => {
     const free = await show(LookStage, stateOf({ damage: { shape: shape as RepairInputs['damage']['shape'] } }));
     expect(text(free)).toContain('points, typed');
     press(free, 'Circle');
-    expect(store.edit).toHaveBeenCalledWith('damage', { shape: jasmine.objectContaining({ kind: 'circle', diameterMm: jasmine.any(Number), centreXMm: 0, centreYMm: 0 }) });
+    expect(intents.edit).toHaveBeenCalledWith('damage', { shape: jasmine.objectContaining({ kind: 'circle', diameterMm: jasmine.any(Number), centreXMm: 0, centreYMm: 0 }) });
   });
 
   describe('taps', () => {
@@ -140,6 +143,17 @@ describe('stage panels', () => {
       expect(readings.length).toBe(around.length + 1);
       expect(readings.at(-1)).toEqual(jasmine.objectContaining({ kind: 'tap', sound: 'dull', xMm: 75, yMm: 75, at: jasmine.stringMatching(/^\d{4}-\d{2}-\d{2}T/) }));
       expect(desk.cursor()).not.toEqual({ x: 75, y: 75 });
+    });
+
+    it('are all there, however fast they come: the second before the page was drawn with the first', async () => {
+      tapFrom({ x: 75, y: 75 });
+      const fixture = await show(LookStage, stateOf({ damage: { shape: { kind: 'circle', diameterMm: 20 } }, survey: { readings: around } }));
+      intents.edit.and.callFake((section: string, patch: unknown) => (shown = { ...shown, inputs: { ...shown.inputs, [section]: { ...shown.inputs.survey, ...(patch as object) } } }));
+      const button = [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')].find((one) => one.textContent!.includes('Dull'))!;
+      for (let i = 0; i < 3; i++) button.click();
+      intents.edit.and.stub();
+      const places = shown.inputs.survey.readings.slice(around.length).map(({ xMm, yMm }) => `${xMm} ${yMm}`);
+      expect([places.length, new Set(places).size]).toEqual([3, 3]);
     });
 
     it('in one place twice count once', async () => {
@@ -217,7 +231,7 @@ describe('stage panels', () => {
     field.dispatchEvent(new Event('input'));
     await fixture.whenStable();
     press(fixture, 'Release under this');
-    expect(store.edit).toHaveBeenCalledWith('severity', { release: { reference: 'Drawing 114, naval architect', by: 'Ruben', at: jasmine.any(String) as unknown as string } });
+    expect(intents.edit).toHaveBeenCalledWith('severity', { release: { reference: 'Drawing 114, naval architect', by: 'Ruben', at: jasmine.any(String) as unknown as string } });
   });
 
   it('look: another severity than found wants a reason', async () => {
@@ -232,8 +246,8 @@ describe('stage panels', () => {
     expect(text(fixture)).toContain('79113, 44 % more');
     expect(text(fixture)).toMatch(/Depthsome plies ?through/);
     press(fixture, 'Back to what was expected');
-    expect(store.edit).toHaveBeenCalledWith('damage', expected);
-    expect(store.edit).toHaveBeenCalledWith('survey', { expected: null });
+    expect(intents.edit).toHaveBeenCalledWith('damage', expected);
+    expect(intents.edit).toHaveBeenCalledWith('survey', { expected: null });
   });
 
   it('look: a wet core is dated and held', async () => {
@@ -251,7 +265,7 @@ describe('stage panels', () => {
     const fixture = await show(LaminateStage, stateOf({ ...PLANNED, survey: { rings: { ratio: 12, rings: [{ widthMm: 12.6, look: 'random', colour: 'pale' }] } } }));
     expect(text(fixture)).toContain('1.05 ± 0.12 mm');
     press(fixture, 'Take these 1 plies');
-    expect(store.edit).toHaveBeenCalledWith('laminate', { known: 'plies', plies: [jasmine.objectContaining({ fabricId: jasmine.stringMatching(/^mat-/) })] });
+    expect(intents.edit).toHaveBeenCalledWith('laminate', { known: 'plies', plies: [jasmine.objectContaining({ fabricId: jasmine.stringMatching(/^mat-/) })] });
   });
 
   it('laminate: a coupon says how much is fibre', async () => {
@@ -278,7 +292,7 @@ describe('stage panels', () => {
     expect(text(fixture)).toContain('95 %');
     expect(text(fixture)).toMatch(/Styrene smell when abraded [+−]\d/);
     press(fixture, 'A shaving crumbles');
-    expect(store.edit).toHaveBeenCalledWith('laminate', { clueIds: ['styrene-smell', 'tint-green-blue', 'shaving-crumbles'] });
+    expect(intents.edit).toHaveBeenCalledWith('laminate', { clueIds: ['styrene-smell', 'tint-green-blue', 'shaving-crumbles'] });
   });
 
   it('laminate: says what is missing in place of figures, never NaN', async () => {
@@ -304,7 +318,7 @@ describe('stage panels', () => {
     const fixture = await show(TaperStage, stateOf());
     expect(text(fixture)).toContain('196 × 196');
     press(fixture, '20:1');
-    expect(store.edit).toHaveBeenCalledWith('taper', { ratio: 20 });
+    expect(intents.edit).toHaveBeenCalledWith('taper', { ratio: 20 });
   });
 
   it('taper: offers the shed’s own bond where the job goes by another, and takes it with its source', async () => {
@@ -312,7 +326,7 @@ describe('stage panels', () => {
     const fixture = await show(TaperStage, stateOf({ ...PLANNED, resin: { systemId: 'polyester' } }));
     expect(text(fixture)).toContain('Bond taken as 11 MPa, the trade’s usual. The shed has 9.4 MPa by Bare, 6 coupons.');
     press(fixture, 'Take the shed’s');
-    expect(store.edit).toHaveBeenCalledWith('taper', { bond: bond$.value });
+    expect(intents.edit).toHaveBeenCalledWith('taper', { bond: bond$.value });
     const taken = await show(TaperStage, stateOf({ ...PLANNED, resin: { systemId: 'polyester' }, taper: { bond: bond$.value } }));
     expect(text(taken)).toContain('Bond taken as 9.4 MPa, by the shed’s trials: Bare, 6 coupons.');
     bond$.next({});
@@ -325,9 +339,9 @@ describe('stage panels', () => {
     expect([...select.options].map((option) => option.text)).toEqual(['As on the card', 'Slow hardener', 'Medium hardener', 'Fast hardener']);
     select.value = 'hardener-slow';
     select.dispatchEvent(new Event('change'));
-    expect(store.edit).toHaveBeenCalledWith('resin', { hardener: HARDENERS[0] });
+    expect(intents.edit).toHaveBeenCalledWith('resin', { hardener: HARDENERS[0] });
     press(fixture, 'Polyester, laminating');
-    expect(store.edit).toHaveBeenCalledWith('resin', { systemId: 'polyester', own: undefined, hardener: undefined });
+    expect(intents.edit).toHaveBeenCalledWith('resin', { systemId: 'polyester', own: undefined, hardener: undefined });
   });
 
   it('resin: a condition can be given to a person', async () => {
@@ -361,7 +375,7 @@ describe('stage panels', () => {
     expect(text(fixture)).toContain('In the way: rail40 mm from the cut-out; taper and margin want 73 mm');
     expect(text(fixture)).toContain('3.8:1');
     (fixture.nativeElement as HTMLElement).querySelector<HTMLButtonElement>('[aria-label="Steeper there, rail"]')!.click();
-    expect(store.edit).toHaveBeenCalledWith('damage', { neighbours: [{ ...neighbours[0]!, way: 'steeper' }] });
+    expect(intents.edit).toHaveBeenCalledWith('damage', { neighbours: [{ ...neighbours[0]!, way: 'steeper' }] });
     const steeper = await show(TaperStage, stateOf({ ...PLANNED, damage: { neighbours: [{ ...neighbours[0]!, way: 'steeper' }] } }));
     expect(text(steeper)).toContain('The slope is steeper towards it');
   });
@@ -422,7 +436,7 @@ describe('stage panels', () => {
     expect(planner.pin).toHaveBeenCalledWith('r1', 'lay-up', later(1, 10));
     // The shed’s own air is offered for what it cures at.
     press(fixture, 'Take it');
-    expect(store.edit).toHaveBeenCalledWith('days', { tempC: jasmine.any(Number) });
+    expect(intents.edit).toHaveBeenCalledWith('days', { tempC: jasmine.any(Number) });
   });
 
   it('days: tells the plan what is typed before it is saved, and not after', async () => {
