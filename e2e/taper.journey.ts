@@ -39,7 +39,7 @@ describe('the taper and what is cut for it', () => {
     await browser.type('Side 1, towards °', '90');
     await browser.type('Side 1, n:1', '20');
     await browser.driver.wait(async () => (await width()) !== before, 15_000, 'the drawing stays as it was');
-    await browser.pressAt('[aria-label="Take side 1 out"]');
+    await browser.pressAt('[aria-label="Take out side 1"]');
     await browser.saved();
   }, 60_000);
 

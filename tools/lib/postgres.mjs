@@ -149,6 +149,10 @@ export function replaceDatabase(cluster, name, by) {
   });
 }
 
+export function dropDatabase(cluster, name) {
+  return onCluster(cluster, (client) => client.query(`DROP DATABASE IF EXISTS "${name}" WITH (FORCE)`));
+}
+
 /** Makes a database unless it exists; `fresh` drops it first. Gives the owner's way to it and the server's. */
 export async function ensureDatabase(cluster, name, { fresh = false } = {}) {
   await onCluster(cluster, async (client) => {

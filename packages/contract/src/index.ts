@@ -7,5 +7,6 @@ export * from './shop.js';
 export * from './stock.js';
 export * from './api.js';
 export * from './record.js';
+export * from './shed-plan.js';
 export * from './calculations/index.js';
 export * from './words.js';

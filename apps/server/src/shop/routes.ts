@@ -4,6 +4,7 @@ import { personOf } from '../people/door.js';
 import { sentOf } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { parse } from '../platform/problems.js';
+import { shedPlan } from './plan.js';
 import { addReading, saveForecast, saveSettings, setMark, setPin, shopPlan } from './service.js';
 
 export function shopRoutes(context: Context): Router {
@@ -23,6 +24,9 @@ export function shopRoutes(context: Context): Router {
   router.post('/shop/readings', async (request, response) => {
     const { id, ...reading } = parse(addReadingBody, request.body);
     response.status(201).json(await addReading(context, id, reading, personOf(response), sentOf(request)));
+  });
+  router.get('/plan', async (_request, response) => {
+    response.json(await shedPlan(context));
   });
   router.put('/plan/pins', async (request, response) => {
     response.json(await setPin(context, parse(setPinBody, request.body), personOf(response), sentOf(request)));

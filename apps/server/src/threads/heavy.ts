@@ -1,10 +1,12 @@
 import { Piscina } from 'piscina';
-import { type RepairInputs, type RepairPlan, planRepair } from '@ashstep/core';
+import { CoreError, type RepairInputs, type RepairPlan, type ShedPlanFound, type ShedPlanInput, planRepair } from '@ashstep/core';
 import { ProblemError } from '../platform/problems.js';
 import type * as tasks from './tasks.js';
 
 /** A piece of work is given up after so long, ms: figures that take longer are no repair’s. */
 const MOST_MS = 5_000;
+/** Searching the plan of a large shed may take so long, ms. */
+const MOST_SEARCH_MS = 30_000;
 /** Printing may take so long, ms. */
 const MOST_PRINT_MS = 30_000;
 /** Points of marks, outlines and readings up to which a plan is worked out at once: a few milliseconds. */
@@ -54,7 +56,14 @@ export async function planOf(inputs: RepairInputs): Promise<RepairPlan> {
   return weightOf(inputs) <= LIGHT ? planRepair(inputs) : inThread('plan', inputs, MOST_MS);
 }
 
+/** The plan of all jobs, searched to its end in a thread. @throws ProblemError 422 `too-heavy` when it takes too long, CoreError as `schedule` does */
+export async function wholePlanOf(input: ShedPlanInput): Promise<ShedPlanFound> {
+  const { found, wrong } = await inThread('shed', input, MOST_SEARCH_MS);
+  if (!found) throw new CoreError(wrong!.code, wrong!.field, wrong!.params);
+  return found;
+}
+
 /** Prints something in a thread. @throws ProblemError 422 `too-heavy` when it takes too long */
-export async function printed<Name extends Exclude<keyof Tasks, 'plan'>>(name: Name, input: Parameters<Tasks[Name]>[0]): Promise<Buffer> {
+export async function printed<Name extends Exclude<keyof Tasks, 'plan' | 'shed'>>(name: Name, input: Parameters<Tasks[Name]>[0]): Promise<Buffer> {
   return Buffer.from(await inThread(name, input, MOST_PRINT_MS));
 }

@@ -19,3 +19,4 @@ export * from './grind.js';
 export * from './cure.js';
 export * from './steps.js';
 export * from './shed-plan.js';
+export * from './shed-search.js';

@@ -18,7 +18,7 @@ import {
 } from '@ashstep/contract';
 import { CALCULATION_VERSION, INSPECTION_CHECKS, PREPARATION_CHECKS, type RepairPlan, crackLength, measureOffset, planRepair, surveyed, wettestByDay } from '@ashstep/core';
 import { drawRepair } from './drawings.js';
-import { SHED_ZONE, localTime as when } from '../../platform/print.js';
+import { SHED_ZONE, localTime as when } from '../../platform/clock.js';
 import { Sheet } from '../../platform/sheet.js';
 
 const round = (value: number, decimals = 0): string =>

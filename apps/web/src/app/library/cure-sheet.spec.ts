@@ -60,7 +60,7 @@ describe('how a system cures, in the library', () => {
   it('keeps the typed figures while the fields above are changed, and changes what a figure means', async () => {
     await show(SLOW);
     await press('Another figure');
-    await press('Take figure 1 out');
+    await press('Take out figure 1');
     const kept = fixture.componentInstance.points();
     await show({ ...SLOW, name: 'Slow, renamed' });
     expect(fixture.componentInstance.points()).toBe(kept);

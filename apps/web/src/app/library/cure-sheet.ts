@@ -63,7 +63,7 @@ const FAR_PERCENT = 25;
         } @else {
           <span></span>
         }
-        <button type="button" class="act small" [attr.aria-label]="'Take figure ' + (i + 1) + ' out'" [disabled]="points().length < 2" (click)="drop(i)">Take out</button>
+        <button type="button" class="act small" [attr.aria-label]="'Take out figure ' + (i + 1)" [disabled]="points().length < 2" (click)="drop(i)">Take out</button>
       </div>
     }
     <div class="row-actions">

@@ -1,20 +1,18 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { BoardRow, Person, ShopReply } from '@ashstep/contract';
-import { type Air, type JobStep, type RepairInputs, type ScheduledTask, type ShedJob, type ShedPlanInput, attempt, formatLocal, jobAndStep, parseLocal, standInWeather } from '@ashstep/core';
-import { catchError, of, timer } from 'rxjs';
+import { type Person, shedPlanInput, weatherOf } from '@ashstep/contract';
+import { type Air, type JobStep, type RepairInputs, type ScheduledTask, type ShedPlanAsk, type ShedPlanFound, type ShedPlanInput, type VariantFound, attempt, firstPlan, jobAndStep } from '@ashstep/core';
+import { Subject, catchError, map, of, switchMap, tap, timer } from 'rxjs';
 import { Api } from '../platform/api';
 import { nowText } from '../platform/when.pipe';
 import { SearchRun } from '../platform/working';
 import { BoardService } from '../shed/board.service';
 import { ShopService } from '../shop/shop.service';
-import { type ShedPlanAsk, type ShedPlanFound, type VariantFound, firstPlan } from './shed-planning';
 
 /** The plan is made anew this often, for time goes by. */
 const TICK_MS = 15 * 60_000;
-/** Weather is looked at from so long before now, for so long, h. */
-const BEFORE_HOURS = 24;
-const WEATHER_HOURS = 24 * 15;
+/** What changes in one go is asked about once, ms. */
+const QUIET_MS = 250;
 
 /** A step of a job with its place in the shed's plan. */
 export interface PlannedStep {
@@ -28,7 +26,10 @@ export interface PlannedStep {
   done: boolean;
 }
 
-/** The shed's plan of all open jobs: made beside the page from the board, the shop and the weather, and made anew when any of them changes. */
+/**
+ * The shed's plan of all open jobs, from the board, the shop and the weather, anew when any of them changes: as the server has it, so
+ * that everybody sees the same; worked out beside the page while the server is away, and for what is being typed.
+ */
 @Injectable({ providedIn: 'root' })
 export class ShedPlanService {
   private readonly shopService = inject(ShopService);
@@ -41,7 +42,10 @@ export class ShedPlanService {
   private readonly found = signal<ShedPlanFound | null>(null);
   private readonly variantsFound = signal<VariantFound[]>([]);
 
-  readonly planning = this.search.running;
+  private readonly asked = new Subject<ShedPlanInput>();
+  private readonly asking = signal(false);
+
+  readonly planning = computed(() => this.asking() || this.search.running());
   readonly share = this.search.share;
   readonly failed = this.search.failed;
   readonly variants = this.variantsFound.asReadonly();
@@ -52,14 +56,14 @@ export class ShedPlanService {
   readonly weather = computed<Air | null>(() => {
     this.tick();
     const shop = this.shop();
-    return shop ? weatherOf(shop) : null;
+    return shop ? weatherOf(shop, nowText()) : null;
   });
   readonly input = computed<ShedPlanInput | null>(() => {
     this.tick();
-    const [rows, shop, weather, ahead] = [this.rows(), this.shop(), this.weather(), this.ahead()];
-    if (!rows || !shop || !weather) return null;
-    const jobs = rows.filter((row) => row.openRework === 0).map((row) => jobOf(row, shop, ahead?.id === row.id ? ahead.inputs : (row.inputs as RepairInputs)));
-    return { shop: shop.settings, jobs, nowAt: nowText().slice(0, 15) + '0', weather, reading: shop.reading };
+    const [rows, shop, ahead] = [this.rows(), this.shop(), this.ahead()];
+    if (!rows || !shop) return null;
+    const made = shedPlanInput(rows, shop, nowText(), (instant) => nowText(new Date(instant)));
+    return ahead ? { ...made, jobs: made.jobs.map((job) => (job.id === ahead.id ? { ...job, inputs: ahead.inputs } : job)) } : made;
   });
 
   /** Null while there is no plan yet, or nothing to plan. */
@@ -80,12 +84,29 @@ export class ShedPlanService {
 
   constructor() {
     this.shopService.ensure();
+    const api = inject(Api);
+    this.asked
+      .pipe(
+        switchMap((input) => timer(QUIET_MS).pipe(switchMap(() => api.get<ShedPlanFound>('/plan')), map((found) => ({ input, found })), catchError(() => of({ input, found: null })))), // prettier-ignore
+        tap(() => this.asking.set(false)),
+      )
+      .subscribe(({ input, found }) => {
+        // What is being typed by now is worked out already.
+        if (this.ahead()) return;
+        if (!found) return this.workOut(input);
+        this.search.stop();
+        this.found.set(found);
+      });
     effect(() => {
       const input = this.input();
       if (!input) return;
       // Nobody should see a board without its days, which then jumps.
       if (untracked(this.found) === null) this.found.set(attempt(() => firstPlan(input)).result ?? null);
-      this.search.begin({ input, variantsOf: null } satisfies ShedPlanAsk);
+      if (untracked(this.ahead)) this.workOut(input);
+      else {
+        this.asking.set(true);
+        this.asked.next(input);
+      }
     });
   }
 
@@ -96,6 +117,10 @@ export class ShedPlanService {
       .get<Pick<Person, 'id' | 'name'>[]>('/people')
       .pipe(catchError(() => of([]))),
   );
+
+  private workOut(input: ShedPlanInput): void {
+    this.search.begin({ input, variantsOf: null } satisfies ShedPlanAsk);
+  }
 
   tagOf(jobId: string): string {
     return this.rows()?.find(({ id }) => id === jobId)?.craftTag ?? '';
@@ -141,28 +166,3 @@ export class ShedPlanService {
 }
 
 const newWorker = (): Worker => new Worker(new URL('./shed-plan.worker', import.meta.url), { type: 'module' });
-
-/** The shop's forecast, or its stand-in, from a day ago on. */
-function weatherOf({ settings, forecast }: ShopReply): Air {
-  const startAt = formatLocal(Math.floor(parseLocal(nowText(), 'now') / 60) * 60 - 60 * BEFORE_HOURS);
-  if (forecast) return forecast;
-  return standInWeather({ seed: settings.weather.seed, startAt, hours: WEATHER_HOURS });
-}
-
-function jobOf(row: BoardRow, { pins, marks }: ShopReply, inputs: RepairInputs): ShedJob {
-  return {
-    id: row.id,
-    inputs,
-    progress: {
-      startedAt: row.startedAt && localOf(row.startedAt),
-      plies: row.plies.map(({ key, at }) => ({ key, at: localOf(at) })),
-      checks: row.checks.map(({ id, at }) => ({ id, at: localOf(at) })),
-      marks: marks.filter(({ repairId }) => repairId === row.id),
-      finished: row.stageReached >= 9,
-    },
-    pins: Object.fromEntries(pins.filter(({ repairId }) => repairId === row.id).map(({ key, startAt }) => [key, startAt])),
-  };
-}
-
-/** An instant as this shed's wall clock says it. */
-const localOf = (instant: string): string => nowText(new Date(instant));

@@ -1,7 +1,7 @@
 import { answerWithSearch } from '../platform/work-steps';
-import { planning } from './shed-planning';
+import { searchShedPlan } from '@ashstep/core';
 
 /** Longer than this nobody waits for a plan. */
 const MOST_MS = 4500;
 
-answerWithSearch(planning, MOST_MS);
+answerWithSearch(searchShedPlan, MOST_MS);

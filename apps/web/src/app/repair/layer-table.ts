@@ -43,7 +43,7 @@ const PROCESS_NAMES: Record<Process, string> = { hand: 'By hand', film: 'Peel pl
               </div>
               <div class="row-actions">
                 <button type="button" class="act small" [attr.aria-label]="'Copy ply ' + (i + 1)" (click)="copy(i)">Copy</button
-                ><button type="button" class="act small" [attr.aria-label]="'Take ply ' + (i + 1) + ' out'" [disabled]="layers().length === 1 && keepOne()" (click)="remove(i)">Take out</button>
+                ><button type="button" class="act small" [attr.aria-label]="'Take out ply ' + (i + 1)" [disabled]="layers().length === 1 && keepOne()" (click)="remove(i)">Take out</button>
               </div>
             </div>
           }

@@ -35,10 +35,10 @@ describe('pastes and coats', () => {
 
   it('change what is typed of one and leave the others alone', async () => {
     await bench.show(Pastes, stateOf({ mix: { pastes: [FILLET, { ...FILLET, id: 'b', name: 'Bedding', use: 'bedding' }] } }));
-    bench.button('Take Fillet out').click();
+    bench.button('Take out Fillet').click();
     expect(bench.lastEdit<{ pastes: Paste[] }>('mix').pastes.map(({ id }) => id)).toEqual(['b']);
     await bench.show(Pastes, stateOf({ mix: { coats: [GEL, { ...GEL, id: 'h', name: 'Top coat' }] } }));
-    bench.button('Take Top coat out').click();
+    bench.button('Take out Top coat').click();
     expect(bench.lastEdit<{ coats: Coat[] }>('mix').coats).toEqual([GEL]);
   });
 

@@ -60,7 +60,7 @@ import { StagePanel } from './stages/stage';
                 </select>
               </div>
             </div>
-            <div class="row-actions"><button type="button" class="act small" [attr.aria-label]="'Take ' + pot.name + ' out'" (click)="dropPaste(pot.id)">Take out</button></div>
+            <div class="row-actions"><button type="button" class="act small" [attr.aria-label]="'Take out ' + pot.name" (click)="dropPaste(pot.id)">Take out</button></div>
           }
         }
       </section>
@@ -84,7 +84,7 @@ import { StagePanel } from './stages/stage';
               [error]="error('mix.coats.' + i + '.areaMm2')"
             />
           </div>
-          <div class="row-actions"><button type="button" class="act small" [attr.aria-label]="'Take ' + coat.name + ' out'" (click)="dropCoat(coat.id)">Take out</button></div>
+          <div class="row-actions"><button type="button" class="act small" [attr.aria-label]="'Take out ' + coat.name" (click)="dropCoat(coat.id)">Take out</button></div>
         }
       </section>
     }

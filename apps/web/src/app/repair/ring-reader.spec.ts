@@ -45,13 +45,13 @@ describe('reading the rings', () => {
     expect(bench.lastEdit<{ rings: Rings }>('survey').rings.rings.map(({ look }) => look)).toEqual(['lines', 'squares']);
     bench.button('Next ring inwards').click();
     expect(bench.lastEdit<{ rings: Rings }>('survey').rings.rings[2]).toEqual(RINGS.rings[0] as Ring);
-    bench.button('Take ring 1 out').click();
+    bench.button('Take out ring 1').click();
     expect(bench.lastEdit<{ rings: Rings }>('survey').rings.rings).toEqual([RINGS.rings[1]!]);
   });
 
   it('leaves the rings out altogether with the last of them', async () => {
     await show({ ratio: 12, rings: [RINGS.rings[0]!] });
-    bench.button('Take ring 1 out').click();
+    bench.button('Take out ring 1').click();
     expect(bench.lastEdit('survey')).toEqual({ rings: null });
   });
 

@@ -52,7 +52,7 @@ const NEW_RING: Ring = { widthMm: 12, look: 'unknown', colour: 'pale' };
               @if (ring.look === 'squares' || ring.look === 'lines') {
                 <ash-quantity label="Direction, °" kind="plain" [value]="ring.directionDeg ?? 0" (valueChange)="setRing(i, { directionDeg: $event! })" [error]="error('survey.rings.rings.' + i + '.directionDeg')" />
               }
-              <button type="button" class="act small low" [attr.aria-label]="'Take ring ' + (i + 1) + ' out'" (click)="drop(i)">Take out</button>
+              <button type="button" class="act small low" [attr.aria-label]="'Take out ring ' + (i + 1)" (click)="drop(i)">Take out</button>
             </div>
             @if (found(i); as ply) {
               <p>

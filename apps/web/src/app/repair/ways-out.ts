@@ -65,7 +65,7 @@ const NEED_WORDS: Record<NonNullable<WayOption['needs']>, string> = {
           <ash-quantity [label]="'Side ' + (i + 1) + ', towards °'" kind="plain" [value]="side.bearingDeg" (valueChange)="setLocal(i, { bearingDeg: $event! })" [error]="error('taper.locals.' + i + '.bearingDeg')" />
           <ash-quantity [label]="'Side ' + (i + 1) + ', n:1'" kind="plain" [value]="side.ratio" (valueChange)="setLocal(i, { ratio: $event! })" [error]="error('taper.locals.' + i + '.ratio')" />
           <ash-quantity [label]="'Side ' + (i + 1) + ', fades over °'" kind="plain" [value]="side.spreadDeg ?? 60" (valueChange)="setLocal(i, { spreadDeg: $event! })" [error]="error('taper.locals.' + i + '.spreadDeg')" />
-          <button type="button" class="act small" [attr.aria-label]="'Take side ' + (i + 1) + ' out'" (click)="dropLocal(i)">Take out</button>
+          <button type="button" class="act small" [attr.aria-label]="'Take out side ' + (i + 1)" (click)="dropLocal(i)">Take out</button>
         </div>
       }
       <button type="button" class="act small" [disabled]="sealed()" (click)="addLocal()">Add a side</button>

@@ -30,7 +30,7 @@ export const CHECK_LIMIT_PERCENT = 2;
         @if (!disabled()) {
           <div class="row-actions">
             <button type="button" class="act small" (click)="mark(photo)">{{ laid()?.id === photo.id ? 'Corners again' : 'Square it up' }}</button>
-            <button type="button" class="act small" [attr.aria-label]="'Take ' + photo.name + ' out'" (click)="remove(photo)">Take out</button>
+            <button type="button" class="act small" [attr.aria-label]="'Take out ' + photo.name" (click)="remove(photo)">Take out</button>
           </div>
         }
       </div>

@@ -1,4 +1,5 @@
-import { type PlanVariant, type ScheduleResult, type ShedPlanInput, type ShedPlanned, jobAndStep, planVariants, schedule, searchSchedule, shedSchedule, withVariant } from '@ashstep/core';
+import { type ScheduleResult, schedule, searchSchedule } from '../plan/index.js';
+import { type PlanVariant, type ShedPlanInput, type ShedPlanned, jobAndStep, planVariants, shedSchedule, withVariant } from './shed-plan.js';
 
 export interface ShedPlanFound {
   planned: Omit<ShedPlanned, 'input'> & { air: NonNullable<ShedPlanned['input']>['air'] };
@@ -23,11 +24,12 @@ export interface ShedPlanAsk {
   variantsOf: string | null;
 }
 
+const SEED = 1;
 /** Orders tried for each of the other ways. */
 const VARIANT_TRIES = 30;
 
 /** Searches the plan of all jobs, or goes through the other ways of one. */
-export function* planning({ input, variantsOf }: ShedPlanAsk): Generator<{ share: number; soFar: ShedPlanFound }, ShedPlanFound, 'stop' | undefined> {
+export function* searchShedPlan({ input, variantsOf }: ShedPlanAsk): Generator<{ share: number; soFar: ShedPlanFound }, ShedPlanFound, 'stop' | undefined> {
   const { made, found } = begun(input);
   if (!made) return found;
   if (variantsOf !== null) {
@@ -39,7 +41,7 @@ export function* planning({ input, variantsOf }: ShedPlanAsk): Generator<{ share
     }
     return found;
   }
-  const search = searchSchedule({ ...made, seed: 1 });
+  const search = searchSchedule({ ...made, seed: SEED });
   for (let step = search.next(); ;) {
     if (step.done) return { ...found, result: step.value };
     step = search.next(yield soFarOf(found, step.value));
@@ -55,6 +57,12 @@ function begun(input: ShedPlanInput): { made: ShedPlanned['input']; found: ShedP
 export function firstPlan(input: ShedPlanInput): ShedPlanFound {
   const { made, found } = begun(input);
   return { ...found, result: made && schedule({ ...made, tries: 1 }) };
+}
+
+/** The plan of all jobs searched to its end: the same for the same shed, wherever it is worked out. */
+export function wholePlan(input: ShedPlanInput): ShedPlanFound {
+  const { made, found } = begun(input);
+  return { ...found, result: made && schedule({ ...made, seed: SEED }) };
 }
 
 /** Told only when it is asked for. */

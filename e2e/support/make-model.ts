@@ -1,0 +1,3 @@
+import { RunningApp } from './app.js';
+
+console.log((await RunningApp.makeModel()).database);
