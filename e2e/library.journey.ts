@@ -71,7 +71,7 @@ describe('the library', () => {
     try {
       await manager.signIn('ruben', PASSWORDS.ruben);
       await manager.go('/library/trials');
-      await manager.pressAt('[aria-label="Plan by Ground to bare fibre"]');
+      await manager.pressAt('[aria-label="Plan by it, Ground to bare fibre"]');
       await manager.type('Plan with, MPa', '12.5');
       await manager.press('New jobs go by it');
       await manager.sees('new jobs go by 12.5 MPa');

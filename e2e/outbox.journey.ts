@@ -102,8 +102,11 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
   it('a session that ends under an open sheet is taken up in place, with all that was typed', async () => {
     await scene.browser.go(`${scene.launch}/mix`);
     await scene.browser.sees('Waste, %');
-    await scene.app.query('DELETE FROM session');
+    await scene.browser.offline(true);
     await scene.browser.type('Waste, %', '19');
+    await scene.browser.sees('1 entry is kept here');
+    await scene.app.query('DELETE FROM session');
+    await scene.browser.offline(false);
     await scene.browser.sees('Your session has ended, Ilse Varga');
     expect(await scene.browser.accessFaults()).toEqual([]);
     await scene.browser.sees('1 entry is kept here');

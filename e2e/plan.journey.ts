@@ -38,7 +38,7 @@ describe('the plan of the days', () => {
     await browser.keys(Key.ENTER);
     await browser.sees('The shed is shut then');
     await browser.sees('Set by hand.');
-    await browser.pressAt('[aria-label="Let Lay up fall where it may"]');
+    await browser.pressAt('[aria-label="Let go, Lay up"]');
     await browser.driver.wait(async () => !(await browser.text()).includes('Set by hand.'), 15_000, 'it is not let go');
     expect(await browser.accessFaults()).toEqual([]);
   }, 90_000);

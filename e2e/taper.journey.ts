@@ -19,11 +19,11 @@ describe('the taper and what is cut for it', () => {
     await browser.sees('In the way: lamp flange');
     const long = async (): Promise<number> => Number(/Margin (\d+) × \d+ mm/.exec(await browser.text())![1]);
     const cut = await long();
-    await browser.pressAt('[aria-label="Steeper there, lamp flange"]');
+    await browser.pressAt('[aria-label="Take: Steeper there, lamp flange"]');
     await browser.sees('The slope is steeper towards it');
     await browser.sees('✓ Taken');
     await browser.saved();
-    await browser.pressAt('[aria-label="Take it off, lamp flange"]');
+    await browser.pressAt('[aria-label="Take: Take it off, lamp flange"]');
     await browser.sees('Planned as if it were off');
     expect(await long()).toBeGreaterThan(cut);
     await browser.saved();
@@ -65,7 +65,7 @@ describe('the taper and what is cut for it', () => {
     await browser.driver.wait(async () => (await browser.driver.executeScript<number>('return document.querySelectorAll("ash-nest-board progress").length')) === 0, 30_000, 'the nest does not end');
     const keep = await browser.driver.executeScript<number>('return document.querySelectorAll("ash-nest-board .off-cut button").length');
     if (keep > 0) {
-      await browser.pressAt('[aria-label="Put off-cut 1 into stock"]');
+      await browser.pressAt('[aria-label="Put into stock, off-cut 1"]');
       await browser.sees('In stock');
     }
     const [dxf, sheets] = await browser.driver.executeScript<[string, string]>('return [document.querySelector(\'a[download$=".dxf"]\').href, document.querySelector(\'[aria-label="Patterns on A4"]\').getAttribute("href")]');
@@ -92,7 +92,7 @@ describe('the taper and what is cut for it', () => {
     await browser.sees('The file does not say its units');
     await browser.choose('The file does not say its units', 'Centimetres');
     await browser.sees('90 mm × 60 mm');
-    await browser.pressAt('[aria-label="Take HOLE, 1"]');
+    await browser.pressAt('[aria-label="Take it, HOLE, 1"]');
     await browser.sees('HOLE is the outline now');
     await browser.sees('Visible damage 90 × 60');
     await browser.saved();

@@ -148,6 +148,8 @@ export class TestServer {
     const server = await new Promise<Server>((resolve) => {
       const listening: Server = app.listen(0, '127.0.0.1', () => resolve(listening));
     });
+    // A spec that computes for a while would find its idle connection closed as it takes it up again.
+    server.keepAliveTimeout = 0;
     this.servers.push(server);
     return `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   }

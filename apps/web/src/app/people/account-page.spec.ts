@@ -99,12 +99,12 @@ describe('the account page', () => {
   it('lets a manager change roles, let somebody in no more, and puts back a choice that is refused', async () => {
     await open('manager');
     expect(text()).toContain('Made technician, was inspector, by Ruben Saito');
-    button('Let Ilse Varga in no more').click();
+    button('Let in no more, Ilse Varga').click();
     const request = http.expectOne({ method: 'PUT', url: '/api/accounts/a' });
     expect(request.request.body).toEqual({ active: false });
     request.flush([{ ...ACCOUNTS[0]!, active: false }, ACCOUNTS[1]!]);
     await fixture.whenStable();
-    expect(button('Let Ilse Varga in again')).toBeDefined();
+    expect(button('Let in again, Ilse Varga')).toBeDefined();
     expect(button('New password for Ilse')).toBeUndefined();
     const select = host().querySelector<HTMLSelectElement>('select[aria-label="Ruben Saito is"]')!;
     select.value = 'technician';

@@ -71,7 +71,7 @@ const most = (materials: readonly { name: string; count: number }[]): string => 
             @if (kept().includes($index)) {
               <b>In stock</b>
             } @else if (entryId()) {
-              <button type="button" class="act small" [disabled]="disabled() || search.running()" [attr.aria-label]="'Put off-cut ' + ($index + 1) + ' into stock'" (click)="keep(cut, $index)">Put into stock</button>
+              <button type="button" class="act small" [disabled]="disabled() || search.running()" [attr.aria-label]="'Put into stock, off-cut ' + ($index + 1)" (click)="keep(cut, $index)">Put into stock</button>
             }
           </div>
         }

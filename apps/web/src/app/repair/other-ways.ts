@@ -32,7 +32,7 @@ import { StagePanel } from './stages/stage';
                 <td>{{ row.bond }}</td>
                 <td class="r">
                   @if (row.goes !== null) {
-                    <button type="button" class="act small" [disabled]="sealed()" [attr.aria-label]="'Lay up in ' + row.goes" (click)="take(row.goes)">Take</button>
+                    <button type="button" class="act small" [disabled]="sealed()" [attr.aria-label]="'Take ' + row.goes" (click)="take(row.goes)">Take</button>
                   }
                 </td>
               </tr>

@@ -98,14 +98,14 @@ describe('tables that compare', () => {
       bench.planner.variants.set([{ variant: { id: 'as-planned' }, ...found }, { variant: { id: 'goes', goes: 2 }, ...found }] as never); // prettier-ignore
       await bench.show(OtherWays, stateOf());
       expect(bench.host.querySelectorAll('tbody button').length).toBe(1);
-      bench.button('Lay up in 2').click();
+      bench.button('Take 2').click();
       expect(bench.lastEdit('stack')).toEqual({ goes: 2 });
     });
 
     it('can be looked at but not taken on a sealed sheet', async () => {
       bench.planner.variants.set([{ variant: { id: 'goes', goes: 2 }, ...found }] as never);
       await bench.show(OtherWays, stateOf({}, { state: 'sealed' }));
-      expect(bench.button('Lay up in 2').disabled).toBeTrue();
+      expect(bench.button('Take 2').disabled).toBeTrue();
     });
   });
 });

@@ -48,7 +48,7 @@ describe('ways out', () => {
 
   it('work it from both faces for the whole repair', async () => {
     await bench.show(WaysOut, stateOf(near(fitting(130))));
-    bench.button('Both faces, Cleat').click();
+    bench.button('Take: Both faces, Cleat').click();
     expect(bench.lastEdit('taper')).toEqual({ sides: 'two' });
   });
 

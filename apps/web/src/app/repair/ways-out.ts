@@ -45,7 +45,7 @@ const NEED_WORDS: Record<NonNullable<WayOption['needs']>, string> = {
                     class="act small"
                     [class.dark]="taken(c, w)"
                     [attr.aria-pressed]="taken(c, w)"
-                    [attr.aria-label]="names[w.way] + ', ' + c.name"
+                    [attr.aria-label]="(taken(c, w) ? 'Taken: ' : 'Take: ') + names[w.way] + ', ' + c.name"
                     [disabled]="sealed() || (!w.possible && !taken(c, w))"
                     (click)="take(c, w)"
                   >

@@ -27,7 +27,7 @@ import { HoursFields } from './hours-fields';
           <p>
             Away {{ when(span.fromAt) }} to {{ when(span.untilAt) }}
             @if (!disabled()) {
-              <button type="button" class="act small" [attr.aria-label]="row.name + ' is there after all, ' + when(span.fromAt)" (click)="dropAway(row.hands, i)">Take out</button>
+              <button type="button" class="act small" [attr.aria-label]="'Take out, ' + row.name + ' away from ' + when(span.fromAt)" (click)="dropAway(row.hands, i)">Take out</button>
             }
           </p>
         }
@@ -44,9 +44,9 @@ import { HoursFields } from './hours-fields';
           <div class="row-actions">
             <button type="button" class="act small" [attr.aria-label]="row.name + ' is away'" (click)="away.set(row.id)">Away</button>
             @if (row.hands.hours) {
-              <button type="button" class="act small" [attr.aria-label]="row.name + ' works the shed’s hours'" (click)="change(row.hands, { hours: undefined })">The shed’s hours</button>
+              <button type="button" class="act small" [attr.aria-label]="'The shed’s hours for ' + row.name" (click)="change(row.hands, { hours: undefined })">The shed’s hours</button>
             } @else {
-              <button type="button" class="act small" [attr.aria-label]="row.name + ' works hours of their own'" (click)="change(row.hands, { hours: hours() })">Own hours</button>
+              <button type="button" class="act small" [attr.aria-label]="'Own hours for ' + row.name" (click)="change(row.hands, { hours: hours() })">Own hours</button>
             }
           </div>
         }

@@ -105,10 +105,10 @@ describe('tables of the shed', () => {
 
     it('work hours of their own, beginning from the shed’s, or the shed’s again', async () => {
       await hands([OF_ILSE]);
-      button('Ilse Varga works hours of their own')!.click();
+      button('Own hours for Ilse Varga')!.click();
       expect(given.at(-1)![0]!.hours).toEqual(USUAL_SHOP.hours);
       await hands([{ ...OF_ILSE, hours: USUAL_SHOP.hours }]);
-      button('Ilse Varga works the shed’s hours')!.click();
+      button('The shed’s hours for Ilse Varga')!.click();
       expect(given.at(-1)![0]!.hours).toBeUndefined();
     });
 
@@ -121,7 +121,7 @@ describe('tables of the shed', () => {
       await type('Until', '2026-04-21T17:00');
       button('Keep it')!.click();
       expect(given.at(-1)![0]!.away).toEqual([{ fromAt: '2026-04-20T08:00', untilAt: '2026-04-21T17:00' }, ...away]);
-      button('is there after all')!.click();
+      button('away from')!.click();
       expect(given.at(-1)![0]!.away).toEqual([]);
     });
 

@@ -36,7 +36,7 @@ import { type FoundOutline, type OutlineFile, UNITS, UnreadableOutline, outlineO
             <span
               ><b>{{ o.outline.name }}</b> {{ o.lengthMm | qty: 'length' }} × {{ o.widthMm | qty: 'length' }}, {{ (o.areaMm2 / 100).toFixed(1) }} cm²</span
             >
-            <button type="button" class="act small" [attr.aria-label]="'Take ' + o.outline.name + ', ' + ($index + 1)" (click)="take(o.outline)">Take it</button>
+            <button type="button" class="act small" [attr.aria-label]="'Take it, ' + o.outline.name + ', ' + ($index + 1)" (click)="take(o.outline)">Take it</button>
           </li>
         }
       </ul>

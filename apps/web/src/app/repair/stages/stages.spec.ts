@@ -374,7 +374,7 @@ describe('stage panels', () => {
     // 90 to the rail, 50 of it cut-out; 12 · 4 of taper and 25 of margin are wanted. Left for a slope: 15 mm on 4.
     expect(text(fixture)).toContain('In the way: rail40 mm from the cut-out; taper and margin want 73 mm');
     expect(text(fixture)).toContain('3.8:1');
-    (fixture.nativeElement as HTMLElement).querySelector<HTMLButtonElement>('[aria-label="Steeper there, rail"]')!.click();
+    (fixture.nativeElement as HTMLElement).querySelector<HTMLButtonElement>('[aria-label="Take: Steeper there, rail"]')!.click();
     expect(intents.edit).toHaveBeenCalledWith('damage', { neighbours: [{ ...neighbours[0]!, way: 'steeper' }] });
     const steeper = await show(TaperStage, stateOf({ ...PLANNED, damage: { neighbours: [{ ...neighbours[0]!, way: 'steeper' }] } }));
     expect(text(steeper)).toContain('The slope is steeper towards it');
@@ -424,7 +424,7 @@ describe('stage panels', () => {
     expect(host.querySelectorAll('tbody tr').length).toBeGreaterThanOrEqual(own.length);
     expect(text(fixture)).toContain('Set by hand.');
     expect(text(fixture)).toContain('After “Wash and de-wax”.');
-    host.querySelector<HTMLButtonElement>('[aria-label^="Let Level"], [aria-label^="Let Trim"]')!.click();
+    host.querySelector<HTMLButtonElement>('[aria-label^="Let go, Level"], [aria-label^="Let go, Trim"]')!.click();
     expect(planner.pin).toHaveBeenCalledWith('r1', 'level', null);
     host.querySelector<HTMLButtonElement>('[aria-label="Wash and de-wax is done"]')!.click();
     expect(planner.finish).toHaveBeenCalledWith(own[0]!);
