@@ -8,7 +8,8 @@ describe('the plan of the shed', () => {
   let server: TestServer;
   let tech: TestClient;
   let other: TestClient;
-  beforeAll(async () => {
+  // What one spec sets up is not there for the next.
+  beforeEach(async () => {
     server = await TestServer.start();
     tech = await new TestClient(await server.listen()).signIn('tech');
     other = await new TestClient(await server.listen()).signIn('other');
@@ -16,7 +17,7 @@ describe('the plan of the shed', () => {
     const now = new Date();
     server.context.now = () => now;
   });
-  afterAll(() => server.stop());
+  afterEach(() => server.stop());
 
   async function jobBegun(): Promise<string> {
     let repair = await newRepair(tech);

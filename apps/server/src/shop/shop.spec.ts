@@ -8,14 +8,15 @@ describe('the shop', () => {
   let tech: TestClient;
   let manager: TestClient;
   let inspector: TestClient;
-  beforeAll(async () => {
+  // What one spec sets up is not there for the next.
+  beforeEach(async () => {
     server = await TestServer.start();
     const base = await server.listen();
     tech = await new TestClient(base).signIn('tech');
     manager = await new TestClient(base).signIn('manager');
     inspector = await new TestClient(base).signIn('inspector');
   });
-  afterAll(() => server.stop());
+  afterEach(() => server.stop());
 
   const hands = () => [{ id: server.people.tech, skills: ['prepare', 'lay-up'], hours: { fromMin: 540, toMin: 960, openDays: [1, 3] }, away: [{ fromAt: '2026-06-16T08:00', untilAt: '2026-06-18T17:00' }] }];
 
