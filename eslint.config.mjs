@@ -30,7 +30,10 @@ export default tseslint.config(
   {
     files: ['apps/web/src/**/*.html'],
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
-    rules: { '@angular-eslint/template/click-events-have-key-events': 'off', '@angular-eslint/template/interactive-supports-focus': 'off' },
+    rules: {
+      '@angular-eslint/template/click-events-have-key-events': 'off',
+      '@angular-eslint/template/interactive-supports-focus': 'off',
+    },
   },
   { files: ['**/*.spec.ts', 'e2e/**/*.ts', 'tools/**/*.ts'], rules: { 'no-console': 'off' } },
 );

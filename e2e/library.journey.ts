@@ -29,7 +29,11 @@ describe('the library', () => {
     await scene.browser.sees('Sailcloth off the roll');
     await scene.browser.go('/library');
     await scene.browser.pressAt('[aria-label="Retire Sailcloth off the roll"]');
-    await scene.browser.driver.wait(async () => !(await scene.browser.text()).includes('Sailcloth'), 15_000, 'it is still listed');
+    await scene.browser.driver.wait(
+      async () => !(await scene.browser.text()).includes('Sailcloth'),
+      15_000,
+      'it is still listed',
+    );
     await scene.browser.go(`${scene.launch}/plies`);
     await scene.browser.sees('Sailcloth off the roll');
   }, 90_000);
@@ -37,7 +41,11 @@ describe('the library', () => {
   it('keeps a lot with its price, and the schools are told what they cost', async () => {
     await scene.browser.go(`${scene.launch}/resin`);
     const unpriced = async (): Promise<string> => /No price yet for [^.]*/.exec(await scene.browser.text())?.[0] ?? '';
-    await scene.browser.driver.wait(async () => (await unpriced()).includes('Biaxial ±45 400'), 15_000, 'it is not told to have no price');
+    await scene.browser.driver.wait(
+      async () => (await unpriced()).includes('Biaxial ±45 400'),
+      15_000,
+      'it is not told to have no price',
+    );
     await scene.browser.go('/library');
     await scene.browser.press('Lots');
     await scene.browser.sees('Expired, not to be used');
@@ -51,12 +59,19 @@ describe('the library', () => {
     await scene.browser.sees('W-5');
     await scene.browser.go(`${scene.launch}/resin`);
     await scene.browser.sees('Materials used');
-    await scene.browser.driver.wait(async () => (await unpriced()) !== '' && !(await unpriced()).includes('Biaxial ±45 400'), 15_000, 'the price is still missing');
+    await scene.browser.driver.wait(
+      async () => (await unpriced()) !== '' && !(await unpriced()).includes('Biaxial ±45 400'),
+      15_000,
+      'the price is still missing',
+    );
   }, 60_000);
 
   it('takes in a table, keeps the good rows and tells of the bad', async () => {
     const file = path.join(os.tmpdir(), 'ash-step-library.csv');
-    writeFileSync(file, 'kind,name,grit,wet\nabrasive,Disc 60,60,false\nabrasive,Disc nothing,soft,false\nsmell,Musty,,\n');
+    writeFileSync(
+      file,
+      'kind,name,grit,wet\nabrasive,Disc 60,60,false\nabrasive,Disc nothing,soft,false\nsmell,Musty,,\n',
+    );
     await scene.browser.go('/library');
     await (await scene.browser.present('#library-file')).sendKeys(file);
     await scene.browser.sees('1 taken in');

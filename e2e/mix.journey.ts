@@ -7,7 +7,8 @@ describe('mix and cure', () => {
     const { browser } = scene;
     await browser.go(`${scene.launch}/mix`);
     await browser.sees('mix first');
-    const pots = (): Promise<number> => browser.driver.executeScript<number>('return document.querySelectorAll(".pot").length');
+    const pots = (): Promise<number> =>
+      browser.driver.executeScript<number>('return document.querySelectorAll(".pot").length');
     const before = await pots();
     await browser.type('Laid a minute', '2');
     await browser.driver.wait(async () => (await pots()) > before, 15_000, 'slow hands get no more pots');
@@ -42,7 +43,14 @@ describe('mix and cure', () => {
     await browser.sees('▲ too hot');
     await browser.sees('First face, 2 goes');
     await browser.find('ash-cure-map canvas');
-    await browser.driver.wait(async () => (await browser.driver.executeScript<number>('return document.querySelectorAll("ash-cure-board progress").length')) === 0, 30_000, 'the cure is never followed to its end');
+    await browser.driver.wait(
+      async () =>
+        (await browser.driver.executeScript<number>(
+          'return document.querySelectorAll("ash-cure-board progress").length',
+        )) === 0,
+      30_000,
+      'the cure is never followed to its end',
+    );
     expect(await browser.accessFaults()).toEqual([]);
     await browser.pressAt('[aria-label="Take First face, 2 goes"]');
     await browser.saved();

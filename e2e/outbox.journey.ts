@@ -18,14 +18,29 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
   afterAll(() => tomas?.close());
 
   const idOf = (address: string): string => address.replace('/repair/', '');
-  const taps = async (): Promise<Tap[]> => (await scene.app.query<{ taps: Tap[] }>("SELECT inputs -> 'survey' -> 'readings' AS taps FROM repair WHERE id = $1", [idOf(scene.launch)]))[0]!.taps;
-  const logged = async (): Promise<{ entry: { kind: string; label?: string; text?: string }; by_name: string }[]> => scene.app.query('SELECT entry, by_name FROM log_entry WHERE repair_id = $1 ORDER BY at', [idOf(scene.launch)]);
+  const taps = async (): Promise<Tap[]> =>
+    (
+      await scene.app.query<{ taps: Tap[] }>(
+        "SELECT inputs -> 'survey' -> 'readings' AS taps FROM repair WHERE id = $1",
+        [idOf(scene.launch)],
+      )
+    )[0]!.taps;
+  const logged = async (): Promise<{ entry: { kind: string; label?: string; text?: string }; by_name: string }[]> =>
+    scene.app.query('SELECT entry, by_name FROM log_entry WHERE repair_id = $1 ORDER BY at', [idOf(scene.launch)]);
   /** Taps along a row, one step further each. */
   const tapOn = async (browser: Browser, way: string, count: number): Promise<void> => {
     for (let i = 0; i < count; i++) await browser.keys(way, 's');
   };
   /** Taps a browser has on its disk and the server has not. */
-  const keptTaps = (browser: Browser): Promise<number> => browser.kept().then((commands) => (commands as { act: { changes?: { in?: unknown[] }[] } }[]).flatMap(({ act }) => (act.changes ?? []).flatMap((change) => change.in ?? [])).length);
+  const keptTaps = (browser: Browser): Promise<number> =>
+    browser
+      .kept()
+      .then(
+        (commands) =>
+          (commands as { act: { changes?: { in?: unknown[] }[] } }[]).flatMap(({ act }) =>
+            (act.changes ?? []).flatMap((change) => change.in ?? []),
+          ).length,
+      );
   const beginTapping = async (browser: Browser): Promise<void> => {
     await browser.go(`${scene.launch}/look`);
     await browser.press('Tap on a grid');
@@ -45,7 +60,11 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
     await scene.app.kill();
     await tapOn(scene.browser, Key.ARROW_RIGHT, 2);
     await scene.browser.sees('kept here and sent when it is back');
-    await scene.browser.driver.wait(async () => (await keptTaps(scene.browser)) === 2, 15_000, 'the taps are not on the shelf');
+    await scene.browser.driver.wait(
+      async () => (await keptTaps(scene.browser)) === 2,
+      15_000,
+      'the taps are not on the shelf',
+    );
     scene.browser = await scene.browser.dies();
     await scene.app.serve(port);
     await scene.browser.signIn('ilse', PASSWORDS.ilse);
@@ -56,8 +75,10 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
     expect(after.length).toBe(before + 10);
     expect(new Set(after.map((tap) => JSON.stringify(tap))).size).toBe(after.length);
     await scene.browser.go(`${scene.launch}/look`);
-    const drawn = (browser: Browser): Promise<number> => browser.driver.executeScript("return document.querySelectorAll('.survey circle').length");
-    for (const browser of [scene.browser, tomas]) await browser.driver.wait(async () => (await drawn(browser)) === after.length, 15_000, 'not every tap is drawn');
+    const drawn = (browser: Browser): Promise<number> =>
+      browser.driver.executeScript("return document.querySelectorAll('.survey circle').length");
+    for (const browser of [scene.browser, tomas])
+      await browser.driver.wait(async () => (await drawn(browser)) === after.length, 15_000, 'not every tap is drawn');
   }, 180_000);
 
   it('two lay one patch up: what is done out of reach comes in with its own time, and one ply is down once', async () => {
@@ -65,7 +86,8 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
     await scene.browser.go(`${scene.launch}/layup`);
     await tomas.go(`${scene.launch}/layup`);
     for (const browser of [scene.browser, tomas]) await browser.sees('down and wet out');
-    const next = async (browser: Browser): Promise<string> => /Ply (\w+) down and wet out/.exec(await browser.text())?.[1] ?? '';
+    const next = async (browser: Browser): Promise<string> =>
+      /Ply (\w+) down and wet out/.exec(await browser.text())?.[1] ?? '';
     const ply = await next(tomas);
     await tomas.offline(true);
     await tomas.press('down and wet out');
@@ -127,7 +149,9 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
     await browser.go(`${scene.launch}/mix`);
     await browser.sees('Waste, %');
     // Only what is changed does not come through: signing out and in does.
-    await browser.driver.executeScript("const real = window.fetch; window.fetch = (input, init) => (new Request(input, init).method === 'PATCH' ? Promise.reject(new TypeError('away')) : real(input, init))");
+    await browser.driver.executeScript(
+      "const real = window.fetch; window.fetch = (input, init) => (new Request(input, init).method === 'PATCH' ? Promise.reject(new TypeError('away')) : real(input, init))",
+    );
     await browser.type('Waste, %', '23');
     await browser.sees('1 entry is kept here');
     await browser.press('Ilse Varga, units, account and sign out');
@@ -139,7 +163,12 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
     await browser.type('Waste a pot, at least', '12');
     await browser.driver.wait(async () => (await browser.unsent()) === 1, 15_000, 'his is not sent, or hers is');
     const mix = async (): Promise<{ wastePercent: number; potFloorG: number }> =>
-      (await scene.app.query<{ mix: { wastePercent: number; potFloorG: number } }>("SELECT inputs -> 'mix' AS mix FROM repair WHERE id = $1", [idOf(scene.launch)]))[0]!.mix;
+      (
+        await scene.app.query<{ mix: { wastePercent: number; potFloorG: number } }>(
+          "SELECT inputs -> 'mix' AS mix FROM repair WHERE id = $1",
+          [idOf(scene.launch)],
+        )
+      )[0]!.mix;
     expect(await mix()).toEqual(jasmine.objectContaining({ wastePercent: 19, potFloorG: 12 }));
     await browser.press('Tomas Quill, units, account and sign out');
     await browser.press('Sign out');
@@ -147,7 +176,10 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
     await browser.signIn('ilse', PASSWORDS.ilse);
     await browser.saved();
     expect(await mix()).toEqual(jasmine.objectContaining({ wastePercent: 23, potFloorG: 12 }));
-    const names = await scene.app.query<{ by_name: string }>("SELECT by_name FROM repair_event WHERE repair_id = $1 AND section = 'mix' ORDER BY seq DESC LIMIT 2", [idOf(scene.launch)]);
+    const names = await scene.app.query<{ by_name: string }>(
+      "SELECT by_name FROM repair_event WHERE repair_id = $1 AND section = 'mix' ORDER BY seq DESC LIMIT 2",
+      [idOf(scene.launch)],
+    );
     expect(names.map(({ by_name }) => by_name)).toEqual(['Ilse Varga', 'Tomas Quill']);
   }, 120_000);
 });

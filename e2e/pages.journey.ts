@@ -15,7 +15,11 @@ const STAGES = ['look', 'laminate', 'resin', 'taper', 'plies', 'mix', 'days', 'l
 
 describe('every page', () => {
   const scene = setScene();
-  const stagesOf = (job: string, stages = STAGES): [string, string][] => stages.map((stage) => [`${job}/${stage}`, `ash-${stage} h2, ash-${stage} h3, ash-${stage} .field, ash-${stage} dl`]);
+  const stagesOf = (job: string, stages = STAGES): [string, string][] =>
+    stages.map((stage) => [
+      `${job}/${stage}`,
+      `ash-${stage} h2, ash-${stage} h3, ash-${stage} .field, ash-${stage} dl`,
+    ]);
   const all = (): (readonly [string, string])[] => [...stagesOf(scene.launch), ...PAGES];
 
   for (const [width, height] of [

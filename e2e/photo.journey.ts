@@ -34,7 +34,9 @@ describe('a photograph', () => {
     writeFileSync(file, await sharp(await takePicture(BOTTOM)).resize(4000, 3000).jpeg().toBuffer()); // prettier-ignore
     await choose(file);
     await scene.browser.sees('ash-step-large');
-    await scene.browser.driver.executeScript('new PerformanceObserver((list) => { for (const task of list.getEntries()) window.longest = Math.max(window.longest, task.duration); }).observe({ type: "longtask" })');
+    await scene.browser.driver.executeScript(
+      'new PerformanceObserver((list) => { for (const task of list.getEntries()) window.longest = Math.max(window.longest, task.duration); }).observe({ type: "longtask" })',
+    );
     const [, added] = await scene.browser.driver.findElements(By.css('ash-photograph .photo button:first-child'));
     await scene.browser.hand.press(added!);
     await scene.browser.find('.picture');
@@ -85,7 +87,8 @@ describe('a photograph', () => {
     await scene.browser.type('Known length', '200');
     const grip = await scene.browser.find('[data-spot="2"]');
     const across = async (): Promise<number> => Number(await grip.getAttribute('aria-valuenow'));
-    const stands = (px: number): Promise<boolean> => driver.wait(async () => Math.abs((await across()) - px) < 0.001, 15_000, `the corner does not stand at ${px} px`);
+    const stands = (px: number): Promise<boolean> =>
+      driver.wait(async () => Math.abs((await across()) - px) < 0.001, 15_000, `the corner does not stand at ${px} px`);
     const before = await across();
     await grip.sendKeys(Key.ARROW_RIGHT);
     await stands(before + 1);
@@ -104,12 +107,23 @@ describe('a photograph', () => {
     await scene.browser.press('Trace on the plan');
     await scene.browser.press('More damage');
     // The hole's true outline, pressed where the picture shows it on the screen.
-    const places = Array.from({ length: 12 }, (_, i) => ({ x: BOTTOM.hole.lengthMm * 0.5 * Math.cos((i * Math.PI) / 6), y: BOTTOM.hole.widthMm * 0.5 * Math.sin((i * Math.PI) / 6) }));
+    const places = Array.from({ length: 12 }, (_, i) => ({
+      x: BOTTOM.hole.lengthMm * 0.5 * Math.cos((i * Math.PI) / 6),
+      y: BOTTOM.hole.widthMm * 0.5 * Math.sin((i * Math.PI) / 6),
+    }));
     const image = await scene.browser.find('image.photo');
-    const [left, top] = await driver.executeScript<[number, number]>('const m = arguments[0].getScreenCTM(); return [m.e, m.f]', image);
-    const pxPerMm = await driver.executeScript<number>('const bar = document.querySelector(".plan g[pointer-events=none] path.dim"); return bar.getBBox().width / parseFloat(bar.parentNode.textContent)');
+    const [left, top] = await driver.executeScript<[number, number]>(
+      'const m = arguments[0].getScreenCTM(); return [m.e, m.f]',
+      image,
+    );
+    const pxPerMm = await driver.executeScript<number>(
+      'const bar = document.querySelector(".plan g[pointer-events=none] path.dim"); return bar.getBBox().width / parseFloat(bar.parentNode.textContent)',
+    );
     for (const { x, y } of places) {
-      const at = { x: Math.round(left + (x - BOTTOM.tape.x) * pxPerMm), y: Math.round(top - (y - BOTTOM.tape.y) * pxPerMm) };
+      const at = {
+        x: Math.round(left + (x - BOTTOM.tape.x) * pxPerMm),
+        y: Math.round(top - (y - BOTTOM.tape.y) * pxPerMm),
+      };
       await driver.actions().move(at).click().perform();
     }
     await scene.browser.sees('12 points set');

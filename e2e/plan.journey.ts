@@ -48,10 +48,15 @@ describe('the plan of the days', () => {
     await browser.press('Compare the ways');
     await browser.sees('Three hours longer a day');
     await browser.sees('As planned');
-    const hands = async (): Promise<string> => /Next for hands (\d\d:\d\d \w+ \d+ \w+: [A-Z][a-z -]+)/.exec(await browser.text())?.[1] ?? '';
+    const hands = async (): Promise<string> =>
+      /Next for hands (\d\d:\d\d \w+ \d+ \w+: [A-Z][a-z -]+)/.exec(await browser.text())?.[1] ?? '';
     const before = await hands();
     await browser.pressAt('[aria-label="Lay up is done"]');
-    await browser.driver.wait(async () => (await hands()) !== before && (await hands()) !== '', 15_000, 'the lay-up is still next');
+    await browser.driver.wait(
+      async () => (await hands()) !== before && (await hands()) !== '',
+      15_000,
+      'the lay-up is still next',
+    );
     await browser.pressAt('[aria-label="Not done: Lay up"]');
     await browser.driver.wait(async () => (await hands()) === before, 15_000, 'it is not taken back');
   }, 90_000);
@@ -98,7 +103,14 @@ describe('the plan of the days', () => {
       await browser.find(bar('PL-2'));
       await manager.type('Shuts', '0600PM');
       await manager.sees('Kept.');
-      await browser.driver.wait(async () => (await browser.driver.executeScript<string>('return document.querySelector("ash-time-band svg").textContent')).includes('18:00'), 15_000, 'the other page keeps the old hours');
+      await browser.driver.wait(
+        async () =>
+          (
+            await browser.driver.executeScript<string>('return document.querySelector("ash-time-band svg").textContent')
+          ).includes('18:00'),
+        15_000,
+        'the other page keeps the old hours',
+      );
       await manager.type('Bays', '0');
       await manager.sees('What you typed stays here.');
       expect(await manager.complaints()).toEqual([]);

@@ -173,7 +173,8 @@ function walk(way: Way, base: () => string): void {
       await browser.press('Log pot A');
       // 2 % is 2 ml of 1.12 g/ml for 100 g: 2.24 g is right on the ratio.
       await browser.sees('+0.0 % off the ratio: within');
-      const lines = (): Promise<number> => browser.driver.executeScript<number>("return document.querySelectorAll('.log li').length");
+      const lines = (): Promise<number> =>
+        browser.driver.executeScript<number>("return document.querySelectorAll('.log li').length");
       while ((await browser.driver.findElements(By.xpath("//button[contains(., 'down and wet out')]"))).length > 0) {
         const before = await lines();
         await browser.press('down and wet out');
@@ -205,7 +206,12 @@ function walk(way: Way, base: () => string): void {
   async function answer(by: Browser, label: string, readings: string, passes = true): Promise<void> {
     const css = `input[aria-label^="${label}"]`;
     await by.hand.type(await by.find(css), readings, Key.ENTER);
-    if (passes) await by.driver.wait(async () => (await by.driver.findElements(By.css(css))).length === 0, 15_000, `${label} stays open`);
+    if (passes)
+      await by.driver.wait(
+        async () => (await by.driver.findElements(By.css(css))).length === 0,
+        15_000,
+        `${label} stays open`,
+      );
   }
 
   step(
@@ -216,10 +222,22 @@ function walk(way: Way, base: () => string): void {
       try {
         await inspector.signIn('maren', PASSWORDS.maren);
         await inspector.go(address);
-        const readings = { Hardness: Array(10).fill('41').join(' '), 'Taper as ground': '98', Catalyst: '0', 'Dull taps': '0', 'Largest single': '1', 'Thickness of': '103', 'Fair,': '0.2', 'Bends like': '1.05' };
+        const readings = {
+          Hardness: Array(10).fill('41').join(' '),
+          'Taper as ground': '98',
+          Catalyst: '0',
+          'Dull taps': '0',
+          'Largest single': '1',
+          'Thickness of': '103',
+          'Fair,': '0.2',
+          'Bends like': '1.05',
+        };
         await inspector.sees('Acceptance');
         for (const [label, values] of Object.entries(readings)) await answer(inspector, label, values);
-        await inspector.pressEach(By.xpath("//ash-signoff//button[normalize-space(.)='Yes']"), 'the answer is not kept');
+        await inspector.pressEach(
+          By.xpath("//ash-signoff//button[normalize-space(.)='Yes']"),
+          'the answer is not kept',
+        );
         await inspector.sees('Your password again');
         await inspector.type('Password', 'not this');
         await inspector.press('Accept and seal');
@@ -232,7 +250,17 @@ function walk(way: Way, base: () => string): void {
           'const done = arguments[arguments.length - 1]; fetch(document.querySelector(\'a[href$="record.pdf"]\').href).then((r) => r.arrayBuffer()).then((b) => done([...new Uint8Array(b)]))',
         );
         const text = await pdfText(new Uint8Array(bytes));
-        for (const wanted of [tag, '12.0:1 over 4.0 mm = 48 mm', '216 mm × 216 mm', 'lot P-77', 'Ilse Varga', 'Maren Okafor', 'I inspected and accept', 'Severity: through']) expect(text).toContain(wanted);
+        for (const wanted of [
+          tag,
+          '12.0:1 over 4.0 mm = 48 mm',
+          '216 mm × 216 mm',
+          'lot P-77',
+          'Ilse Varga',
+          'Maren Okafor',
+          'I inspected and accept',
+          'Severity: through',
+        ])
+          expect(text).toContain(wanted);
         await inspector.go(address.replace('signoff', 'look'));
         await inspector.sees('Sealed, read-only');
         expect(await (await inspector.field('Diameter')).isEnabled()).toBeFalse();

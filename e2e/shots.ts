@@ -31,10 +31,24 @@ const SHOTS: Shot[] = [
   { file: '09-lay-up', at: 'PL-2#layup', wait: 'Lay now' },
   { file: '10-fair-and-finish', at: 'Heron#finish', wait: 'Abrasives' },
   { file: '11-sign-off', at: 'SY-3#signoff', wait: 'Acceptance' },
-  { file: '12-square-up', at: 'TR-1#look', wait: 'Checked. The known', press: 'ash-photograph .photo button', shown: '.glass' },
+  {
+    file: '12-square-up',
+    at: 'TR-1#look',
+    wait: 'Checked. The known',
+    press: 'ash-photograph .photo button',
+    shown: '.glass',
+  },
   { file: '13-history', at: '/history', wait: 'repairs' },
   { file: '14-library', at: '/library', wait: 'Basket roving' },
-  { file: '15-nest-820', at: 'PL-2#plies', wait: 'On the roll', size: [820, 1180], press: 'ash-nest-board .act', shown: '.roll path', to: 'ash-nest-board' },
+  {
+    file: '15-nest-820',
+    at: 'PL-2#plies',
+    wait: 'On the roll',
+    size: [820, 1180],
+    press: 'ash-nest-board .act',
+    shown: '.roll path',
+    to: 'ash-nest-board',
+  },
   { file: '16-wrap-390', at: 'RB-07#taper', wait: 'Strips a layer', size: [390, 844] },
   { file: '17-survey', at: 'TR-1#look', wait: 'the least', to: 'ash-taps', shown: 'image.photo' },
   { file: '18-plan', at: '/plan', wait: 'All done at the earliest', shown: 'ash-time-band .hit' },
@@ -53,7 +67,9 @@ try {
     if (press) await browser.pressAt(press);
     if (shown) await browser.find(shown);
     if (to) await browser.driver.executeScript('document.querySelector(arguments[0]).scrollIntoView()', to);
-    await browser.driver.executeAsyncScript('const done = arguments[arguments.length - 1]; document.fonts.ready.then(() => requestAnimationFrame(() => requestAnimationFrame(done)))');
+    await browser.driver.executeAsyncScript(
+      'const done = arguments[arguments.length - 1]; document.fonts.ready.then(() => requestAnimationFrame(() => requestAnimationFrame(done)))',
+    );
     writeFileSync(path.join(FOLDER, `${file}.png`), Buffer.from(await browser.driver.takeScreenshot(), 'base64'));
   }
 } finally {

@@ -13,8 +13,13 @@ describe('the start command', () => {
     chmodSync(data, 0o755);
     const port = await freePort();
     base = `http://127.0.0.1:${port}`;
-    command = spawn(process.execPath, ['tools/start.mjs', '--no-demo', '--port', String(port)], { cwd: ROOT, env: { ...process.env, ASH_STEP_DATA: data }, stdio: ['ignore', 'pipe', 'pipe'] });
-    for (const stream of [command.stdout!, command.stderr!]) stream.setEncoding('utf8').on('data', (text: string) => (said += text));
+    command = spawn(process.execPath, ['tools/start.mjs', '--no-demo', '--port', String(port)], {
+      cwd: ROOT,
+      env: { ...process.env, ASH_STEP_DATA: data },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
+    for (const stream of [command.stdout!, command.stderr!])
+      stream.setEncoding('utf8').on('data', (text: string) => (said += text));
     await until(() => said.includes('Nothing is lost.'));
   }, 90_000);
   afterAll(async () => {
@@ -36,7 +41,8 @@ describe('the start command', () => {
       await new Promise((resolve) => setTimeout(resolve, 25));
     }
   }
-  const database = (): number => Number(readFileSync(path.join(data, 'db/cluster/postmaster.pid'), 'utf8').split('\n')[0]);
+  const database = (): number =>
+    Number(readFileSync(path.join(data, 'db/cluster/postmaster.pid'), 'utf8').split('\n')[0]);
   const processes = (): { pid: number; parent: number; line: string }[] =>
     readdirSync('/proc')
       .filter((name) => /^\d+$/.test(name))
@@ -53,7 +59,8 @@ describe('the start command', () => {
           return [];
         }
       });
-  const server = (): number => processes().find(({ parent, line }) => parent === command.pid && line.includes('dist/main.js'))!.pid;
+  const server = (): number =>
+    processes().find(({ parent, line }) => parent === command.pid && line.includes('dist/main.js'))!.pid;
 
   it('starts a killed server again', async () => {
     expect(await answers()).toBe(200);

@@ -13,7 +13,8 @@ describe('the survey', () => {
   beforeAll(async () => {
     roof = await scene.browser.jobAddress('TR-1');
   }, 60_000);
-  const figureAfter = async (label: string): Promise<number> => Number(new RegExp(`${label} ([\\d.]+)`).exec(await scene.browser.text())?.[1] ?? NaN);
+  const figureAfter = async (label: string): Promise<number> =>
+    Number(new RegExp(`${label} ([\\d.]+)`).exec(await scene.browser.text())?.[1] ?? NaN);
 
   it('finds the loose patch under the paint from the taps, within a tenth of its true size', async () => {
     await scene.browser.go(`${roof}/look`);
@@ -22,11 +23,14 @@ describe('the survey', () => {
     expect(Math.abs(dull / LOOSE_CM2 - 1)).toBeLessThan(0.1);
     expect(await figureAfter('Against what shows')).toBeCloseTo((dull * 100) / (Math.PI * 35 ** 2), 1);
     expect(await scene.browser.text()).toContain('between');
-    expect(await scene.browser.driver.executeScript<number>("return document.querySelectorAll('.survey circle').length")).toBeGreaterThan(60);
+    expect(
+      await scene.browser.driver.executeScript<number>("return document.querySelectorAll('.survey circle').length"),
+    ).toBeGreaterThan(60);
   }, 60_000);
 
   it('takes more taps by keys alone, and takes them back', async () => {
-    const listed = (): Promise<number> => scene.browser.driver.executeScript<number>("return document.querySelectorAll('ash-taps table tbody tr').length");
+    const listed = (): Promise<number> =>
+      scene.browser.driver.executeScript<number>("return document.querySelectorAll('ash-taps table tbody tr').length");
     await scene.browser.press('Readings as a list or a file');
     const before = await listed();
     await scene.browser.press('Go on tapping');
@@ -115,7 +119,11 @@ describe('the survey', () => {
     await scene.browser.go(`${camper}/look`);
     await scene.browser.type('Reading now', '7.6');
     await scene.browser.press('Log it');
-    await scene.browser.driver.wait(async () => !(await scene.browser.text()).includes('Hold. Wet'), 15_000, 'the hold stays');
+    await scene.browser.driver.wait(
+      async () => !(await scene.browser.text()).includes('Hold. Wet'),
+      15_000,
+      'the hold stays',
+    );
     await scene.browser.saved();
     expect(await scene.browser.complaints()).toEqual([]);
   }, 60_000);

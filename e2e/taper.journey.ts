@@ -32,7 +32,8 @@ describe('the taper and what is cut for it', () => {
 
   it('takes a ratio of its own to one side, and the drawing follows', async () => {
     const { browser } = scene;
-    const width = (): Promise<number> => browser.driver.executeScript('return document.querySelector(".plan .tape").getBBox().height');
+    const width = (): Promise<number> =>
+      browser.driver.executeScript('return document.querySelector(".plan .tape").getBBox().height');
     const before = await width();
     await browser.press('Another ratio to one side');
     await browser.press('Add a side');
@@ -49,7 +50,14 @@ describe('the taper and what is cut for it', () => {
     await browser.sees('Find a stack');
     await browser.type('Plies at most', '6');
     await browser.press('Find the closest stack');
-    await browser.driver.wait(async () => /stacks worked through\. (Nothing of these fabrics comes closer|.*none can go under)|not all there are/.test(await browser.text()), 40_000, 'the search does not end');
+    await browser.driver.wait(
+      async () =>
+        /stacks worked through\. (Nothing of these fabrics comes closer|.*none can go under)|not all there are/.test(
+          await browser.text(),
+        ),
+      40_000,
+      'the search does not end',
+    );
     await browser.pressAt('ash-stack-finder tbody tr:first-child button');
     await browser.sees('set by hand');
     await browser.saved();
@@ -62,13 +70,24 @@ describe('the taper and what is cut for it', () => {
     await browser.press('Lay them on the roll');
     await browser.find('ash-nest-board svg.roll path');
     await browser.sees('% used. No way of laying them takes less than');
-    await browser.driver.wait(async () => (await browser.driver.executeScript<number>('return document.querySelectorAll("ash-nest-board progress").length')) === 0, 30_000, 'the nest does not end');
-    const keep = await browser.driver.executeScript<number>('return document.querySelectorAll("ash-nest-board .off-cut button").length');
+    await browser.driver.wait(
+      async () =>
+        (await browser.driver.executeScript<number>(
+          'return document.querySelectorAll("ash-nest-board progress").length',
+        )) === 0,
+      30_000,
+      'the nest does not end',
+    );
+    const keep = await browser.driver.executeScript<number>(
+      'return document.querySelectorAll("ash-nest-board .off-cut button").length',
+    );
     if (keep > 0) {
       await browser.pressAt('[aria-label="Put into stock, off-cut 1"]');
       await browser.sees('In stock');
     }
-    const [dxf, sheets] = await browser.driver.executeScript<[string, string]>('return [document.querySelector(\'a[download$=".dxf"]\').href, document.querySelector(\'[aria-label="Patterns on A4"]\').getAttribute("href")]');
+    const [dxf, sheets] = await browser.driver.executeScript<[string, string]>(
+      'return [document.querySelector(\'a[download$=".dxf"]\').href, document.querySelector(\'[aria-label="Patterns on A4"]\').getAttribute("href")]',
+    );
     expect(decodeURIComponent(dxf!)).toContain('AC1009');
     const [status, type, size] = await browser.driver.executeAsyncScript<[number, string, number]>(
       'const done = arguments[1]; fetch(arguments[0]).then(async (reply) => done([reply.status, reply.headers.get("content-type"), (await reply.arrayBuffer()).byteLength]))',
@@ -81,7 +100,10 @@ describe('the taper and what is cut for it', () => {
 
   it('takes the outline from a drawing file, its units asked; a bad file is explained and nothing changes', async () => {
     const { browser } = scene;
-    const [good, bad] = ['slot.dxf', 'bad.dxf'].map((name) => path.join(os.tmpdir(), `ash-step-${name}`)) as [string, string];
+    const [good, bad] = ['slot.dxf', 'bad.dxf'].map((name) => path.join(os.tmpdir(), `ash-step-${name}`)) as [
+      string,
+      string,
+    ];
     writeFileSync(good, SLOT);
     writeFileSync(bad, SLOT.replace('270\n0\nENDSEC', '180\n0\nENDSEC').replaceAll('ARC', 'SOLID'));
     await browser.go(`${roof}/look`);

@@ -77,7 +77,9 @@ describe('when things go wrong', () => {
       const take = async (target: string): Promise<void> => (await inspector.find('#file')).sendKeys(target);
       await take(write('ash-step-broken.json', '{"body":'));
       await inspector.sees('is not JSON');
-      await take(write('ash-step-changed.json', JSON.stringify({ ...file, body: { ...file.body, title: 'Never happened' } })));
+      await take(
+        write('ash-step-changed.json', JSON.stringify({ ...file, body: { ...file.body, title: 'Never happened' } })),
+      );
       await inspector.sees('was changed after it was sealed');
       await take(write('ash-step-known.json', JSON.stringify(file)));
       await inspector.sees('is here already');

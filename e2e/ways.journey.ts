@@ -13,12 +13,19 @@ describe('other ways of working', () => {
   const carriesFirstOverThird = async (browser: Browser): Promise<void> => {
     await browser.go(`${scene.launch}/laminate`);
     await browser.find('ash-layer-table li:nth-child(3) .grip');
-    const listed = (): Promise<string[]> => browser.driver.executeScript('return [...document.querySelectorAll("ash-layer-table li input, ash-layer-table li select")].map((field) => field.value)');
+    const listed = (): Promise<string[]> =>
+      browser.driver.executeScript(
+        'return [...document.querySelectorAll("ash-layer-table li input, ash-layer-table li select")].map((field) => field.value)',
+      );
     const [first, second, third, ...rest] = await listed();
     const grip = (n: number): Promise<WebElement> => browser.find(`ash-layer-table li:nth-child(${n}) .grip`);
     await browser.hand.carry(await grip(1), await grip(3));
     const wanted = [second, third, first, ...rest].join();
-    await browser.driver.wait(async () => (await listed()).join() === wanted, 15_000, `the first of ${first}, ${second}, ${third} does not go under the third`);
+    await browser.driver.wait(
+      async () => (await listed()).join() === wanted,
+      15_000,
+      `the first of ${first}, ${second}, ${third} does not go under the third`,
+    );
     await browser.saved();
   };
 
@@ -41,9 +48,17 @@ describe('other ways of working', () => {
     await scene.browser.driver.executeScript('arguments[0].focus()', line);
     const before = Number(await line.getAttribute('aria-valuenow'));
     await scene.browser.keys(Key.ARROW_LEFT);
-    await scene.browser.driver.wait(async () => Number(await line.getAttribute('aria-valuenow')) < before, 15_000, 'the parting line does not move');
+    await scene.browser.driver.wait(
+      async () => Number(await line.getAttribute('aria-valuenow')) < before,
+      15_000,
+      'the parting line does not move',
+    );
     await scene.browser.keys(Key.HOME);
-    await scene.browser.driver.wait(async () => (await line.getAttribute('aria-valuetext')) === '100 % as ground', 15_000, 'the parting line never reaches the end');
+    await scene.browser.driver.wait(
+      async () => (await line.getAttribute('aria-valuetext')) === '100 % as ground',
+      15_000,
+      'the parting line never reaches the end',
+    );
     const row = await scene.browser.find('.pick tbody tr');
     await scene.browser.driver.executeScript('arguments[0].focus()', row);
     await scene.browser.keys(Key.ARROW_DOWN);
@@ -54,7 +69,11 @@ describe('other ways of working', () => {
     await scene.browser.keys('g', 'b');
     await scene.browser.sees('Hands wanted');
     await scene.browser.keys('/');
-    await scene.browser.driver.wait(async () => (await scene.browser.driver.executeScript<string>('return document.activeElement.id')) === 'q', 15_000, 'the search is not reached');
+    await scene.browser.driver.wait(
+      async () => (await scene.browser.driver.executeScript<string>('return document.activeElement.id')) === 'q',
+      15_000,
+      'the search is not reached',
+    );
     await scene.browser.keys('P', 'L', '-', '2');
     await scene.browser.sees('Hull bottom');
     expect(new URL(await scene.browser.driver.getCurrentUrl()).pathname).toBe('/history');
@@ -65,7 +84,10 @@ describe('other ways of working', () => {
     await scene.browser.go(`${scene.launch}/layup`);
     const act = await scene.browser.find('ash-layup .do.bench');
     expect((await act.getRect()).height).toBeGreaterThanOrEqual(88);
-    for (const button of await scene.browser.driver.findElements(By.css('.zoom button, ash-layup .act:not(.small), .compact .act'))) if (await button.isDisplayed()) expect((await button.getRect()).height).toBeGreaterThanOrEqual(TAP_PX);
+    for (const button of await scene.browser.driver.findElements(
+      By.css('.zoom button, ash-layup .act:not(.small), .compact .act'),
+    ))
+      if (await button.isDisplayed()) expect((await button.getRect()).height).toBeGreaterThanOrEqual(TAP_PX);
     await act.click();
     await scene.browser.sees('7 of 10 down');
     await scene.browser.resize(1280, 800);
@@ -77,7 +99,8 @@ describe('other ways of working', () => {
       await tablet.signIn('ilse', PASSWORDS.ilse);
       await tablet.go(`${scene.launch}/taper`);
       const sheet = await tablet.find('ash-repair-drawing svg[role="group"]');
-      const width = (): Promise<number> => tablet.driver.executeScript('return document.querySelector(".plan .tape").getBoundingClientRect().width');
+      const width = (): Promise<number> =>
+        tablet.driver.executeScript('return document.querySelector(".plan .tape").getBoundingClientRect().width');
       const before = await width();
       await (tablet.hand as Touch).spread(sheet, 2);
       await tablet.driver.wait(async () => (await width()) > 1.9 * before, 15_000, 'the drawing does not grow');
@@ -96,7 +119,12 @@ describe('other ways of working', () => {
       await tablet.press('Crack');
       const plan = await tablet.find('ash-repair-drawing svg[role="group"]');
       await tablet.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', plan);
-      const { x, y, width, height } = await tablet.driver.executeScript<{ x: number; y: number; width: number; height: number }>(
+      const { x, y, width, height } = await tablet.driver.executeScript<{
+        x: number;
+        y: number;
+        width: number;
+        height: number;
+      }>(
         'const r = arguments[0].getBoundingClientRect(); return { x: r.x, y: r.y, width: r.width, height: r.height }',
         plan,
       );

@@ -65,7 +65,20 @@ async function timeReads(cookie: string, address: string, runs = 60): Promise<nu
   return median(times);
 }
 
-const twelve = ['mat-450', 'roving-500', 'mat-450', 'roving-500', 'mat-450', 'roving-600', 'mat-450', 'roving-600', 'mat-450', 'roving-500', 'mat-450', 'roving-500'];
+const twelve = [
+  'mat-450',
+  'roving-500',
+  'mat-450',
+  'roving-500',
+  'mat-450',
+  'roving-600',
+  'mat-450',
+  'roving-600',
+  'mat-450',
+  'roving-500',
+  'mat-450',
+  'roving-500',
+];
 const inputs: RepairInputs = {
   ...NEW_REPAIR,
   damage: { ...NEW_REPAIR.damage, shape: { kind: 'roundedRectangle', lengthMm: 140, widthMm: 90, cornerRadiusMm: 30 } },
@@ -76,7 +89,11 @@ const inputs: RepairInputs = {
 const plan = planRepair(inputs);
 const rows: [string, string, string][] = [
   ['whole chain, 12-ply parent', `${time(400, () => planRepair(inputs)).toFixed(2)} ms`, '4 ms'],
-  ['plan and section geometry', `${time(400, () => [planDrawing(inputs, plan), sectionDrawing(inputs, plan)]).toFixed(2)} ms`, '12 ms'],
+  [
+    'plan and section geometry',
+    `${time(400, () => [planDrawing(inputs, plan), sectionDrawing(inputs, plan)]).toFixed(2)} ms`,
+    '12 ms',
+  ],
 ];
 
 /** Taps on a 25 mm grid over a hidden ellipse, shifted and turned by chance. */
@@ -107,10 +124,18 @@ rows.push(['best shapes round it', `${time(20, () => enclose({ outlines: outline
 const taken: Picture = { widthPx: 4000, heightPx: 3000, rgba: new Uint8ClampedArray(4 * 12e6).fill(128) };
 const corners = [{ xPx: 900, yPx: 2400 }, { xPx: 3000, yPx: 2500 }, { xPx: 2800, yPx: 600 }, { xPx: 1000, yPx: 500 }]; // prettier-ignore
 const frame = squaredFrame({ corners, widthMm: 300, heightMm: 300 }, taken);
-const squared: Picture = { widthPx: frame.widthPx, heightPx: frame.heightPx, rgba: new Uint8ClampedArray(4 * frame.widthPx * frame.heightPx) };
+const squared: Picture = {
+  widthPx: frame.widthPx,
+  heightPx: frame.heightPx,
+  rgba: new Uint8ClampedArray(4 * frame.widthPx * frame.heightPx),
+};
 const begun = performance.now();
 squareUpRows(taken, frame, squared, 0, frame.heightPx);
-rows.push([`squaring up 12 megapixels onto ${((frame.widthPx * frame.heightPx) / 1e6).toFixed(1)}`, `${((performance.now() - begun) / 1000).toFixed(2)} s`, '2 s']);
+rows.push([
+  `squaring up 12 megapixels onto ${((frame.widthPx * frame.heightPx) / 1e6).toFixed(1)}`,
+  `${((performance.now() - begun) / 1000).toFixed(2)} s`,
+  '2 s',
+]);
 
 const wavy: Shape = { kind: 'polygon', points: Array.from({ length: 400 }, (_, i) => ({ x: (200 + 4 * Math.sin((Math.PI * i) / 20)) * Math.cos((Math.PI * i) / 200), y: (140 + 4 * Math.sin((Math.PI * i) / 20)) * Math.sin((Math.PI * i) / 200) })) }; // prettier-ignore
 const ringsOf = (): void => {
@@ -125,11 +150,42 @@ const searchBegun = performance.now();
 searchLibrary(entries, 'carb twill');
 rows.push(['library of 5,000 searched, the first time', `${(performance.now() - searchBegun).toFixed(0)} ms`, '50 ms']);
 
-rows.push(['laminates a second, 12 plies', `${Math.round(1000 / time(2000, () => laminate({ layers, resin: 'epoxy' })))}`, '20000']);
+rows.push([
+  'laminates a second, 12 plies',
+  `${Math.round(1000 / time(2000, () => laminate({ layers, resin: 'epoxy' })))}`,
+  '20000',
+]);
 
-const parentLayers = ['mat-300', 'mat-450', 'roving-600', 'mat-450', 'roving-600', 'mat-450', 'roving-600', 'mat-450'].map((fabricId) => ({ fabricId }));
-const stock = ['biax45-600', 'biax090-600', 'biax45-400', 'biax090-400', 'biax45-800', 'biax090-800', 'twill-290', 'plain-203', 'mat-stitched-300', 'ud-300', 'ud-600', 'roving-600'].map((fabricId) => ({ fabricId }));
-const stacks = searchStacks({ parent: { resin: 'polyester', layers: parentLayers }, resin: 'epoxy', fabrics: stock, maxPlies: 10 });
+const parentLayers = [
+  'mat-300',
+  'mat-450',
+  'roving-600',
+  'mat-450',
+  'roving-600',
+  'mat-450',
+  'roving-600',
+  'mat-450',
+].map((fabricId) => ({ fabricId }));
+const stock = [
+  'biax45-600',
+  'biax090-600',
+  'biax45-400',
+  'biax090-400',
+  'biax45-800',
+  'biax090-800',
+  'twill-290',
+  'plain-203',
+  'mat-stitched-300',
+  'ud-300',
+  'ud-600',
+  'roving-600',
+].map((fabricId) => ({ fabricId }));
+const stacks = searchStacks({
+  parent: { resin: 'polyester', layers: parentLayers },
+  resin: 'epoxy',
+  fabrics: stock,
+  maxPlies: 10,
+});
 const solverBegun = performance.now();
 const bests: { ms: number; score: number }[] = [];
 let solving = stacks.next();
@@ -139,30 +195,70 @@ while (!solving.done) {
   solving = stacks.next(performance.now() - solverBegun > 20_000 ? 'stop' : undefined);
 }
 const { best: solved, proven, lowerBound } = solving.value;
-rows.push(['stack of 12 fabrics, 10 plies: best found after', `${((bests.find(({ score }) => score <= solved[0]!.score + 1e-9)?.ms ?? performance.now() - solverBegun) / 1000).toFixed(1)} s`, '3 s']);
-rows.push(['  proven, or how much of its score may be left', proven ? `${((performance.now() - solverBegun) / 1000).toFixed(1)} s` : `${((100 * (solved[0]!.score - lowerBound)) / solved[0]!.score).toFixed(0)} %`, '–']);
+rows.push([
+  'stack of 12 fabrics, 10 plies: best found after',
+  `${((bests.find(({ score }) => score <= solved[0]!.score + 1e-9)?.ms ?? performance.now() - solverBegun) / 1000).toFixed(1)} s`,
+  '3 s',
+]);
+rows.push([
+  '  proven, or how much of its score may be left',
+  proven
+    ? `${((performance.now() - solverBegun) / 1000).toFixed(1)} s`
+    : `${((100 * (solved[0]!.score - lowerBound)) / solved[0]!.score).toFixed(0)} %`,
+  '–',
+]);
 
 const thick = Array.from({ length: 20 }, () => ({ thicknessMm: 0.8, fibreMassFraction: 0.5 }));
-rows.push(['48 h through 20 plies at 0.2 mm', `${time(3, () => throughCure({ cardId: 'epoxy-medium', plies: thick, under: [{ backing: 'laminate', thicknessMm: 5 }], airTempC: 20 })).toFixed(0)} ms`, '250 ms']);
+rows.push([
+  '48 h through 20 plies at 0.2 mm',
+  `${time(3, () => throughCure({ cardId: 'epoxy-medium', plies: thick, under: [{ backing: 'laminate', thicknessMm: 5 }], airTempC: 20 })).toFixed(0)} ms`,
+  '250 ms',
+]);
 
 const shed = { ...USUAL_SHOP, hands: Array.from({ length: 4 }, (_, i) => ({ id: `${i}`, skills: SKILLS })) };
 const kept = Array.from({ length: 12 }, (_, i): ShedJob => ({ id: `job-${i}`, progress: NOTHING_DONE, pins: {}, inputs: { ...inputs, resin: { ...inputs.resin, systemId: ['epoxy-slow', 'epoxy-medium', 'polyester'][i % 3]! }, taper: { ...inputs.taper, sides: 'two' }, stack: { ...inputs.stack, goes: 2 } } })); // prettier-ignore
 const weather = standInWeather({ seed: 4280, startAt: '2026-04-15T00:00', hours: 360 });
 const planBegun = performance.now();
-const { input: wholeShed } = shedSchedule({ shop: shed, jobs: kept, nowAt: '2026-04-16T08:00', weather, reading: null });
+const { input: wholeShed } = shedSchedule({
+  shop: shed,
+  jobs: kept,
+  nowAt: '2026-04-16T08:00',
+  weather,
+  reading: null,
+});
 const scheduled = schedule({ ...wholeShed!, seed: 1 });
-rows.push([`plan of ${kept.length} jobs, ${scheduled.tasks.length} steps`, `${((performance.now() - planBegun) / 1000).toFixed(1)} s`, '5 s']);
+rows.push([
+  `plan of ${kept.length} jobs, ${scheduled.tasks.length} steps`,
+  `${((performance.now() - planBegun) / 1000).toFixed(1)} s`,
+  '5 s',
+]);
 rows.push(['  its gap to the bound', `${scheduled.gapPercent.toFixed(0)} %`, '–']);
 
 const own = { ...systemOf('epoxy-slow', undefined), id: 'own-bench', potLifeMin: 30 };
 const fitBegun = performance.now();
-const fit = searchFit({ ...sheetOf(own), points: [...sheetOf(own).points, { kind: 'pot-gel', massG: 300, tempC: 15, minutes: 42 }, { kind: 'pot-peak', massG: 300, tempC: 22, peakC: 180 }] });
+const fit = searchFit({
+  ...sheetOf(own),
+  points: [
+    ...sheetOf(own).points,
+    { kind: 'pot-gel', massG: 300, tempC: 15, minutes: 42 },
+    { kind: 'pot-peak', massG: 300, tempC: 22, peakC: 180 },
+  ],
+});
 let fitting = fit.next();
 while (!fitting.done) fitting = fit.next();
 rows.push(['cure card fitted to 5 figures', `${((performance.now() - fitBegun) / 1000).toFixed(1)} s`, '5 s']);
 
 const sizes = seeded(60);
-const rolled = Array.from({ length: 60 }, (_, i) => ({ id: `${i}`, arrowDeg: 0, points: outlinePoints({ kind: 'roundedRectangle', lengthMm: sizes.between(80, 420), widthMm: sizes.between(60, 300), cornerRadiusMm: 30 }) }));
+const rolled = Array.from({ length: 60 }, (_, i) => ({
+  id: `${i}`,
+  arrowDeg: 0,
+  points: outlinePoints({
+    kind: 'roundedRectangle',
+    lengthMm: sizes.between(80, 420),
+    widthMm: sizes.between(60, 300),
+    cornerRadiusMm: 30,
+  }),
+}));
 const laid = searchNest({ pieces: rolled, widthMm: 1270 });
 const nestBegun = performance.now();
 let [step, firstMs] = [laid.next(), 0];
@@ -171,14 +267,25 @@ while (!step.done) {
   step = laid.next(performance.now() - nestBegun > 10_000 ? 'stop' : undefined);
 }
 rows.push(['nest of 60, first answer', `${firstMs.toFixed(0)} ms`, '300 ms']);
-rows.push(['nest of 60, over the bound after 10 s', `${(100 * (step.value.lengthMm / step.value.boundMm - 1)).toFixed(1)} %`, '12 %']);
+rows.push([
+  'nest of 60, over the bound after 10 s',
+  `${(100 * (step.value.lengthMm / step.value.boundMm - 1)).toFixed(1)} %`,
+  '12 %',
+]);
 
 const first = await fetch(`${base}/api/session`);
 let cookie = first.headers.getSetCookie()[0]!.split(';')[0]!;
 const { csrfToken } = (await first.json()) as { csrfToken: string };
-const entered = await fetch(`${base}/api/session`, { method: 'POST', headers: { 'Content-Type': 'application/json', Cookie: cookie, 'X-CSRF-Token': csrfToken }, body: JSON.stringify({ login: 'ilse', password }) });
+const entered = await fetch(`${base}/api/session`, {
+  method: 'POST',
+  headers: { 'Content-Type': 'application/json', Cookie: cookie, 'X-CSRF-Token': csrfToken },
+  body: JSON.stringify({ login: 'ilse', password }),
+});
 cookie = entered.headers.getSetCookie()[0]!.split(';')[0]!;
-const board = (await (await fetch(`${base}/api/repairs`, { headers: { Cookie: cookie } })).json()) as { id: string; craftTag: string }[];
+const board = (await (await fetch(`${base}/api/repairs`, { headers: { Cookie: cookie } })).json()) as {
+  id: string;
+  craftTag: string;
+}[];
 const launch = board.find((job) => job.craftTag === 'PL-2')!.id;
 for (const [name, address] of [
   ['board', '/api/repairs'],
@@ -188,23 +295,36 @@ for (const [name, address] of [
   ['session', '/api/session'],
 ] as const)
   rows.push([`read: ${name}`, `${(await timeReads(cookie, address)).toFixed(1)} ms`, '15 ms']);
-rows.push(['quote as PDF', `${(await timeReads(cookie, `/api/repairs/${launch}/quote.pdf`, 9)).toFixed(0)} ms`, '1000 ms']);
-rows.push(['record as PDF', `${(await timeReads(cookie, `/api/repairs/${launch}/record.pdf`, 9)).toFixed(0)} ms`, '1000 ms']);
+rows.push([
+  'quote as PDF',
+  `${(await timeReads(cookie, `/api/repairs/${launch}/quote.pdf`, 9)).toFixed(0)} ms`,
+  '1000 ms',
+]);
+rows.push([
+  'record as PDF',
+  `${(await timeReads(cookie, `/api/repairs/${launch}/record.pdf`, 9)).toFixed(0)} ms`,
+  '1000 ms',
+]);
 
 const built = path.resolve('apps/web/dist/browser');
-const weight = (files: Iterable<string>): string => `${([...files].reduce((sum, file) => sum + gzipSync(readFileSync(path.join(built, file))).length, 0) / 1000).toFixed(0)} kB`;
+const weight = (files: Iterable<string>): string =>
+  `${([...files].reduce((sum, file) => sum + gzipSync(readFileSync(path.join(built, file))).length, 0) / 1000).toFixed(0)} kB`;
 const scripts = readdirSync(built).filter((file) => file.endsWith('.js'));
 /** A script with all it imports outright; what is imported when it is needed does not count. */
 function withImports(file: string, seen: Set<string>): Set<string> {
   if (seen.has(file) || !scripts.includes(file)) return seen;
   seen.add(file);
-  for (const [, other] of readFileSync(path.join(built, file), 'utf8').matchAll(/(?:from|import)\s*"\.\/([\w-]+\.js)"/g)) withImports(other!, seen);
+  for (const [, other] of readFileSync(path.join(built, file), 'utf8').matchAll(
+    /(?:from|import)\s*"\.\/([\w-]+\.js)"/g,
+  ))
+    withImports(other!, seen);
   return seen;
 }
 const page = readFileSync(path.join(built, 'index.html'), 'utf8');
 const loaded = new Set<string>();
 for (const [, file] of page.matchAll(/(?:src|href)="([\w-]+\.js)"/g)) withImports(file!, loaded);
-for (const file of scripts) if (/"ash-repair-sheet"|"ash-board"/.test(readFileSync(path.join(built, file), 'utf8'))) withImports(file, loaded);
+for (const file of scripts)
+  if (/"ash-repair-sheet"|"ash-board"/.test(readFileSync(path.join(built, file), 'utf8'))) withImports(file, loaded);
 rows.push(['script of the first load, board and sheet, compressed', weight(loaded), '350 kB']);
 rows.push(['all script, charts and worker with it', weight(scripts), '–']);
 rows.push(['server start with the demo made anew', `${demoSeconds} s`, '–']);

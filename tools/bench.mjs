@@ -7,7 +7,11 @@ import { freePort } from './lib/ports.mjs';
 if (process.argv.includes('--sweep')) {
   ensureNodePackages();
   const asked = process.argv.slice(process.argv.indexOf('--sweep') + 1);
-  const { status } = spawnSync(process.execPath, ['--conditions=@ashstep/source', '--import', 'tsx', path.join(ROOT, 'tools/sweep/main.ts'), ...asked], { stdio: 'inherit', cwd: ROOT });
+  const { status } = spawnSync(
+    process.execPath,
+    ['--conditions=@ashstep/source', '--import', 'tsx', path.join(ROOT, 'tools/sweep/main.ts'), ...asked],
+    { stdio: 'inherit', cwd: ROOT },
+  );
   process.exit(status ?? 1);
 }
 ensureDebian(['postgresql']);
@@ -29,7 +33,19 @@ prepare({ ...urls, ...keys });
 const server = await serve({ databaseUrl: urls.databaseUrl, port, ...keys, demo: true, passwords });
 const demoSeconds = ((performance.now() - begun) / 1000).toFixed(1);
 try {
-  const { status } = spawnSync(process.execPath, ['--conditions=@ashstep/source', '--import', 'tsx', path.join(ROOT, 'tools/bench-main.ts'), `http://127.0.0.1:${port}`, passwords.ilse, demoSeconds], { stdio: 'inherit', cwd: ROOT });
+  const { status } = spawnSync(
+    process.execPath,
+    [
+      '--conditions=@ashstep/source',
+      '--import',
+      'tsx',
+      path.join(ROOT, 'tools/bench-main.ts'),
+      `http://127.0.0.1:${port}`,
+      passwords.ilse,
+      demoSeconds,
+    ],
+    { stdio: 'inherit', cwd: ROOT },
+  );
   process.exitCode = status ?? 1;
 } finally {
   await server.stop();

@@ -13,7 +13,8 @@ export interface Answer {
 /** What the command line answers to its arguments; standard input is read where it is wanted. */
 export function answer([first, second]: readonly string[], readInput: () => string): Answer {
   if (first === '--list') return good(CALCULATIONS.map(({ name, summary }) => ({ name, summary })));
-  if (first === undefined || (first.startsWith('-') && first !== '--schema' && first !== '--example')) return bad('usage', USAGE);
+  if (first === undefined || (first.startsWith('-') && first !== '--schema' && first !== '--example'))
+    return bad('usage', USAGE);
   const name = first.startsWith('-') ? second : first;
   const calculation = CALCULATIONS.find((entry) => entry.name === name);
   if (!calculation) return bad('unknown-calculation', `No calculation “${name ?? ''}”. ${USAGE}`);
@@ -35,9 +36,14 @@ function workedOut(calculation: (typeof CALCULATIONS)[number], text: string): An
     return good(calculation.run(input.data as never));
   } catch (error) {
     if (!(error instanceof CoreError)) throw error;
-    return bad(error.code, 'Nothing can be worked out with these figures.', [{ path: error.field, message: errorWords(error.code, error.params) }]);
+    return bad(error.code, 'Nothing can be worked out with these figures.', [
+      { path: error.field, message: errorWords(error.code, error.params) },
+    ]);
   }
 }
 
 const good = (body: unknown): Answer => ({ status: 0, body });
-const bad = (code: string, detail: string, fields: { path: string; message: string }[] = []): Answer => ({ status: 2, body: { error: { code, detail, fields } } });
+const bad = (code: string, detail: string, fields: { path: string; message: string }[] = []): Answer => ({
+  status: 2,
+  body: { error: { code, detail, fields } },
+});

@@ -5,5 +5,9 @@ import { ROOT } from './lib/paths.mjs';
 
 ensureNodePackages();
 const main = path.join(ROOT, 'tools/calc-main.ts');
-const { status } = spawnSync(process.execPath, ['--conditions=@ashstep/source', '--import', 'tsx', main, ...process.argv.slice(2)], { stdio: 'inherit', cwd: ROOT });
+const { status } = spawnSync(
+  process.execPath,
+  ['--conditions=@ashstep/source', '--import', 'tsx', main, ...process.argv.slice(2)],
+  { stdio: 'inherit', cwd: ROOT },
+);
 process.exit(status ?? 1);

@@ -11,11 +11,27 @@ describe('the command line of the calculations', () => {
     const list = answer(['--list'], () => '').body as { name: string; summary: string }[];
     expect(list.map(({ name }) => name)).toEqual(CALCULATIONS.map(({ name }) => name));
     expect(list.every(({ summary }) => summary.length > 10)).toBeTrue();
-    for (const name of ['ply', 'laminate', 'match', 'resin-evidence', 'resin-verdicts', 'footprint', 'joint', 'stack', 'resin-quantity', 'mix', 'mix-error', 'dew-point']) expect(list.map((entry) => entry.name)).toContain(name);
+    for (const name of [
+      'ply',
+      'laminate',
+      'match',
+      'resin-evidence',
+      'resin-verdicts',
+      'footprint',
+      'joint',
+      'stack',
+      'resin-quantity',
+      'mix',
+      'mix-error',
+      'dew-point',
+    ])
+      expect(list.map((entry) => entry.name)).toContain(name);
   });
 
   it('prints the schema of an input, and an example it takes', () => {
-    expect(answer(['--schema', 'ply'], () => '').body).toEqual(jasmine.objectContaining({ properties: jasmine.objectContaining({ arealWeightGsm: jasmine.anything() }) }));
+    expect(answer(['--schema', 'ply'], () => '').body).toEqual(
+      jasmine.objectContaining({ properties: jasmine.objectContaining({ arealWeightGsm: jasmine.anything() }) }),
+    );
     for (const { name } of CALCULATIONS) {
       const example = answer(['--example', name], () => '');
       expect(answer([name], () => JSON.stringify(example.body)).status)
@@ -47,7 +63,8 @@ describe('the command line of the calculations', () => {
     });
 
   it('answers as a process too, with its status', () => {
-    const run = (args: string[], input: string) => spawnSync(process.execPath, ['tools/calc.mjs', ...args], { input, encoding: 'utf8' });
+    const run = (args: string[], input: string) =>
+      spawnSync(process.execPath, ['tools/calc.mjs', ...args], { input, encoding: 'utf8' });
     const good = run(['dew-point'], '{"airTempC":20,"relativeHumidityPercent":50}');
     expect([good.status, typeof (JSON.parse(good.stdout) as { dewPointC: number }).dewPointC]).toEqual([0, 'number']);
     const bad = run(['dew-point'], '{');

@@ -16,8 +16,20 @@ const keys = serverKeys(data);
 prepare({ ...urls, ...keys, development: true });
 const passwords = demoPasswords(data, 'ash_step_dev');
 const port = await freePort(4281);
-const server = await serve({ databaseUrl: urls.databaseUrl, port, ...keys, demo: true, passwords, development: true, logLevel: 'info' });
-const web = start(process.execPath, [path.join(ROOT, 'node_modules/@angular/cli/bin/ng.js'), 'serve', '--port', '4200'], { cwd: path.join(ROOT, 'apps/web'), env: { ...process.env, API_URL: `http://127.0.0.1:${port}` } });
+const server = await serve({
+  databaseUrl: urls.databaseUrl,
+  port,
+  ...keys,
+  demo: true,
+  passwords,
+  development: true,
+  logLevel: 'info',
+});
+const web = start(
+  process.execPath,
+  [path.join(ROOT, 'node_modules/@angular/cli/bin/ng.js'), 'serve', '--port', '4200'],
+  { cwd: path.join(ROOT, 'apps/web'), env: { ...process.env, API_URL: `http://127.0.0.1:${port}` } },
+);
 console.log(`\nWeb app with reload: http://127.0.0.1:4200 (API on ${port})`);
 for (const login of DEMO_LOGINS) console.log(`  ${login.padEnd(8)} ${passwords[login]}`);
 

@@ -3,7 +3,9 @@ import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { ensureDataFolder, ensureDebian, ensureNodePackages } from './lib/install.mjs';
 
-const { values } = parseArgs({ options: { login: { type: 'string' }, name: { type: 'string' }, role: { type: 'string', default: 'technician' } } });
+const { values } = parseArgs({
+  options: { login: { type: 'string' }, name: { type: 'string' }, role: { type: 'string', default: 'technician' } },
+});
 if (!values.login || !values.name || !['technician', 'inspector', 'manager'].includes(values.role)) {
   console.error('npm run person -- --login NAME --name "Full Name" --role technician|inspector|manager');
   process.exit(2);
@@ -23,8 +25,19 @@ const data = ensureDataFolder();
 const cluster = await startCluster(path.join(data, 'db'));
 const { ownerUrl, databaseUrl } = await ensureDatabase(cluster, 'ash_step');
 const pool = openPool(ownerUrl);
-await prepareDatabase({ pool, sealKey: sealKey(recordKey(data)), config: { databaseUrl, anchorFile: anchorOf(data, 'ash_step') } });
+await prepareDatabase({
+  pool,
+  sealKey: sealKey(recordKey(data)),
+  config: { databaseUrl, anchorFile: anchorOf(data, 'ash_step') },
+});
 const password = randomBytes(9).toString('base64url');
-await savePerson(pool, { id: randomUUID(), login: values.login.toLowerCase(), name: values.name, role: values.role, password, demo: false });
+await savePerson(pool, {
+  id: randomUUID(),
+  login: values.login.toLowerCase(),
+  name: values.name,
+  role: values.role,
+  password,
+  demo: false,
+});
 await pool.end();
 console.log(`${values.name} signs in as ${values.login.toLowerCase()} with ${password}`);

@@ -12,7 +12,11 @@ const { startCluster } = await import('./lib/postgres.mjs');
 ensureDataFolder();
 const cluster = await startCluster(path.join(DATA, 'test-db'), { throwaway: true });
 try {
-  const { status } = spawnSync(process.execPath, ['--conditions=@ashstep/source', '--import', 'tsx', path.join(ROOT, 'e2e/shots.ts')], { stdio: 'inherit', cwd: ROOT, env: { ...process.env, TEST_DATABASE_URL: cluster.url('postgres') } });
+  const { status } = spawnSync(
+    process.execPath,
+    ['--conditions=@ashstep/source', '--import', 'tsx', path.join(ROOT, 'e2e/shots.ts')],
+    { stdio: 'inherit', cwd: ROOT, env: { ...process.env, TEST_DATABASE_URL: cluster.url('postgres') } },
+  );
   process.exitCode = status ?? 1;
 } finally {
   cluster.stop();

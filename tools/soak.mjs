@@ -5,7 +5,14 @@ import { parseArgs } from 'node:util';
 import { ensureDataFolder, ensureDebian, ensureNodePackages } from './lib/install.mjs';
 import { freePort } from './lib/ports.mjs';
 
-const { values } = parseArgs({ options: { people: { type: 'string', default: '50' }, seconds: { type: 'string', default: '120' }, kills: { type: 'string', default: '30' }, requests: { type: 'string', default: '20000' } } });
+const { values } = parseArgs({
+  options: {
+    people: { type: 'string', default: '50' },
+    seconds: { type: 'string', default: '120' },
+    kills: { type: 'string', default: '30' },
+    requests: { type: 'string', default: '20000' },
+  },
+});
 ensureDebian(['postgresql']);
 ensureNodePackages();
 const { buildServer } = await import('./lib/build.mjs');
@@ -44,7 +51,10 @@ try {
   row('answers 500', quiet.faults, 'none', quiet.faults === 0);
 
   console.log(`${values.kills} kills of server and database, half each, in the middle of it`);
-  const stormy = await Promise.all([load(app, shed, Infinity, () => app.calm), killAgainAndAgain(app, Number(values.kills))]).then(([told]) => told);
+  const stormy = await Promise.all([
+    load(app, shed, Infinity, () => app.calm),
+    killAgainAndAgain(app, Number(values.kills)),
+  ]).then(([told]) => told);
   row('presses acknowledged', stormy.acts, '', stormy.acts > 0);
   row('answers 500', stormy.faults, 'none', stormy.faults === 0);
   const { lost, doubled } = await count(databaseUrl, [...quiet.done, ...stormy.done]);

@@ -13,10 +13,17 @@ const [MOST_FAILURES, SOON_MS] = [5, 20_000];
 const PAUSE_MS = 500;
 
 const { values } = parseArgs({
-  options: { fresh: { type: 'boolean', default: false }, port: { type: 'string' }, 'no-demo': { type: 'boolean', default: false }, help: { type: 'boolean', default: false } },
+  options: {
+    fresh: { type: 'boolean', default: false },
+    port: { type: 'string' },
+    'no-demo': { type: 'boolean', default: false },
+    help: { type: 'boolean', default: false },
+  },
 });
 if (values.help) {
-  console.log('npm start -- [--fresh] [--port N] [--no-demo]\n  --fresh    throw the database away and begin anew\n  --port N   serve on this port\n  --no-demo  no demo shed and no demo accounts');
+  console.log(
+    'npm start -- [--fresh] [--port N] [--no-demo]\n  --fresh    throw the database away and begin anew\n  --port N   serve on this port\n  --no-demo  no demo shed and no demo accounts',
+  );
   process.exit(0);
 }
 

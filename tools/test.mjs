@@ -15,7 +15,10 @@ let passed = 0;
 let failed = 0;
 const node = (file, ...args) => [process.execPath, [path.join(ROOT, 'node_modules', file), ...args]];
 const SOURCE = ['--conditions=@ashstep/source', '--import', 'tsx'];
-const jasmine = (config, ...files) => [process.execPath, [...SOURCE, path.join(ROOT, 'node_modules/jasmine/bin/jasmine.js'), `--config=${config}`, ...files]];
+const jasmine = (config, ...files) => [
+  process.execPath,
+  [...SOURCE, path.join(ROOT, 'node_modules/jasmine/bin/jasmine.js'), `--config=${config}`, ...files],
+];
 
 /** One check that passes or fails as a whole, or a suite whose own count is read from its output. */
 async function check(name, [command, args], { counts, options } = {}) {
@@ -25,14 +28,20 @@ async function check(name, [command, args], { counts, options } = {}) {
   const bad = status !== 0 || (counts && !numbers);
   passed += numbers ? numbers.passed : bad ? 0 : 1;
   failed += numbers ? Math.max(numbers.failed, bad ? 1 : 0) : bad ? 1 : 0;
-  console.log(`${bad ? 'FAIL' : 'ok  '} ${name}${numbers ? `: ${numbers.passed} passed, ${numbers.failed} failed` : ''} (${((Date.now() - begun) / 1000).toFixed(1)} s)`);
+  console.log(
+    `${bad ? 'FAIL' : 'ok  '} ${name}${numbers ? `: ${numbers.passed} passed, ${numbers.failed} failed` : ''} (${((Date.now() - begun) / 1000).toFixed(1)} s)`,
+  );
   if (bad) console.log(telling(output));
 }
 
 /** Of a failed check's output, the lines that say what failed, with what follows each; the end of it where none says so. */
 function telling(output) {
   const lines = output.split('\n');
-  const near = new Set(lines.flatMap((line, i) => (/FAILED|Disconnected|Error\b|^\s*\d+\) |Expected /i.test(line) ? [0, 1, 2, 3, 4, 5].map((k) => i + k) : [])));
+  const near = new Set(
+    lines.flatMap((line, i) =>
+      /FAILED|Disconnected|Error\b|^\s*\d+\) |Expected /i.test(line) ? [0, 1, 2, 3, 4, 5].map((k) => i + k) : [],
+    ),
+  );
   const told = lines.filter((line, i) => near.has(i) && line.trim() !== '');
   return [...told.slice(0, 60), '…', ...lines.slice(-40)].join('\n');
 }
@@ -40,13 +49,17 @@ function telling(output) {
 /** "178 specs, 0 failures" */
 function jasmineCounts(output) {
   const match = /(\d+) specs?, (\d+) failures?/.exec(output);
-  return match && Number(match[1]) > 0 ? { passed: Number(match[1]) - Number(match[2]), failed: Number(match[2]) } : null;
+  return match && Number(match[1]) > 0
+    ? { passed: Number(match[1]) - Number(match[2]), failed: Number(match[2]) }
+    : null;
 }
 
 /** Karma's last "Executed 12 of 12 (1 FAILED)" */
 function karmaCounts(output) {
   const last = [...output.matchAll(/Executed (\d+) of (\d+)(?:[^\n]*?\((\d+) FAILED\))?/g)].at(-1);
-  return last && Number(last[1]) > 0 ? { passed: Number(last[1]) - Number(last[3] ?? 0), failed: Number(last[3] ?? 0) } : null;
+  return last && Number(last[1]) > 0
+    ? { passed: Number(last[1]) - Number(last[3] ?? 0), failed: Number(last[3] ?? 0) }
+    : null;
 }
 
 /** How long each task took when it last ran here, ms, by its name. */
@@ -71,27 +84,70 @@ function fails(name, error) {
 }
 
 const cluster = await startCluster(path.join(DATA, 'test-db'), { throwaway: true });
-const environment = { ...process.env, TEST_DATABASE_URL: cluster.url('postgres'), NG_CLI_ANALYTICS: 'false', CI: 'true' };
-const cache = (name) => ['--cache', '--cache-strategy', 'content', '--cache-location', path.join(DATA, `${name}-cache`)];
+const environment = {
+  ...process.env,
+  TEST_DATABASE_URL: cluster.url('postgres'),
+  NG_CLI_ANALYTICS: 'false',
+  CI: 'true',
+};
+const cache = (name) => [
+  '--cache',
+  '--cache-strategy',
+  'content',
+  '--cache-location',
+  path.join(DATA, `${name}-cache`),
+];
 
 task('server', [], 12_000, buildServer);
 task('web app', [], 30_000, buildWeb);
 task('demo', ['server'], 20_000, async () => {
-  const { status, output } = await captureBeside(process.execPath, [...SOURCE, 'e2e/support/make-model.ts'], { env: environment });
+  const { status, output } = await captureBeside(process.execPath, [...SOURCE, 'e2e/support/make-model.ts'], {
+    env: environment,
+  });
   if (status !== 0) throw new Error(output);
   environment.DEMO_MODEL = output.trim().split('\n').at(-1);
 });
 task('types', [], 20_000, () => check('types', node('typescript/bin/tsc', '-p', 'tsconfig.specs.json')));
-task('format', [], 25_000, () => check('format', node('prettier/bin/prettier.cjs', '--check', '--log-level=warn', ...cache('format'), '.')));
+task('format', [], 25_000, () =>
+  check('format', node('prettier/bin/prettier.cjs', '--check', '--log-level=warn', ...cache('format'), '.')),
+);
 task('lint', [], 20_000, () => check('lint', node('eslint/bin/eslint.js', ...cache('lint'), '.')));
-task('architecture', [], 6_000, () => check('architecture', node('dependency-cruiser/bin/dependency-cruise.mjs', 'packages', 'apps/server/src', 'apps/web/src', '--config', '.dependency-cruiser.cjs')));
-task('calculations documented', [], 3_000, () => check('calculations documented', [process.execPath, [...SOURCE, path.join(ROOT, 'tools/write-calculations.ts'), '--check']]));
-task('core, contract and tools specs', [], 40_000, () => check('core, contract and tools specs', jasmine('jasmine.core.json'), { counts: jasmineCounts }));
-task('server specs', ['demo'], 70_000, () => check('server specs', jasmine('jasmine.server.json'), { counts: jasmineCounts, options: { env: environment } }));
-task('web specs', [], 45_000, () => check('web specs', node('@angular/cli/bin/ng.js', 'test'), { counts: karmaCounts, options: { cwd: path.join(ROOT, 'apps/web'), env: environment } }));
+task('architecture', [], 6_000, () =>
+  check(
+    'architecture',
+    node(
+      'dependency-cruiser/bin/dependency-cruise.mjs',
+      'packages',
+      'apps/server/src',
+      'apps/web/src',
+      '--config',
+      '.dependency-cruiser.cjs',
+    ),
+  ),
+);
+task('calculations documented', [], 3_000, () =>
+  check('calculations documented', [
+    process.execPath,
+    [...SOURCE, path.join(ROOT, 'tools/write-calculations.ts'), '--check'],
+  ]),
+);
+task('core, contract and tools specs', [], 40_000, () =>
+  check('core, contract and tools specs', jasmine('jasmine.core.json'), { counts: jasmineCounts }),
+);
+task('server specs', ['demo'], 70_000, () =>
+  check('server specs', jasmine('jasmine.server.json'), { counts: jasmineCounts, options: { env: environment } }),
+);
+task('web specs', [], 45_000, () =>
+  check('web specs', node('@angular/cli/bin/ng.js', 'test'), {
+    counts: karmaCounts,
+    options: { cwd: path.join(ROOT, 'apps/web'), env: environment },
+  }),
+);
 for (const file of readdirSync(path.join(ROOT, 'e2e')).filter((name) => name.endsWith('.journey.ts'))) {
   const name = `journey ${file.replace('.journey.ts', '')}`;
-  task(name, ['demo', 'web app'], 5 * statSync(path.join(ROOT, 'e2e', file)).size, () => check(name, jasmine('e2e/jasmine.json', `e2e/${file}`), { counts: jasmineCounts, options: { env: environment } }));
+  task(name, ['demo', 'web app'], 5 * statSync(path.join(ROOT, 'e2e', file)).size, () =>
+    check(name, jasmine('e2e/jasmine.json', `e2e/${file}`), { counts: jasmineCounts, options: { env: environment } }),
+  );
 }
 try {
   // Browsers and databases wait for one another: one lane more than there are processors.

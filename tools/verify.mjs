@@ -3,7 +3,14 @@ import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { ensureDataFolder, ensureDebian, ensureNodePackages } from './lib/install.mjs';
 
-const { values, positionals } = parseArgs({ allowPositionals: true, options: { all: { type: 'boolean', default: false }, key: { type: 'string' }, 'any-key': { type: 'boolean', default: false } } });
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
+  options: {
+    all: { type: 'boolean', default: false },
+    key: { type: 'string' },
+    'any-key': { type: 'boolean', default: false },
+  },
+});
 if (values.all === positionals.length > 0 || (values.key && !/^[0-9a-f]{64}$/.test(values.key))) {
   console.error(
     'npm run verify -- FILE…      whether record files are as they were sealed\n' +
@@ -51,6 +58,7 @@ async function verifyAll() {
 
 function told(what, faults) {
   console.log(faults.length === 0 ? `${what}: as it was sealed` : `${what}: NOT AS IT WAS SEALED`);
-  for (const { repairId, revision, words } of faults) console.log(`  ${repairId ? `repair ${repairId}, revision ${revision}: ` : ''}${words}`);
+  for (const { repairId, revision, words } of faults)
+    console.log(`  ${repairId ? `repair ${repairId}, revision ${revision}: ` : ''}${words}`);
   return faults.length === 0;
 }

@@ -6,12 +6,19 @@ import * as z from 'zod';
 const MOST_LINES = 40;
 
 function shown(value: unknown): string {
-  const lines = JSON.stringify(value, (_key, v: unknown) => (typeof v === 'number' ? Math.round(v * 1e4) / 1e4 : v), 2).split('\n');
+  const lines = JSON.stringify(
+    value,
+    (_key, v: unknown) => (typeof v === 'number' ? Math.round(v * 1e4) / 1e4 : v),
+    2,
+  ).split('\n');
   return lines.length <= MOST_LINES ? lines.join('\n') : [...lines.slice(0, MOST_LINES), '…'].join('\n');
 }
 
 function fields(schema: z.ZodType): string {
-  const json = z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) as { properties?: Record<string, unknown>; required?: string[] };
+  const json = z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) as {
+    properties?: Record<string, unknown>;
+    required?: string[];
+  };
   return Object.keys(json.properties ?? {})
     .map((name) => `\`${name}\`${json.required?.includes(name) ? '' : ' (may be left out)'}`)
     .join(', ');
@@ -19,7 +26,10 @@ function fields(schema: z.ZodType): string {
 
 const parts = CALCULATIONS.map(({ name, summary, schema, example, run }) => {
   const result = run(schema.parse(example) as never);
-  const input = name === 'repair' ? 'The inputs of a new repair with a 6 mm laminate: `npm run -s calc -- --example repair`.' : `\`\`\`json\n${shown(example)}\n\`\`\``;
+  const input =
+    name === 'repair'
+      ? 'The inputs of a new repair with a 6 mm laminate: `npm run -s calc -- --example repair`.'
+      : `\`\`\`json\n${shown(example)}\n\`\`\``;
   return `## ${name}\n\n${summary}. Fields: ${fields(schema)}.\n\n${input}\n\ngives (figures rounded to four places)\n\n\`\`\`json\n${shown(result)}\n\`\`\`\n`;
 });
 const FILE = 'docs/calculations.md';

@@ -15,7 +15,15 @@ module.exports = (config) => {
     customLaunchers: {
       Chromium: {
         base: 'ChromiumHeadless',
-        flags: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+        flags: [
+          '--no-sandbox',
+          '--disable-gpu',
+          '--disable-dev-shm-usage',
+          '--no-first-run',
+          '--disable-background-networking',
+          '--disable-component-update',
+          '--disable-sync',
+        ],
       },
     },
     restartOnFileChange: false,

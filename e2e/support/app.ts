@@ -9,7 +9,12 @@ const SECRET = 'only for the journeys, nowhere else';
 const RECORD_KEY = '7'.repeat(64);
 /** The model made before by whoever runs several suites. */
 const MODEL = process.env['DEMO_MODEL'];
-export const PASSWORDS = { ilse: 'ilse journey', tomas: 'tomas journey', maren: 'maren journey', ruben: 'ruben journey' };
+export const PASSWORDS = {
+  ilse: 'ilse journey',
+  tomas: 'tomas journey',
+  maren: 'maren journey',
+  ruben: 'ruben journey',
+};
 
 export async function freePort(): Promise<number> {
   return new Promise((resolve, reject) => {
@@ -17,7 +22,9 @@ export async function freePort(): Promise<number> {
     server.once('error', reject);
     server.listen(0, '127.0.0.1', () => {
       const address = server.address();
-      server.close(() => (typeof address === 'object' && address ? resolve(address.port) : reject(new Error('no port'))));
+      server.close(() =>
+        typeof address === 'object' && address ? resolve(address.port) : reject(new Error('no port')),
+      );
     });
   });
 }
@@ -33,7 +40,9 @@ export class RunningApp {
 
   /** A copy of the demo, which is made once for all suites: making it takes longest. */
   static async start(): Promise<RunningApp> {
-    const model = await (RunningApp.model ??= MODEL ? Promise.resolve(RunningApp.named(MODEL)) : RunningApp.makeModel());
+    const model = await (RunningApp.model ??= MODEL
+      ? Promise.resolve(RunningApp.named(MODEL))
+      : RunningApp.makeModel());
     const app = RunningApp.named();
     await app.onAdmin(`CREATE DATABASE ${app.database} TEMPLATE ${model.database}`);
     return app;
@@ -67,7 +76,10 @@ export class RunningApp {
   }
 
   private get serverUrl(): string {
-    return Object.assign(new URL(this.ownerUrl), { username: 'journey_server', password: 'only for the journeys' }).toString();
+    return Object.assign(new URL(this.ownerUrl), {
+      username: 'journey_server',
+      password: 'only for the journeys',
+    }).toString();
   }
 
   /** Makes the tables as their owner, and gives the server its rights. */
@@ -109,7 +121,11 @@ export class RunningApp {
 
   /** Kills the server processes where they stand. */
   async kill(): Promise<void> {
-    await Promise.all(this.children.splice(0).map((child) => new Promise((resolve) => (child.once('exit', resolve), child.kill('SIGKILL')))));
+    await Promise.all(
+      this.children
+        .splice(0)
+        .map((child) => new Promise((resolve) => (child.once('exit', resolve), child.kill('SIGKILL')))),
+    );
   }
 
   /** Asks the database, past the server. */

@@ -23,7 +23,11 @@ const FLAGS = [
 const PATIENCE_MS = 30_000;
 /** What is waited for is looked for so often, ms. */
 const LOOK_MS = 25;
-const SCREENS: Record<Way, [width: number, height: number]> = { mouse: [1280, 800], keyboard: [1280, 800], touch: [820, 1180] };
+const SCREENS: Record<Way, [width: number, height: number]> = {
+  mouse: [1280, 800],
+  keyboard: [1280, 800],
+  touch: [820, 1180],
+};
 
 /** A person at the real interface: finds things by what they say, waits for what should appear, never sleeps. */
 export class Browser {
@@ -34,18 +38,27 @@ export class Browser {
     readonly base: string,
   ) {}
 
-  static async open(base: string, way: Way = 'mouse', profile = mkdtempSync(path.join(os.tmpdir(), 'ash-step-'))): Promise<Browser> {
+  static async open(
+    base: string,
+    way: Way = 'mouse',
+    profile = mkdtempSync(path.join(os.tmpdir(), 'ash-step-')),
+  ): Promise<Browser> {
     const options = new chrome.Options();
     options.setChromeBinaryPath('/usr/bin/chromium');
     options.addArguments(...FLAGS, `--user-data-dir=${profile}`);
     const preferences = new logging.Preferences();
     preferences.setLevel(logging.Type.BROWSER, logging.Level.ALL);
     options.setLoggingPrefs(preferences);
-    const driver = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver')).build();
+    const driver = await new Builder()
+      .forBrowser('chrome')
+      .setChromeOptions(options)
+      .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
+      .build();
     lookOften(driver);
     const browser = new Browser(driver, handFor(way, driver), profile, base);
     await browser.resize(...SCREENS[way]);
-    if (way === 'touch') await browser.devTools('Emulation.setTouchEmulationEnabled', { enabled: true, maxTouchPoints: 5 });
+    if (way === 'touch')
+      await browser.devTools('Emulation.setTouchEmulationEnabled', { enabled: true, maxTouchPoints: 5 });
     return browser;
   }
 
@@ -63,7 +76,12 @@ export class Browser {
   /** Out of reach of the server, or back. */
   async offline(away: boolean): Promise<void> {
     await this.devTools('Network.enable', {});
-    await this.devTools('Network.emulateNetworkConditions', { offline: away, latency: 0, downloadThroughput: -1, uploadThroughput: -1 });
+    await this.devTools('Network.emulateNetworkConditions', {
+      offline: away,
+      latency: 0,
+      downloadThroughput: -1,
+      uploadThroughput: -1,
+    });
   }
 
   async close(): Promise<void> {
@@ -77,7 +95,10 @@ export class Browser {
 
   /** Goes to a page as a link of the app would, without loading it anew, and waits for what it shows. */
   async visit(address: string, shows: string): Promise<void> {
-    await this.driver.executeScript("history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'))", address);
+    await this.driver.executeScript(
+      "history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'))",
+      address,
+    );
     await this.find(shows);
   }
 
@@ -91,14 +112,22 @@ export class Browser {
 
   /** Address of a job that is on the board in front of the person, without its stage. */
   async jobAddress(tag: string): Promise<string> {
-    const address = (): Promise<string | null> => this.driver.executeScript('return [...document.querySelectorAll("li a.tag")].find((link) => link.textContent.trim() === arguments[0])?.getAttribute("href") ?? null', tag);
+    const address = (): Promise<string | null> =>
+      this.driver.executeScript(
+        'return [...document.querySelectorAll("li a.tag")].find((link) => link.textContent.trim() === arguments[0])?.getAttribute("href") ?? null',
+        tag,
+      );
     const found = await this.driver.wait(address, PATIENCE_MS, `no job ${tag} on the board`);
     return found!.replace(/\/[a-z]+$/, '');
   }
 
   /** The visible element matching a selector, waited for. */
   async find(selector: string): Promise<WebElement> {
-    const element = await this.driver.wait(until.elementLocated(By.css(selector)), PATIENCE_MS, `nothing matches ${selector}`);
+    const element = await this.driver.wait(
+      until.elementLocated(By.css(selector)),
+      PATIENCE_MS,
+      `nothing matches ${selector}`,
+    );
     await this.driver.wait(until.elementIsVisible(element), PATIENCE_MS, `${selector} stays hidden`);
     return element;
   }
@@ -110,7 +139,11 @@ export class Browser {
 
   /** Waits until the page says this. */
   async sees(text: string): Promise<void> {
-    await this.driver.wait(async () => (await this.text()).includes(text), PATIENCE_MS, `the page never says “${text}”`);
+    await this.driver.wait(
+      async () => (await this.text()).includes(text),
+      PATIENCE_MS,
+      `the page never says “${text}”`,
+    );
   }
 
   async text(): Promise<string> {
@@ -158,7 +191,11 @@ export class Browser {
       const open = await this.driver.findElements(locator);
       if (open.length === 0) return;
       await this.hand.press(open[0]!);
-      await this.driver.wait(async () => (await this.driver.findElements(locator)).length < open.length, PATIENCE_MS, wanted);
+      await this.driver.wait(
+        async () => (await this.driver.findElements(locator)).length < open.length,
+        PATIENCE_MS,
+        wanted,
+      );
     }
   }
 
@@ -180,7 +217,11 @@ export class Browser {
 
   /** Waits until everything edited has reached the server. */
   async saved(): Promise<void> {
-    await this.driver.wait(async () => (await this.unsent()) === 0, PATIENCE_MS, 'what was done here was not acknowledged');
+    await this.driver.wait(
+      async () => (await this.unsent()) === 0,
+      PATIENCE_MS,
+      'what was done here was not acknowledged',
+    );
   }
 
   /** How many acts are kept in this browser and not acknowledged by the server. */
@@ -197,7 +238,10 @@ export class Browser {
 
   /** Another tab in front of this page, or this one in front again. */
   async lookAway(away: boolean): Promise<void> {
-    await this.driver.executeScript("Object.defineProperty(document, 'visibilityState', { value: arguments[0], configurable: true }); document.dispatchEvent(new Event('visibilitychange'))", away ? 'hidden' : 'visible');
+    await this.driver.executeScript(
+      "Object.defineProperty(document, 'visibilityState', { value: arguments[0], configurable: true }); document.dispatchEvent(new Event('visibilitychange'))",
+      away ? 'hidden' : 'visible',
+    );
   }
 
   async keys(...keys: string[]): Promise<void> {
@@ -213,8 +257,14 @@ export class Browser {
 
   /** Faults of access that a machine can find on this page. */
   async accessFaults(): Promise<string[]> {
-    if (!(await this.driver.executeScript<boolean>('return "axe" in window'))) await this.driver.executeScript(axe.source);
-    const violations = await this.driver.executeAsyncScript<Result[]>(LOOK_THROUGH, ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']);
+    if (!(await this.driver.executeScript<boolean>('return "axe" in window')))
+      await this.driver.executeScript(axe.source);
+    const violations = await this.driver.executeAsyncScript<Result[]>(LOOK_THROUGH, [
+      'wcag2a',
+      'wcag2aa',
+      'wcag21a',
+      'wcag21aa',
+    ]);
     return violations.map(
       (v) =>
         `${v.id}: ${v.help} (${v.nodes
@@ -227,7 +277,9 @@ export class Browser {
   /** What the browser complained of; requests refused on purpose are not faults. */
   async complaints(): Promise<string[]> {
     const entries = await this.driver.manage().logs().get(logging.Type.BROWSER);
-    return entries.filter((entry) => entry.level.value >= logging.Level.SEVERE.value && !/status of 4\d\d/.test(entry.message)).map((entry) => entry.message);
+    return entries
+      .filter((entry) => entry.level.value >= logging.Level.SEVERE.value && !/status of 4\d\d/.test(entry.message))
+      .map((entry) => entry.message);
   }
 }
 
@@ -240,8 +292,14 @@ const LOOK_THROUGH = `
 
 /** The driver's own waiting looks five times a second. */
 function lookOften(driver: WebDriver): void {
-  const wait = driver.wait.bind(driver) as (condition: unknown, timeout?: number, message?: string, poll?: number) => ReturnType<WebDriver['wait']>;
-  driver.wait = ((condition: unknown, timeout?: number, message?: string, poll = LOOK_MS) => wait(condition, timeout, message, poll)) as WebDriver['wait'];
+  const wait = driver.wait.bind(driver) as (
+    condition: unknown,
+    timeout?: number,
+    message?: string,
+    poll?: number,
+  ) => ReturnType<WebDriver['wait']>;
+  driver.wait = ((condition: unknown, timeout?: number, message?: string, poll = LOOK_MS) =>
+    wait(condition, timeout, message, poll)) as WebDriver['wait'];
 }
 
 function quoted(text: string): string {

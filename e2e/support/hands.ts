@@ -25,19 +25,29 @@ export function handFor(way: Way, driver: WebDriver): Hand {
   return way === 'mouse' ? new Mouse(driver) : way === 'keyboard' ? new Keyboard(driver) : new Touch(driver);
 }
 
-const opening = async (element: WebElement): Promise<string> => (await element.getAttribute('outerHTML'))?.slice(0, 200) ?? '';
+const opening = async (element: WebElement): Promise<string> =>
+  (await element.getAttribute('outerHTML'))?.slice(0, 200) ?? '';
 const SELECT_ALL = Key.chord(Key.CONTROL, 'a');
-const bringIn = (driver: WebDriver, element: WebElement): Promise<void> => driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
+const bringIn = (driver: WebDriver, element: WebElement): Promise<void> =>
+  driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
 
 interface Place {
   x: number;
   y: number;
 }
 
-const middle = (driver: WebDriver, element: WebElement): Promise<Place> => driver.executeScript('const r = arguments[0].getBoundingClientRect(); return { x: r.x + r.width / 2, y: r.y + r.height / 2 }', element);
+const middle = (driver: WebDriver, element: WebElement): Promise<Place> =>
+  driver.executeScript(
+    'const r = arguments[0].getBoundingClientRect(); return { x: r.x + r.width / 2, y: r.y + r.height / 2 }',
+    element,
+  );
 
 /** Places a hand passes on its way. */
-const stops = (from: Place, to: Place): Place[] => [0.1, 0.3, 0.5, 0.7, 0.9, 1, 1].map((part) => ({ x: from.x + part * (to.x - from.x), y: from.y + part * (to.y - from.y) }));
+const stops = (from: Place, to: Place): Place[] =>
+  [0.1, 0.3, 0.5, 0.7, 0.9, 1, 1].map((part) => ({
+    x: from.x + part * (to.x - from.x),
+    y: from.y + part * (to.y - from.y),
+  }));
 
 class Mouse implements Hand {
   constructor(private readonly driver: WebDriver) {}
@@ -84,7 +94,11 @@ class Keyboard implements Hand {
   constructor(private readonly driver: WebDriver) {}
 
   async press(element: WebElement): Promise<void> {
-    const control = (await this.driver.executeScript<WebElement | null>('return arguments[0].tagName === "LABEL" ? arguments[0].control : arguments[0]', element)) ?? element;
+    const control =
+      (await this.driver.executeScript<WebElement | null>(
+        'return arguments[0].tagName === "LABEL" ? arguments[0].control : arguments[0]',
+        element,
+      )) ?? element;
     const kind = await this.driver.executeScript<string>('return arguments[0].type ?? arguments[0].tagName', control);
     await this.reach(control);
     if (kind !== 'radio') await this.keys(kind === 'checkbox' ? Key.SPACE : Key.ENTER);
@@ -122,14 +136,16 @@ class Keyboard implements Hand {
       if (OPPOSITE[way!] === before) break;
       before = from === 'BODY' ? '' : way!;
       if (way === 'tab') await this.keys(Key.TAB);
-      else if (way === 'back') await this.driver.actions().keyDown(Key.SHIFT).sendKeys(Key.TAB).keyUp(Key.SHIFT).perform();
+      else if (way === 'back')
+        await this.driver.actions().keyDown(Key.SHIFT).sendKeys(Key.TAB).keyUp(Key.SHIFT).perform();
       else await this.keys(way === 'down' ? Key.ARROW_DOWN : Key.ARROW_UP);
     }
     throw new Error(`cannot be reached by keyboard: ${await opening(target)}`);
   }
 
   private async showsFocus(target: WebElement): Promise<void> {
-    if (!(await this.driver.executeScript<boolean>(FOCUS_SHOWN, target))) throw new Error(`shows no focus: ${await opening(target)}`);
+    if (!(await this.driver.executeScript<boolean>(FOCUS_SHOWN, target)))
+      throw new Error(`shows no focus: ${await opening(target)}`);
   }
 
   private async keys(...keys: string[]): Promise<void> {
@@ -187,8 +203,12 @@ export class Touch implements Hand {
   private async aim(element: WebElement): Promise<{ x: number; y: number }> {
     await bringIn(this.driver, element);
     const { x, y, width, height } = await this.box(element);
-    if (Math.min(width, height) < TAP_PX - 0.5) throw new Error(`too small for a finger, ${width.toFixed(0)} × ${height.toFixed(0)} px: ${await opening(element)}`);
-    if (!(await this.driver.executeScript<boolean>(UNDER_FINGER, element, x, y))) throw new Error(`covered: ${await opening(element)}`);
+    if (Math.min(width, height) < TAP_PX - 0.5)
+      throw new Error(
+        `too small for a finger, ${width.toFixed(0)} × ${height.toFixed(0)} px: ${await opening(element)}`,
+      );
+    if (!(await this.driver.executeScript<boolean>(UNDER_FINGER, element, x, y)))
+      throw new Error(`covered: ${await opening(element)}`);
     return { x, y };
   }
 
@@ -228,7 +248,10 @@ export class Touch implements Hand {
 
   /** Middle and size. */
   private async box(element: WebElement): Promise<{ x: number; y: number; width: number; height: number }> {
-    return this.driver.executeScript('const r = arguments[0].getBoundingClientRect(); return { x: r.x + r.width / 2, y: r.y + r.height / 2, width: r.width, height: r.height }', element);
+    return this.driver.executeScript(
+      'const r = arguments[0].getBoundingClientRect(); return { x: r.x + r.width / 2, y: r.y + r.height / 2, width: r.width, height: r.height }',
+      element,
+    );
   }
 
   private async fingers(type: string, touchPoints: { x: number; y: number; id?: number }[]): Promise<void> {

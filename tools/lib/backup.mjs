@@ -7,7 +7,14 @@ import { capture } from './run.mjs';
 /** Runs one of the database's own programs on a database, its password out of sight of other users. */
 function program(name, url, args) {
   const { hostname, port, username, password, pathname } = new URL(url);
-  const env = { ...process.env, PGHOST: hostname, PGPORT: port, PGUSER: username, PGPASSWORD: password, PGDATABASE: pathname.slice(1) };
+  const env = {
+    ...process.env,
+    PGHOST: hostname,
+    PGPORT: port,
+    PGUSER: username,
+    PGPASSWORD: password,
+    PGDATABASE: pathname.slice(1),
+  };
   const { status, output } = capture(path.join(postgresBin(), name), args, { env });
   if (status !== 0) throw new Error(`${name} did not work:\n${output}`);
 }
@@ -29,7 +36,13 @@ async function inFolder(work) {
  */
 export function backup(url, keep, target) {
   return inFolder((folder) => {
-    program('pg_dump', url, ['--format=custom', '--no-owner', '--no-privileges', '--file', path.join(folder, 'database')]);
+    program('pg_dump', url, [
+      '--format=custom',
+      '--no-owner',
+      '--no-privileges',
+      '--file',
+      path.join(folder, 'database'),
+    ]);
     for (const [name, file] of Object.entries(keep)) if (existsSync(file)) cpSync(file, path.join(folder, name));
     mkdirSync(path.dirname(path.resolve(target)), { recursive: true });
     writeFileSync(target, '', { mode: 0o600 });
@@ -46,7 +59,14 @@ export function restore(file, url, keep, check = async () => undefined) {
   return inFolder(async (folder) => {
     tar(['-xf', path.resolve(file), '-C', folder]);
     if (!existsSync(path.join(folder, 'database'))) throw new Error(`${file} is no backup of Ash Step.`);
-    program('pg_restore', url, ['--no-owner', '--no-privileges', '--exit-on-error', '--dbname', new URL(url).pathname.slice(1), path.join(folder, 'database')]);
+    program('pg_restore', url, [
+      '--no-owner',
+      '--no-privileges',
+      '--exit-on-error',
+      '--dbname',
+      new URL(url).pathname.slice(1),
+      path.join(folder, 'database'),
+    ]);
     await check(Object.fromEntries(Object.keys(keep).map((name) => [name, path.join(folder, name)])));
     for (const [name, place] of Object.entries(keep)) {
       const from = path.join(folder, name);

@@ -46,7 +46,9 @@ export async function buildServer() {
 }
 
 export async function buildWeb() {
-  await whenStale('web app', ['packages', 'apps/web'], 'apps/web/dist', () => run('@angular/cli/bin/ng.js', ['build'], { cwd: path.join(ROOT, 'apps/web') }));
+  await whenStale('web app', ['packages', 'apps/web'], 'apps/web/dist', () =>
+    run('@angular/cli/bin/ng.js', ['build'], { cwd: path.join(ROOT, 'apps/web') }),
+  );
 }
 
 function copySql(from, to) {

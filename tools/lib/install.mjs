@@ -23,14 +23,17 @@ export function postgresBin() {
 export function ensureDebian(names) {
   const missing = names.filter((name) => !DEBIAN[name]());
   if (missing.length === 0) return;
-  const prevent = 'mkdir -p /etc/postgresql-common/createcluster.d && echo "create_main_cluster = false" > /etc/postgresql-common/createcluster.d/ash-step.conf';
+  const prevent =
+    'mkdir -p /etc/postgresql-common/createcluster.d && echo "create_main_cluster = false" > /etc/postgresql-common/createcluster.d/ash-step.conf';
   const install = `${missing.includes('postgresql') ? `${prevent} && ` : ''}apt-get update && apt-get install -y --no-install-recommends ${missing.join(' ')}`;
   if (process.getuid() !== 0) {
     console.error(`Missing: ${missing.join(', ')}. Run this once, then start again:\n\n  sudo sh -c '${install}'\n`);
     process.exit(1);
   }
   console.error(`Installing ${missing.join(', ')} …`);
-  const { status, output } = capture('sh', ['-c', install], { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+  const { status, output } = capture('sh', ['-c', install], {
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  });
   if (status !== 0 || names.some((name) => !DEBIAN[name]())) {
     console.error(output);
     throw new Error(`could not install ${missing.join(', ')}`);

@@ -19,7 +19,9 @@ function idOf(flag) {
 function pg(binary, args) {
   const command = path.join(postgresBin(), binary);
   const env = ['env', '-C', '/', 'LC_ALL=C.UTF-8', command, ...args];
-  return isRoot() ? capture('setpriv', ['--reuid=postgres', '--regid=postgres', '--init-groups', ...env]) : capture(env[0], env.slice(1));
+  return isRoot()
+    ? capture('setpriv', ['--reuid=postgres', '--regid=postgres', '--init-groups', ...env])
+    : capture(env[0], env.slice(1));
 }
 
 /** As root the server runs as `postgres`, who must be able to reach the folder; where not, one under /var/tmp is taken instead. */
@@ -59,7 +61,18 @@ export async function startCluster(folder, { fresh = false, throwaway = false } 
   const portOf = () => Number(readFileSync(path.join(data, 'postmaster.pid'), 'utf8').split('\n')[3]);
   const run = (port) => {
     const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=100${throwaway ? ' -c fsync=off -c synchronous_commit=off -c full_page_writes=off' : ''}`;
-    const started = pg('pg_ctl', ['-D', data, '-w', '-t', '60', '-l', path.join(data, 'server.log'), '-o', options, 'start']);
+    const started = pg('pg_ctl', [
+      '-D',
+      data,
+      '-w',
+      '-t',
+      '60',
+      '-l',
+      path.join(data, 'server.log'),
+      '-o',
+      options,
+      'start',
+    ]);
     // Another command may have started it in the same moment.
     if (started.status !== 0 && !running()) throw new Error(`the database did not start:\n${started.output}`);
   };
@@ -93,7 +106,9 @@ async function inUse(url) {
   const client = new pgClient.Client({ connectionString: url });
   try {
     await client.connect();
-    const { rows } = await client.query("SELECT count(*)::int AS others FROM pg_stat_activity WHERE backend_type = 'client backend' AND pid <> pg_backend_pid()");
+    const { rows } = await client.query(
+      "SELECT count(*)::int AS others FROM pg_stat_activity WHERE backend_type = 'client backend' AND pid <> pg_backend_pid()",
+    );
     return rows[0].others > 0;
   } catch {
     return false;
@@ -115,7 +130,18 @@ function initCluster(data, secretFile) {
     for (const target of [data, temp, passwordFile]) chownSync(target, uid, gid);
     chmodSync(temp, 0o700);
   }
-  const made = pg('initdb', ['-D', data, '-U', 'app', '--auth-local=reject', '--auth-host=scram-sha-256', `--pwfile=${passwordFile}`, '-E', 'UTF8', '--locale=C.UTF-8']);
+  const made = pg('initdb', [
+    '-D',
+    data,
+    '-U',
+    'app',
+    '--auth-local=reject',
+    '--auth-host=scram-sha-256',
+    `--pwfile=${passwordFile}`,
+    '-E',
+    'UTF8',
+    '--locale=C.UTF-8',
+  ]);
   rmSync(temp, { recursive: true, force: true });
   if (made.status !== 0) throw new Error(`the database could not be made:\n${made.output}`);
 }
@@ -132,17 +158,26 @@ async function onCluster(cluster, work) {
   }
 }
 
-const isThere = async (client, name) => (await client.query('SELECT 1 FROM pg_database WHERE datname = $1', [name])).rowCount > 0;
+const isThere = async (client, name) =>
+  (await client.query('SELECT 1 FROM pg_database WHERE datname = $1', [name])).rowCount > 0;
 
 /** The shop's databases that are there: the demo's and its own. */
 export function databases(cluster) {
-  return onCluster(cluster, async (client) => (await client.query("SELECT datname FROM pg_database WHERE datname IN ('ash_step', 'ash_step_demo') ORDER BY datname")).rows.map(({ datname }) => datname));
+  return onCluster(cluster, async (client) =>
+    (
+      await client.query(
+        "SELECT datname FROM pg_database WHERE datname IN ('ash_step', 'ash_step_demo') ORDER BY datname",
+      )
+    ).rows.map(({ datname }) => datname),
+  );
 }
 
 /** Puts one database in the place of another, which is kept under a name of its own; gives that name, or null where there was none. */
 export function replaceDatabase(cluster, name, by) {
   return onCluster(cluster, async (client) => {
-    const before = (await isThere(client, name)) ? `${name}_before_${new Date().toISOString().slice(0, 19).replace(/\D/g, '')}` : null;
+    const before = (await isThere(client, name))
+      ? `${name}_before_${new Date().toISOString().slice(0, 19).replace(/\D/g, '')}`
+      : null;
     if (before) await client.query(`ALTER DATABASE "${name}" RENAME TO "${before}"`);
     await client.query(`ALTER DATABASE "${by}" RENAME TO "${name}"`);
     return before;

@@ -19,7 +19,8 @@ export function captureBeside(command, args, options = {}) {
   return new Promise((resolve) => {
     const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'], ...options });
     let output = '';
-    for (const stream of [child.stdout, child.stderr]) stream.setEncoding('utf8').on('data', (text) => (output += text));
+    for (const stream of [child.stdout, child.stderr])
+      stream.setEncoding('utf8').on('data', (text) => (output += text));
     child.on('error', (error) => resolve({ status: 1, output: `${output}${error.message}` }));
     child.on('close', (status) => resolve({ status: status ?? 1, output }));
   });

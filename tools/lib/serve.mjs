@@ -12,7 +12,9 @@ export const DEMO_LOGINS = ['ilse', 'tomas', 'maren', 'ruben'];
 export function demoPasswords(folder, database, keep = false) {
   const file = path.join(folder, `passwords-${database}.json`);
   if (keep && existsSync(file)) return JSON.parse(readFileSync(file, 'utf8'));
-  const passwords = Object.fromEntries(DEMO_LOGINS.map((login) => [login, randomBytes(6).toString('base64url').replace(/[-_]/g, 'x')]));
+  const passwords = Object.fromEntries(
+    DEMO_LOGINS.map((login) => [login, randomBytes(6).toString('base64url').replace(/[-_]/g, 'x')]),
+  );
   writeFileSync(file, JSON.stringify(passwords), { mode: 0o600 });
   return passwords;
 }
@@ -33,14 +35,30 @@ const SOURCE = ['--conditions=@ashstep/source', '--import', 'tsx'];
 
 /** Brings a database up to date as its owner, whom the server knows nothing of, and gives the server its rights. */
 export function prepare({ ownerUrl, databaseUrl, key, anchor, development = false }) {
-  const env = { ...process.env, DATABASE_OWNER_URL: ownerUrl, DATABASE_URL: databaseUrl, RECORD_KEY: key, ...(anchor ? { RECORD_ANCHOR: anchor } : {}) };
+  const env = {
+    ...process.env,
+    DATABASE_OWNER_URL: ownerUrl,
+    DATABASE_URL: databaseUrl,
+    RECORD_KEY: key,
+    ...(anchor ? { RECORD_ANCHOR: anchor } : {}),
+  };
   const args = development ? [...SOURCE, 'apps/server/src/prepare.ts'] : ['apps/server/dist/prepare.js'];
   const { status, output } = capture(process.execPath, args, { env, cwd: ROOT });
   if (status !== 0) throw new Error(`The database could not be prepared:\n${output}`);
 }
 
 /** Starts one server process and waits until it listens itself: another on the same port says nothing about this one. It ends with the process that started it. */
-export async function serve({ databaseUrl, port, secret, key, anchor, demo, passwords = {}, development = false, logLevel = 'warn' }) {
+export async function serve({
+  databaseUrl,
+  port,
+  secret,
+  key,
+  anchor,
+  demo,
+  passwords = {},
+  development = false,
+  logLevel = 'warn',
+}) {
   const env = {
     ...process.env,
     DATABASE_URL: databaseUrl,

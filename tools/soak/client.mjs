@@ -12,11 +12,18 @@ export class Client {
     try {
       const response = await fetch(`${this.base}/api${path}`, {
         method,
-        headers: { Cookie: [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; '), 'X-CSRF-Token': this.token, 'Content-Type': 'application/json', Prefer: 'return=minimal', ...headers },
+        headers: {
+          Cookie: [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; '),
+          'X-CSRF-Token': this.token,
+          'Content-Type': 'application/json',
+          Prefer: 'return=minimal',
+          ...headers,
+        },
         body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
         signal: AbortSignal.timeout(20_000),
       });
-      for (const cookie of response.headers.getSetCookie()) this.cookies.set(...cookie.split(';')[0].split(/=(.*)/s).slice(0, 2));
+      for (const cookie of response.headers.getSetCookie())
+        this.cookies.set(...cookie.split(';')[0].split(/=(.*)/s).slice(0, 2));
       const text = await response.text();
       return { status: response.status, body: text.startsWith('{') || text.startsWith('[') ? JSON.parse(text) : null };
     } catch {

@@ -29,25 +29,59 @@ async function work(app, person, jobs, number, isOver, told) {
 function actOf(job, person, n) {
   const id = randomUUID();
   const mark = `${person.login} ${id}`;
-  const tap = { kind: 'tap', sound: 'dull', xMm: (n * 37) % 400, yMm: (n * 53) % 400, instrument: id, by: person.login, at: null };
+  const tap = {
+    kind: 'tap',
+    sound: 'dull',
+    xMm: (n * 37) % 400,
+    yMm: (n * 53) % 400,
+    instrument: id,
+    by: person.login,
+    at: null,
+  };
   switch (n % 5) {
     case 0:
-      return { kind: 'tap', id, job, method: 'PATCH', path: `/repairs/${job}/inputs/survey`, body: { changes: [{ path: '/readings', at: 0, out: [], in: [tap] }] } };
+      return {
+        kind: 'tap',
+        id,
+        job,
+        method: 'PATCH',
+        path: `/repairs/${job}/inputs/survey`,
+        body: { changes: [{ path: '/readings', at: 0, out: [], in: [tap] }] },
+      };
     case 1:
       return { kind: 'look', id, job, method: 'GET', path: `/repairs/${job}` };
     case 2:
-      return { kind: 'note', id, job, method: 'POST', path: `/repairs/${job}/log`, body: { id, entry: { kind: 'note', text: mark } } };
+      return {
+        kind: 'note',
+        id,
+        job,
+        method: 'POST',
+        path: `/repairs/${job}/log`,
+        body: { id, entry: { kind: 'note', text: mark } },
+      };
     case 3:
       return { kind: 'look', id, job, method: 'GET', path: '/repairs' };
     default:
-      return { kind: 'tick', id, job, method: 'PUT', path: `/repairs/${job}/checks`, body: { id, checkId: 'washed', done: n % 2 === 0 } };
+      return {
+        kind: 'tick',
+        id,
+        job,
+        method: 'PUT',
+        path: `/repairs/${job}/checks`,
+        body: { id, checkId: 'washed', done: n % 2 === 0 },
+      };
   }
 }
 
 async function untilAnswered(client, person, act, told) {
   for (let tries = 1; ; tries++) {
     const begun = performance.now();
-    const { status } = await client.send(act.method, act.path, act.body, act.method === 'GET' ? {} : { 'Command-Id': act.id });
+    const { status } = await client.send(
+      act.method,
+      act.path,
+      act.body,
+      act.method === 'GET' ? {} : { 'Command-Id': act.id },
+    );
     if (status >= 500 && status !== 503) told.faults += 1;
     if (!AGAIN.has(status)) {
       told.acts += 1;

@@ -48,7 +48,12 @@ export async function sendRubbish(app, { people, jobs }, count) {
     clients.map(async ({ client, person }) => {
       while (left-- > 0) {
         const { method, path, body, headers } = pick(requests(jobs))();
-        const { status } = await client.send(method, oddPath(path), method === 'GET' ? undefined : mutated(body), headers);
+        const { status } = await client.send(
+          method,
+          oddPath(path),
+          method === 'GET' ? undefined : mutated(body),
+          headers,
+        );
         if (status === 0 || (status >= 500 && status !== 503)) {
           told.faults += 1;
           console.log(`  ${status} ${method} ${path}`);
@@ -82,9 +87,31 @@ function requests(jobs) {
   const job = `/repairs/${pick(jobs)}`;
   const section = pick(Object.keys(NEW_REPAIR));
   return [
-    () => ({ method: 'PUT', path: `${job}/inputs/${section}`, body: NEW_REPAIR[section], headers: { 'If-Match': '"1"' } }),
-    () => ({ method: 'PATCH', path: `${job}/inputs/${section}`, body: { changes: [{ path: `/${pick(Object.keys(NEW_REPAIR[section]))}`, was: null, is: pick(ODD) }] } }),
-    () => ({ method: 'PATCH', path: `${job}/inputs/survey`, body: { changes: [{ path: '/readings', at: 0, out: [], in: [{ kind: 'moisture', value: 12, xMm: 0, yMm: 0, instrument: '', by: '', at: null }] }] } }),
+    () => ({
+      method: 'PUT',
+      path: `${job}/inputs/${section}`,
+      body: NEW_REPAIR[section],
+      headers: { 'If-Match': '"1"' },
+    }),
+    () => ({
+      method: 'PATCH',
+      path: `${job}/inputs/${section}`,
+      body: { changes: [{ path: `/${pick(Object.keys(NEW_REPAIR[section]))}`, was: null, is: pick(ODD) }] },
+    }),
+    () => ({
+      method: 'PATCH',
+      path: `${job}/inputs/survey`,
+      body: {
+        changes: [
+          {
+            path: '/readings',
+            at: 0,
+            out: [],
+            in: [{ kind: 'moisture', value: 12, xMm: 0, yMm: 0, instrument: '', by: '', at: null }],
+          },
+        ],
+      },
+    }),
     () => ({
       method: 'POST',
       path: `${job}/log`,
@@ -99,16 +126,64 @@ function requests(jobs) {
       },
     }),
     () => ({ method: 'PUT', path: `${job}/checks`, body: { id: randomUUID(), checkId: 'washed', done: true } }),
-    () => ({ method: 'POST', path: `${job}/results`, body: { id: randomUUID(), checkId: 'fairness', readings: [0.2], note: '' } }),
+    () => ({
+      method: 'POST',
+      path: `${job}/results`,
+      body: { id: randomUUID(), checkId: 'fairness', readings: [0.2], note: '' },
+    }),
     () => ({ method: 'PUT', path: `${job}/stage`, body: { stageReached: 3 } }),
     () => ({ method: 'POST', path: '/repairs', body: { id: randomUUID(), craftId: randomUUID(), title: 'x' } }),
-    () => ({ method: 'POST', path: '/craft', body: { id: randomUUID(), tag: randomUUID().slice(0, 12), name: 'x', kind: 'boat', year: 2000, construction: '', notes: '' } }),
-    () => ({ method: 'POST', path: '/shop/readings', body: { id: randomUUID(), at: '2026-01-02T03:04', tempC: 18, humidityPercent: 60 } }),
+    () => ({
+      method: 'POST',
+      path: '/craft',
+      body: {
+        id: randomUUID(),
+        tag: randomUUID().slice(0, 12),
+        name: 'x',
+        kind: 'boat',
+        year: 2000,
+        construction: '',
+        notes: '',
+      },
+    }),
+    () => ({
+      method: 'POST',
+      path: '/shop/readings',
+      body: { id: randomUUID(), at: '2026-01-02T03:04', tempC: 18, humidityPercent: 60 },
+    }),
     () => ({ method: 'PUT', path: '/shop/settings', body: USUAL_SHOP }),
-    () => ({ method: 'PUT', path: '/plan/pins', body: { repairId: pick(jobs), key: 'grind', startAt: '2026-01-02T03:04' } }),
-    () => ({ method: 'PUT', path: '/plan/marks', body: { repairId: pick(jobs), key: 'grind', startedAt: '2026-01-02T03:04', doneAt: null } }),
-    () => ({ method: 'PUT', path: '/library/lots', body: { id: randomUUID(), kind: 'system', entryId: 'polyester', part: 'resin', code: 'P', receivedOn: '2026-01-02', expiresOn: null, packSize: 1, unit: 'kg', packs: 1, price: null } }),
-    () => ({ method: 'POST', path: '/library/import', body: { schema: 'ash-step/library/1', entries: [{}], lots: [{}] } }),
+    () => ({
+      method: 'PUT',
+      path: '/plan/pins',
+      body: { repairId: pick(jobs), key: 'grind', startAt: '2026-01-02T03:04' },
+    }),
+    () => ({
+      method: 'PUT',
+      path: '/plan/marks',
+      body: { repairId: pick(jobs), key: 'grind', startedAt: '2026-01-02T03:04', doneAt: null },
+    }),
+    () => ({
+      method: 'PUT',
+      path: '/library/lots',
+      body: {
+        id: randomUUID(),
+        kind: 'system',
+        entryId: 'polyester',
+        part: 'resin',
+        code: 'P',
+        receivedOn: '2026-01-02',
+        expiresOn: null,
+        packSize: 1,
+        unit: 'kg',
+        packs: 1,
+        price: null,
+      },
+    }),
+    () => ({
+      method: 'POST',
+      path: '/library/import',
+      body: { schema: 'ash-step/library/1', entries: [{}], lots: [{}] },
+    }),
     () => ({ method: 'PUT', path: '/session/units', body: { units: 'metric' } }),
     () => ({ method: 'GET', path: `${job}/events?before=12` }),
     () => ({ method: 'GET', path: '/history?q=a&lot=b&page=1' }),
@@ -117,7 +192,13 @@ function requests(jobs) {
 }
 
 /** Now and then something in the address is odd too. */
-const oddPath = (path) => (Math.random() < 0.1 ? path.replace(/[0-9a-f]{8}|[a-z]+$/, encodeURIComponent(String(pick(['x', '..', '%', '-1', '0', '\u0000', '99999999999999999999'])))) : path);
+const oddPath = (path) =>
+  Math.random() < 0.1
+    ? path.replace(
+        /[0-9a-f]{8}|[a-z]+$/,
+        encodeURIComponent(String(pick(['x', '..', '%', '-1', '0', '\u0000', '99999999999999999999']))),
+      )
+    : path;
 
 /** A copy with one to three places changed, taken out or doubled; at times no JSON at all. */
 function mutated(body) {
@@ -127,7 +208,8 @@ function mutated(body) {
     let at = copy;
     while (at && typeof at === 'object' && Object.keys(at).length > 0) {
       const key = pick(Object.keys(at));
-      if (typeof at[key] === 'object' && at[key] !== null && Object.keys(at[key]).length > 0 && Math.random() < 0.7) at = at[key];
+      if (typeof at[key] === 'object' && at[key] !== null && Object.keys(at[key]).length > 0 && Math.random() < 0.7)
+        at = at[key];
       else {
         if (Math.random() < 0.2) delete at[key];
         else if (Math.random() < 0.1) at[`${key}x`] = at[key];

@@ -27,7 +27,8 @@ export interface Limits {
 /** Limits the core has told of, by the path of a figure, places in lists left out: "plies.*.thicknessMm". */
 export type Learned = Map<string, Limits>;
 
-export const pathName = (path: readonly (string | number)[]): string => path.map((part) => (typeof part === 'number' || /^\d+$/.test(part) ? '*' : part)).join('.');
+export const pathName = (path: readonly (string | number)[]): string =>
+  path.map((part) => (typeof part === 'number' || /^\d+$/.test(part) ? '*' : part)).join('.');
 
 /** Lists are made no longer than this. */
 const LONGEST = 6;
@@ -38,7 +39,9 @@ export class Generator {
   constructor(
     private readonly random: Seeded,
     private readonly learned: Learned,
-    private readonly fixed: Readonly<Record<string, (random: Seeded, path: readonly (string | number)[]) => unknown>> = {},
+    private readonly fixed: Readonly<
+      Record<string, (random: Seeded, path: readonly (string | number)[]) => unknown>
+    > = {},
     /** Share of its example's figures that an input changes. */
     private readonly boldness = 1,
   ) {}
@@ -47,7 +50,8 @@ export class Generator {
     const own = this.fixed[pathName(path)] ?? this.fixed[`**.${path.at(-1)}`];
     if (own) return own(this.random, path);
     if (schema.const !== undefined) return schema.const;
-    if (example !== undefined && example !== null && typeof example !== 'object' && !this.chance(this.boldness)) return example;
+    if (example !== undefined && example !== null && typeof example !== 'object' && !this.chance(this.boldness))
+      return example;
     if (schema.enum) return example !== undefined && this.chance(0.5) ? example : this.pick(schema.enum);
     const ways = schema.anyOf ?? schema.oneOf;
     if (ways) return this.make(this.wayOf(ways, example), example, path);
@@ -74,7 +78,10 @@ export class Generator {
   }
 
   private object(schema: Schema, example: unknown, path: (string | number)[]): Record<string, unknown> {
-    const given = (typeof example === 'object' && example !== null && !Array.isArray(example) ? example : {}) as Record<string, unknown>;
+    const given = (typeof example === 'object' && example !== null && !Array.isArray(example) ? example : {}) as Record<
+      string,
+      unknown
+    >;
     const made: Record<string, unknown> = {};
     for (const [name, inner] of Object.entries(schema.properties ?? {})) {
       const wanted = schema.required?.includes(name) ?? false;
@@ -83,16 +90,23 @@ export class Generator {
       if (value !== undefined) made[name] = value;
     }
     const { additionalProperties: rest } = schema;
-    if (typeof rest === 'object') for (const [name, value] of Object.entries(given)) if (!(name in made)) made[name] = this.make(rest, value, [...path, '*']);
+    if (typeof rest === 'object')
+      for (const [name, value] of Object.entries(given))
+        if (!(name in made)) made[name] = this.make(rest, value, [...path, '*']);
     return made;
   }
 
   private list(schema: Schema, example: unknown, path: (string | number)[]): unknown[] {
     const given = Array.isArray(example) ? example : [];
     if (!schema.items) return given;
-    const length = this.chance(1 - 0.4 * this.boldness) && given.length > 0 ? given.length : Math.floor(this.random.between(0, LONGEST + 0.999));
+    const length =
+      this.chance(1 - 0.4 * this.boldness) && given.length > 0
+        ? given.length
+        : Math.floor(this.random.between(0, LONGEST + 0.999));
     const count = Math.min(schema.maxItems ?? Infinity, Math.max(schema.minItems ?? 0, length));
-    return Array.from({ length: count }, (_, i) => this.make(schema.items!, given.length > 0 ? given[i % given.length] : undefined, [...path, i]));
+    return Array.from({ length: count }, (_, i) =>
+      this.make(schema.items!, given.length > 0 ? given[i % given.length] : undefined, [...path, i]),
+    );
   }
 
   private figure(schema: Schema, example: unknown, path: (string | number)[]): number {
@@ -101,8 +115,15 @@ export class Generator {
     const high = schema.maximum ?? schema.exclusiveMaximum;
     const min = Math.max(low ?? -Infinity, told?.min ?? -Infinity);
     const max = Math.min(high ?? Infinity, told?.max ?? Infinity);
-    const limits = { min: Number.isFinite(min) ? min : 0, max: Number.isFinite(max) ? max : Math.max(USUAL.max, 2 * Math.max(0, min)) };
-    const value = this.valueIn(limits, typeof example === 'number' ? example : undefined, told !== undefined || low !== undefined);
+    const limits = {
+      min: Number.isFinite(min) ? min : 0,
+      max: Number.isFinite(max) ? max : Math.max(USUAL.max, 2 * Math.max(0, min)),
+    };
+    const value = this.valueIn(
+      limits,
+      typeof example === 'number' ? example : undefined,
+      told !== undefined || low !== undefined,
+    );
     return schema.type === 'integer' ? Math.round(value) : value;
   }
 
@@ -131,7 +152,12 @@ function fits(schema: Schema, value: unknown): boolean {
   if (schema.type === 'object' || schema.properties) {
     if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
     const given = value as Record<string, unknown>;
-    return (schema.required ?? []).every((name) => name in given) && Object.entries(schema.properties ?? {}).every(([name, inner]) => !(name in given) || inner.const === undefined || inner.const === given[name]);
+    return (
+      (schema.required ?? []).every((name) => name in given) &&
+      Object.entries(schema.properties ?? {}).every(
+        ([name, inner]) => !(name in given) || inner.const === undefined || inner.const === given[name],
+      )
+    );
   }
   if (schema.type === 'array') return Array.isArray(value);
   if (schema.type === 'integer') return typeof value === 'number';

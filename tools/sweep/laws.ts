@@ -15,7 +15,8 @@ export interface Law {
 /** Rounding, and what a stepped solution is off by. */
 const [EXACT, STEPPED] = [1e-6, 0.01];
 
-const same = (a: number, b: number, share = EXACT): boolean => Math.abs(a - b) <= share * Math.max(1, Math.abs(a), Math.abs(b));
+const same = (a: number, b: number, share = EXACT): boolean =>
+  Math.abs(a - b) <= share * Math.max(1, Math.abs(a), Math.abs(b));
 const told = (holds: boolean, what: () => string): string => (holds ? '' : what());
 const sum = (list: readonly number[]): number => list.reduce((total, value) => total + value, 0);
 /** Later or never counts as later than any time. */
@@ -25,35 +26,67 @@ const time = (value: number | null): number => value ?? Infinity;
 const SINGLE = /^(?:mat-\d+|roving-\d+|ud-\d+|plain-\d+|twill-\d+)$/;
 
 /** A result that does not fall as a figure rises. */
-function rising(calculations: readonly string[], says: string, field: string, of: (result: Loose) => number | null, slack = EXACT, sense: 1 | -1 = 1, unless: (input: Loose) => boolean = () => false): Law {
+function rising(
+  calculations: readonly string[],
+  says: string,
+  field: string,
+  of: (result: Loose) => number | null,
+  slack = EXACT,
+  sense: 1 | -1 = 1,
+  unless: (input: Loose) => boolean = () => false,
+): Law {
   return {
     calculations,
     says,
     broken: (input, result, run, random) => {
       if (typeof input[field] !== 'number' || unless(input)) return null;
-      const more = run({ ...input, [field]: input[field] + Math.max(1e-6, Math.abs(input[field])) * random.between(0.02, 0.6) });
+      const more = run({
+        ...input,
+        [field]: input[field] + Math.max(1e-6, Math.abs(input[field])) * random.between(0.02, 0.6),
+      });
       const [before, after] = [time(of(result)) * sense, time(of(more)) * sense];
       if (Number.isNaN(before) || Number.isNaN(after) || before === after) return '';
-      return told(after >= before - slack * Math.max(1, Math.min(Math.abs(before), 1e300)), () => `${sense * before} then ${sense * after}`);
+      return told(
+        after >= before - slack * Math.max(1, Math.min(Math.abs(before), 1e300)),
+        () => `${sense * before} then ${sense * after}`,
+      );
     },
   };
 }
 
-const colder = (calculations: readonly string[], says: string, field: string, of: (result: Loose) => number | null, slack = STEPPED): Law => rising(calculations, says, field, of, slack, -1);
+const colder = (
+  calculations: readonly string[],
+  says: string,
+  field: string,
+  of: (result: Loose) => number | null,
+  slack = STEPPED,
+): Law => rising(calculations, says, field, of, slack, -1);
 
 export const LAWS: readonly Law[] = [
   // Mass
-  { calculations: ['mix'], says: 'two parts make the batch', broken: ({ totalG }, { kind, resinG, secondG }) => told(same(kind === 'two-part' ? resinG + secondG : resinG, totalG), () => `${resinG} + ${secondG} of ${totalG}`) },
+  {
+    calculations: ['mix'],
+    says: 'two parts make the batch',
+    broken: ({ totalG }, { kind, resinG, secondG }) =>
+      told(same(kind === 'two-part' ? resinG + secondG : resinG, totalG), () => `${resinG} + ${secondG} of ${totalG}`),
+  },
   {
     calculations: ['mix'],
     says: 'by volume and by weight are one mix',
     broken: (_, { resinG, resinMl, secondG, secondMl, per100ByWeight, per100ByVolume }) =>
-      told(same(secondG / resinG, per100ByWeight / 100) && same(secondMl / resinMl, per100ByVolume / 100), () => `${per100ByWeight} and ${per100ByVolume}`),
+      told(
+        same(secondG / resinG, per100ByWeight / 100) && same(secondMl / resinMl, per100ByVolume / 100),
+        () => `${per100ByWeight} and ${per100ByVolume}`,
+      ),
   },
   {
     calculations: ['batches', 'batch-plan'],
     says: 'pots hold what plies and primer take',
-    broken: ({ pliesG, extraG }, { batches }) => told(same(sum(batches.map((one: Loose) => one.massG)), sum(pliesG) + extraG), () => `${sum(batches.map((one: Loose) => one.massG))} of ${sum(pliesG) + extraG}`),
+    broken: ({ pliesG, extraG }, { batches }) =>
+      told(
+        same(sum(batches.map((one: Loose) => one.massG)), sum(pliesG) + extraG),
+        () => `${sum(batches.map((one: Loose) => one.massG))} of ${sum(pliesG) + extraG}`,
+      ),
   },
   {
     calculations: ['batches', 'batch-plan'],
@@ -64,16 +97,46 @@ export const LAWS: readonly Law[] = [
         () => `over ${limitG}`,
       ),
   },
-  { calculations: ['resin-quantity'], says: 'the whole is its parts', broken: (_, { pliesResinG, primeG, wasteG, totalResinG }) => told(same(pliesResinG + primeG + wasteG, totalResinG), () => `${totalResinG}`) },
-  { calculations: ['quantities'], says: 'both parts make what is mixed', broken: (_, { mixedG, resinG, secondG }) => (secondG === null ? null : told(same(resinG + secondG, mixedG), () => `${resinG} + ${secondG} of ${mixedG}`)) },
-  { calculations: ['paste'], says: 'resin and filler weigh what the paste does', broken: ({ volumeMl }, { resinG, fillerG, densityGPerMl }) => told(same(resinG + fillerG, volumeMl * densityGPerMl), () => `${resinG} + ${fillerG}`) },
+  {
+    calculations: ['resin-quantity'],
+    says: 'the whole is its parts',
+    broken: (_, { pliesResinG, primeG, wasteG, totalResinG }) =>
+      told(same(pliesResinG + primeG + wasteG, totalResinG), () => `${totalResinG}`),
+  },
+  {
+    calculations: ['quantities'],
+    says: 'both parts make what is mixed',
+    broken: (_, { mixedG, resinG, secondG }) =>
+      secondG === null ? null : told(same(resinG + secondG, mixedG), () => `${resinG} + ${secondG} of ${mixedG}`),
+  },
+  {
+    calculations: ['paste'],
+    says: 'resin and filler weigh what the paste does',
+    broken: ({ volumeMl }, { resinG, fillerG, densityGPerMl }) =>
+      told(same(resinG + fillerG, volumeMl * densityGPerMl), () => `${resinG} + ${fillerG}`),
+  },
   {
     calculations: ['weighing'],
     says: 'one tare carries more error than two',
-    broken: (_, { ways }) => told(Math.abs(ways[0].worstPercent) >= Math.abs(ways[1].worstPercent) - EXACT && ways[0].smallestBatchG >= ways[1].smallestBatchG - EXACT, () => JSON.stringify(ways)),
+    broken: (_, { ways }) =>
+      told(
+        Math.abs(ways[0].worstPercent) >= Math.abs(ways[1].worstPercent) - EXACT &&
+          ways[0].smallestBatchG >= ways[1].smallestBatchG - EXACT,
+        () => JSON.stringify(ways),
+      ),
   },
-  { calculations: ['burn-off', 'fibre-fraction', 'ply'], says: 'volume fraction lies within', broken: (_, { fibreVolumeFraction }) => told(fibreVolumeFraction > 0 && fibreVolumeFraction < 1, () => `${fibreVolumeFraction}`) },
-  { calculations: ['cost'], says: 'what is bought costs no less than what is used', broken: (_, { usedTotal, boughtTotal }) => told(boughtTotal >= usedTotal - EXACT * Math.max(1, usedTotal), () => `${boughtTotal} under ${usedTotal}`) },
+  {
+    calculations: ['burn-off', 'fibre-fraction', 'ply'],
+    says: 'volume fraction lies within',
+    broken: (_, { fibreVolumeFraction }) =>
+      told(fibreVolumeFraction > 0 && fibreVolumeFraction < 1, () => `${fibreVolumeFraction}`),
+  },
+  {
+    calculations: ['cost'],
+    says: 'what is bought costs no less than what is used',
+    broken: (_, { usedTotal, boughtTotal }) =>
+      told(boughtTotal >= usedTotal - EXACT * Math.max(1, usedTotal), () => `${boughtTotal} under ${usedTotal}`),
+  },
   // More of one thing, more of another
   // What meets another taper is summed level by level and may be a little off; what an edge cuts away is less ground the further it reaches.
   rising(
@@ -95,7 +158,12 @@ export const LAWS: readonly Law[] = [
     ({ obstacles }) => obstacles?.length > 0,
   ),
   rising(['joint'], 'a longer taper holds no less', 'ratio', ({ strengthRatio }) => strengthRatio),
-  rising(['ply', 'fibre-fraction'], 'more fabric, no less resin or thinner by it', 'arealWeightGsm', ({ thicknessMm, fibreVolumeFraction }) => thicknessMm ?? fibreVolumeFraction),
+  rising(
+    ['ply', 'fibre-fraction'],
+    'more fabric, no less resin or thinner by it',
+    'arealWeightGsm',
+    ({ thicknessMm, fibreVolumeFraction }) => thicknessMm ?? fibreVolumeFraction,
+  ),
   rising(['paste'], 'more paste, more resin', 'volumeMl', ({ resinG }) => resinG),
   rising(['fillet'], 'a larger fillet takes more', 'radiusMm', ({ volumeMl }) => volumeMl),
   rising(['fillet'], 'a wider corner takes less', 'angleDeg', ({ areaMm2 }) => areaMm2, EXACT, -1),
@@ -128,16 +196,36 @@ export const LAWS: readonly Law[] = [
     calculations: ['pot-exotherm'],
     says: 'no hotter than all its heat',
     broken: ({ airTempC, startTempC, card }, { peakTempC, adiabaticTempC }) =>
-      card ? null : told(peakTempC <= Math.max(airTempC, startTempC ?? airTempC, adiabaticTempC + Math.max(0, airTempC - (startTempC ?? airTempC))) + 0.5, () => `${peakTempC} over ${adiabaticTempC}`),
+      card
+        ? null
+        : told(
+            peakTempC <=
+              Math.max(
+                airTempC,
+                startTempC ?? airTempC,
+                adiabaticTempC + Math.max(0, airTempC - (startTempC ?? airTempC)),
+              ) +
+                0.5,
+            () => `${peakTempC} over ${adiabaticTempC}`,
+          ),
   },
-  { calculations: ['through-cure'], says: 'the heat balance closes', broken: (_, { balance }) => told(balance.errorPercent < 1, () => `${balance.errorPercent} %`) },
-  { calculations: ['through-cure', 'pot-exotherm'], says: 'a degree of cure lies from 0 to 1', broken: (_, { endAlpha }) => told(endAlpha >= 0 && endAlpha <= 1, () => `${endAlpha}`) },
+  {
+    calculations: ['through-cure'],
+    says: 'the heat balance closes',
+    broken: (_, { balance }) => told(balance.errorPercent < 1, () => `${balance.errorPercent} %`),
+  },
+  {
+    calculations: ['through-cure', 'pot-exotherm'],
+    says: 'a degree of cure lies from 0 to 1',
+    broken: (_, { endAlpha }) => told(endAlpha >= 0 && endAlpha <= 1, () => `${endAlpha}`),
+  },
   {
     calculations: ['windows', 'film-time'],
     says: 'stages come in their order',
     broken: (_, { fromHour, untilHour, tackHours, sandableHours, fullHours }) =>
       told(
-        (fromHour === undefined || time(untilHour) >= time(fromHour)) && (sandableHours === undefined || (time(fullHours) >= time(sandableHours) && tackHours !== undefined)),
+        (fromHour === undefined || time(untilHour) >= time(fromHour)) &&
+          (sandableHours === undefined || (time(fullHours) >= time(sandableHours) && tackHours !== undefined)),
         () => `${fromHour} ${untilHour} ${sandableHours} ${fullHours}`,
       ),
   },
@@ -148,7 +236,8 @@ export const LAWS: readonly Law[] = [
     broken: (input, result, run) => {
       if (input.obstacles || input.locals || input.others) return null;
       const moved = run({ ...input, shape: { ...input.shape, rotationDeg: 37, centreXMm: 120, centreYMm: -45 } });
-      const area = (of: Loose): number => of.taperVolumeMm3 ?? of.fillerMm3 ?? of[0]?.groundVolumeMm3 ?? of.options?.[0]?.groundVolumeMm3 ?? 0;
+      const area = (of: Loose): number =>
+        of.taperVolumeMm3 ?? of.fillerMm3 ?? of[0]?.groundVolumeMm3 ?? of.options?.[0]?.groundVolumeMm3 ?? 0;
       return told(same(area(result), area(moved), 1e-4), () => `${area(result)} and ${area(moved)}`);
     },
   },
@@ -157,12 +246,17 @@ export const LAWS: readonly Law[] = [
     says: 'upside down, A is the same and B turns its sign',
     broken: (input, result, run) => {
       // A fabric of several sheets is laid with the same one outermost, whichever way the list runs.
-      if (input.layers.some((layer: Loose) => layer.own || (layer.fabricId && !SINGLE.test(layer.fabricId)))) return null;
+      if (input.layers.some((layer: Loose) => layer.own || (layer.fabricId && !SINGLE.test(layer.fabricId))))
+        return null;
       const turned = run({ ...input, layers: [...input.layers].reverse() });
       const size = Math.max(...result.aNPerMm.flat().map(Math.abs));
       return told(
-        result.aNPerMm.every((row: number[], i: number) => row.every((value, k) => Math.abs(value - turned.aNPerMm[i][k]) <= 1e-6 * size)) &&
-          result.bN.every((row: number[], i: number) => row.every((value, k) => Math.abs(value + turned.bN[i][k]) <= 1e-6 * size * Math.max(1, result.thicknessMm))),
+        result.aNPerMm.every((row: number[], i: number) =>
+          row.every((value, k) => Math.abs(value - turned.aNPerMm[i][k]) <= 1e-6 * size),
+        ) &&
+          result.bN.every((row: number[], i: number) =>
+            row.every((value, k) => Math.abs(value + turned.bN[i][k]) <= 1e-6 * size * Math.max(1, result.thicknessMm)),
+          ),
         () => 'A or B',
       );
     },
@@ -182,17 +276,26 @@ export const LAWS: readonly Law[] = [
     calculations: ['laminate', 'match', 'polar'],
     says: 'a laminate is stiff in every direction',
     broken: (_, { aNPerMm, ratios, points }) =>
-      told((aNPerMm ? [0, 1, 2].every((i) => aNPerMm[i][i] > 0) : true) && (ratios ?? []).every(({ ratio }: Loose) => ratio > 0) && (points ?? []).every(({ eGPa }: Loose) => eGPa > 0), () => 'not positive'),
+      told(
+        (aNPerMm ? [0, 1, 2].every((i) => aNPerMm[i][i] > 0) : true) &&
+          (ratios ?? []).every(({ ratio }: Loose) => ratio > 0) &&
+          (points ?? []).every(({ eGPa }: Loose) => eGPa > 0),
+        () => 'not positive',
+      ),
   },
   {
     calculations: ['resin-evidence'],
     says: 'beliefs add up to one',
-    broken: (_, { posterior }) => told(same(sum(Object.values(posterior)), 1), () => `${sum(Object.values(posterior))}`),
+    broken: (_, { posterior }) =>
+      told(same(sum(Object.values(posterior)), 1), () => `${sum(Object.values(posterior))}`),
   },
   {
     calculations: ['nest'],
     says: 'no roll is shorter than its bound',
-    broken: (_, result) => (typeof result.lengthMm === 'number' && typeof result.boundMm === 'number' ? told(result.lengthMm >= result.boundMm - 1e-3, () => `${result.lengthMm} under ${result.boundMm}`) : null),
+    broken: (_, result) =>
+      typeof result.lengthMm === 'number' && typeof result.boundMm === 'number'
+        ? told(result.lengthMm >= result.boundMm - 1e-3, () => `${result.lengthMm} under ${result.boundMm}`)
+        : null,
   },
   {
     calculations: ['enclose'],
@@ -208,12 +311,24 @@ export const LAWS: readonly Law[] = [
   {
     calculations: ['units'],
     says: 'what is shown is read back',
-    broken: ({ kind }, { value, metric }, run) => (kind === 'plain' || metric.figure === '–' ? null : told(same(run({ text: `${metric.figure} ${metric.unit}`, kind }).value, value, 1e-3), () => `${metric.figure} ${metric.unit}`)),
+    broken: ({ kind }, { value, metric }, run) =>
+      kind === 'plain' || metric.figure === '–'
+        ? null
+        : told(
+            same(run({ text: `${metric.figure} ${metric.unit}`, kind }).value, value, 1e-3),
+            () => `${metric.figure} ${metric.unit}`,
+          ),
   },
   {
     calculations: ['schedule'],
     says: 'nothing ends before it begins, and no plan beats its bound',
     broken: (_, { tasks, finishAt, boundAt, broken }) =>
-      told(tasks.every(({ startAt, endAt }: Loose) => startAt <= endAt) && (broken > 0 || tasks.some(({ why }: Loose) => why.id === 'done' || why.id === 'pinned') || finishAt >= boundAt), () => `${finishAt} before ${boundAt}`),
+      told(
+        tasks.every(({ startAt, endAt }: Loose) => startAt <= endAt) &&
+          (broken > 0 ||
+            tasks.some(({ why }: Loose) => why.id === 'done' || why.id === 'pinned') ||
+            finishAt >= boundAt),
+        () => `${finishAt} before ${boundAt}`,
+      ),
   },
 ];

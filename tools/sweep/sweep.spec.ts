@@ -19,7 +19,11 @@ describe('a seeded sweep over every calculation', () => {
   });
 
   it('makes the same inputs from the same seed, and others from another', () => {
-    const make = (seed: number): unknown => new Generator(seeded(seed), new Map()).make({ type: 'array', items: { type: 'number', minimum: 0, maximum: 9 }, minItems: 4 }, [1, 2, 3, 4]);
+    const make = (seed: number): unknown =>
+      new Generator(seeded(seed), new Map()).make(
+        { type: 'array', items: { type: 'number', minimum: 0, maximum: 9 }, minItems: 4 },
+        [1, 2, 3, 4],
+      );
     expect(make(4)).toEqual(make(4));
     expect(make(4)).not.toEqual(make(5));
   });

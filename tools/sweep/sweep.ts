@@ -27,7 +27,8 @@ type Run = (input: unknown) => unknown;
 type Fixed = Readonly<Record<string, (random: Seeded, path: readonly (string | number)[]) => unknown>>;
 
 /** What would take minutes is kept small: searches are cut short, and times followed. */
-const someTime = (random: Seeded): string => `2026-0${random.whole(3, 5)}-1${random.whole(0, 9)}T${String(random.whole(0, 23)).padStart(2, '0')}:00`;
+const someTime = (random: Seeded): string =>
+  `2026-0${random.whole(3, 5)}-1${random.whole(0, 9)}T${String(random.whole(0, 23)).padStart(2, '0')}:00`;
 const none = (): undefined => undefined;
 const idOf = (table: readonly { id: string }[]) => (random: Seeded): string => random.oneOf(table).id; // prettier-ignore
 
@@ -37,7 +38,10 @@ function someCard(random: Seeded): CureCard | undefined {
   const card = random.oneOf(CURE_CARDS);
   const faster = 2 ** random.between(-2, 2);
   const { k1, k2 } = card.kinetics;
-  return { ...card, kinetics: { ...card.kinetics, k1: { ...k1, aPerS: faster * k1.aPerS }, k2: { ...k2, aPerS: faster * k2.aPerS } } };
+  return {
+    ...card,
+    kinetics: { ...card.kinetics, k1: { ...k1, aPerS: faster * k1.aPerS }, k2: { ...k2, aPerS: faster * k2.aPerS } },
+  };
 }
 
 const KEPT_SMALL: Readonly<Record<string, Fixed>> = {
@@ -54,12 +58,19 @@ const KEPT_SMALL: Readonly<Record<string, Fixed>> = {
     'tasks.*.people': none,
     'people.*.away': none,
     'people.*.hours': none,
-    hours: (random) => (random.chance(0.5) ? { fromMin: random.whole(0, 600), toMin: random.whole(900, 1440), openDays: [1, 2, 3, 4, 5] } : undefined),
+    hours: (random) =>
+      random.chance(0.5)
+        ? { fromMin: random.whole(0, 600), toMin: random.whole(900, 1440), openDays: [1, 2, 3, 4, 5] }
+        : undefined,
     air: none,
   },
   'fit-card': { mostSteps: () => 8, from: someCard },
   'film-time': { card: (random) => someCard(random) ?? CURE_CARDS[1] },
-  'through-cure': { hours: (random) => random.between(0.05, 4), sliceMm: (random) => random.between(0.3, 5), card: someCard },
+  'through-cure': {
+    hours: (random) => random.between(0.05, 4),
+    sliceMm: (random) => random.between(0.3, 5),
+    card: someCard,
+  },
   'solve-stack': { mostTried: (random) => random.whole(1, 400), maxPlies: (random) => random.whole(1, 5) },
   weather: { hours: (random) => Math.round(random.between(1, 100)) },
   'pot-exotherm': { hours: (random) => random.between(0.1, 10), card: someCard },
@@ -96,7 +107,8 @@ const BOLDNESS: Readonly<Record<string, number>> = {
 };
 
 /** Masses, times, areas and sizes: nothing that is so named is less than nothing. */
-const NEVER_NEGATIVE = /(?:^|[a-z])(?:G|Gsm|Ml|Kg|Hours|areaMm2|volumeMm3|perimeterMm|lengthMm|widthMm|thicknessMm|smallestG|massG)$|^(?:gelMin|peakMin|workMin|layMin|dueMin|totalMin|handsMin|totalMm|resinG|secondG)$/;
+const NEVER_NEGATIVE =
+  /(?:^|[a-z])(?:G|Gsm|Ml|Kg|Hours|areaMm2|volumeMm3|perimeterMm|lengthMm|widthMm|thicknessMm|smallestG|massG)$|^(?:gelMin|peakMin|workMin|layMin|dueMin|totalMin|handsMin|totalMm|resinG|secondG)$/;
 
 /** Figures so named are differences, and may be. */
 const SIGNED = new Set(['readsG', 'coordinateMm']);
@@ -108,7 +120,8 @@ function oddities(value: unknown, path: string, found: string[]): void {
     if (!Number.isFinite(value)) found.push(`${path} is ${value}`);
     else if (value < -1e-9 && NEVER_NEGATIVE.test(name) && !SIGNED.has(name)) found.push(`${path} is ${value}`);
   } else if (Array.isArray(value)) value.forEach((inner, i) => oddities(inner, `${path}.${i}`, found));
-  else if (typeof value === 'object' && value !== null) for (const [name, inner] of Object.entries(value)) oddities(inner, path === '' ? name : `${path}.${name}`, found);
+  else if (typeof value === 'object' && value !== null)
+    for (const [name, inner] of Object.entries(value)) oddities(inner, path === '' ? name : `${path}.${name}`, found);
 }
 
 /** Limits that an error tells are kept for the inputs after it. */
@@ -131,7 +144,8 @@ export function sweepOne(name: string, inputs: number, seed: number, mostMs = In
   const generator = new Generator(random, learned, KEPT_SMALL[name], BOLDNESS[name]);
   const laws = LAWS.filter(({ calculations }) => calculations.includes(name));
   const swept: Swept = { calculation: name, inputs: 0, told: 0, lawsHeld: 0, slowestMs: 0, findings: [] };
-  const note = (what: string, input: unknown): void => void (swept.findings.length < 20 && swept.findings.push({ calculation: name, what, input }));
+  const note = (what: string, input: unknown): void =>
+    void (swept.findings.length < 20 && swept.findings.push({ calculation: name, what, input }));
   const begun = performance.now();
   for (let i = 0; i < inputs && performance.now() - begun < mostMs; i++) {
     const input = i === 0 ? calculation.example : generator.make(schema, calculation.example);
@@ -150,7 +164,8 @@ export function sweepOne(name: string, inputs: number, seed: number, mostMs = In
       else {
         swept.told++;
         learn(error, learned);
-        if (error.field === '' || errorWords(error.code, error.params).length < 8) note(`tells an error without a field or words: ${error.code}`, input);
+        if (error.field === '' || errorWords(error.code, error.params).length < 8)
+          note(`tells an error without a field or words: ${error.code}`, input);
       }
       continue;
     }
@@ -166,7 +181,8 @@ export function sweepOne(name: string, inputs: number, seed: number, mostMs = In
         else if (broken === '') swept.lawsHeld++;
       } catch (error) {
         // What a law changes may be refused; then it says nothing.
-        if (!(error instanceof CoreError) && !(error instanceof z.ZodError)) note(`${law.says}: throws ${String(error)}`, input);
+        if (!(error instanceof CoreError) && !(error instanceof z.ZodError))
+          note(`${law.says}: throws ${String(error)}`, input);
       }
     }
   }

@@ -25,7 +25,8 @@ const RECORD_LIMIT = '8mb';
 /** What is small is sent sooner as it is. */
 const SQUEEZED = { threshold: '48kb', level: 3 };
 /** What the pages may ask a device for: the camera for photographs of the damage, and to keep its screen on. */
-const PERMISSIONS = 'camera=(self), screen-wake-lock=(self), microphone=(), geolocation=(), payment=(), usb=(), browsing-topics=()';
+const PERMISSIONS =
+  'camera=(self), screen-wake-lock=(self), microphone=(), geolocation=(), payment=(), usb=(), browsing-topics=()';
 
 /** The HTTP application: API under /api, the built web app for everything else. */
 export function createApp(context: Context, changes: ChangeFeed): Express {
@@ -84,7 +85,18 @@ function api(context: Context, changes: ChangeFeed): express.Router {
   router.use(requirePerson(context), requireCsrf);
   router.use(['/records', '/library/import'], express.json({ limit: RECORD_LIMIT, strict: true }));
   router.use(express.json({ limit: BODY_LIMIT, strict: false }), keepable);
-  router.use(peopleRoutes(context), craftRoutes(context), repairRoutes(context), photoRoutes(context), recordRoutes(context), cuttingRoutes(context), libraryRoutes(context), trialRoutes(context), shopRoutes(context), quoteRoutes(context));
+  router.use(
+    peopleRoutes(context),
+    craftRoutes(context),
+    repairRoutes(context),
+    photoRoutes(context),
+    recordRoutes(context),
+    cuttingRoutes(context),
+    libraryRoutes(context),
+    trialRoutes(context),
+    shopRoutes(context),
+    quoteRoutes(context),
+  );
   router.use(() => {
     throw notFound('address');
   });

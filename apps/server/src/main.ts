@@ -13,7 +13,9 @@ const log = pino({ level: config.logLevel });
 const pool = openPool(config.databaseUrl, (error) => log.error({ err: error }, 'database connection lost'));
 const context = { pool, config, log, sealKey: sealKey(config.recordKey), now: () => new Date() };
 if (await isOwner(pool)) {
-  log.warn('DATABASE_URL is that of the owner of the tables. Give the server a role of its own: see docs/operations.md.');
+  log.warn(
+    'DATABASE_URL is that of the owner of the tables. Give the server a role of its own: see docs/operations.md.',
+  );
   await prepareDatabase(context);
 } else await requirePrepared(pool);
 if (config.demo) await loadDemo(context);

@@ -14,5 +14,9 @@ const settings = z
   .parse(process.env);
 
 const pool = openPool(settings.DATABASE_OWNER_URL);
-await prepareDatabase({ pool, sealKey: sealKey(settings.RECORD_KEY), config: { databaseUrl: settings.DATABASE_URL, anchorFile: settings.RECORD_ANCHOR ?? null } });
+await prepareDatabase({
+  pool,
+  sealKey: sealKey(settings.RECORD_KEY),
+  config: { databaseUrl: settings.DATABASE_URL, anchorFile: settings.RECORD_ANCHOR ?? null },
+});
 await pool.end();

@@ -20,7 +20,9 @@ export async function prepareDatabase(needs: Needs): Promise<void> {
   await migrateDatabase(needs.pool);
   await inTransaction(needs.pool, async (client) => {
     await client.query('SELECT pg_advisory_xact_lock(4280102)');
-    const done = new Set((await client.query<{ name: string }>('SELECT name FROM upgrade')).rows.map(({ name }) => name));
+    const done = new Set(
+      (await client.query<{ name: string }>('SELECT name FROM upgrade')).rows.map(({ name }) => name),
+    );
     for (const { name, work } of UPGRADES) {
       if (done.has(name)) continue;
       await work(client, needs);
@@ -41,6 +43,15 @@ export async function prepareDatabase(needs: Needs): Promise<void> {
  */
 export async function requirePrepared(pool: Pool): Promise<void> {
   const { made } = (await pool.query<{ made: boolean }>("SELECT to_regclass('upgrade') IS NOT NULL AS made")).rows[0]!;
-  const { last, done } = made ? (await pool.query<{ last: number; done: number }>('SELECT (SELECT max(id) FROM migrations)::int AS last, (SELECT count(*) FROM upgrade)::int AS done')).rows[0]! : { last: 0, done: 0 };
-  if (last !== knownSteps() || done !== UPGRADES.length) throw new Error('The database is not prepared for this version. Stop the server, make a backup, and prepare it with DATABASE_OWNER_URL: node apps/server/dist/prepare.js');
+  const { last, done } = made
+    ? (
+        await pool.query<{ last: number; done: number }>(
+          'SELECT (SELECT max(id) FROM migrations)::int AS last, (SELECT count(*) FROM upgrade)::int AS done',
+        )
+      ).rows[0]!
+    : { last: 0, done: 0 };
+  if (last !== knownSteps() || done !== UPGRADES.length)
+    throw new Error(
+      'The database is not prepared for this version. Stop the server, make a backup, and prepare it with DATABASE_OWNER_URL: node apps/server/dist/prepare.js',
+    );
 }

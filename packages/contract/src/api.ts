@@ -8,7 +8,10 @@ export const role = z.enum(['technician', 'inspector', 'manager']);
 export const unitSystem = z.enum(['metric', 'imperial']);
 export const person = z.object({ id: uuid, name: z.string(), role, units: unitSystem });
 
-export const signIn = z.strictObject({ login: text(80), password: z.string().min(1, 'This is still missing.').max(200) });
+export const signIn = z.strictObject({
+  login: text(80),
+  password: z.string().min(1, 'This is still missing.').max(200),
+});
 export const demoSignIn = z.strictObject({ personId: uuid });
 export const sessionReply = z.object({
   person: person.nullable(),
@@ -18,12 +21,29 @@ export const sessionReply = z.object({
   demoAccounts: z.array(person.pick({ id: true, name: true, role: true })),
 });
 const newPassword = z.string().min(10, 'Ten characters at the least.').max(200);
-export const changePassword = z.strictObject({ current: z.string().min(1, 'This is still missing.').max(200), next: newPassword });
+export const changePassword = z.strictObject({
+  current: z.string().min(1, 'This is still missing.').max(200),
+  next: newPassword,
+});
 /** An account as a manager sees it. */
 const standingOfAccount = z.object({ role, active: z.boolean() });
 /** The last thing a manager did with an account. */
-const accountChange = z.object({ at: z.string(), by: z.string(), kind: z.enum(['added', 'altered', 'password-reset']), was: standingOfAccount.nullable(), is: standingOfAccount.nullable() });
-export const account = z.object({ id: uuid, login: z.string(), name: z.string(), role, active: z.boolean(), lastSignInAt: z.string().nullable(), lastChange: accountChange.nullable() });
+const accountChange = z.object({
+  at: z.string(),
+  by: z.string(),
+  kind: z.enum(['added', 'altered', 'password-reset']),
+  was: standingOfAccount.nullable(),
+  is: standingOfAccount.nullable(),
+});
+export const account = z.object({
+  id: uuid,
+  login: z.string(),
+  name: z.string(),
+  role,
+  active: z.boolean(),
+  lastSignInAt: z.string().nullable(),
+  lastChange: accountChange.nullable(),
+});
 export const newAccount = z.strictObject({
   id: uuid,
   login: z
@@ -55,7 +75,11 @@ export const newRepair = z.strictObject({ id: uuid, craftId: uuid, title: text(1
 export const repairState = z.enum(['open', 'sealed']);
 
 export const logEntryBody = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('start'), tempC: z.number().min(-20).max(60), humidityPercent: z.number().min(1).max(100) }),
+  z.strictObject({
+    kind: z.literal('start'),
+    tempC: z.number().min(-20).max(60),
+    humidityPercent: z.number().min(1).max(100),
+  }),
   z.strictObject({
     kind: z.literal('batch'),
     label: text(8),
@@ -119,11 +143,18 @@ export const reworkItem = z.object({
   /** Accepted all the same, with a named reason. */
   concession: z.string().nullable(),
 });
-export const updateRework = z.strictObject({ cause: z.string().max(2000), action: z.string().max(2000), concession: z.string().max(2000).nullable() });
+export const updateRework = z.strictObject({
+  cause: z.string().max(2000),
+  action: z.string().max(2000),
+  concession: z.string().max(2000).nullable(),
+});
 
 /** Why a sealed record is opened again: it stands in the record from then on. */
 export const amendBody = z.strictObject({ reason: z.string().trim().min(5, 'Say why it is opened again.').max(1000) });
-export const signOffBody = z.strictObject({ password: z.string().min(1, 'This is still missing.').max(200), meaning: z.literal('I inspected and accept') });
+export const signOffBody = z.strictObject({
+  password: z.string().min(1, 'This is still missing.').max(200),
+  meaning: z.literal('I inspected and accept'),
+});
 
 export const seal = z.object({
   revision: z.number(),
@@ -142,7 +173,15 @@ export const seal = z.object({
   faults: z.array(z.string()),
 });
 
-export const repairEvent = z.object({ seq: z.number(), at: z.string(), by: z.string(), kind: z.string(), section: z.string().nullable(), detail: z.record(z.string(), z.unknown()), commandId: z.string().nullable().optional() });
+export const repairEvent = z.object({
+  seq: z.number(),
+  at: z.string(),
+  by: z.string(),
+  kind: z.string(),
+  section: z.string().nullable(),
+  detail: z.record(z.string(), z.unknown()),
+  commandId: z.string().nullable().optional(),
+});
 
 /** A page of what happened to a repair, newest first, before the one named. */
 export const eventsQuery = z.strictObject({ before: z.coerce.number().int().min(1).optional() });
@@ -203,7 +242,15 @@ export const repairDetail = repairSummary.extend({
 export const repairAnswer = repairDetail.omit({ inputs: true, craft: true, events: true, seals: true });
 
 /** A photograph kept with a job, as it was taken in: turned upright, without where it was taken, encoded anew. */
-export const photo = z.object({ id: uuid, name: z.string(), at: z.string(), by: z.string(), widthPx: z.number(), heightPx: z.number(), sha256: z.string() });
+export const photo = z.object({
+  id: uuid,
+  name: z.string(),
+  at: z.string(),
+  by: z.string(),
+  widthPx: z.number(),
+  heightPx: z.number(),
+  sha256: z.string(),
+});
 export const photoName = z.strictObject({ name: text(120) });
 
 export const setStage = z.strictObject({ stageReached: z.number().int().min(0).max(9) });
@@ -214,10 +261,23 @@ export const historyQuery = z.strictObject({
   state: repairState.optional(),
   page: z.coerce.number().int().min(1).max(10_000).optional(),
 });
-export const historyReply = z.object({ rows: z.array(repairSummary.extend({ resin: z.string().nullable(), lots: z.array(z.string()), origin: z.string().nullable() })), total: z.number(), page: z.number(), pageSize: z.number() });
+export const historyReply = z.object({
+  rows: z.array(
+    repairSummary.extend({ resin: z.string().nullable(), lots: z.array(z.string()), origin: z.string().nullable() }),
+  ),
+  total: z.number(),
+  page: z.number(),
+  pageSize: z.number(),
+});
 
 /** What the shed's own finished repairs of a class turned out to be by their clues alone. */
-export const shedCounts = z.object({ polyester: z.number(), vinylester: z.number(), epoxy: z.number(), thermoplastic: z.number(), mixed: z.number() });
+export const shedCounts = z.object({
+  polyester: z.number(),
+  vinylester: z.number(),
+  epoxy: z.number(),
+  thermoplastic: z.number(),
+  mixed: z.number(),
+});
 export type ShedCounts = z.infer<typeof shedCounts>;
 
 const share = z.number().min(0).max(100);
@@ -231,11 +291,18 @@ export const bondTrialBody = z.strictObject({
   /** Where it broke, per cent of the area. */
   failure: z
     .strictObject({ oldLaminatePercent: share, newLaminatePercent: share, bondLinePercent: share })
-    .refine((f) => f.oldLaminatePercent + f.newLaminatePercent + f.bondLinePercent <= 100, 'These add up to more than 100 %.')
+    .refine(
+      (f) => f.oldLaminatePercent + f.newLaminatePercent + f.bondLinePercent <= 100,
+      'These add up to more than 100 %.',
+    )
     .nullable(),
   notes: z.string().max(4000),
 });
-export const bondTrial = bondTrialBody.extend({ at: z.string(), by: z.string(), withdrawn: z.object({ at: z.string(), by: z.string(), why: z.string() }).nullable() });
+export const bondTrial = bondTrialBody.extend({
+  at: z.string(),
+  by: z.string(),
+  withdrawn: z.object({ at: z.string(), by: z.string(), why: z.string() }).nullable(),
+});
 export const withdrawTrial = z.strictObject({ why: text(400) });
 
 export type BondTrialBody = z.infer<typeof bondTrialBody>;

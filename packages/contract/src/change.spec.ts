@@ -1,8 +1,21 @@
-import { applyChanges, ChangeClash, type Change, changesBetween, insistOn, patchSection, undoChanges } from './change.js';
+import {
+  applyChanges,
+  ChangeClash,
+  type Change,
+  changesBetween,
+  insistOn,
+  patchSection,
+  undoChanges,
+} from './change.js';
 
 describe('changes between two states', () => {
   const tap = (x: number) => ({ kind: 'tap', sound: 'dull', xMm: x, yMm: 0 });
-  const survey = { gridSpacingMm: 25, readings: [tap(0), tap(25)], photo: null, visible: { kind: 'circle', diameterMm: 80 } };
+  const survey = {
+    gridSpacingMm: 25,
+    readings: [tap(0), tap(25)],
+    photo: null,
+    visible: { kind: 'circle', diameterMm: 80 },
+  };
 
   it('are none where nothing differs, and a field that is undefined is none', () => {
     expect(changesBetween(survey, structuredClone(survey))).toEqual([]);
@@ -48,7 +61,11 @@ describe('changes between two states', () => {
 
   it('of two people both count where they touch different things', () => {
     const mine = changesBetween(survey, { ...survey, readings: [...survey.readings, tap(50)] });
-    const theirs = changesBetween(survey, { ...survey, gridSpacingMm: 40, readings: [survey.readings[1], tap(75), tap(100)] });
+    const theirs = changesBetween(survey, {
+      ...survey,
+      gridSpacingMm: 40,
+      readings: [survey.readings[1], tap(75), tap(100)],
+    });
     const both = applyChanges(applyChanges(survey, theirs), mine) as typeof survey;
     expect(both.gridSpacingMm).toBe(40);
     expect(both.readings.map(({ xMm }) => xMm).sort((a, b) => a - b)).toEqual([25, 50, 75, 100]);
@@ -66,10 +83,20 @@ describe('changes between two states', () => {
   });
 
   it('insisted on have the last word, and nothing that came in meanwhile is lost', () => {
-    const next = { ...survey, gridSpacingMm: 30, readings: [tap(1), tap(25)], visible: { kind: 'circle', diameterMm: 90 } };
+    const next = {
+      ...survey,
+      gridSpacingMm: 30,
+      readings: [tap(1), tap(25)],
+      visible: { kind: 'circle', diameterMm: 90 },
+    };
     const mine = changesBetween(survey, next);
     const theirs = { ...survey, gridSpacingMm: 40, readings: [tap(2), tap(25)], visible: null };
-    expect(insistOn(theirs, mine) as object).toEqual({ ...survey, gridSpacingMm: 30, readings: [tap(2), tap(25), tap(1)], visible: { diameterMm: 90 } });
+    expect(insistOn(theirs, mine) as object).toEqual({
+      ...survey,
+      gridSpacingMm: 30,
+      readings: [tap(2), tap(25), tap(1)],
+      visible: { diameterMm: 90 },
+    });
     expect(insistOn(survey, mine) as object).toEqual(next);
   });
 
@@ -83,7 +110,9 @@ describe('changes between two states', () => {
   it('never reach past the state itself', () => {
     const sly = [{ path: '/__proto__/polluted', is: true }];
     expect(() => applyChanges({}, sly)).toThrowError(ChangeClash);
-    expect(applyChanges({}, [{ path: '/__proto__', is: { polluted: true } }]) as object).not.toEqual(jasmine.objectContaining({ polluted: true }));
+    expect(applyChanges({}, [{ path: '/__proto__', is: { polluted: true } }]) as object).not.toEqual(
+      jasmine.objectContaining({ polluted: true }),
+    );
     expect(({} as { polluted?: boolean }).polluted).toBeUndefined();
   });
 });

@@ -11,7 +11,12 @@ const pointer = z
  * which place on which members went out and which came in.
  */
 export const change = z.union([
-  z.strictObject({ path: pointer, at: z.number().int().min(0).max(1_000_000), out: z.array(z.unknown()), in: z.array(z.unknown()) }),
+  z.strictObject({
+    path: pointer,
+    at: z.number().int().min(0).max(1_000_000),
+    out: z.array(z.unknown()),
+    in: z.array(z.unknown()),
+  }),
   z.strictObject({ path: pointer, was: z.unknown().optional(), is: z.unknown().optional() }),
 ]);
 export type Change = z.infer<typeof change>;
@@ -57,7 +62,10 @@ function listChange(was: readonly unknown[], is: readonly unknown[], path: strin
  * @throws ChangeClash where something else was changed at the same place
  */
 export function applyChanges<T>(state: T, changes: readonly Change[]): T {
-  return changes.reduce<unknown>((current, one) => at(current, steps(one.path), (value) => applied(value, one), one.path), state) as T;
+  return changes.reduce<unknown>(
+    (current, one) => at(current, steps(one.path), (value) => applied(value, one), one.path),
+    state,
+  ) as T;
 }
 
 /** Makes changes whatever was done at their places meanwhile: the last word where two say different things. */
@@ -67,7 +75,13 @@ export function insistOn<T>(state: T, changes: readonly Change[]): T {
       return applyChanges(current, [one]);
     } catch (error) {
       if (!(error instanceof ChangeClash)) throw error;
-      return at(current, steps(one.path), (value) => ('at' in one ? [...(isList(value) ? value : []), ...one.in] : one.is), one.path, true);
+      return at(
+        current,
+        steps(one.path),
+        (value) => ('at' in one ? [...(isList(value) ? value : []), ...one.in] : one.is),
+        one.path,
+        true,
+      );
     }
   }, state) as T;
 }
@@ -77,7 +91,10 @@ export function undoChanges<T>(state: T, changes: readonly Change[]): T {
   return applyChanges(state, [...changes].reverse().map(turned));
 }
 
-const turned = (one: Change): Change => ('at' in one ? { path: one.path, at: one.at, out: one.in, in: one.out } : { path: one.path, ...('is' in one ? { was: one.is } : {}), ...('was' in one ? { is: one.was } : {}) });
+const turned = (one: Change): Change =>
+  'at' in one
+    ? { path: one.path, at: one.at, out: one.in, in: one.out }
+    : { path: one.path, ...('is' in one ? { was: one.is } : {}), ...('was' in one ? { is: one.was } : {}) };
 
 function applied(value: unknown, one: Change): unknown {
   if (!('at' in one)) {
@@ -88,14 +105,18 @@ function applied(value: unknown, one: Change): unknown {
   if (!isList(value)) throw new ChangeClash(one.path);
   const place = one.out.length === 0 ? Math.min(one.at, value.length) : nearestRun(value, one.out, one.at);
   if (place >= 0) return [...value.slice(0, place), ...one.in, ...value.slice(place + one.out.length)];
-  const untouched = one.in.length === 0 ? one.out.every((gone) => !value.some((member) => sameJson(member, gone))) : nearestRun(value, one.in, one.at) >= 0;
+  const untouched =
+    one.in.length === 0
+      ? one.out.every((gone) => !value.some((member) => sameJson(member, gone)))
+      : nearestRun(value, one.in, one.at) >= 0;
   if (untouched) return value;
   throw new ChangeClash(one.path);
 }
 
 /** Where a run of members begins in a list, as near as may be to a place; -1 where it is not in it. */
 function nearestRun(list: readonly unknown[], run: readonly unknown[], near: number): number {
-  const isAt = (start: number): boolean => start >= 0 && start + run.length <= list.length && run.every((member, i) => sameJson(list[start + i], member));
+  const isAt = (start: number): boolean =>
+    start >= 0 && start + run.length <= list.length && run.every((member, i) => sameJson(list[start + i], member));
   for (let off = 0; off <= Math.max(near, list.length); off++) {
     if (isAt(near - off)) return near - off;
     if (isAt(near + off)) return near + off;
@@ -104,7 +125,13 @@ function nearestRun(list: readonly unknown[], run: readonly unknown[], near: num
 }
 
 /** The state with the value at a place replaced by what the work makes of it. */
-function at(state: unknown, [step, ...rest]: readonly string[], work: (value: unknown) => unknown, path: string, make = false): unknown {
+function at(
+  state: unknown,
+  [step, ...rest]: readonly string[],
+  work: (value: unknown) => unknown,
+  path: string,
+  make = false,
+): unknown {
   if (step === undefined) return work(state);
   if (!isObject(state)) {
     if (make) return at({}, [step, ...rest], work, path, make);
@@ -118,7 +145,8 @@ function at(state: unknown, [step, ...rest]: readonly string[], work: (value: un
 
 const own = (object: Json, name: string): unknown => (Object.hasOwn(object, name) ? object[name] : undefined);
 const isList = (value: unknown): value is readonly unknown[] => Array.isArray(value);
-const isObject = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);
+const isObject = (value: unknown): value is Json =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 const escape = (name: string): string => name.replaceAll('~', '~0').replaceAll('/', '~1');
 const steps = (path: string): string[] =>
   path

@@ -10,7 +10,13 @@ import { WORDED_REMARKS, errorWords } from './words.js';
 
 const CORE = path.resolve('packages/core/src');
 const coreSources = (folder: string): string[] =>
-  readdirSync(folder, { withFileTypes: true }).flatMap((entry) => (entry.isDirectory() ? coreSources(path.join(folder, entry.name)) : entry.name.endsWith('.spec.ts') ? [] : [readFileSync(path.join(folder, entry.name), 'utf8')]));
+  readdirSync(folder, { withFileTypes: true }).flatMap((entry) =>
+    entry.isDirectory()
+      ? coreSources(path.join(folder, entry.name))
+      : entry.name.endsWith('.spec.ts')
+        ? []
+        : [readFileSync(path.join(folder, entry.name), 'utf8')],
+  );
 
 describe('inputs', () => {
   it('accept a new repair and refuse unknown fabrics, extra keys and NaN', () => {
@@ -67,17 +73,27 @@ describe('canonical JSON', () => {
     expect(canonicalJson({ a: 1, b: undefined })).toBe('{"a":1}');
   });
 
-  it('refuses what JSON cannot say', () => expect(() => canonicalJson({ a: Number.POSITIVE_INFINITY })).toThrowError(TypeError));
+  it('refuses what JSON cannot say', () =>
+    expect(() => canonicalJson({ a: Number.POSITIVE_INFINITY })).toThrowError(TypeError));
 });
 
 describe('words', () => {
   it('exist for every remark the core can make', () => {
-    const said = new Set(coreSources(CORE).flatMap((text) => [...text.matchAll(/id: '((?:air|evidence|resin|laminate|taper|joint|mix|days|schedule|paste|tools|batches|cure)\.[a-z-]+)'/g)].map((m) => m[1]!)));
+    const said = new Set(
+      coreSources(CORE).flatMap((text) =>
+        [
+          ...text.matchAll(
+            /id: '((?:air|evidence|resin|laminate|taper|joint|mix|days|schedule|paste|tools|batches|cure)\.[a-z-]+)'/g,
+          ),
+        ].map((m) => m[1]!),
+      ),
+    );
     expect(said.size).toBeGreaterThan(15);
     for (const id of said) expect(WORDED_REMARKS).toContain(id);
     for (const id of ['stack.proud', 'stack.low', 'stack.past-footprint']) expect(WORDED_REMARKS).toContain(id);
   });
 
-  it('say the limits', () => expect(errorWords('out-of-range', { value: 6, min: 1, max: 3 })).toBe('Accepted: 1 to 3.'));
+  it('say the limits', () =>
+    expect(errorWords('out-of-range', { value: 6, min: 1, max: 3 })).toBe('Accepted: 1 to 3.'));
   it('leave no NaN in a plan of defaults', () => expect(JSON.stringify(planRepair(NEW_REPAIR))).not.toContain('NaN'));
 });

@@ -36,7 +36,8 @@ import {
 } from '@ashstep/core';
 import * as z from 'zod';
 
-const ids = (table: readonly { id: string }[]): z.ZodEnum<Record<string, string>> => z.enum(table.map((entry) => entry.id));
+const ids = (table: readonly { id: string }[]): z.ZodEnum<Record<string, string>> =>
+  z.enum(table.map((entry) => entry.id));
 
 export const fabricId = ids(FABRICS);
 export const systemId = ids(SYSTEMS);
@@ -48,7 +49,11 @@ const within = ({ min, max }: { min: number; max: number }): z.ZodNumber => z.nu
 const millimetres = z.number().min(-20_000).max(20_000);
 const size = z.number().min(0.5).max(20_000);
 const note = z.string().max(4000);
-const placed = { centreXMm: millimetres.optional(), centreYMm: millimetres.optional(), rotationDeg: z.number().min(-360).max(360).optional() };
+const placed = {
+  centreXMm: millimetres.optional(),
+  centreYMm: millimetres.optional(),
+  rotationDeg: z.number().min(-360).max(360).optional(),
+};
 const lengthMm = z.number().min(1).max(20_000);
 const wrapPlan = z.strictObject({
   roundMm: z.number().min(10).max(10_000),
@@ -58,9 +63,17 @@ const wrapPlan = z.strictObject({
   layers: z.number().int().min(1).max(40),
   pastMm: z.number().min(0).max(2000),
 });
-const brokenPlan = z.strictObject({ widthMm: lengthMm, bulgeMm: z.number().min(0).max(2000), railMm: z.number().min(5).max(1000) });
+const brokenPlan = z.strictObject({
+  widthMm: lengthMm,
+  bulgeMm: z.number().min(0).max(2000),
+  railMm: z.number().min(5).max(1000),
+});
 const edgePlan = z.strictObject({ alongMm: lengthMm, inMm: lengthMm, trimMm: z.number().min(0).max(500) });
-const plugPlan = z.strictObject({ gapMm: z.number().min(0).max(50), beddingMm: z.number().min(0).max(50), pasteGPerMl: z.number().min(0.2).max(3) });
+const plugPlan = z.strictObject({
+  gapMm: z.number().min(0).max(50),
+  beddingMm: z.number().min(0).max(50),
+  pasteGPerMl: z.number().min(0.2).max(3),
+});
 /** A check of how two halves lie to one another before they are bonded. */
 export const alignmentReading = z.strictObject({
   what: z.enum(['string', 'twist', 'rocker', 'rail-left', 'rail-right']),
@@ -70,7 +83,11 @@ export const alignmentReading = z.strictObject({
   at: z.string().max(40),
 });
 /** A side of the taper with a ratio of its own. */
-export const localRatio = z.strictObject({ bearingDeg: z.number().min(-360).max(360), ratio: z.number().min(1).max(100), spreadDeg: z.number().min(1).max(180).optional() }) satisfies z.ZodType<LocalRatio>;
+export const localRatio = z.strictObject({
+  bearingDeg: z.number().min(-360).max(360),
+  ratio: z.number().min(1).max(100),
+  spreadDeg: z.number().min(1).max(180).optional(),
+}) satisfies z.ZodType<LocalRatio>;
 const rectangular = { lengthMm: size, widthMm: size, ...placed };
 
 /** Outline of damage or cut-out, plan millimetres. */
@@ -78,7 +95,11 @@ export const shape = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('circle'), diameterMm: size, ...placed }),
   z.strictObject({ kind: z.literal('ellipse'), ...rectangular }),
   z.strictObject({ kind: z.literal('slot'), ...rectangular }),
-  z.strictObject({ kind: z.literal('roundedRectangle'), cornerRadiusMm: z.number().min(0).max(10_000), ...rectangular }),
+  z.strictObject({
+    kind: z.literal('roundedRectangle'),
+    cornerRadiusMm: z.number().min(0).max(10_000),
+    ...rectangular,
+  }),
   z.strictObject({
     kind: z.literal('polygon'),
     points: z
@@ -97,7 +118,13 @@ export const fabric = z.strictObject({
   id: entryId,
   name: entryName,
   parts: z
-    .array(z.strictObject({ construction: z.enum(['mat', 'plain', 'twill', 'roving', 'ud', 'biaxial45', 'biaxial090']), fibre: z.enum(['e-glass', 's-glass', 'carbon', 'aramid']), arealWeightGsm: z.number().min(10).max(5000) }))
+    .array(
+      z.strictObject({
+        construction: z.enum(['mat', 'plain', 'twill', 'roving', 'ud', 'biaxial45', 'biaxial090']),
+        fibre: z.enum(['e-glass', 's-glass', 'carbon', 'aramid']),
+        arealWeightGsm: z.number().min(10).max(5000),
+      }),
+    )
     .min(1)
     .max(4),
   binder: z.enum(['powder', 'emulsion', 'stitched', 'none']),
@@ -118,8 +145,21 @@ export const cureCard = z.strictObject({
     m: z.number().min(0).max(5),
     n: z.number().min(0).max(8),
     heatJPerG: z.number().min(0).max(2000),
-    inhibitor: z.strictObject({ minutes: z.number().positive(), eJPerMol: z.number().min(0).max(300_000), catalystPercent: z.number().positive() }).optional(),
-    glass: z.strictObject({ freshC: z.number().min(-120).max(50), fullC: z.number().min(-60).max(300), lambda: z.number().min(0.1).max(1), aboveC: z.number().min(0).max(60) }).optional(),
+    inhibitor: z
+      .strictObject({
+        minutes: z.number().positive(),
+        eJPerMol: z.number().min(0).max(300_000),
+        catalystPercent: z.number().positive(),
+      })
+      .optional(),
+    glass: z
+      .strictObject({
+        freshC: z.number().min(-120).max(50),
+        fullC: z.number().min(-60).max(300),
+        lambda: z.number().min(0.1).max(1),
+        aboveC: z.number().min(0).max(60),
+      })
+      .optional(),
   }),
   densityGPerMl: z.number().min(0.5).max(3),
   heatCapacityJPerGK: z.number().min(0.3).max(5),
@@ -132,8 +172,20 @@ export const cureCard = z.strictObject({
 
 /** Something a data sheet says of how a system cures; the core tells what no sheet says. */
 export const sheetPoint = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('pot-gel'), massG: z.number(), tempC: z.number(), minutes: z.number(), container: container.optional() }),
-  z.strictObject({ kind: z.literal('pot-peak'), massG: z.number(), tempC: z.number(), peakC: z.number(), container: container.optional() }),
+  z.strictObject({
+    kind: z.literal('pot-gel'),
+    massG: z.number(),
+    tempC: z.number(),
+    minutes: z.number(),
+    container: container.optional(),
+  }),
+  z.strictObject({
+    kind: z.literal('pot-peak'),
+    massG: z.number(),
+    tempC: z.number(),
+    peakC: z.number(),
+    container: container.optional(),
+  }),
   z.strictObject({ kind: z.literal('thin'), alpha: z.number(), tempC: z.number(), hours: z.number() }),
 ]) satisfies z.ZodType<SheetPoint>;
 
@@ -156,29 +208,72 @@ const cardBase = {
 };
 
 const density = z.number().min(0.7).max(2.5);
-const catalyst = { catalystMinPercent: z.number().min(0.1).max(10), catalystMaxPercent: z.number().min(0.1).max(10), catalystDensityGPerMl: density };
+const catalyst = {
+  catalystMinPercent: z.number().min(0.1).max(10),
+  catalystMaxPercent: z.number().min(0.1).max(10),
+  catalystDensityGPerMl: density,
+};
 /** What a system takes from its hardener. */
-const { potLifeMin, minTempC, maxTempC, sandableHours, fullCureHours, recoatFromHours, recoatUntilHours, maxPotG } = cardBase;
+const { potLifeMin, minTempC, maxTempC, sandableHours, fullCureHours, recoatFromHours, recoatUntilHours, maxPotG } =
+  cardBase;
 const amine = { hardenerPer100ByWeight: z.number().min(1).max(500), hardenerDensityGPerMl: density };
-const RANGES = { temperature: 'The highest must be above the lowest.', window: 'The window ends after it begins.', catalyst: 'The most is not less than the least.' };
+const RANGES = {
+  temperature: 'The highest must be above the lowest.',
+  window: 'The window ends after it begins.',
+  catalyst: 'The most is not less than the least.',
+};
 
 /** A hardener or catalyst as the library keeps it. */
 export const hardener = z
   .discriminatedUnion('kind', [
-    z.strictObject({ kind: z.literal('amine'), id: entryId, name: entryName, ...amine, potLifeMin, minTempC, maxTempC, sandableHours, fullCureHours, recoatFromHours, recoatUntilHours, maxPotG }),
+    z.strictObject({
+      kind: z.literal('amine'),
+      id: entryId,
+      name: entryName,
+      ...amine,
+      potLifeMin,
+      minTempC,
+      maxTempC,
+      sandableHours,
+      fullCureHours,
+      recoatFromHours,
+      recoatUntilHours,
+      maxPotG,
+    }),
     z.strictObject({ kind: z.literal('peroxide'), id: entryId, name: entryName, ...catalyst }),
   ])
-  .refine((entry) => entry.kind === 'peroxide' || entry.minTempC < entry.maxTempC, { path: ['maxTempC'], message: RANGES.temperature })
-  .refine((entry) => entry.kind === 'peroxide' || entry.recoatFromHours <= entry.recoatUntilHours, { path: ['recoatUntilHours'], message: RANGES.window })
-  .refine((entry) => entry.kind === 'amine' || entry.catalystMinPercent <= entry.catalystMaxPercent, { path: ['catalystMaxPercent'], message: RANGES.catalyst }) satisfies z.ZodType<Hardener>;
+  .refine((entry) => entry.kind === 'peroxide' || entry.minTempC < entry.maxTempC, {
+    path: ['maxTempC'],
+    message: RANGES.temperature,
+  })
+  .refine((entry) => entry.kind === 'peroxide' || entry.recoatFromHours <= entry.recoatUntilHours, {
+    path: ['recoatUntilHours'],
+    message: RANGES.window,
+  })
+  .refine((entry) => entry.kind === 'amine' || entry.catalystMinPercent <= entry.catalystMaxPercent, {
+    path: ['catalystMaxPercent'],
+    message: RANGES.catalyst,
+  }) satisfies z.ZodType<Hardener>;
 
 /** A resin system as the library keeps it. */
 export const systemCard = z
-  .discriminatedUnion('kind', [z.strictObject({ kind: z.literal('two-part'), ...cardBase, ...amine }), z.strictObject({ kind: z.literal('catalysed'), ...cardBase, ...catalyst })])
+  .discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('two-part'), ...cardBase, ...amine }),
+    z.strictObject({ kind: z.literal('catalysed'), ...cardBase, ...catalyst }),
+  ])
   .refine((card) => card.minTempC < card.maxTempC, { path: ['maxTempC'], message: RANGES.temperature })
-  .refine((card) => card.recoatFromHours <= card.recoatUntilHours, { path: ['recoatUntilHours'], message: RANGES.window })
-  .refine((card) => card.kind === 'two-part' || card.catalystMinPercent <= card.catalystMaxPercent, { path: ['catalystMaxPercent'], message: RANGES.catalyst })
-  .refine((card) => (card.family === 'epoxy') === (card.kind === 'two-part'), { path: ['family'], message: 'Epoxy takes hardener; polyester and vinylester take catalyst.' }) satisfies z.ZodType<SystemCard>;
+  .refine((card) => card.recoatFromHours <= card.recoatUntilHours, {
+    path: ['recoatUntilHours'],
+    message: RANGES.window,
+  })
+  .refine((card) => card.kind === 'two-part' || card.catalystMinPercent <= card.catalystMaxPercent, {
+    path: ['catalystMaxPercent'],
+    message: RANGES.catalyst,
+  })
+  .refine((card) => (card.family === 'epoxy') === (card.kind === 'two-part'), {
+    path: ['family'],
+    message: 'Epoxy takes hardener; polyester and vinylester take catalyst.',
+  }) satisfies z.ZodType<SystemCard>;
 
 /** A core material as the library keeps it. */
 export const coreMaterial = z.strictObject({
@@ -224,24 +319,52 @@ export const extraPly = z
     face: z.enum(['first', 'second']),
     after: z.number().int().min(0).max(200),
   })
-  .refine((ply) => known(FABRICS, ply.own, ply.fabricId), { path: ['fabricId'], message: NOT_LISTED }) satisfies z.ZodType<ExtraPly>;
+  .refine((ply) => known(FABRICS, ply.own, ply.fabricId), {
+    path: ['fabricId'],
+    message: NOT_LISTED,
+  }) satisfies z.ZodType<ExtraPly>;
 export const wallClock = z
   .string()
   .regex(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/, 'Give day and time, like 2026-04-16 08:00.')
   .refine(isWallClock, 'There is no such day or time.');
 
-const taken = { xMm: millimetres, yMm: millimetres, instrument: z.string().max(60), by: z.string().max(80), at: wallClock.nullable(), after: z.boolean().optional() };
+const taken = {
+  xMm: millimetres,
+  yMm: millimetres,
+  instrument: z.string().max(60),
+  by: z.string().max(80),
+  at: wallClock.nullable(),
+  after: z.boolean().optional(),
+};
 const reading = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('tap'), sound: z.enum(['sound', 'dull', 'doubtful']), ...taken }),
-  z.strictObject({ kind: z.enum(['moisture', 'thickness', 'hardness']), value: z.number().min(0).max(100_000), ...taken }),
+  z.strictObject({
+    kind: z.enum(['moisture', 'thickness', 'hardness']),
+    value: z.number().min(0).max(100_000),
+    ...taken,
+  }),
 ]);
 
 const count = z.number().int().min(0).max(1_000_000);
-const shopBond = z.strictObject({ mpa: z.number().min(0.1).max(200), source: z.string().trim().min(1, 'Say which trials it rests on.').max(400) });
+const shopBond = z.strictObject({
+  mpa: z.number().min(0.1).max(200),
+  source: z.string().trim().min(1, 'Say which trials it rests on.').max(400),
+});
 /** The shop's own bond shear, by resin. */
-export const bondSetting = z.strictObject({ polyester: shopBond.optional(), vinylester: shopBond.optional(), epoxy: shopBond.optional() });
+export const bondSetting = z.strictObject({
+  polyester: shopBond.optional(),
+  vinylester: shopBond.optional(),
+  epoxy: shopBond.optional(),
+});
 const plane = z.array(z.strictObject({ x: millimetres, y: millimetres })).max(2000);
-const mark = z.strictObject({ id: z.uuid(), kind: z.enum(['damage', 'crack', 'earlier-repair']), name: z.string().max(80), points: plane.min(2), widthMm: z.number().min(0).max(200), hole: z.boolean().optional() });
+const mark = z.strictObject({
+  id: z.uuid(),
+  kind: z.enum(['damage', 'crack', 'earlier-repair']),
+  name: z.string().max(80),
+  points: plane.min(2),
+  widthMm: z.number().min(0).max(200),
+  hole: z.boolean().optional(),
+});
 const pixel = z.strictObject({ xPx: z.number().min(0).max(20_000), yPx: z.number().min(0).max(20_000) });
 const laidPhoto = z.strictObject({
   id: z.uuid(),
@@ -286,15 +409,42 @@ const plannedPaste = z
     own: filler.optional(),
     consistency: z.enum(CONSISTENCIES).optional(),
   })
-  .refine((paste) => known(FILLERS, paste.own, paste.fillerId), { path: ['fillerId'], message: NOT_LISTED }) satisfies z.ZodType<PlannedPaste>;
-const plannedCoat = z.strictObject({ id: entryId, name: entryName, thicknessMm: z.number().min(0.05).max(20), areaMm2: z.number().min(1).max(4e8).nullable(), densityGPerMl: density }) satisfies z.ZodType<PlannedCoat>;
+  .refine((paste) => known(FILLERS, paste.own, paste.fillerId), {
+    path: ['fillerId'],
+    message: NOT_LISTED,
+  }) satisfies z.ZodType<PlannedPaste>;
+const plannedCoat = z.strictObject({
+  id: entryId,
+  name: entryName,
+  thicknessMm: z.number().min(0.05).max(20),
+  areaMm2: z.number().min(1).max(4e8).nullable(),
+  densityGPerMl: density,
+}) satisfies z.ZodType<PlannedCoat>;
 
 const toolStep = z.number().min(0.001).max(1000);
 /** Something both parts of a mix are measured with. */
 export const measuringTool = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('scale'), name: entryName, stepG: toolStep, errorG: z.number().min(0).max(1000).optional(), mostG: z.number().min(1).max(1e6).optional() }),
-  z.strictObject({ kind: z.literal('lines'), name: entryName, stepMl: toolStep, errorMl: z.number().min(0).max(1000).optional(), mostMl: z.number().min(1).max(1e6).optional() }),
-  z.strictObject({ kind: z.literal('pump'), name: entryName, resinStrokeMl: z.number().min(0.05).max(1000), secondStrokeMl: z.number().min(0.05).max(1000), strokePercent: z.number().min(0).max(50) }),
+  z.strictObject({
+    kind: z.literal('scale'),
+    name: entryName,
+    stepG: toolStep,
+    errorG: z.number().min(0).max(1000).optional(),
+    mostG: z.number().min(1).max(1e6).optional(),
+  }),
+  z.strictObject({
+    kind: z.literal('lines'),
+    name: entryName,
+    stepMl: toolStep,
+    errorMl: z.number().min(0).max(1000).optional(),
+    mostMl: z.number().min(1).max(1e6).optional(),
+  }),
+  z.strictObject({
+    kind: z.literal('pump'),
+    name: entryName,
+    resinStrokeMl: z.number().min(0.05).max(1000),
+    secondStrokeMl: z.number().min(0.05).max(1000),
+    strokePercent: z.number().min(0).max(50),
+  }),
 ]) satisfies z.ZodType<MeasuringTool>;
 
 const minutes = z.number().min(0).max(10_000);
@@ -354,20 +504,37 @@ export const inputSections = {
     structure: z.enum(GRAVE_STRUCTURES),
     override: z.enum(SEVERITIES).nullable(),
     reason: note,
-    release: z.strictObject({ reference: z.string().min(3).max(400), by: z.string().max(80), at: z.string().max(40) }).nullable(),
+    release: z
+      .strictObject({ reference: z.string().min(3).max(400), by: z.string().max(80), at: z.string().max(40) })
+      .nullable(),
   }),
   survey: z.strictObject({
     readings: z.array(reading).max(MAX_READINGS),
     gridSpacingMm: z.number().min(2).max(1000),
     marks: z.array(mark).max(40),
     photo: laidPhoto.nullable(),
-    gauge: z.array(z.strictObject({ rayDeg: within(GAUGE_LIMITS.rayDeg), outMm: within(GAUGE_LIMITS.outMm), depthMm: within(GAUGE_LIMITS.depthMm) })).max(GAUGE_LIMITS.count),
+    gauge: z
+      .array(
+        z.strictObject({
+          rayDeg: within(GAUGE_LIMITS.rayDeg),
+          outMm: within(GAUGE_LIMITS.outMm),
+          depthMm: within(GAUGE_LIMITS.depthMm),
+        }),
+      )
+      .max(GAUGE_LIMITS.count),
     visible: shape.nullable(),
     expected: z.strictObject({ shape, depth, depthMm: depthMm.nullable() }).nullable(),
     moistureLimit: z.number().min(0).max(1000).nullable(),
     dryReference: z.number().min(0).max(1000).nullable(),
     rings: z.strictObject({ ratio: z.number().min(2).max(100), rings: z.array(ring).min(1).max(60) }).nullable(),
-    coupon: z.strictObject({ beforeG: z.number().min(0.05).max(10_000), afterG: z.number().gt(0).max(10_000), areaMm2: z.number().min(25).max(1e6).optional(), thicknessMm: z.number().min(0.1).max(100).optional() }).nullable(),
+    coupon: z
+      .strictObject({
+        beforeG: z.number().min(0.05).max(10_000),
+        afterG: z.number().gt(0).max(10_000),
+        areaMm2: z.number().min(25).max(1e6).optional(),
+        thicknessMm: z.number().min(0.1).max(100).optional(),
+      })
+      .nullable(),
   }),
   laminate: z.strictObject({
     known: z.enum(['thickness', 'plies']),
@@ -375,11 +542,18 @@ export const inputSections = {
     plies,
     finishThicknessMm: z.number().min(0).max(20),
     core: z
-      .strictObject({ coreId: entryId, own: coreMaterial.optional(), thicknessMm: z.number().min(0.5).max(200), reachable: z.boolean() })
+      .strictObject({
+        coreId: entryId,
+        own: coreMaterial.optional(),
+        thicknessMm: z.number().min(0.5).max(200),
+        reachable: z.boolean(),
+      })
       .refine((ref) => known(CORES, ref.own, ref.coreId), { path: ['coreId'], message: NOT_LISTED })
       .nullable(),
     priorId,
-    shedCounts: z.strictObject({ polyester: count, vinylester: count, epoxy: count, thermoplastic: count, mixed: count }).optional(),
+    shedCounts: z
+      .strictObject({ polyester: count, vinylester: count, epoxy: count, thermoplastic: count, mixed: count })
+      .optional(),
     clueIds: z.array(clueId).max(40),
     epoxyInBond: z.boolean(),
     pressedPanel: z.boolean(),
@@ -398,10 +572,14 @@ export const inputSections = {
       surfaceTempC: z.number().min(-40).max(120),
     })
     .refine((resin) => known(SYSTEMS, resin.own, resin.systemId), { path: ['systemId'], message: NOT_LISTED })
-    .refine(({ systemId: id, own, hardener: taken }) => !taken || !id || hardens(taken, (own ?? SYSTEMS.find((system) => system.id === id))?.family ?? 'epoxy'), {
-      path: ['hardener'],
-      message: 'This hardener never sets this resin. Amines set epoxy, peroxides polyester and vinylester.',
-    }),
+    .refine(
+      ({ systemId: id, own, hardener: taken }) =>
+        !taken || !id || hardens(taken, (own ?? SYSTEMS.find((system) => system.id === id))?.family ?? 'epoxy'),
+      {
+        path: ['hardener'],
+        message: 'This hardener never sets this resin. Amines set epoxy, peroxides polyester and vinylester.',
+      },
+    ),
   taper: z.strictObject({
     ratio: z.number().min(1).max(100).nullable(),
     sides: z.enum(['one', 'two']),
@@ -415,11 +593,18 @@ export const inputSections = {
     edge: edgePlan.optional(),
     plug: plugPlan.optional(),
     dishRatio: z.number().min(1).max(12).optional(),
-    curvature: z.strictObject({ alongMm: z.number().min(1).max(1e6).nullable(), acrossMm: z.number().min(1).max(1e6).nullable() }).optional(),
+    curvature: z
+      .strictObject({ alongMm: z.number().min(1).max(1e6).nullable(), acrossMm: z.number().min(1).max(1e6).nullable() })
+      .optional(),
     alignment: z.array(alignmentReading).max(60).optional(),
     marginMm: z.number().min(0).max(500),
     maskMm: z.number().min(0).max(500),
-    knockDowns: z.strictObject({ preparation: knockDown, secondaryBond: knockDown, wetService: knockDown, age: knockDown }),
+    knockDowns: z.strictObject({
+      preparation: knockDown,
+      secondaryBond: knockDown,
+      wetService: knockDown,
+      age: knockDown,
+    }),
     bond: bondSetting.optional(),
   }),
   stack: z
@@ -438,7 +623,10 @@ export const inputSections = {
       finishAllowanceMm: z.number().min(0).max(20),
       process: z.enum(['hand', 'film', 'vacuum']),
     })
-    .refine((stack) => known(FABRICS, stack.coverOwn, stack.coverFabricId), { path: ['coverFabricId'], message: NOT_LISTED }),
+    .refine((stack) => known(FABRICS, stack.coverOwn, stack.coverFabricId), {
+      path: ['coverFabricId'],
+      message: NOT_LISTED,
+    }),
   mix: z.strictObject({
     catalystPercent: z.number().min(0.1).max(10).nullable(),
     layingRateGPerMin: z.number().min(0.1).max(1000),
@@ -475,5 +663,7 @@ export type StoredInputs = z.infer<typeof repairInputs>;
 
 /** Inputs stored before a field existed, with what a new repair has in it. */
 export function completeInputs(stored: Partial<StoredInputs> | null): StoredInputs {
-  return Object.fromEntries(sectionNames.map((section) => [section, { ...NEW_REPAIR[section], ...stored?.[section] }])) as unknown as StoredInputs;
+  return Object.fromEntries(
+    sectionNames.map((section) => [section, { ...NEW_REPAIR[section], ...stored?.[section] }]),
+  ) as unknown as StoredInputs;
 }

@@ -3,7 +3,8 @@ import { SHIPPED, isOwn, libraryBody, searchLibrary } from './library.js';
 
 describe('the library', () => {
   it('ships entries that are fit to be entered by hand, each id once in its kind, none like an own one', () => {
-    for (const { kind, entry } of SHIPPED) expect(libraryBody.safeParse({ kind, entry }).success).withContext(entry.id).toBeTrue();
+    for (const { kind, entry } of SHIPPED)
+      expect(libraryBody.safeParse({ kind, entry }).success).withContext(entry.id).toBeTrue();
     expect(new Set(SHIPPED.map(({ kind, entry }) => `${kind} ${entry.id}`)).size).toBe(SHIPPED.length);
     expect(SHIPPED.some(({ entry }) => isOwn(entry.id))).toBeFalse();
   });

@@ -1,4 +1,15 @@
-import { CORES, type Core, FABRICS, FILLERS, type Fabric, GRITS, HARDENERS, SYSTEMS, type SystemCard, WET_FROM_GRIT } from '@ashstep/core';
+import {
+  CORES,
+  type Core,
+  FABRICS,
+  FILLERS,
+  type Fabric,
+  GRITS,
+  HARDENERS,
+  SYSTEMS,
+  type SystemCard,
+  WET_FROM_GRIT,
+} from '@ashstep/core';
 import * as z from 'zod';
 import { uuid } from './api.js';
 import { coreMaterial, fabric, filler, hardener, systemCard } from './domain.js';
@@ -10,11 +21,21 @@ export interface Abrasive {
   grit: number;
   wet: boolean;
 }
-export const ABRASIVES: readonly Abrasive[] = GRITS.map((grit) => ({ id: `grit-${grit}`, name: `Paper ${grit}${grit >= WET_FROM_GRIT ? ', wet' : ''}`, grit, wet: grit >= WET_FROM_GRIT }));
+export const ABRASIVES: readonly Abrasive[] = GRITS.map((grit) => ({
+  id: `grit-${grit}`,
+  name: `Paper ${grit}${grit >= WET_FROM_GRIT ? ', wet' : ''}`,
+  grit,
+  wet: grit >= WET_FROM_GRIT,
+}));
 
 const name = z.string().trim().min(1, 'This is still missing.').max(120);
 const id = z.string().min(1).max(80);
-export const abrasive = z.strictObject({ id, name, grit: z.number().int().min(16).max(10_000), wet: z.boolean() }) satisfies z.ZodType<Abrasive>;
+export const abrasive = z.strictObject({
+  id,
+  name,
+  grit: z.number().int().min(16).max(10_000),
+  wet: z.boolean(),
+}) satisfies z.ZodType<Abrasive>;
 
 /** One of the shop's own entries. What it is sits in `entry`, whose id is its own. */
 export const libraryBody = z.discriminatedUnion('kind', [
@@ -27,8 +48,22 @@ export const libraryBody = z.discriminatedUnion('kind', [
 ]);
 export type LibraryBody = z.infer<typeof libraryBody>;
 export type LibraryKind = LibraryBody['kind'];
-export const LIBRARY_KINDS = ['fabric', 'system', 'hardener', 'core', 'filler', 'abrasive'] as const satisfies readonly LibraryKind[];
-export const LIBRARY_KIND_NAMES: Record<LibraryKind, string> = { fabric: 'Fabrics', system: 'Resins', hardener: 'Hardeners', core: 'Cores', filler: 'Fillers', abrasive: 'Abrasives' };
+export const LIBRARY_KINDS = [
+  'fabric',
+  'system',
+  'hardener',
+  'core',
+  'filler',
+  'abrasive',
+] as const satisfies readonly LibraryKind[];
+export const LIBRARY_KIND_NAMES: Record<LibraryKind, string> = {
+  fabric: 'Fabrics',
+  system: 'Resins',
+  hardener: 'Hardeners',
+  core: 'Cores',
+  filler: 'Fillers',
+  abrasive: 'Abrasives',
+};
 
 /** Own entries begin so, and no shipped one does. */
 export const OWN_PREFIX = 'own-';
@@ -69,13 +104,23 @@ export const lotBody = z
     /** Of a pack, in the shop's own money; null when not noted. */
     price: z.number().min(0).max(1e6).nullable(),
   })
-  .refine((lot) => lot.expiresOn === null || lot.expiresOn >= lot.receivedOn, { path: ['expiresOn'], message: 'It cannot have expired before it came.' });
+  .refine((lot) => lot.expiresOn === null || lot.expiresOn >= lot.receivedOn, {
+    path: ['expiresOn'],
+    message: 'It cannot have expired before it came.',
+  });
 export const lot = lotBody.extend({ usedUp: z.boolean() });
 export type LotBody = z.infer<typeof lotBody>;
 export type Lot = z.infer<typeof lot>;
 
 export const libraryReply = z.object({
-  items: z.array(z.object({ kind: z.enum(LIBRARY_KINDS), entry: z.object({ id, name }).loose(), own: z.boolean(), retired: z.object({ at: z.string(), by: z.string() }).nullable() })),
+  items: z.array(
+    z.object({
+      kind: z.enum(LIBRARY_KINDS),
+      entry: z.object({ id, name }).loose(),
+      own: z.boolean(),
+      retired: z.object({ at: z.string(), by: z.string() }).nullable(),
+    }),
+  ),
   lots: z.array(lot),
 });
 /** The shop's own entries, retired ones too, and its lots. */
@@ -88,7 +133,11 @@ export const setUsedUp = z.strictObject({ usedUp: z.boolean() });
 
 /** Version of the library file; a later one reads every earlier one. */
 export const LIBRARY_SCHEMA = 'ash-step/library/1';
-export const libraryFile = z.strictObject({ schema: z.literal(LIBRARY_SCHEMA), entries: z.array(z.unknown()).max(10_000), lots: z.array(z.unknown()).max(20_000) });
+export const libraryFile = z.strictObject({
+  schema: z.literal(LIBRARY_SCHEMA),
+  entries: z.array(z.unknown()).max(10_000),
+  lots: z.array(z.unknown()).max(20_000),
+});
 
 /** What came of taking a file in: how many were taken, and every row left out with its reason. */
 export interface ImportReply {

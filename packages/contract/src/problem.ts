@@ -24,14 +24,21 @@ export function issueFields(error: z.ZodError, prefix = ''): FieldProblem[] {
   return error.issues
     .flatMap((issue) => likeliest(issue, []))
     .slice(0, 50)
-    .map(({ issue, path }) => ({ path: [...(prefix ? [prefix] : []), ...path.map(String)].join('.'), message: issueWords(issue) }));
+    .map(({ issue, path }) => ({
+      path: [...(prefix ? [prefix] : []), ...path.map(String)].join('.'),
+      message: issueWords(issue),
+    }));
 }
 
 /** Of a choice between shapes, what is wrong by the one that was most likely meant: the one with least wrong with it. */
-function likeliest(issue: z.core.$ZodIssue, before: readonly PropertyKey[]): { issue: z.core.$ZodIssue; path: readonly PropertyKey[] }[] {
+function likeliest(
+  issue: z.core.$ZodIssue,
+  before: readonly PropertyKey[],
+): { issue: z.core.$ZodIssue; path: readonly PropertyKey[] }[] {
   const path = [...before, ...issue.path];
   if (issue.code !== 'invalid_union' || issue.errors.length === 0) return [{ issue, path }];
-  const weight = (issues: readonly z.core.$ZodIssue[]): number => issues.reduce((sum, one) => sum + (one.path.length === 0 && one.code === 'invalid_type' ? 10 : 1), 0);
+  const weight = (issues: readonly z.core.$ZodIssue[]): number =>
+    issues.reduce((sum, one) => sum + (one.path.length === 0 && one.code === 'invalid_type' ? 10 : 1), 0);
   const best = issue.errors.reduce((a, b) => (weight(b) < weight(a) ? b : a));
   return best.flatMap((one) => likeliest(one, path));
 }
@@ -44,17 +51,23 @@ const MOST_LISTED = 8;
 function issueWords(issue: z.core.$ZodIssue): string {
   switch (issue.code) {
     case 'invalid_type':
-      return issue.message.endsWith('received undefined') ? 'This is still missing.' : `Give a ${issue.expected === 'number' ? 'figure' : issue.expected} here.`;
+      return issue.message.endsWith('received undefined')
+        ? 'This is still missing.'
+        : `Give a ${issue.expected === 'number' ? 'figure' : issue.expected} here.`;
     case 'too_small':
       if (!ZODS_OWN.test(issue.message)) return issue.message;
       if (issue.origin === 'array') return `At least ${String(issue.minimum)}.`;
-      return issue.origin === 'string' ? 'This is still missing.' : `Accepted: ${issue.inclusive === false ? 'more than ' : ''}${String(issue.minimum)}${issue.inclusive === false ? '' : ' or more'}.`;
+      return issue.origin === 'string'
+        ? 'This is still missing.'
+        : `Accepted: ${issue.inclusive === false ? 'more than ' : ''}${String(issue.minimum)}${issue.inclusive === false ? '' : ' or more'}.`;
     case 'too_big':
       if (!ZODS_OWN.test(issue.message)) return issue.message;
       if (issue.origin === 'array') return `${String(issue.maximum)} at the most.`;
       return `Accepted: up to ${String(issue.maximum)}${issue.origin === 'string' ? ' characters' : ''}.`;
     case 'invalid_value':
-      return issue.values.length > MOST_LISTED ? 'Not in the list. Pick one that is.' : `Accepted: ${issue.values.map(String).join(', ')}.`;
+      return issue.values.length > MOST_LISTED
+        ? 'Not in the list. Pick one that is.'
+        : `Accepted: ${issue.values.map(String).join(', ')}.`;
     case 'unrecognized_keys':
       return `Not known here: ${issue.keys.join(', ')}.`;
     default:

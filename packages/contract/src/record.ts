@@ -14,12 +14,27 @@ export const recordFigures = z.strictObject({
   groundVolumeMl: z.number(),
   jointStrengthRatio: z.number().nullable(),
   system: z.string(),
-  plies: z.array(z.strictObject({ laid: z.number(), face: z.string(), fabric: z.string(), orientationDeg: z.number(), lengthMm: z.number(), widthMm: z.number(), thicknessMm: z.number(), cover: z.boolean() })),
+  plies: z.array(
+    z.strictObject({
+      laid: z.number(),
+      face: z.string(),
+      fabric: z.string(),
+      orientationDeg: z.number(),
+      lengthMm: z.number(),
+      widthMm: z.number(),
+      thicknessMm: z.number(),
+      cover: z.boolean(),
+    }),
+  ),
   match: z.array(z.strictObject({ direction: z.string(), ratio: z.number(), band: z.string() })),
   weightRatio: z.number().nullable(),
   resinMixG: z.number(),
   /** What the day's temperature did to the cure, as ids and figures; none where nothing. */
-  cold: z.array(z.strictObject({ id: z.string(), params: z.record(z.string(), z.union([z.string(), z.number()])).optional() })).optional(),
+  cold: z
+    .array(
+      z.strictObject({ id: z.string(), params: z.record(z.string(), z.union([z.string(), z.number()])).optional() }),
+    )
+    .optional(),
   pots: z.array(z.strictObject({ label: z.string(), resinG: z.number(), secondG: z.number() })),
 });
 
@@ -52,7 +67,13 @@ export const recordFile = z.strictObject({
   previousHash: z.string().regex(/^[0-9a-f]{64}$/),
   hash: z.string().regex(/^[0-9a-f]{64}$/),
   /** Its number in the chain of the shop that sealed it, signed with that shop's key (Ed25519); none before shops had keys. */
-  seal: z.strictObject({ number: z.number().int().min(1), publicKey: z.string().regex(/^[0-9a-f]{64}$/), signature: z.string().regex(/^[0-9a-f]{128}$/) }).optional(),
+  seal: z
+    .strictObject({
+      number: z.number().int().min(1),
+      publicKey: z.string().regex(/^[0-9a-f]{64}$/),
+      signature: z.string().regex(/^[0-9a-f]{128}$/),
+    })
+    .optional(),
 });
 
 export type RecordBody = z.infer<typeof recordBody>;

@@ -1,4 +1,12 @@
-import { type Air, type RepairInputs, type ShedJob, type ShedPlanInput, formatLocal, parseLocal, standInWeather } from '@ashstep/core';
+import {
+  type Air,
+  type RepairInputs,
+  type ShedJob,
+  type ShedPlanInput,
+  formatLocal,
+  parseLocal,
+  standInWeather,
+} from '@ashstep/core';
 import type { BoardRow } from './api.js';
 import type { ShopReply } from './shop.js';
 
@@ -17,9 +25,20 @@ export function weatherOf({ settings, forecast }: Pick<ShopReply, 'settings' | '
  * @param nowAt wall clock of the shed
  * @param localOf an instant as the shed's wall clock says it
  */
-export function shedPlanInput(rows: readonly BoardRow[], shop: ShopReply, nowAt: string, localOf: (instant: string) => string): ShedPlanInput {
+export function shedPlanInput(
+  rows: readonly BoardRow[],
+  shop: ShopReply,
+  nowAt: string,
+  localOf: (instant: string) => string,
+): ShedPlanInput {
   const jobs = rows.filter((row) => row.openRework === 0).map((row) => jobOf(row, shop, localOf));
-  return { shop: shop.settings, jobs, nowAt: `${nowAt.slice(0, 15)}0`, weather: weatherOf(shop, nowAt), reading: shop.reading };
+  return {
+    shop: shop.settings,
+    jobs,
+    nowAt: `${nowAt.slice(0, 15)}0`,
+    weather: weatherOf(shop, nowAt),
+    reading: shop.reading,
+  };
 }
 
 function jobOf(row: BoardRow, { pins, marks }: ShopReply, localOf: (instant: string) => string): ShedJob {
@@ -33,6 +52,8 @@ function jobOf(row: BoardRow, { pins, marks }: ShopReply, localOf: (instant: str
       marks: marks.filter(({ repairId }) => repairId === row.id),
       finished: row.stageReached >= 9,
     },
-    pins: Object.fromEntries(pins.filter(({ repairId }) => repairId === row.id).map(({ key, startAt }) => [key, startAt])),
+    pins: Object.fromEntries(
+      pins.filter(({ repairId }) => repairId === row.id).map(({ key, startAt }) => [key, startAt]),
+    ),
   };
 }

@@ -3,7 +3,10 @@ import { issueFields } from './problem.js';
 import { addReading, completeSettings, forecast, setMark, setPin, shedHours, shopSettings } from './shop.js';
 
 const ID = '00000000-0000-4000-8000-00000000000a';
-const words = (schema: { safeParse: (value: unknown) => { success: boolean; error?: unknown } }, value: unknown): string[] => {
+const words = (
+  schema: { safeParse: (value: unknown) => { success: boolean; error?: unknown } },
+  value: unknown,
+): string[] => {
   const { success, error } = schema.safeParse(value);
   return success ? [] : issueFields(error as never).map(({ path, message }) => `${path}: ${message}`);
 };
@@ -15,7 +18,9 @@ describe('settings of the shed', () => {
 
   it('open an hour at least, on one day at least', () => {
     expect(words(shedHours, { fromMin: 480, toMin: 500, openDays: [1] })).toEqual(['toMin: Open an hour at least.']);
-    expect(words(shedHours, { fromMin: 480, toMin: 1020, openDays: [] })).toEqual(['openDays: Open on one day at least.']);
+    expect(words(shedHours, { fromMin: 480, toMin: 1020, openDays: [] })).toEqual([
+      'openDays: Open on one day at least.',
+    ]);
     expect(words(shedHours, { fromMin: 480, toMin: 1020, openDays: [7] }).length).toBe(1);
   });
 
@@ -27,12 +32,16 @@ describe('settings of the shed', () => {
 
   it('have somebody back after they went', () => {
     const away = [{ fromAt: '2026-04-20T08:00', untilAt: '2026-04-18T17:00' }];
-    expect(words(shopSettings, { ...SETTINGS, hands: [{ ...SETTINGS.hands[0], away }] })).toEqual(['hands.0.away.0.untilAt: Back after it begins.']);
+    expect(words(shopSettings, { ...SETTINGS, hands: [{ ...SETTINGS.hands[0], away }] })).toEqual([
+      'hands.0.away.0.untilAt: Back after it begins.',
+    ]);
   });
 
   it('refuse what no shed has: a rate of nothing, a heater of the sun, a field that is not known', () => {
     expect(words(shopSettings, { ...SETTINGS, layingRateGPerMin: 0 })[0]).toContain('layingRateGPerMin');
-    expect(words(shopSettings, { ...SETTINGS, climate: { ...SETTINGS.climate, heatedToC: 90 } })[0]).toContain('climate.heatedToC');
+    expect(words(shopSettings, { ...SETTINGS, climate: { ...SETTINGS.climate, heatedToC: 90 } })[0]).toContain(
+      'climate.heatedToC',
+    );
     expect(words(shopSettings, { ...SETTINGS, mood: 'good' })).toEqual([': Not known here: mood.']);
     expect(words(shopSettings, { ...SETTINGS, money: { ...SETTINGS.money, perHour: Number.NaN } }).length).toBe(1);
   });
@@ -40,7 +49,9 @@ describe('settings of the shed', () => {
   it('stored before one existed have what a new shed starts from in its place', () => {
     const { money, ...older } = SETTINGS;
     expect(completeSettings(older as never).money).toEqual(USUAL_SHOP.money);
-    expect(completeSettings({ rates: { ...USUAL_SHOP.rates, grindMlPerMin: 99 } as never }).rates).toEqual(jasmine.objectContaining({ ...USUAL_SHOP.rates, grindMlPerMin: 99 }));
+    expect(completeSettings({ rates: { ...USUAL_SHOP.rates, grindMlPerMin: 99 } as never }).rates).toEqual(
+      jasmine.objectContaining({ ...USUAL_SHOP.rates, grindMlPerMin: 99 }),
+    );
     expect(money).toBeDefined();
   });
 });
@@ -50,13 +61,19 @@ describe('what goes into the plan', () => {
     expect(words(forecast, { startAt: '2026-04-16T08:00', hours: [HOUR] })).toEqual([]);
     expect(words(forecast, { startAt: '2026-04-16T08:10', hours: [HOUR] })[0]).toContain('Begins with a whole hour.');
     expect(words(forecast, { startAt: '2026-04-16T08:00', hours: [] }).length).toBe(1);
-    expect(words(forecast, { startAt: '2026-04-16T08:00', hours: Array.from({ length: 24 * 60 + 1 }, () => HOUR) }).length).toBe(1);
+    expect(
+      words(forecast, { startAt: '2026-04-16T08:00', hours: Array.from({ length: 24 * 60 + 1 }, () => HOUR) }).length,
+    ).toBe(1);
   });
 
   it('is air there can be: no 120 % and no hour hotter than any', () => {
-    expect(words(forecast, { startAt: '2026-04-16T08:00', hours: [{ ...HOUR, humidityPercent: 120 }] })[0]).toContain('hours.0.humidityPercent');
+    expect(words(forecast, { startAt: '2026-04-16T08:00', hours: [{ ...HOUR, humidityPercent: 120 }] })[0]).toContain(
+      'hours.0.humidityPercent',
+    );
     expect(words(addReading, { id: ID, at: '2026-04-16T08:00', tempC: 75, humidityPercent: 50 })[0]).toContain('tempC');
-    expect(words(addReading, { id: ID, at: 'yesterday', tempC: 18, humidityPercent: 50 })[0]).toBe('at: Give day and time, like 2026-04-16 08:00.');
+    expect(words(addReading, { id: ID, at: 'yesterday', tempC: 18, humidityPercent: 50 })[0]).toBe(
+      'at: Give day and time, like 2026-04-16 08:00.',
+    );
   });
 
   it('is done after it was begun', () => {

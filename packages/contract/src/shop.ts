@@ -6,7 +6,11 @@ import { measuringTool, shopRates, wallClock } from './domain.js';
 const minuteOfDay = z.number().int().min(0).max(1440);
 
 export const shedHours = z
-  .strictObject({ fromMin: minuteOfDay, toMin: minuteOfDay, openDays: z.array(z.number().int().min(0).max(6)).min(1, 'Open on one day at least.').max(7) })
+  .strictObject({
+    fromMin: minuteOfDay,
+    toMin: minuteOfDay,
+    openDays: z.array(z.number().int().min(0).max(6)).min(1, 'Open on one day at least.').max(7),
+  })
   .refine((hours) => hours.toMin - hours.fromMin >= 60, { path: ['toMin'], message: 'Open an hour at least.' });
 
 export const shopSettings = z.strictObject({
@@ -19,7 +23,11 @@ export const shopSettings = z.strictObject({
         skills: z.array(z.enum(SKILLS)).max(SKILLS.length),
         hours: shedHours.optional(),
         away: z
-          .array(z.strictObject({ fromAt: wallClock, untilAt: wallClock }).refine((span) => span.fromAt < span.untilAt, { path: ['untilAt'], message: 'Back after it begins.' }))
+          .array(
+            z
+              .strictObject({ fromAt: wallClock, untilAt: wallClock })
+              .refine((span) => span.fromAt < span.untilAt, { path: ['untilAt'], message: 'Back after it begins.' }),
+          )
           .max(60)
           .optional(),
       }),
@@ -30,7 +38,10 @@ export const shopSettings = z.strictObject({
   tools: z
     .array(measuringTool)
     .max(40)
-    .refine((tools) => new Set(tools.map(({ name }) => name)).size === tools.length, 'Two tools have the same name. Give each its own.'),
+    .refine(
+      (tools) => new Set(tools.map(({ name }) => name)).size === tools.length,
+      'Two tools have the same name. Give each its own.',
+    ),
   dropsPerMl: z.number().min(5).max(100),
   climate: z.strictObject({
     lagHours: z.number().min(0).max(200),
@@ -40,27 +51,56 @@ export const shopSettings = z.strictObject({
     heatedToMin: minuteOfDay.optional(),
   }),
   weather: z.strictObject({ seed: z.number().int().min(0).max(1_000_000) }),
-  money: z.strictObject({ perHour: z.number().min(0).max(10_000), perKwh: z.number().min(0).max(1000), heaterKw: z.number().min(0).max(1000) }),
+  money: z.strictObject({
+    perHour: z.number().min(0).max(10_000),
+    perKwh: z.number().min(0).max(1000),
+    heaterKw: z.number().min(0).max(1000),
+  }),
 }) satisfies z.ZodType<ShopSettings>;
 
 /** Settings stored before one existed, with what a new shop starts from in its place. */
-export const completeSettings = (stored: Partial<ShopSettings>): ShopSettings => ({ ...USUAL_SHOP, ...stored, rates: { ...USUAL_SHOP.rates, ...stored.rates } });
+export const completeSettings = (stored: Partial<ShopSettings>): ShopSettings => ({
+  ...USUAL_SHOP,
+  ...stored,
+  rates: { ...USUAL_SHOP.rates, ...stored.rates },
+});
 
-export const hourOfAir = z.strictObject({ tempC: z.number().min(-40).max(60), humidityPercent: z.number().min(1).max(100), rainMm: z.number().min(0).max(300), sunWPerM2: z.number().min(0).max(1500) }) satisfies z.ZodType<HourOfAir>;
+export const hourOfAir = z.strictObject({
+  tempC: z.number().min(-40).max(60),
+  humidityPercent: z.number().min(1).max(100),
+  rainMm: z.number().min(0).max(300),
+  sunWPerM2: z.number().min(0).max(1500),
+}) satisfies z.ZodType<HourOfAir>;
 export const MOST_FORECAST_HOURS = 24 * 60;
 /** A forecast kept by the shop: an hour after the other, from a whole hour on. */
-export const forecast = z.strictObject({ startAt: wallClock.refine((at) => at.endsWith(':00'), 'Begins with a whole hour.'), hours: z.array(hourOfAir).min(1).max(MOST_FORECAST_HOURS) }) satisfies z.ZodType<Air>;
+export const forecast = z.strictObject({
+  startAt: wallClock.refine((at) => at.endsWith(':00'), 'Begins with a whole hour.'),
+  hours: z.array(hourOfAir).min(1).max(MOST_FORECAST_HOURS),
+}) satisfies z.ZodType<Air>;
 
-export const airReading = z.strictObject({ at: wallClock, tempC: z.number().min(-40).max(60), humidityPercent: z.number().min(1).max(100) }) satisfies z.ZodType<AirReading>;
+export const airReading = z.strictObject({
+  at: wallClock,
+  tempC: z.number().min(-40).max(60),
+  humidityPercent: z.number().min(1).max(100),
+}) satisfies z.ZodType<AirReading>;
 export const addReading = airReading.extend({ id: uuid });
 
 const stepKey = z.string().min(1).max(80);
 export const setPin = z.strictObject({ repairId: uuid, key: stepKey, startAt: wallClock.nullable() });
 export const setMark = z
   .strictObject({ repairId: uuid, key: stepKey, startedAt: wallClock.nullable(), doneAt: wallClock.nullable() })
-  .refine((mark) => !mark.startedAt || !mark.doneAt || mark.startedAt <= mark.doneAt, { path: ['doneAt'], message: 'Done after it was begun.' });
+  .refine((mark) => !mark.startedAt || !mark.doneAt || mark.startedAt <= mark.doneAt, {
+    path: ['doneAt'],
+    message: 'Done after it was begun.',
+  });
 
-export const stepMark = z.object({ repairId: uuid, key: z.string(), startedAt: z.string().nullable(), doneAt: z.string().nullable(), by: z.string() });
+export const stepMark = z.object({
+  repairId: uuid,
+  key: z.string(),
+  startedAt: z.string().nullable(),
+  doneAt: z.string().nullable(),
+  by: z.string(),
+});
 export const stepPin = z.object({ repairId: uuid, key: z.string(), startAt: z.string(), by: z.string() });
 
 /** What the shop's plan is made from, beside the jobs themselves. */
@@ -76,11 +116,19 @@ export const shopReply = z.object({
   laid: z.object({ lays: z.number(), gPerMin: z.number() }).nullable(),
 });
 
-export type ShopReply = Omit<z.infer<typeof shopReply>, 'settings' | 'forecast'> & { settings: ShopSettings; forecast: Air | null };
+export type ShopReply = Omit<z.infer<typeof shopReply>, 'settings' | 'forecast'> & {
+  settings: ShopSettings;
+  forecast: Air | null;
+};
 export type StepPin = z.infer<typeof stepPin>;
 export type StepMark = z.infer<typeof stepMark>;
 export type SetPin = z.infer<typeof setPin>;
 export type SetMark = z.infer<typeof setMark>;
 
-export const SKILL_NAMES = { prepare: 'Prepare and cut', 'lay-up': 'Lay up', finish: 'Fair and finish', inspect: 'Inspect' } as const;
+export const SKILL_NAMES = {
+  prepare: 'Prepare and cut',
+  'lay-up': 'Lay up',
+  finish: 'Fair and finish',
+  inspect: 'Inspect',
+} as const;
 export const PLACE_NAMES = { shed: 'In the shed', outdoors: 'Outdoors', tent: 'Under a tent' } as const;

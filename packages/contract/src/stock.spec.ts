@@ -1,14 +1,45 @@
-import { HARDENERS, type Material, NEW_REPAIR, SYSTEMS, USUAL_SHOP, compareFamilies, jobMaterials, planRepair } from '@ashstep/core';
+import {
+  HARDENERS,
+  type Material,
+  NEW_REPAIR,
+  SYSTEMS,
+  USUAL_SHOP,
+  compareFamilies,
+  jobMaterials,
+  planRepair,
+} from '@ashstep/core';
 import type { Lot } from './library.js';
 import { costOfJob, costOfUnit, stockFor } from './stock.js';
 
-const lot = (patch: Partial<Lot>): Lot => ({ id: 'x', kind: 'system', entryId: 'epoxy-slow', part: 'resin', code: 'R-1', receivedOn: '2026-01-01', expiresOn: null, packSize: 1000, unit: 'g', packs: 1, price: 30, usedUp: false, ...patch });
+const lot = (patch: Partial<Lot>): Lot => ({
+  id: 'x',
+  kind: 'system',
+  entryId: 'epoxy-slow',
+  part: 'resin',
+  code: 'R-1',
+  receivedOn: '2026-01-01',
+  expiresOn: null,
+  packSize: 1000,
+  unit: 'g',
+  packs: 1,
+  price: 30,
+  usedUp: false,
+  ...patch,
+});
 const RESIN: Material = { kind: 'resin', entryId: 'epoxy-slow', name: 'Epoxy', amount: 1500, unit: 'g' };
-const stock = (materials: readonly Material[], lots: readonly Lot[], onDay = '2026-06-15') => stockFor(materials, lots, SYSTEMS, HARDENERS, onDay);
+const stock = (materials: readonly Material[], lots: readonly Lot[], onDay = '2026-06-15') =>
+  stockFor(materials, lots, SYSTEMS, HARDENERS, onDay);
 
 describe('a job against the shelf', () => {
   it('takes what is in date, and buys what is short in the packs it comes in', () => {
-    const [line] = stock([RESIN], [lot({}), lot({ code: 'old', expiresOn: '2026-06-01', packs: 3 }), lot({ code: 'small', packSize: 250, packs: 0, price: 12 })]);
+    const [line] = stock(
+      [RESIN],
+      [
+        lot({}),
+        lot({ code: 'old', expiresOn: '2026-06-01', packs: 3 }),
+        lot({ code: 'small', packSize: 250, packs: 0, price: 12 }),
+      ],
+    );
     expect(line!.onHand).toBe(1000);
     expect(line!.lots.map(({ code, expired }) => [code, expired])).toEqual([['R-1', false], ['old', true]]); // prettier-ignore
     expect(line!.short).toBe(500);
@@ -18,21 +49,28 @@ describe('a job against the shelf', () => {
 
   it('weighs what is sold by volume, and knows a hardener as an entry of its own', () => {
     const second: Material = { kind: 'second', entryId: 'hardener-slow', name: 'Hardener', amount: 100, unit: 'g' };
-    const [line] = stock([second], [lot({ kind: 'hardener', entryId: 'hardener-slow', part: 'whole', unit: 'ml', packSize: 200, packs: 1 })]);
+    const [line] = stock(
+      [second],
+      [lot({ kind: 'hardener', entryId: 'hardener-slow', part: 'whole', unit: 'ml', packSize: 200, packs: 1 })],
+    );
     // 200 ml at 0.97 g/ml.
     expect(line!.onHand).toBeCloseTo(194, 9);
     expect(line!.buy).toBeNull();
   });
 
   it('leaves used up lots and other parts alone, and has no price for what never had one', () => {
-    const [line] = stock([RESIN], [lot({ usedUp: true }), lot({ part: 'hardener' }), lot({ code: 'gift', price: null, packs: 0.1 })]);
+    const [line] = stock(
+      [RESIN],
+      [lot({ usedUp: true }), lot({ part: 'hardener' }), lot({ code: 'gift', price: null, packs: 0.1 })],
+    );
     expect([line!.onHand, line!.short]).toEqual([100, 1400]);
     expect(line!.packs).toEqual([{ size: 1000, price: 30 }]);
   });
 
   it('costs a square metre by the packs a fabric comes in: 60 m² for 118', () => {
     const mat: Material = { kind: 'fabric', entryId: 'mat-450', name: 'Mat', amount: 1, unit: 'm2' };
-    const of = (price: number | null) => stock([mat], [lot({ kind: 'fabric', entryId: 'mat-450', part: 'whole', unit: 'm2', packSize: 60, price })])[0]!;
+    const of = (price: number | null) =>
+      stock([mat], [lot({ kind: 'fabric', entryId: 'mat-450', part: 'whole', unit: 'm2', packSize: 60, price })])[0]!;
     expect(costOfUnit(of(118))!).toBeCloseTo(118 / 60, 9);
     expect(costOfUnit(of(null))).toBeNull();
   });
@@ -58,17 +96,25 @@ describe('what a job uses', () => {
   it('sums like fabrics with what is cut off, and has resin and hardener as the plan', () => {
     const plan = planRepair(inputs);
     const materials = jobMaterials(plan);
-    const of = (kind: Material['kind']): number => materials.filter((one) => one.kind === kind).reduce((sum, { amount }) => sum + amount, 0);
+    const of = (kind: Material['kind']): number =>
+      materials.filter((one) => one.kind === kind).reduce((sum, { amount }) => sum + amount, 0);
     expect(of('resin')).toBeCloseTo(plan.mix!.totalResinG, 9);
     expect(of('second')).toBeCloseTo(plan.mix!.totalSecondG, 9);
-    expect(of('fabric')).toBeCloseTo(plan.patch!.faces.flatMap((face) => face.plies).reduce((sum, ply) => sum + ply.areaMm2 / 1e6, 0) * 1.15, 9);
+    expect(of('fabric')).toBeCloseTo(
+      plan.patch!.faces.flatMap((face) => face.plies).reduce((sum, ply) => sum + ply.areaMm2 / 1e6, 0) * 1.15,
+      9,
+    );
     expect(new Set(materials.map(({ kind, entryId }) => `${kind} ${entryId}`)).size).toBe(materials.length);
   });
 
   it('is another in every family of resin, each with its verdict and end', () => {
     const families = compareFamilies(inputs);
     expect(families.map(({ family, taken }) => [family, taken])).toEqual([['polyester', false], ['vinylester', false], ['epoxy', true]]); // prettier-ignore
-    expect(families.every(({ finishAt, verdict, materials }) => finishAt !== null && verdict !== null && materials.length > 2)).toBeTrue();
+    expect(
+      families.every(
+        ({ finishAt, verdict, materials }) => finishAt !== null && verdict !== null && materials.length > 2,
+      ),
+    ).toBeTrue();
     expect(families[0]!.materials[0]!.amount).not.toBe(families[2]!.materials[0]!.amount);
   });
 });

@@ -1,11 +1,27 @@
-import { type Bought, type Hardener, type JobCostResult, type Material, type Pack, type ShopSettings, type SystemCard, attempt, jobCost, packsFor } from '@ashstep/core';
+import {
+  type Bought,
+  type Hardener,
+  type JobCostResult,
+  type Material,
+  type Pack,
+  type ShopSettings,
+  type SystemCard,
+  attempt,
+  jobCost,
+  packsFor,
+} from '@ashstep/core';
 import type { Lot } from './library.js';
 
 /** What there is of something on the shelf, and what must be bought of it. */
 export interface StockLine extends Material {
   /** In its unit, out of lots that are in date. */
   onHand: number;
-  lots: { code: string; amount: number; expiresOn: string | null; /** Out of date on the day, or before it is needed. */ expired: boolean }[];
+  lots: {
+    code: string;
+    amount: number;
+    expiresOn: string | null;
+    /** Out of date on the day, or before it is needed. */ expired: boolean;
+  }[];
   short: number;
   /** What to buy for what is short, in the packs it last came in; null where nothing is short or no pack is known. */
   buy: Bought | null;
@@ -25,7 +41,13 @@ const KIND_OF: Record<Material['kind'], { kind: Lot['kind']; part: Lot['part'] }
  * A job's materials against the shelf: what lots hold of each, in date on the day it is wanted, what is short, and the packs that fill it.
  * @param onDay the day it is wanted, "2026-04-16"
  */
-export function stockFor(materials: readonly Material[], lots: readonly Lot[], systems: readonly SystemCard[], hardeners: readonly Hardener[], onDay: string): StockLine[] {
+export function stockFor(
+  materials: readonly Material[],
+  lots: readonly Lot[],
+  systems: readonly SystemCard[],
+  hardeners: readonly Hardener[],
+  onDay: string,
+): StockLine[] {
   return materials.map((material) => {
     const own = lots.filter((lot) => isOf(lot, material));
     const unitsOf = (lot: Lot): number | null => inUnit(lot, material, systems, hardeners);
@@ -50,12 +72,19 @@ function isOf(lot: Lot, { kind, entryId }: Material): boolean {
 }
 
 /** How much of a material's unit one of a lot's is; null where it cannot be told. */
-function inUnit(lot: Lot, { kind, unit }: Material, systems: readonly SystemCard[], hardeners: readonly Hardener[]): number | null {
+function inUnit(
+  lot: Lot,
+  { kind, unit }: Material,
+  systems: readonly SystemCard[],
+  hardeners: readonly Hardener[],
+): number | null {
   if (lot.unit === unit) return 1;
   if (unit !== 'g' || lot.unit !== 'ml') return null;
   const card = systems.find(({ id }) => id === lot.entryId);
   const hardener = hardeners.find(({ id }) => id === lot.entryId);
-  const second = (of: { kind: string; hardenerDensityGPerMl?: number; catalystDensityGPerMl?: number } | undefined): number | null => of?.hardenerDensityGPerMl ?? of?.catalystDensityGPerMl ?? null;
+  const second = (
+    of: { kind: string; hardenerDensityGPerMl?: number; catalystDensityGPerMl?: number } | undefined,
+  ): number | null => of?.hardenerDensityGPerMl ?? of?.catalystDensityGPerMl ?? null;
   if (kind === 'resin') return card?.resinDensityGPerMl ?? null;
   return kind === 'second' ? second(hardener ?? card) : null;
 }
@@ -71,10 +100,16 @@ function packsOf(lots: readonly Lot[], unitsOf: (lot: Lot) => number | null): Pa
 }
 
 /** What a unit of something costs by the packs it comes in; null where it never had a price. */
-export const costOfUnit = ({ packs }: Pick<StockLine, 'packs'>): number | null => (packs.length === 0 ? null : jobCost({ materials: [{ name: '', amount: 1, packs }] }).usedTotal);
+export const costOfUnit = ({ packs }: Pick<StockLine, 'packs'>): number | null =>
+  packs.length === 0 ? null : jobCost({ materials: [{ name: '', amount: 1, packs }] }).usedTotal;
 
 /** What a job costs with these lines and hours, and the names of what has no price. */
-export function costOfJob(lines: readonly StockLine[], handsMin: number, money: ShopSettings['money'], heatedHours = 0): JobCostResult & { missing: string[] } {
+export function costOfJob(
+  lines: readonly StockLine[],
+  handsMin: number,
+  money: ShopSettings['money'],
+  heatedHours = 0,
+): JobCostResult & { missing: string[] } {
   const priced = lines.filter(({ packs }) => packs.length > 0);
   const cost = jobCost({
     materials: priced.map(({ name, amount, packs }) => ({ name, amount, packs })),
@@ -82,5 +117,8 @@ export function costOfJob(lines: readonly StockLine[], handsMin: number, money: 
     ratePerHour: money.perHour,
     heating: { kw: money.heaterKw, hours: heatedHours, pricePerKwh: money.perKwh },
   });
-  return { ...cost, missing: lines.filter(({ packs, amount }) => packs.length === 0 && amount > 0).map(({ name }) => name) };
+  return {
+    ...cost,
+    missing: lines.filter(({ packs, amount }) => packs.length === 0 && amount > 0).map(({ name }) => name),
+  };
 }

@@ -2,15 +2,21 @@ import type { AirFault, CoreErrorCode, GrindAdvice, Remark } from '@ashstep/core
 
 type Params = Readonly<Record<string, string | number>>;
 
-const figure = (value: string | number | undefined, decimals = 1): string => (typeof value === 'number' ? String(Math.round(value * 10 ** decimals) / 10 ** decimals) : String(value ?? ''));
+const figure = (value: string | number | undefined, decimals = 1): string =>
+  typeof value === 'number' ? String(Math.round(value * 10 ** decimals) / 10 ** decimals) : String(value ?? '');
 
 /** "35 ml", "0.34 litre" */
-export const volumeWords = (litres: string | number | undefined): string => (Number(litres) < 0.02 ? `${figure(1000 * Number(litres), 0)} ml` : `${figure(litres, 2)} litre`);
+export const volumeWords = (litres: string | number | undefined): string =>
+  Number(litres) < 0.02 ? `${figure(1000 * Number(litres), 0)} ml` : `${figure(litres, 2)} litre`;
 
 /** "40 min", "3.5 h", "2 days" */
 const spell = (minutes: string | number | undefined): string => {
   const min = Number(minutes);
-  return min < 90 ? `${Math.round(min)} min` : min < 48 * 60 ? `${(min / 60).toFixed(1)} h` : `${figure(min / 1440)} days`;
+  return min < 90
+    ? `${Math.round(min)} min`
+    : min < 48 * 60
+      ? `${(min / 60).toFixed(1)} h`
+      : `${figure(min / 1440)} days`;
 };
 
 /** What to do about input that no calculation can use. */
@@ -45,7 +51,9 @@ export function errorWords(code: CoreErrorCode, params: Params = {}): string {
     case 'beyond-horizon':
       return 'This place lies at or beyond the horizon of the picture, where nothing can be measured. Take one nearer.';
     case 'unreadable':
-      return params['want'] === 'time' ? 'Give day and time, like 2026-04-16T08:00; the day must exist.' : 'This cannot be read as a figure. Try 108, 4 1/2 in or 6 oz/yd2.';
+      return params['want'] === 'time'
+        ? 'Give day and time, like 2026-04-16T08:00; the day must exist.'
+        : 'This cannot be read as a figure. Try 108, 4 1/2 in or 6 oz/yd2.';
     case 'not-used':
       return `Leave this out: ${params['with']} has no use for it.`;
     case 'ambiguous-figure':
@@ -57,11 +65,14 @@ export function errorWords(code: CoreErrorCode, params: Params = {}): string {
 
 /** Why figures do not go together, and what would. */
 const UNLIKE: Readonly<Record<string, (p: Params) => string>> = {
-  'no-divisor': (p) => `180° is no multiple of ${figure(p['value'], 2)}°. Take ${figure(p['near'], 2)}°, or 5, 10, 15, 30.`,
-  'no-stack': () => 'No stack of these fabrics keeps to what is asked. Allow more plies, more thickness, or another fabric.',
+  'no-divisor': (p) =>
+    `180° is no multiple of ${figure(p['value'], 2)}°. Take ${figure(p['near'], 2)}°, or 5, 10, 15, 30.`,
+  'no-stack': () =>
+    'No stack of these fabrics keeps to what is asked. Allow more plies, more thickness, or another fabric.',
   steps: () => 'These steps carry no load over. Give each a length and two stiffnesses.',
   'no-weight': () => 'All weights are nothing. Give one at least that is more.',
-  'other-chemistry': (p) => `${String(p['hardener'])} never sets ${String(p['family'])}: amines set epoxy, peroxides polyester and vinylester.`,
+  'other-chemistry': (p) =>
+    `${String(p['hardener'])} never sets ${String(p['family'])}: amines set epoxy, peroxides polyester and vinylester.`,
   'two-ratios': () => 'Give the ratio by weight or by volume, not both.',
   poisson: (p) => `No material stretches so: with these two moduli ν12 is under ${figure(p['most'], 3)} either way.`,
   'fibre-burns': () => 'Carbon and aramid burn with the resin. Only glass can be weighed this way.',
@@ -86,93 +97,149 @@ const curesAt = (p: Params): string => `${figure(p['tempC'] ?? 22)} °C`;
 const drops = (count: string | number | undefined): string => `${figure(count, 0)} ${count === 1 ? 'drop' : 'drops'}`;
 
 const REMARKS: Record<string, (p: Params) => string> = {
-  'air.too-humid': (p) => `${figure(p['humidity'], 0)} % humidity. Lay up under ${figure(p['limit'], 0)} %, or the surface sweats.`,
-  'air.near-dew-point': (p) => `Surface only ${figure(p['marginC'])} °C above the dew point. Warm it to ${figure(p['limitC'])} °C or more above, or the bond is wet.`,
-  'evidence.unknown': (p) => `Only ${figure(p['percent'], 0)} % sure. Under ${figure(p['limit'], 0)} % the plan treats the parent as unknown.`,
-  'evidence.thermoplastic': (p) => `A thermoplastic shell, ${figure(p['percent'], 0)} % sure: none of these resins bonds to it. Stop here; it is welded, or a maker’s own adhesive is used.`,
-  'evidence.thermoplastic-likely': (p) => `${figure(p['percent'], 0)} % likely a thermoplastic shell, to which none of these resins bonds. Shave a curl and see whether it melts before anything else.`,
+  'air.too-humid': (p) =>
+    `${figure(p['humidity'], 0)} % humidity. Lay up under ${figure(p['limit'], 0)} %, or the surface sweats.`,
+  'air.near-dew-point': (p) =>
+    `Surface only ${figure(p['marginC'])} °C above the dew point. Warm it to ${figure(p['limitC'])} °C or more above, or the bond is wet.`,
+  'evidence.unknown': (p) =>
+    `Only ${figure(p['percent'], 0)} % sure. Under ${figure(p['limit'], 0)} % the plan treats the parent as unknown.`,
+  'evidence.thermoplastic': (p) =>
+    `A thermoplastic shell, ${figure(p['percent'], 0)} % sure: none of these resins bonds to it. Stop here; it is welded, or a maker’s own adhesive is used.`,
+  'evidence.thermoplastic-likely': (p) =>
+    `${figure(p['percent'], 0)} % likely a thermoplastic shell, to which none of these resins bonds. Shave a curl and see whether it melts before anything else.`,
   'extent.open': () => 'Still dull at the edge of what was tapped. Tap further out until it rings all round.',
   'extent.one-tap': () => 'One dull tap is no proof. Tap round it before you cut.',
-  'extent.all-sound': (p) => `All taps ring. Damage smaller than the ${figure(p['spacingMm'], 0)} mm grid would not show.`,
-  'severity.structure': (p) => `${GRAVE_NAMES[p['structure'] as keyof typeof GRAVE_NAMES]}: a failed repair here can kill.`,
+  'extent.all-sound': (p) =>
+    `All taps ring. Damage smaller than the ${figure(p['spacingMm'], 0)} mm grid would not show.`,
+  'severity.structure': (p) =>
+    `${GRAVE_NAMES[p['structure'] as keyof typeof GRAVE_NAMES]}: a failed repair here can kill.`,
   'severity.primary': () => 'Primary structure: a failed repair here can kill.',
-  'severity.large': (p) => `The cut-out is ${figure(p['areaM2'], 2)} m², over the shop’s limit of ${figure(p['limitM2'], 2)} m².`,
+  'severity.large': (p) =>
+    `The cut-out is ${figure(p['areaM2'], 2)} m², over the shop’s limit of ${figure(p['limitM2'], 2)} m².`,
   'severity.separated': () => 'In two, or an edge is missing: align and join first, then skin it all round.',
   'severity.finish': () => 'No fibre is broken: open the crack to a V, fill, finish.',
   'severity.skin': () => 'A skin over a core: taper the skin, fill or plug the core, lay the skin.',
   'severity.part': () => 'Some plies: taper to the depth of the damage.',
   'severity.through': () => 'Through: cut out, back it up, taper, full stack.',
-  'hold.beyond': () => 'Beyond this tool: nothing is laid before a manager names the drawing or the person responsible.',
-  'hold.thermoplastic': () => 'A thermoplastic shell: none of these resins bonds to it. Nothing is planned or laid. If a shaving crumbles, put that down as a clue.',
-  'hold.wet': (p) => `Wet: ${figure(p['value'])} at the last reading, ${figure(p['limit'])} wanted. Nothing goes on before it is dry, or it traps the water and lets go.`,
-  'drying.never': (p) => `It levels off at ${figure(p['end'])}, above the limit of ${figure(p['limit'])}. Open it up, heat it, or cut the wet core out.`,
-  'burn-off.thinner-than-solid': (p) => `Fibre and resin alone are ${figure(p['solidMm'], 2)} mm thick, ${figure(p['measuredMm'], 2)} mm was measured: that cannot be. Check thickness, area, and which fibre and resin it is.`,
-  'burn-off.many-voids': (p) => `${figure(p['voidPercent'], 0)} % air is more than a laminate holds together with. Check thickness and area, or the fibre and resin.`,
-  'drying.steady': (p) => `It stays as it is, at ${figure(p['value'])}: there is no day to tell. ${Number(p['value']) <= Number(p['limit']) ? 'It is under the limit already.' : 'Find where the water comes from.'}`,
+  'hold.beyond': () =>
+    'Beyond this tool: nothing is laid before a manager names the drawing or the person responsible.',
+  'hold.thermoplastic': () =>
+    'A thermoplastic shell: none of these resins bonds to it. Nothing is planned or laid. If a shaving crumbles, put that down as a clue.',
+  'hold.wet': (p) =>
+    `Wet: ${figure(p['value'])} at the last reading, ${figure(p['limit'])} wanted. Nothing goes on before it is dry, or it traps the water and lets go.`,
+  'drying.never': (p) =>
+    `It levels off at ${figure(p['end'])}, above the limit of ${figure(p['limit'])}. Open it up, heat it, or cut the wet core out.`,
+  'burn-off.thinner-than-solid': (p) =>
+    `Fibre and resin alone are ${figure(p['solidMm'], 2)} mm thick, ${figure(p['measuredMm'], 2)} mm was measured: that cannot be. Check thickness, area, and which fibre and resin it is.`,
+  'burn-off.many-voids': (p) =>
+    `${figure(p['voidPercent'], 0)} % air is more than a laminate holds together with. Check thickness and area, or the fibre and resin.`,
+  'drying.steady': (p) =>
+    `It stays as it is, at ${figure(p['value'])}: there is no day to tell. ${Number(p['value']) <= Number(p['limit']) ? 'It is under the limit already.' : 'Find where the water comes from.'}`,
   'drying.not-drying': () => 'It is not drying. Find where the water comes from first.',
   'drying.too-short': () => 'Too few days to tell how fast it dries. Go on reading.',
-  'rings.thickness-differs': (p) => `The rings add up to ${figure(p['readMm'], 2)} mm, ${figure(p['measuredMm'], 2)} mm was measured. The taper may be ${figure(p['ratioWanted'])}:1, not ${figure(p['ratio'])}:1.`,
-  'wrap.unbalanced': (p) => `${figure(p['layers'], 0)} layers: an odd one twists the tube as it cures. Wind one more the other way.`,
-  'laminate.thickness-differs': (p) => `The plies add up to ${figure(p['computedMm'], 2)} mm, ${figure(p['measuredMm'], 2)} mm was measured. Check the list or the gauge.`,
-  'laminate.guessed': (p) => `Plies are a guess from the thickness (${figure(p['plies'], 0)} plies). Count the rings once ground and enter them.`,
-  'taper.hinge': (p) => `${figure(p['ratio'])}:1 across a break is a hinge. Take ${figure(p['least'], 0)}:1 or more, so that the load goes over along the skins.`,
+  'rings.thickness-differs': (p) =>
+    `The rings add up to ${figure(p['readMm'], 2)} mm, ${figure(p['measuredMm'], 2)} mm was measured. The taper may be ${figure(p['ratioWanted'])}:1, not ${figure(p['ratio'])}:1.`,
+  'wrap.unbalanced': (p) =>
+    `${figure(p['layers'], 0)} layers: an odd one twists the tube as it cures. Wind one more the other way.`,
+  'laminate.thickness-differs': (p) =>
+    `The plies add up to ${figure(p['computedMm'], 2)} mm, ${figure(p['measuredMm'], 2)} mm was measured. Check the list or the gauge.`,
+  'laminate.guessed': (p) =>
+    `Plies are a guess from the thickness (${figure(p['plies'], 0)} plies). Count the rings once ground and enter them.`,
+  'taper.hinge': (p) =>
+    `${figure(p['ratio'])}:1 across a break is a hinge. Take ${figure(p['least'], 0)}:1 or more, so that the load goes over along the skins.`,
   'taper.steep': (p) => `${figure(p['ratio'])}:1 is steep. Little bond face; lightly loaded places only.`,
-  'joint.weaker': (p) => `At this ratio the joint holds ${figure(p['percent'], 0)} % of the parent. A longer taper holds more.`,
-  'stack.cover-past-margin': (p) => `The cover runs ${figure(p['overlapMm'], 0)} mm past the taper, the abraded margin only ${figure(p['marginMm'], 0)}. Widen the margin, or the edge lies on gloss and lifts.`,
+  'joint.weaker': (p) =>
+    `At this ratio the joint holds ${figure(p['percent'], 0)} % of the parent. A longer taper holds more.`,
+  'stack.cover-past-margin': (p) =>
+    `The cover runs ${figure(p['overlapMm'], 0)} mm past the taper, the abraded margin only ${figure(p['marginMm'], 0)}. Widen the margin, or the edge lies on gloss and lifts.`,
   'stack.on-surface': (p) => `Lies on the surface and stands ${figure(p['totalMm'], 2)} mm proud of it.`,
-  'stack.proud': (p) => `The stack leaves ${figure(p['roomMm'], 2)} mm for a finish that needs ${figure(p['allowanceMm'], 2)} mm. Take a ply out or go thinner.`,
-  'stack.low': (p) => `The stack ends ${figure(p['roomMm'], 2)} mm under the surface. A filler ply is cheaper than fairing compound.`,
-  'stack.past-footprint': (p) => `The plies are ${figure(p['overMm'], 2)} mm thicker than the depth, so the top ones run past the taper.`,
-  'mix.pot-too-big': (p) => `${figure(p['totalG'], 0)} g in one pot may run away. Stay under ${figure(p['maxPotG'], 0)} g.`,
-  'mix.catalyst-by-volume': (p) => `${figure(p['percent'])} % is by volume: ${figure(Number(p['percent']) * 10)} ml per kg of resin, at ${figure(p['gramPerMl'], 2)} g/ml.`,
-  'mix.catalyst-density': (p) => `A catalyst of ${figure(p['gramPerMl'], 2)} g/ml? Peroxide solutions weigh about 1.1 to 1.2. Look at its sheet: grams on the scale follow from it.`,
+  'stack.proud': (p) =>
+    `The stack leaves ${figure(p['roomMm'], 2)} mm for a finish that needs ${figure(p['allowanceMm'], 2)} mm. Take a ply out or go thinner.`,
+  'stack.low': (p) =>
+    `The stack ends ${figure(p['roomMm'], 2)} mm under the surface. A filler ply is cheaper than fairing compound.`,
+  'stack.past-footprint': (p) =>
+    `The plies are ${figure(p['overMm'], 2)} mm thicker than the depth, so the top ones run past the taper.`,
+  'mix.pot-too-big': (p) =>
+    `${figure(p['totalG'], 0)} g in one pot may run away. Stay under ${figure(p['maxPotG'], 0)} g.`,
+  'mix.catalyst-by-volume': (p) =>
+    `${figure(p['percent'])} % is by volume: ${figure(Number(p['percent']) * 10)} ml per kg of resin, at ${figure(p['gramPerMl'], 2)} g/ml.`,
+  'mix.catalyst-density': (p) =>
+    `A catalyst of ${figure(p['gramPerMl'], 2)} g/ml? Peroxide solutions weigh about 1.1 to 1.2. Look at its sheet: grams on the scale follow from it.`,
   'mix.drops-outside': (p) =>
     `${drops(p['drops'])} ${p['drops'] === 1 ? 'is' : 'are'} ${figure(p['percent'])} %, outside the ${figure(p['min'])} to ${figure(p['max'])} % of the product: it stays soft or burns. Mix ${figure(p['batchG'])} g with ${drops(p['batchDrops'])}.`,
-  'mix.drops-off': (p) => `${drops(p['drops'])} ${p['drops'] === 1 ? 'is' : 'are'} ${figure(p['percent'])} %, ${figure(p['errorPercent'], 0)} % off. Mix ${figure(p['batchG'])} g with ${drops(p['batchDrops'])}, and it comes out even.`,
-  'mix.few-drops': (p) => `${drops(p['drops'])} ${p['drops'] === 1 ? 'is' : 'are'} hardly a measure: drops differ. Mix ${figure(p['batchG'])} g with ${drops(p['batchDrops'])}, or use a syringe.`,
-  'mix.too-thick-at-once': (p) => `${figure(p['thicknessMm'])} mm laid at once may overheat: this system takes ${figure(p['maxSessionMm'])} mm a session. Lay it in several, or it smokes, browns and shrinks.`,
-  'resin.too-hot': (p) => `${figure(p['airTempC'])} °C is above the ${figure(p['maxTempC'])} °C this system is good for. Take a slower hardener or a cooler hour.`,
+  'mix.drops-off': (p) =>
+    `${drops(p['drops'])} ${p['drops'] === 1 ? 'is' : 'are'} ${figure(p['percent'])} %, ${figure(p['errorPercent'], 0)} % off. Mix ${figure(p['batchG'])} g with ${drops(p['batchDrops'])}, and it comes out even.`,
+  'mix.few-drops': (p) =>
+    `${drops(p['drops'])} ${p['drops'] === 1 ? 'is' : 'are'} hardly a measure: drops differ. Mix ${figure(p['batchG'])} g with ${drops(p['batchDrops'])}, or use a syringe.`,
+  'mix.too-thick-at-once': (p) =>
+    `${figure(p['thicknessMm'])} mm laid at once may overheat: this system takes ${figure(p['maxSessionMm'])} mm a session. Lay it in several, or it smokes, browns and shrinks.`,
+  'resin.too-hot': (p) =>
+    `${figure(p['airTempC'])} °C is above the ${figure(p['maxTempC'])} °C this system is good for. Take a slower hardener or a cooler hour.`,
   'mix.scale-too-coarse': (p) =>
     `A scale off by ${figure(p['scaleErrorG'], 2)} g cannot mix the smallest pot within tolerance. ${p['catalysed'] ? 'Measure the catalyst in a syringe, or mix a larger pot.' : 'Use a finer scale or a larger pot.'}`,
-  'mix.tool-too-coarse': (p) => `${String(p['tool'])} cannot mix ${figure(p['potG'], 0)} g within tolerance. Take a finer tool or a larger pot.`,
-  'mix.out-of-ratio': (p) => `${figure(p['errorPercent'])} % off the ratio, ${figure(p['tolerancePercent'])} % allowed. Not on the job yet? Throw it away and mix again.`,
-  'days.lay-up-too-long': (p) => `The lay-up takes ${figure(Number(p['minutes']) / 60)} h, more than one day’s ${figure(Number(p['dayLength']) / 60)} h. Add hands or split it into sessions.`,
+  'mix.tool-too-coarse': (p) =>
+    `${String(p['tool'])} cannot mix ${figure(p['potG'], 0)} g within tolerance. Take a finer tool or a larger pot.`,
+  'mix.out-of-ratio': (p) =>
+    `${figure(p['errorPercent'])} % off the ratio, ${figure(p['tolerancePercent'])} % allowed. Not on the job yet? Throw it away and mix again.`,
+  'days.lay-up-too-long': (p) =>
+    `The lay-up takes ${figure(Number(p['minutes']) / 60)} h, more than one day’s ${figure(Number(p['dayLength']) / 60)} h. Add hands or split it into sessions.`,
   'days.drying': () => 'The core dries. Nothing is laid before.',
   'days.wash-first': () => 'Wash before grinding, or wax goes into the scratches.',
   'days.grind': (p) => `${volumeWords(p['litres'])} to grind.`,
   'days.grind-back': (p) => `Ground back into the new laminate, ${volumeWords(p['litres'])}.`,
   'days.cut': (p) => `${figure(p['plies'], 0)} plies to cut, dry-fit and stage.`,
-  'days.lay-up': (p) => `${figure(p['resinG'], 0)} g in ${figure(p['pots'], 0)} ${p['pots'] === 1 ? 'pot' : 'pots'}, in one go.`,
-  'paste.not-for-bonding': (p) => `${String(p['filler'])} does not bond: it is for fairing. Take silica or milled fibre.`,
-  'hardness.too-few': (p) => `${figure(p['count'], 0)} ${p['count'] === 1 ? 'reading is' : 'readings are'} too few to tell. Take ${figure(p['wanted'], 0)} at the least, spread over the patch.`,
-  'hardness.unsure': (p) => `The mean passes, but it may be as low as ${figure(p['lowerBound'])} where ${figure(p['limit'], 0)} is wanted. More readings, or more time.`,
-  'fibre-fraction.rich': (p) => `Only ${figure(p['percent'], 0)} % fibre by weight: mostly resin, heavy and brittle. Check the thickness, or whether all fabric is counted.`,
-  'fibre-fraction.dry': (p) => `${figure(p['percent'], 0)} % fibre by weight is more than a hand or press leaves: dry, or the fabric is counted twice.`,
-  'tools.batch-too-small': (p) => `No tool mixes ${figure(p['batchG'], 0)} g surely enough. Mix ${figure(Math.ceil(Number(p['leastG'])), 0)} g or more, or take a finer scale.`,
-  'tools.none': (p) => `None of these tools mixes ${figure(p['batchG'], 0)} g within tolerance. Take a scale that reads 0.1 g.`,
-  'batches.gels-too-soon': (p) => `It gels after ${figure(p['workMin'], 0)} min even in a small pot. A slower hardener, a cooler hour, or a tray.`,
-  'cure.pot-too-hot': (p) => `Left standing, ${figure(p['massG'], 0)} g get to ${figure(p['peakTempC'], 0)} °C: it smokes and may burn. Smaller pots, or spread it in a tray.`,
-  'cure.chars': (p) => `After ${figure(p['afterMin'], 0)} minutes the lay-up is past ${figure(p['tempC'], 0)} °C: it chars and can catch fire. The run ends there. Less heat, or thinner goes.`,
-  'cure.resin-too-hot': (p) => `The lay-up gets to ${figure(p['peakC'], 0)} °C, more than the ${figure(p['limitC'], 0)} °C its resin should. Lay it in more goes.`,
-  'cure.under-too-hot': (p) => `What lies under it gets to ${figure(p['peakC'], 0)} °C and stands ${figure(p['limitC'], 0)} °C. Lay it in more goes, or with a slower hardener.`,
-  'cure.finish-too-hot': (p) => `The outside gets to ${figure(p['peakC'], 0)} °C, more than the ${figure(p['limitC'], 0)} °C gel coat or mould should. Lay it in more goes.`,
-  'cure.too-cold': (p) => `${figure(p['coldestC'])} °C is under the ${figure(p['minTempC'])} °C this system may be used at. It gels late, stays soft and takes up water: warm it, or take a system for the cold.`,
+  'days.lay-up': (p) =>
+    `${figure(p['resinG'], 0)} g in ${figure(p['pots'], 0)} ${p['pots'] === 1 ? 'pot' : 'pots'}, in one go.`,
+  'paste.not-for-bonding': (p) =>
+    `${String(p['filler'])} does not bond: it is for fairing. Take silica or milled fibre.`,
+  'hardness.too-few': (p) =>
+    `${figure(p['count'], 0)} ${p['count'] === 1 ? 'reading is' : 'readings are'} too few to tell. Take ${figure(p['wanted'], 0)} at the least, spread over the patch.`,
+  'hardness.unsure': (p) =>
+    `The mean passes, but it may be as low as ${figure(p['lowerBound'])} where ${figure(p['limit'], 0)} is wanted. More readings, or more time.`,
+  'fibre-fraction.rich': (p) =>
+    `Only ${figure(p['percent'], 0)} % fibre by weight: mostly resin, heavy and brittle. Check the thickness, or whether all fabric is counted.`,
+  'fibre-fraction.dry': (p) =>
+    `${figure(p['percent'], 0)} % fibre by weight is more than a hand or press leaves: dry, or the fabric is counted twice.`,
+  'tools.batch-too-small': (p) =>
+    `No tool mixes ${figure(p['batchG'], 0)} g surely enough. Mix ${figure(Math.ceil(Number(p['leastG'])), 0)} g or more, or take a finer scale.`,
+  'tools.none': (p) =>
+    `None of these tools mixes ${figure(p['batchG'], 0)} g within tolerance. Take a scale that reads 0.1 g.`,
+  'batches.gels-too-soon': (p) =>
+    `It gels after ${figure(p['workMin'], 0)} min even in a small pot. A slower hardener, a cooler hour, or a tray.`,
+  'cure.pot-too-hot': (p) =>
+    `Left standing, ${figure(p['massG'], 0)} g get to ${figure(p['peakTempC'], 0)} °C: it smokes and may burn. Smaller pots, or spread it in a tray.`,
+  'cure.chars': (p) =>
+    `After ${figure(p['afterMin'], 0)} minutes the lay-up is past ${figure(p['tempC'], 0)} °C: it chars and can catch fire. The run ends there. Less heat, or thinner goes.`,
+  'cure.resin-too-hot': (p) =>
+    `The lay-up gets to ${figure(p['peakC'], 0)} °C, more than the ${figure(p['limitC'], 0)} °C its resin should. Lay it in more goes.`,
+  'cure.under-too-hot': (p) =>
+    `What lies under it gets to ${figure(p['peakC'], 0)} °C and stands ${figure(p['limitC'], 0)} °C. Lay it in more goes, or with a slower hardener.`,
+  'cure.finish-too-hot': (p) =>
+    `The outside gets to ${figure(p['peakC'], 0)} °C, more than the ${figure(p['limitC'], 0)} °C gel coat or mould should. Lay it in more goes.`,
+  'cure.too-cold': (p) =>
+    `${figure(p['coldestC'])} °C is under the ${figure(p['minTempC'])} °C this system may be used at. It gels late, stays soft and takes up water: warm it, or take a system for the cold.`,
   'cure.full-needs-warmth': (p) =>
     `In this cold it stops at about ${figure(p['reachablePercent'], 0)} % and is never full. Not before it is warmed to ${figure(p['warmC'], 0)} °C for ${spell(60 * Number(p['hours']))}; under ${figure(p['leastC'])} °C no wait is long enough.`,
   'days.full-cure-warm': (p) =>
     `Full cure not before it is warmed to ${figure(p['warmC'], 0)} °C for ${spell(60 * Number(p['hours']))}: under ${figure(p['leastC'])} °C it never gets there. The days count that warmth from the lay-up on; sooner, and the finish peels.`,
-  'schedule.warmed': (p) => `The air alone never brings full cure in time. Planned as warmed to ${figure(p['warmC'], 0)} °C for ${spell(60 * Number(p['hours']))}: set up the tent and the heater, or it is not full.`,
+  'schedule.warmed': (p) =>
+    `The air alone never brings full cure in time. Planned as warmed to ${figure(p['warmC'], 0)} °C for ${spell(60 * Number(p['hours']))}: set up the tent and the heater, or it is not full.`,
   'schedule.too-soon': (p) => `Begins ${spell(p['minutes'])} before “${stepName(String(p['task']))}” lets it.`,
-  'schedule.too-late': (p) => `Begins ${spell(p['minutes'])} after the window of “${stepName(String(p['task']))}” has shut: wash and abrade first, it is a secondary bond.`,
-  'schedule.never-fit': (p) => `${FAULT_NAMES[String(p['fault']) as AirFault]} for as far as the weather is known. Heat, tent or another system.`,
+  'schedule.too-late': (p) =>
+    `Begins ${spell(p['minutes'])} after the window of “${stepName(String(p['task']))}” has shut: wash and abrade first, it is a secondary bond.`,
+  'schedule.never-fit': (p) =>
+    `${FAULT_NAMES[String(p['fault']) as AirFault]} for as far as the weather is known. Heat, tent or another system.`,
   'schedule.air': (p) => `${FAULT_NAMES[String(p['fault']) as AirFault]} then.`,
   'schedule.nobody-free': () => 'Nobody who can do it is free then.',
   'schedule.shut': () => 'The shed is shut then.',
-  'days.between-goes': (p) => `Let it cool and green: the next ply bonds from ${figure(p['hours'])} to ${figure(p['until'])} h at ${curesAt(p)}.`,
-  'days.abrade-between': (p) => `The next go falls later than ${figure(p['until'])} h after the last: wash and abrade, it is a secondary bond.`,
+  'days.between-goes': (p) =>
+    `Let it cool and green: the next ply bonds from ${figure(p['hours'])} to ${figure(p['until'])} h at ${curesAt(p)}.`,
+  'days.abrade-between': (p) =>
+    `The next go falls later than ${figure(p['until'])} h after the last: wash and abrade, it is a secondary bond.`,
   'days.sandable': (p) => `Sandable after ${figure(p['hours'])} h at ${curesAt(p)}. Not before: it gums up.`,
   'days.level': (p) => `Trim and level ${figure(p['areaM2'], 2)} m².`,
-  'days.full-cure': (p) => `Full cure ${figure(Number(p['hours']) / 24)} days from lay-up at ${curesAt(p)}. Sooner, and the finish peels.`,
+  'days.full-cure': (p) =>
+    `Full cure ${figure(Number(p['hours']) / 24)} days from lay-up at ${curesAt(p)}. Sooner, and the finish peels.`,
   'days.finish-step': () => 'Part of the finish route.',
   'days.finish-wait': (p) => `${figure(p['hours'])} h at ${curesAt(p)} before the next step.`,
   'days.inspect': () => 'A second pair of eyes.',
@@ -189,17 +256,31 @@ export function remarkWords(remark: Remark): string {
 const ALL_ROUND_RAYS = 3;
 /** What to grind where, in one line. */
 export const GRIND_WORDS: Record<GrindAdvice['id'], (p: Record<string, number>) => string> = {
-  'grind.high': (p) => `${Math.round(p['rayDeg']!)}°, ${Math.round(p['outMm']!)} mm out: take ${p['byMm']!.toFixed(1)} mm more.`,
-  'grind.deep': (p) => `${Math.round(p['rayDeg']!)}°, ${Math.round(p['outMm']!)} mm out: ${p['byMm']!.toFixed(1)} mm too deep. Leave it, and lay a filler ply there.`,
-  'grind.steep': (p) => `${Math.round(p['rayDeg']!)}°: ground at ${p['found']!.toFixed(1)}:1, ${p['wanted']!.toFixed(1)}:1 wanted. Work outwards.`,
-  'grind.step': (p) => `${Math.round(p['rayDeg']!)}°, between ${Math.round(p['fromMm']!)} and ${Math.round(p['toMm']!)} mm: a step. Ease it.`,
+  'grind.high': (p) =>
+    `${Math.round(p['rayDeg']!)}°, ${Math.round(p['outMm']!)} mm out: take ${p['byMm']!.toFixed(1)} mm more.`,
+  'grind.deep': (p) =>
+    `${Math.round(p['rayDeg']!)}°, ${Math.round(p['outMm']!)} mm out: ${p['byMm']!.toFixed(1)} mm too deep. Leave it, and lay a filler ply there.`,
+  'grind.steep': (p) =>
+    `${Math.round(p['rayDeg']!)}°: ground at ${p['found']!.toFixed(1)}:1, ${p['wanted']!.toFixed(1)}:1 wanted. Work outwards.`,
+  'grind.step': (p) =>
+    `${Math.round(p['rayDeg']!)}°, between ${Math.round(p['fromMm']!)} and ${Math.round(p['toMm']!)} mm: a step. Ease it.`,
   'grind.more': (p) => `${Math.round(p['rayDeg']!)}°: one place says nothing of the slope. Gauge a second on it.`,
-  'grind.stop': (p) => (p['rays']! < ALL_ROUND_RAYS ? `Even on ${p['rays'] === 1 ? 'the one ray' : 'the two rays'} that ${p['rays'] === 1 ? 'was' : 'were'} gauged. Stop there, and gauge the other sides.` : 'Even all round. Stop grinding.'),
+  'grind.stop': (p) =>
+    p['rays']! < ALL_ROUND_RAYS
+      ? `Even on ${p['rays'] === 1 ? 'the one ray' : 'the two rays'} that ${p['rays'] === 1 ? 'was' : 'were'} gauged. Stop there, and gauge the other sides.`
+      : 'Even all round. Stop grinding.',
 };
 
 export const WORDED_REMARKS: readonly string[] = Object.keys(REMARKS);
 
-export const SEVERITY_NAMES = { finish: 'Finish only', part: 'Part depth', through: 'Through', skin: 'Skin over core', separated: 'Separated', beyond: 'Beyond this tool' } as const;
+export const SEVERITY_NAMES = {
+  finish: 'Finish only',
+  part: 'Part depth',
+  through: 'Through',
+  skin: 'Skin over core',
+  separated: 'Separated',
+  beyond: 'Beyond this tool',
+} as const;
 export const GRAVE_NAMES = {
   none: 'None of these',
   keel: 'Keel',
@@ -255,9 +336,26 @@ export const MIXING_ORDER = {
     'No wax before the last coat.',
   ],
 } as const;
-export const CONSISTENCY_NAMES = { syrup: 'Syrup', ketchup: 'Ketchup', mayonnaise: 'Mayonnaise', 'peanut-butter': 'Peanut butter' } as const;
-export const PASTE_USES = { bedding: 'Bedding', bonding: 'Bonding, overhead', fillet: 'Fillet', plug: 'Plug, cells', fairing: 'Fairing' } as const;
-export const PRIME_NAMES = { laminate: 'Abraded laminate', 'closed-foam': 'Closed-cell foam', 'open-foam': 'Open foam', 'old-mat': 'Old, dry mat', wood: 'Wood' } as const;
+export const CONSISTENCY_NAMES = {
+  syrup: 'Syrup',
+  ketchup: 'Ketchup',
+  mayonnaise: 'Mayonnaise',
+  'peanut-butter': 'Peanut butter',
+} as const;
+export const PASTE_USES = {
+  bedding: 'Bedding',
+  bonding: 'Bonding, overhead',
+  fillet: 'Fillet',
+  plug: 'Plug, cells',
+  fairing: 'Fairing',
+} as const;
+export const PRIME_NAMES = {
+  laminate: 'Abraded laminate',
+  'closed-foam': 'Closed-cell foam',
+  'open-foam': 'Open foam',
+  'old-mat': 'Old, dry mat',
+  wood: 'Wood',
+} as const;
 
 /** What is wrong with the air. */
 export const FAULT_NAMES: Record<AirFault, string> = {
@@ -273,7 +371,10 @@ export const FAULT_NAMES: Record<AirFault, string> = {
 /** Name of a step of a job by its key, "hull/lay-up.f2.g1": "Lay up, face 2, go 1". */
 export function stepName(key: string): string {
   const [id, ...parts] = key.slice(key.indexOf('/') + 1).replace(/#\d+$/, '').split('.'); // prettier-ignore
-  return [taskName(id!), ...parts.map((part) => (part.startsWith('f') ? `face ${part.slice(1)}` : `go ${part.slice(1)}`))].join(', ');
+  return [
+    taskName(id!),
+    ...parts.map((part) => (part.startsWith('f') ? `face ${part.slice(1)}` : `go ${part.slice(1)}`)),
+  ].join(', ');
 }
 
 /** Name of a dated task; a wait is named after the step it follows. */
@@ -284,12 +385,27 @@ export function taskName(id: string): string {
 }
 
 export const FAMILY_NAMES = { polyester: 'Polyester', vinylester: 'Vinylester', epoxy: 'Epoxy' } as const;
-export const PARENT_NAMES = { ...FAMILY_NAMES, thermoplastic: 'Thermoplastic', mixed: 'Mixed', unknown: 'Unknown' } as const;
+export const PARENT_NAMES = {
+  ...FAMILY_NAMES,
+  thermoplastic: 'Thermoplastic',
+  mixed: 'Mixed',
+  unknown: 'Unknown',
+} as const;
 export const VERDICT_NAMES = { suitable: 'Suitable', if: 'Suitable if', not: 'Not suitable' } as const;
-export const SCHOOL_NAMES = { 'finish-led': 'Led by the finish', 'like-for-like': 'Like for like', 'epoxy-throughout': 'Epoxy throughout' } as const;
+export const SCHOOL_NAMES = {
+  'finish-led': 'Led by the finish',
+  'like-for-like': 'Like for like',
+  'epoxy-throughout': 'Epoxy throughout',
+} as const;
 export const BAND_NAMES = { soft: 'soft spot', match: 'match', note: 'a little stiff', hard: 'hard spot' } as const;
 export const ORDER_NAMES = { 'smallest-first': 'Smallest first', 'largest-first': 'Largest first' } as const;
-export const SERVICE_NAMES = { cosmetic: 'Cosmetic', light: 'Lightly loaded', general: 'General', high: 'Bottom, high load', primary: 'Primary structure' } as const;
+export const SERVICE_NAMES = {
+  cosmetic: 'Cosmetic',
+  light: 'Lightly loaded',
+  general: 'General',
+  high: 'Bottom, high load',
+  primary: 'Primary structure',
+} as const;
 export const FINISH_NAMES = { gelcoat: 'Gel coat', paint: 'Paint', bare: 'Clear or bare' } as const;
 export const STAGE_NAMES = {
   look: 'Look & map',

@@ -42,10 +42,18 @@ export interface Remark {
 }
 
 /** Throws unless `value` is a finite number within the limits (inclusive unless `above` is used). */
-export function requireNumber(value: unknown, field: string, limits: { min?: number; max?: number; above?: number } = {}): number {
+export function requireNumber(
+  value: unknown,
+  field: string,
+  limits: { min?: number; max?: number; above?: number } = {},
+): number {
   if (typeof value !== 'number' || !Number.isFinite(value)) throw new CoreError('not-a-number', field);
   const { min, max, above } = limits;
-  if ((min !== undefined && value < min) || (max !== undefined && value > max) || (above !== undefined && value <= above)) {
+  if (
+    (min !== undefined && value < min) ||
+    (max !== undefined && value > max) ||
+    (above !== undefined && value <= above)
+  ) {
     const params: Record<string, number> = { value };
     if (min !== undefined) params['min'] = min;
     if (max !== undefined) params['max'] = max;

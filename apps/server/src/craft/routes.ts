@@ -12,7 +12,9 @@ export function craftRoutes(context: Context): Router {
     response.json(await listCraft(context.pool));
   });
   router.post('/craft', async (request, response) => {
-    response.status(201).json(await registerCraft(context, parse(craftBody, request.body), personOf(response), sentOf(request)));
+    response
+      .status(201)
+      .json(await registerCraft(context, parse(craftBody, request.body), personOf(response), sentOf(request)));
   });
   return router;
 }

@@ -12,12 +12,26 @@ export async function listCraft(db: Queryable): Promise<Craft[]> {
 
 /** Adds a craft; sending the same id again changes nothing. */
 export async function addCraft(db: Queryable, craft: CraftBody, origin: string | null = null): Promise<CraftBody> {
-  await db.query(sql.insert, [craft.id, craft.tag, craft.name, craft.kind, craft.year, craft.construction, craft.notes, origin]);
+  await db.query(sql.insert, [
+    craft.id,
+    craft.tag,
+    craft.name,
+    craft.kind,
+    craft.year,
+    craft.construction,
+    craft.notes,
+    origin,
+  ]);
   return craft;
 }
 
 /** Adds a craft for a person; the same act sent again does nothing, another under its id is refused. */
-export async function registerCraft(context: Context, craft: CraftBody, person: Person, sent?: Sent): Promise<CraftBody> {
+export async function registerCraft(
+  context: Context,
+  craft: CraftBody,
+  person: Person,
+  sent?: Sent,
+): Promise<CraftBody> {
   await once(context, sent, person, null, async (client) => void (await addCraft(client, craft)));
   return craft;
 }

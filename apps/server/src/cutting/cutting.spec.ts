@@ -8,7 +8,14 @@ const POINTS_PER_MM = 72 / 25.4;
 
 type Matrix = [number, number, number, number, number, number];
 const IDENTITY: Matrix = [1, 0, 0, 1, 0, 0];
-const times = (m: Matrix, n: Matrix): Matrix => [m[0] * n[0] + m[2] * n[1], m[1] * n[0] + m[3] * n[1], m[0] * n[2] + m[2] * n[3], m[1] * n[2] + m[3] * n[3], m[0] * n[4] + m[2] * n[5] + m[4], m[1] * n[4] + m[3] * n[5] + m[5]];
+const times = (m: Matrix, n: Matrix): Matrix => [
+  m[0] * n[0] + m[2] * n[1],
+  m[1] * n[0] + m[3] * n[1],
+  m[0] * n[2] + m[2] * n[3],
+  m[1] * n[2] + m[3] * n[3],
+  m[0] * n[4] + m[2] * n[5] + m[4],
+  m[1] * n[4] + m[3] * n[5] + m[5],
+];
 
 /** Rectangles and lengths of lines on every page, as a ruler would measure them on the print, mm. */
 async function measured(file: Buffer): Promise<{ size: number[]; rectangles: number[][]; traced: number }[]> {
@@ -32,11 +39,16 @@ async function measured(file: Buffer): Promise<{ size: number[]; rectangles: num
         let last: [number, number] | null = null;
         for (const part of ops) {
           if (part === OPS.rectangle) {
-            rectangles.push([numbers[at + 2]! * matrix[0], numbers[at + 3]! * matrix[3]].map((points) => Math.abs(points) / POINTS_PER_MM));
+            rectangles.push(
+              [numbers[at + 2]! * matrix[0], numbers[at + 3]! * matrix[3]].map(
+                (points) => Math.abs(points) / POINTS_PER_MM,
+              ),
+            );
             at += 4;
           } else if (part === OPS.moveTo || part === OPS.lineTo) {
             const here: [number, number] = [numbers[at]!, numbers[at + 1]!];
-            if (part === OPS.lineTo && last) traced += (Math.hypot(here[0] - last[0], here[1] - last[1]) * Math.abs(matrix[0])) / POINTS_PER_MM;
+            if (part === OPS.lineTo && last)
+              traced += (Math.hypot(here[0] - last[0], here[1] - last[1]) * Math.abs(matrix[0])) / POINTS_PER_MM;
             last = here;
             at += 2;
           }
@@ -49,7 +61,10 @@ async function measured(file: Buffer): Promise<{ size: number[]; rectangles: num
   return sheets;
 }
 
-const CUT: CutPiece[] = pieces({ shape: { kind: 'slot', lengthMm: 500, widthMm: 150 }, plies: [{ laid: 1, material: 'Biaxial ±45 600', offsetMm: 20, orientationDeg: 45 }] }).map((piece) => ({ piece, mark: '1' }));
+const CUT: CutPiece[] = pieces({
+  shape: { kind: 'slot', lengthMm: 500, widthMm: 150 },
+  plies: [{ laid: 1, material: 'Biaxial ±45 600', offsetMm: 20, orientationDeg: 45 }],
+}).map((piece) => ({ piece, mark: '1' }));
 
 describe('patterns on sheets', () => {
   it('have a check square of 100.0 mm on the print, on every paper', async () => {
@@ -67,7 +82,8 @@ describe('patterns on sheets', () => {
     expect([sheets.length, sheetsNeeded(CUT, 'a4')]).toEqual([4, 4]);
     const round = 2 * (500 - 150) + Math.PI * 190;
     // Outline but its closing line, an arrow of 60 with two barbs of √(8² + 5²), and four crosses of two lines of 6.
-    for (const { traced } of sheets.slice(1)) expect(Math.abs(traced - (round + 60 + 2 * Math.hypot(8, 5) + 48))).toBeLessThan(8);
+    for (const { traced } of sheets.slice(1))
+      expect(Math.abs(traced - (round + 60 + 2 * Math.hypot(8, 5) + 48))).toBeLessThan(8);
   });
 });
 

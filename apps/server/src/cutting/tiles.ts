@@ -35,7 +35,12 @@ export function sheetsNeeded(cut: readonly CutPiece[], paper: Paper): number {
  */
 export async function tilesPdf(cut: readonly CutPiece[], tag: string, paper: Paper): Promise<Buffer> {
   const [width, height] = PAPERS[paper];
-  const doc = new PDFDocument({ size: [width * MM, height * MM], margin: 0, autoFirstPage: false, info: { Title: `${tag} patterns`, Creator: 'Ash Step' } });
+  const doc = new PDFDocument({
+    size: [width * MM, height * MM],
+    margin: 0,
+    autoFirstPage: false,
+    info: { Title: `${tag} patterns`, Creator: 'Ash Step' },
+  });
   const chunks: Buffer[] = [];
   doc.on('data', (chunk: Buffer) => chunks.push(chunk));
   doc.registerFont('text', FONT);
@@ -54,7 +59,12 @@ export async function tilesPdf(cut: readonly CutPiece[], tag: string, paper: Pap
       if (piece.arrowDeg !== null) arrow(doc, at(middleOf(piece.points)), piece.arrowDeg);
       doc.restore();
       crosses(doc, frame);
-      const words = [`${tag} · ${mark}`, piece.material, ...(piece.arrowDeg === null ? [] : [`arrow ${piece.arrowDeg}°, face up`]), tiles.length > 1 ? `row ${tile.row + 1} of ${rows}, column ${tile.column + 1} of ${columns}` : 'one sheet'];
+      const words = [
+        `${tag} · ${mark}`,
+        piece.material,
+        ...(piece.arrowDeg === null ? [] : [`arrow ${piece.arrowDeg}°, face up`]),
+        tiles.length > 1 ? `row ${tile.row + 1} of ${rows}, column ${tile.column + 1} of ${columns}` : 'one sheet',
+      ];
       doc
         .fillColor('#000')
         .font('text')
@@ -72,7 +82,10 @@ interface Frame {
   height: number;
 }
 
-const frameOf = (paper: Paper): Frame => ({ width: PAPERS[paper][0] - 2 * EDGE_MM, height: PAPERS[paper][1] - 2 * EDGE_MM });
+const frameOf = (paper: Paper): Frame => ({
+  width: PAPERS[paper][0] - 2 * EDGE_MM,
+  height: PAPERS[paper][1] - 2 * EDGE_MM,
+});
 
 /** A new page worked in millimetres. */
 function page(doc: PDFKit.PDFDocument): void {
@@ -85,14 +98,30 @@ function firstPage(doc: PDFKit.PDFDocument, cut: readonly CutPiece[], tag: strin
   page(doc);
   doc.rect(EDGE_MM, EDGE_MM, CHECK_MM, CHECK_MM).stroke();
   doc.font('text').fillColor('#000').fontSize(6);
-  doc.text(`${tag} patterns, 1:1`, EDGE_MM + CHECK_MM + 8, EDGE_MM, { width: PAPERS[paper][0] - CHECK_MM - 3 * EDGE_MM });
-  doc.fontSize(3.8).text('Print without scaling. Measure the square: 100 mm each way, or print again. Join sheets so that the crosses lie on one another, 10 mm in from each edge.', { width: PAPERS[paper][0] - CHECK_MM - 3 * EDGE_MM });
+  doc.text(`${tag} patterns, 1:1`, EDGE_MM + CHECK_MM + 8, EDGE_MM, {
+    width: PAPERS[paper][0] - CHECK_MM - 3 * EDGE_MM,
+  });
+  doc
+    .fontSize(3.8)
+    .text(
+      'Print without scaling. Measure the square: 100 mm each way, or print again. Join sheets so that the crosses lie on one another, 10 mm in from each edge.',
+      { width: PAPERS[paper][0] - CHECK_MM - 3 * EDGE_MM },
+    );
   doc.fontSize(3.4);
-  const [top, column, lines] = [EDGE_MM + CHECK_MM + 10, 88, Math.floor((PAPERS[paper][1] - CHECK_MM - 3 * EDGE_MM - 4) / 5)];
+  const [top, column, lines] = [
+    EDGE_MM + CHECK_MM + 10,
+    88,
+    Math.floor((PAPERS[paper][1] - CHECK_MM - 3 * EDGE_MM - 4) / 5),
+  ];
   cut.forEach(({ piece, mark }, i) => {
     const x = EDGE_MM + column * Math.floor(i / lines);
     if (x + column > PAPERS[paper][0]) return;
-    doc.text(`${mark}  ${piece.material}  ${piece.lengthMm.toFixed(0)} × ${piece.widthMm.toFixed(0)} mm`, x, top + 5 * (i % lines), { width: column - 4, lineBreak: false, ellipsis: true });
+    doc.text(
+      `${mark}  ${piece.material}  ${piece.lengthMm.toFixed(0)} × ${piece.widthMm.toFixed(0)} mm`,
+      x,
+      top + 5 * (i % lines),
+      { width: column - 4, lineBreak: false, ellipsis: true },
+    );
   });
 }
 
@@ -133,7 +162,10 @@ function crosses(doc: PDFKit.PDFDocument, frame: Frame): void {
 
 function arrow(doc: PDFKit.PDFDocument, [x, y]: [number, number], deg: number): void {
   const turn = (-deg * Math.PI) / 180;
-  const along = (mm: number, side: number): [number, number] => [x + mm * Math.cos(turn) - side * Math.sin(turn), y + mm * Math.sin(turn) + side * Math.cos(turn)];
+  const along = (mm: number, side: number): [number, number] => [
+    x + mm * Math.cos(turn) - side * Math.sin(turn),
+    y + mm * Math.sin(turn) + side * Math.cos(turn),
+  ];
   const tip = ARROW_MM / 2;
   doc
     .moveTo(...along(-tip, 0))
@@ -144,4 +176,7 @@ function arrow(doc: PDFKit.PDFDocument, [x, y]: [number, number], deg: number): 
     .stroke();
 }
 
-const middleOf = (points: readonly Point[]): Point => ({ x: (Math.min(...points.map((p) => p.x)) + Math.max(...points.map((p) => p.x))) / 2, y: (Math.min(...points.map((p) => p.y)) + Math.max(...points.map((p) => p.y))) / 2 });
+const middleOf = (points: readonly Point[]): Point => ({
+  x: (Math.min(...points.map((p) => p.x)) + Math.max(...points.map((p) => p.x))) / 2,
+  y: (Math.min(...points.map((p) => p.y)) + Math.max(...points.map((p) => p.y))) / 2,
+});

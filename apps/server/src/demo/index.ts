@@ -33,7 +33,8 @@ export async function loadDemo(context: Context): Promise<void> {
     await client.query('SELECT pg_advisory_lock(4280101)');
     const loaded = await client.query('SELECT 1 FROM shop WHERE name = $1', [SHOP_NAME]);
     if (loaded.rowCount === 0 && !(await isForeign(context))) await fill(context);
-    for (const [login, password] of Object.entries(context.config.demoPasswords)) await setPassword(context.pool, login, password);
+    for (const [login, password] of Object.entries(context.config.demoPasswords))
+      await setPassword(context.pool, login, password);
   } finally {
     await client.query('SELECT pg_advisory_unlock(4280101)');
     client.release();
@@ -47,7 +48,12 @@ async function isForeign({ pool }: Context): Promise<boolean> {
 
 async function fill(context: Context): Promise<void> {
   const { pool } = context;
-  for (const person of Object.values(PEOPLE)) await savePerson(pool, { ...person, password: context.config.demoPasswords[person.login] ?? demoId(`${person.login} ${Math.random()}`), demo: true });
+  for (const person of Object.values(PEOPLE))
+    await savePerson(pool, {
+      ...person,
+      password: context.config.demoPasswords[person.login] ?? demoId(`${person.login} ${Math.random()}`),
+      demo: true,
+    });
   for (const craft of Object.values(CRAFT)) await addCraft(pool, craft);
   const today = context.now();
   for (const entry of [...ownEntries(), RETIRED_ENTRY]) await saveEntry(context, entry, PEOPLE.ruben);
@@ -94,24 +100,44 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<() =>
   let clock = new Date(openMorning(today, job.openedDaysAgo)).getTime();
   const context: Context = { ...base, now: () => new Date((clock += 4 * MINUTE_MS)) };
   /** Readings were taken on several days, the last of them when they were last written down. */
-  const later: Context = { ...base, now: () => new Date(Math.max(clock, ...job.inputs.survey.readings.map(({ at }) => (at ? new Date(at).getTime() : 0)))) };
+  const later: Context = {
+    ...base,
+    now: () =>
+      new Date(Math.max(clock, ...job.inputs.survey.readings.map(({ at }) => (at ? new Date(at).getTime() : 0)))),
+  };
   const { technician } = job;
   const { version } = await openRepair(context, { id, craftId: job.craft.id, title: job.title }, technician);
-  for (const section of sectionNames) await saveSection(section === 'survey' ? later : context, id, section, job.inputs[section], { basedOn: version, editId: null }, technician);
-  if (job.photo) await addPhoto(context, id, photoId(job.key), job.photo.name, await takePicture(job.photo.scene), technician);
+  for (const section of sectionNames)
+    await saveSection(
+      section === 'survey' ? later : context,
+      id,
+      section,
+      job.inputs[section],
+      { basedOn: version, editId: null },
+      technician,
+    );
+  if (job.photo)
+    await addPhoto(context, id, photoId(job.key), job.photo.name, await takePicture(job.photo.scene), technician);
   const plan = planRepair(job.inputs);
-  for (const [i, text] of (job.notes ?? []).entries()) await addLogEntry(context, id, demoId(`${job.key} note ${i}`), { kind: 'note', text }, technician);
+  for (const [i, text] of (job.notes ?? []).entries())
+    await addLogEntry(context, id, demoId(`${job.key} note ${i}`), { kind: 'note', text }, technician);
   if (job.stage >= 6) await tickConditions(context, id, plan, technician);
   if (job.plies !== 0 && plan.patch) await layUp(context, id, job, plan);
   for (const key of job.prepared ?? []) {
     const morning = openMorning(today, 1);
     const doneAt = morning.replace('T08:00', 'T11:30');
-    await setMark({ ...base, now: () => new Date(doneAt) }, { repairId: id, key, startedAt: morning, doneAt }, technician);
+    await setMark(
+      { ...base, now: () => new Date(doneAt) },
+      { repairId: id, key, startedAt: morning, doneAt },
+      technician,
+    );
   }
   if (job.hardness) await inspect(context, id, job, plan);
   await setStageReached(context, id, job.stage, technician);
   const { sealedBy } = job;
-  return async () => sealedBy && sealRepair(context, id, 'I inspected and accept' satisfies RecordBody['signature']['meaning'], sealedBy);
+  return async () =>
+    sealedBy &&
+    sealRepair(context, id, 'I inspected and accept' satisfies RecordBody['signature']['meaning'], sealedBy);
 }
 
 async function tickConditions(context: Context, id: string, plan: RepairPlan, person: Person): Promise<void> {
@@ -121,10 +147,20 @@ async function tickConditions(context: Context, id: string, plan: RepairPlan, pe
 
 async function layUp(context: Context, id: string, job: DemoJob, plan: RepairPlan): Promise<void> {
   for (const check of PREPARATION_CHECKS) await setCheck(context, id, check.id, true, job.technician);
-  await addLogEntry(context, id, demoId(`${job.key} start`), { kind: 'start', tempC: job.inputs.resin.airTempC, humidityPercent: job.inputs.resin.humidityPercent }, job.technician);
+  await addLogEntry(
+    context,
+    id,
+    demoId(`${job.key} start`),
+    { kind: 'start', tempC: job.inputs.resin.airTempC, humidityPercent: job.inputs.resin.humidityPercent },
+    job.technician,
+  );
   const two = plan.patch!.faces.length === 2;
   const all = plan.patch!.faces.flatMap((face, i) =>
-    face.plies.map((ply, at) => ({ key: `f${i}-p${ply.laid}`, label: two ? `Ply ${i + 1}/${ply.laid}` : `Ply ${ply.laid}`, pot: plan.mix!.faces[i]!.pots.find(({ plies }) => plies.includes(at + 1)) })),
+    face.plies.map((ply, at) => ({
+      key: `f${i}-p${ply.laid}`,
+      label: two ? `Ply ${i + 1}/${ply.laid}` : `Ply ${ply.laid}`,
+      pot: plan.mix!.faces[i]!.pots.find(({ plies }) => plies.includes(at + 1)),
+    })),
   );
   const laid = job.plies < 0 ? all : all.slice(0, job.plies);
   const poured = new Set<string>();
@@ -134,23 +170,53 @@ async function layUp(context: Context, id: string, job: DemoJob, plan: RepairPla
       poured.add(pot.label);
       // A drum lasts the shed about four months.
       const drum = Math.floor(job.openedDaysAgo / 120);
-      const lots = job.inputs.resin.systemId?.startsWith('epoxy') ? { resinLot: `R-${3107 - 13 * drum}`, secondLot: `H-${882 - 7 * drum}` } : { resinLot: `P-${5520 - 31 * drum}`, secondLot: `P-${14 + drum}` };
+      const lots = job.inputs.resin.systemId?.startsWith('epoxy')
+        ? { resinLot: `R-${3107 - 13 * drum}`, secondLot: `H-${882 - 7 * drum}` }
+        : { resinLot: `P-${5520 - 31 * drum}`, secondLot: `P-${14 + drum}` };
       const slip = 1 + ((poured.size % 3) - 1) * 0.011;
-      const entry = { kind: 'batch', label: pot.label, resinG: tenth(pot.mix.resinG), secondG: tenth(pot.mix.secondG * slip), ...lots, tempC: job.inputs.resin.airTempC } as const;
+      const entry = {
+        kind: 'batch',
+        label: pot.label,
+        resinG: tenth(pot.mix.resinG),
+        secondG: tenth(pot.mix.secondG * slip),
+        ...lots,
+        tempC: job.inputs.resin.airTempC,
+      } as const;
       await addLogEntry(context, id, demoId(`${job.key} pot ${pot.label}`), entry, job.technician);
     }
-    await addLogEntry(context, id, demoId(`${job.key} ply ${ply.key}`), { kind: 'ply', plyKey: ply.key, label: ply.label }, job.technician);
+    await addLogEntry(
+      context,
+      id,
+      demoId(`${job.key} ply ${ply.key}`),
+      { kind: 'ply', plyKey: ply.key, label: ply.label },
+      job.technician,
+    );
   }
 }
 
 const tenth = (grams: number): number => Math.max(0.1, Math.round(grams * 10) / 10);
 
-const READINGS: Record<string, number> = { taper: 98, mix: 1.1, 'mix-catalyst': 1.1, taps: 0, void: 1, thickness: 104, fairness: 0.34, stiffness: 1.06 };
+const READINGS: Record<string, number> = {
+  taper: 98,
+  mix: 1.1,
+  'mix-catalyst': 1.1,
+  taps: 0,
+  void: 1,
+  thickness: 104,
+  fairness: 0.34,
+  stiffness: 1.06,
+};
 
 async function inspect(context: Context, id: string, job: DemoJob, plan: RepairPlan): Promise<void> {
   for (const check of plan.inspection) {
     const base = { id: demoId(`${job.key} result ${check.id}`), checkId: check.id, note: '' };
     if (check.kind === 'eye') await addResult(context, id, { ...base, pass: true }, PEOPLE.maren);
-    else await addResult(context, id, { ...base, readings: check.kind === 'readings' ? [...job.hardness!] : [READINGS[check.id] ?? 0] }, PEOPLE.maren);
+    else
+      await addResult(
+        context,
+        id,
+        { ...base, readings: check.kind === 'readings' ? [...job.hardness!] : [READINGS[check.id] ?? 0] },
+        PEOPLE.maren,
+      );
   }
 }

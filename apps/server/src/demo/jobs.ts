@@ -27,7 +27,13 @@ export interface DemoJob {
   notes?: readonly string[];
 }
 
-const inputs = (sections: Sections): RepairInputs => Object.fromEntries(Object.entries(NEW_REPAIR).map(([name, defaults]) => [name, { ...defaults, ...sections[name as keyof RepairInputs] }])) as unknown as RepairInputs;
+const inputs = (sections: Sections): RepairInputs =>
+  Object.fromEntries(
+    Object.entries(NEW_REPAIR).map(([name, defaults]) => [
+      name,
+      { ...defaults, ...sections[name as keyof RepairInputs] },
+    ]),
+  ) as unknown as RepairInputs;
 
 /** Where the laminate is loose under the paint, beyond the star crack that shows. */
 const LOOSE_ROUND_THE_LAMP = { centreXMm: -10, centreYMm: 6, halfLengthMm: 74, halfWidthMm: 48, turnDeg: 25 };
@@ -44,7 +50,14 @@ function taps(loose: typeof LOOSE_ROUND_THE_LAMP, taken: { by: string; at: strin
   return tapGrid({ kind: 'circle', diameterMm: 120 }, 25).map(({ x, y }) => {
     const [dx, dy] = [x - loose.centreXMm, y - loose.centreYMm];
     const reach = Math.hypot((dx * cos + dy * sin) / loose.halfLengthMm, (dy * cos - dx * sin) / loose.halfWidthMm);
-    return { kind: 'tap', sound: reach < 0.95 ? 'dull' : reach < 1.05 ? 'doubtful' : 'sound', xMm: x, yMm: y, instrument: 'coin', ...taken };
+    return {
+      kind: 'tap',
+      sound: reach < 0.95 ? 'dull' : reach < 1.05 ? 'doubtful' : 'sound',
+      xMm: x,
+      yMm: y,
+      instrument: 'coin',
+      ...taken,
+    };
   });
 }
 
@@ -52,7 +65,16 @@ function taps(loose: typeof LOOSE_ROUND_THE_LAMP, taken: { by: string; at: strin
 function laid(key: string, scene: Scene): LaidPhoto {
   const { x, y, widthMm, heightMm } = scene.tape;
   const [from, to] = ruleEnds(scene);
-  return { id: photoId(key), corners: tapedCorners(scene), widthMm, heightMm, xMm: x, yMm: y, turnedDeg: 0, check: { from, to, lengthMm: scene.rule.lengthMm } };
+  return {
+    id: photoId(key),
+    corners: tapedCorners(scene),
+    widthMm,
+    heightMm,
+    xMm: x,
+    yMm: y,
+    turnedDeg: 0,
+    check: { from, to, lengthMm: scene.rule.lengthMm },
+  };
 }
 
 export const photoId = (key: string): string => demoId(`${key} photo`);
@@ -64,8 +86,13 @@ const MARKS_ON_THE_ROOF: readonly Omit<MapMark, 'id'>[] = [
   { kind: 'earlier-repair', name: 'Filled once, two colours', widthMm: 0, points: [{ x: 44, y: 26 }, { x: 84, y: 34 }, { x: 88, y: 66 }, { x: 58, y: 74 }, { x: 38, y: 54 }] }, // prettier-ignore
 ];
 
-const at = (x: number, y: number): { centreXMm: number; centreYMm: number; rotationDeg: number } => ({ centreXMm: x, centreYMm: y, rotationDeg: 0 });
-const layers = (...fabricIds: string[]): { fabricId: string; orientationDeg: number }[] => fabricIds.map((fabricId) => ({ fabricId, orientationDeg: 0 }));
+const at = (x: number, y: number): { centreXMm: number; centreYMm: number; rotationDeg: number } => ({
+  centreXMm: x,
+  centreYMm: y,
+  rotationDeg: 0,
+});
+const layers = (...fabricIds: string[]): { fabricId: string; orientationDeg: number }[] =>
+  fabricIds.map((fabricId) => ({ fabricId, orientationDeg: 0 }));
 
 /** The seven open and recent jobs of the shed. `morning` gives the local opening hour so many days from today. */
 export function openJobs(morning: (days: number) => string): DemoJob[] {
@@ -87,13 +114,30 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
           neighbours: [{ name: 'chine', kind: 'edge', fromXMm: -400, fromYMm: -245, toXMm: 400, toYMm: -245 }],
           notes: 'Holed by a mooring pile. Both faces reached: outside first, then ground back into it from inside.',
         },
-        survey: { rings: { ratio: 12, rings: RINGS_OF_THE_LAUNCH.map(([widthMm, look]) => ({ widthMm, look, colour: 'pale' as const })) }, gauge: GAUGE_OF_THE_LAUNCH.map(([rayDeg, outMm, depthMm]) => ({ rayDeg, outMm, depthMm })) },
+        survey: {
+          rings: {
+            ratio: 12,
+            rings: RINGS_OF_THE_LAUNCH.map(([widthMm, look]) => ({ widthMm, look, colour: 'pale' as const })),
+          },
+          gauge: GAUGE_OF_THE_LAUNCH.map(([rayDeg, outMm, depthMm]) => ({ rayDeg, outMm, depthMm })),
+        },
         laminate: {
           known: 'plies',
           thicknessMm: 9,
           finishThicknessMm: 0.6,
           clueIds: ['tint-green-blue', 'styrene-smell'],
-          plies: layers('mat-450', 'roving-500', 'mat-450', 'roving-500', 'mat-450', 'roving-600', 'mat-450', 'roving-600', 'mat-450', 'roving-500'),
+          plies: layers(
+            'mat-450',
+            'roving-500',
+            'mat-450',
+            'roving-500',
+            'mat-450',
+            'roving-600',
+            'mat-450',
+            'roving-600',
+            'mat-450',
+            'roving-500',
+          ),
         },
         resin: { systemId: 'epoxy-slow', airTempC: 18.4, humidityPercent: 62, surfaceTempC: 17.1 },
         taper: { sides: 'two' },
@@ -123,7 +167,11 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
           core: { coreId: 'eps', thicknessMm: 80, reachable: true },
         },
         resin: { systemId: 'epoxy-medium', airTempC: 19, surfaceTempC: 19 },
-        taper: { ratio: 30, kind: 'wrap', wrap: { roundMm: 210, stripMm: 60, angleDeg: 45, overlapMm: 10, layers: 2, pastMm: 50 } },
+        taper: {
+          ratio: 30,
+          kind: 'wrap',
+          wrap: { roundMm: 210, stripMm: 60, angleDeg: 45, overlapMm: 10, layers: 2, pastMm: 50 },
+        },
         stack: { coverFabricId: null, finishAllowanceMm: 0.2 },
         mix: { potFloorG: 20, scaleErrorG: 0.1 },
         days: { startAt: morning(0), tempC: 19 },
@@ -168,19 +216,49 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
       notes: ['Unknown earlier repair beside the lamp: two colours in the grind.'],
       photo: { name: 'Roof, lamp mount', scene: ROOF },
       inputs: inputs({
-        place: { where: 'Cab roof, left lamp mount', craftKind: 'vehicle', finish: 'paint', service: 'light', access: 'both' },
-        damage: { shape: { kind: 'circle', diameterMm: 70, ...at(0, 0) }, neighbours: [{ name: 'lamp flange', kind: 'fitting', fromXMm: 90, fromYMm: -60, toXMm: 90, toYMm: 60 }] },
+        place: {
+          where: 'Cab roof, left lamp mount',
+          craftKind: 'vehicle',
+          finish: 'paint',
+          service: 'light',
+          access: 'both',
+        },
+        damage: {
+          shape: { kind: 'circle', diameterMm: 70, ...at(0, 0) },
+          neighbours: [{ name: 'lamp flange', kind: 'fitting', fromXMm: 90, fromYMm: -60, toXMm: 90, toYMm: 60 }],
+        },
         survey: {
           readings: [
             ...taps(LOOSE_ROUND_THE_LAMP, { by: PEOPLE.tomas.name, at: morning(-1) }),
-            { kind: 'thickness', value: 4.1, xMm: 120, yMm: 100, instrument: 'gauge, at the lamp hole', by: PEOPLE.tomas.name, at: morning(-1) },
-            { kind: 'hardness', value: 36, xMm: -100, yMm: -75, instrument: 'impressor', by: PEOPLE.tomas.name, at: morning(-1) },
+            {
+              kind: 'thickness',
+              value: 4.1,
+              xMm: 120,
+              yMm: 100,
+              instrument: 'gauge, at the lamp hole',
+              by: PEOPLE.tomas.name,
+              at: morning(-1),
+            },
+            {
+              kind: 'hardness',
+              value: 36,
+              xMm: -100,
+              yMm: -75,
+              instrument: 'impressor',
+              by: PEOPLE.tomas.name,
+              at: morning(-1),
+            },
           ],
           coupon: { beforeG: 5.68, afterG: 1.72, areaMm2: 1000, thicknessMm: 4 },
           marks: MARKS_ON_THE_ROOF.map((mark, i) => ({ id: demoId(`roof mark ${i}`), ...mark })),
           photo: laid('tractor', ROOF),
         },
-        laminate: { thicknessMm: 4, finishThicknessMm: 0.3, priorId: 'volume-built', clueIds: ['paint-over-repair', 'two-colours'] },
+        laminate: {
+          thicknessMm: 4,
+          finishThicknessMm: 0.3,
+          priorId: 'volume-built',
+          clueIds: ['paint-over-repair', 'two-colours'],
+        },
       }),
     },
     {
@@ -193,8 +271,17 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
       plies: -1,
       hardness: [27, 29, 26, 28, 25, 27, 28, 26, 27, 28],
       inputs: inputs({
-        place: { where: 'Tub edge, right', craftKind: 'vehicle', finish: 'gelcoat', service: 'general', access: 'both' },
-        damage: { shape: { kind: 'slot', lengthMm: 160, widthMm: 60, ...at(0, 0) }, neighbours: [{ name: 'tub edge', kind: 'edge', fromXMm: -200, fromYMm: 30, toXMm: 200, toYMm: 30 }] },
+        place: {
+          where: 'Tub edge, right',
+          craftKind: 'vehicle',
+          finish: 'gelcoat',
+          service: 'general',
+          access: 'both',
+        },
+        damage: {
+          shape: { kind: 'slot', lengthMm: 160, widthMm: 60, ...at(0, 0) },
+          neighbours: [{ name: 'tub edge', kind: 'edge', fromXMm: -200, fromYMm: 30, toXMm: 200, toYMm: 30 }],
+        },
         laminate: {
           known: 'plies',
           thicknessMm: 5,
@@ -204,7 +291,13 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
         },
         resin: { systemId: 'vinylester', airTempC: 18, surfaceTempC: 17 },
         taper: { marginMm: 60, kind: 'edge', edge: { alongMm: 160, inMm: 60, trimMm: 10 } },
-        stack: { plies: layers('roving-600', 'mat-450', 'mat-450', 'roving-600'), coverFabricId: 'aramid-tape-300', coverOverlapMm: 50, sanding: { fabricId: 'plain-163' }, finishAllowanceMm: 0.25 },
+        stack: {
+          plies: layers('roving-600', 'mat-450', 'mat-450', 'roving-600'),
+          coverFabricId: 'aramid-tape-300',
+          coverOverlapMm: 50,
+          sanding: { fabricId: 'plain-163' },
+          finishAllowanceMm: 0.25,
+        },
         days: { startAt: morning(-7), tempC: 18 },
       }),
     },
@@ -221,7 +314,12 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
       inputs: inputs({
         place: { where: 'Both runners, underside', craftKind: 'vehicle', service: 'cosmetic' },
         damage: { shape: { kind: 'slot', lengthMm: 180, widthMm: 25, ...at(0, 0) }, depth: 'finish', marginMm: 5 },
-        laminate: { thicknessMm: 5, clueIds: ['moulded-gel-coat', 'styrene-smell'], priorId: 'volume-built', finishThicknessMm: 0.6 },
+        laminate: {
+          thicknessMm: 5,
+          clueIds: ['moulded-gel-coat', 'styrene-smell'],
+          priorId: 'volume-built',
+          finishThicknessMm: 0.6,
+        },
         resin: { systemId: 'polyester', airTempC: 20, surfaceTempC: 19 },
         days: { startAt: morning(-5) },
       }),
@@ -237,14 +335,31 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
       notes: ['Wet core at the vent. Hole opened from below, tent on, warm air through it.'],
       inputs: inputs({
         place: { where: 'Roof, behind the vent', craftKind: 'vehicle', service: 'light', finish: 'gelcoat' },
-        damage: { shape: { kind: 'roundedRectangle', lengthMm: 220, widthMm: 160, cornerRadiusMm: 30, ...at(0, 0) }, notes: 'Core wet. Drying, nothing is laid until it is dry.' },
+        damage: {
+          shape: { kind: 'roundedRectangle', lengthMm: 220, widthMm: 160, cornerRadiusMm: 30, ...at(0, 0) },
+          notes: 'Core wet. Drying, nothing is laid until it is dry.',
+        },
         survey: {
-          readings: MOISTURE_AT_THE_VENT.map(([daysAgo, value]) => ({ kind: 'moisture' as const, value, xMm: 40, yMm: -20, instrument: 'pin meter', by: PEOPLE.ilse.name, at: morning(-daysAgo) })),
+          readings: MOISTURE_AT_THE_VENT.map(([daysAgo, value]) => ({
+            kind: 'moisture' as const,
+            value,
+            xMm: 40,
+            yMm: -20,
+            instrument: 'pin meter',
+            by: PEOPLE.ilse.name,
+            at: morning(-daysAgo),
+          })),
           moistureLimit: 8,
           rings: { ratio: 12, rings: [{ widthMm: 12.8, look: 'random', colour: 'pale' }, { widthMm: 12.5, look: 'random', colour: 'pale' }] }, // prettier-ignore
           dryReference: 5.1,
         },
-        laminate: { known: 'plies', thicknessMm: 2.1, plies: layers('mat-450', 'mat-450'), core: { coreId: 'balsa', thicknessMm: 12, reachable: true }, clueIds: ['styrene-smell', 'moulded-gel-coat'] },
+        laminate: {
+          known: 'plies',
+          thicknessMm: 2.1,
+          plies: layers('mat-450', 'mat-450'),
+          core: { coreId: 'balsa', thicknessMm: 12, reachable: true },
+          clueIds: ['styrene-smell', 'moulded-gel-coat'],
+        },
         resin: { systemId: 'polyester', airTempC: 18.4, humidityPercent: 62, surfaceTempC: 18 },
         taper: { ratio: 12, kind: 'core' },
         stack: { coverFabricId: null },
@@ -255,8 +370,26 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
 }
 
 const OLDER_CRAFT = [CRAFT.launch, CRAFT.board, CRAFT.tractor, CRAFT.tub, CRAFT.sled, CRAFT.camper];
-const OLDER_PLACES = ['Stem, starboard', 'Topsides, midships', 'Transom corner', 'Deck by the cleat', 'Rail, left', 'Underside, aft', 'Forefoot', 'Wheel arch', 'Cockpit sole', 'Hatch rim'];
-const OLDER_CAUSES = ['scraped on the slip', 'trailer roller', 'dropped tool', 'collision', 'star crack', 'chafed by a line'];
+const OLDER_PLACES = [
+  'Stem, starboard',
+  'Topsides, midships',
+  'Transom corner',
+  'Deck by the cleat',
+  'Rail, left',
+  'Underside, aft',
+  'Forefoot',
+  'Wheel arch',
+  'Cockpit sole',
+  'Hatch rim',
+];
+const OLDER_CAUSES = [
+  'scraped on the slip',
+  'trailer roller',
+  'dropped tool',
+  'collision',
+  'star crack',
+  'chafed by a line',
+];
 
 /** Small seeded generator, so that the demo is the same every time. */
 function seeded(seed: number): () => number {
@@ -296,7 +429,11 @@ export function olderJobs(count: number, startAt: string): DemoJob[] {
         laminate: {
           thicknessMm,
           priorId: foam ? 'eps-board' : 'volume-built',
-          clueIds: foam ? ['styrene-foam-intact'] : i % 4 === 0 ? ['styrene-smell', 'plate-polyester'] : ['styrene-smell', 'tint-green-blue'],
+          clueIds: foam
+            ? ['styrene-foam-intact']
+            : i % 4 === 0
+              ? ['styrene-smell', 'plate-polyester']
+              : ['styrene-smell', 'tint-green-blue'],
           core: foam ? { coreId: 'eps', thicknessMm: 80, reachable: true } : null,
         },
         resin: { systemId, overrideReason: 'The owner asked for it; the bond was tried on scrap first.' },

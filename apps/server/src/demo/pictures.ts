@@ -52,7 +52,8 @@ export const BOTTOM: Scene = {
 };
 
 /** Where the corners of the taped rectangle are in the picture, going round from the lower left. */
-export const tapedCorners = ({ camera, tape }: Scene): Pixel[] => cornersOf(tape).map((corner) => pixel(camera, corner));
+export const tapedCorners = ({ camera, tape }: Scene): Pixel[] =>
+  cornersOf(tape).map((corner) => pixel(camera, corner));
 
 const cornersOf = ({ x, y, widthMm, heightMm }: Scene['tape']): Point[] => [
   { x, y },
@@ -62,7 +63,10 @@ const cornersOf = ({ x, y, widthMm, heightMm }: Scene['tape']): Point[] => [
 ];
 
 /** Where the ends of the rule are in the picture. */
-export const ruleEnds = ({ camera, rule }: Scene): [Pixel, Pixel] => [pixel(camera, rule), pixel(camera, { x: rule.x + rule.lengthMm, y: rule.y })];
+export const ruleEnds = ({ camera, rule }: Scene): [Pixel, Pixel] => [
+  pixel(camera, rule),
+  pixel(camera, { x: rule.x + rule.lengthMm, y: rule.y }),
+];
 
 function pixel(camera: PlaneMap, point: Point): Pixel {
   const { x, y } = carry(camera, point);
@@ -73,14 +77,19 @@ function pixel(camera: PlaneMap, point: Point): Pixel {
 export function takePicture(scene: Scene): Promise<Buffer> {
   const { widthPx, heightPx, tape, camera } = scene;
   const corners = cornersOf(tape).map((corner) => carry(camera, corner));
-  const { toPlan } = homography({ corners: corners.map(({ x, y }) => ({ xPx: x, yPx: y })), widthMm: tape.widthMm, heightMm: tape.heightMm });
+  const { toPlan } = homography({
+    corners: corners.map(({ x, y }) => ({ xPx: x, yPx: y })),
+    widthMm: tape.widthMm,
+    heightMm: tape.heightMm,
+  });
   const rgb = Buffer.alloc(3 * widthPx * heightPx);
   for (let row = 0, at = 0; row < heightPx; row++) {
     for (let column = 0; column < widthPx; column++, at += 3) {
       const there = carry(toPlan, { x: column + 0.5, y: row + 0.5 });
       const colour = surface(scene, { x: there.x + tape.x, y: there.y + tape.y });
       // Light falls off to the corners; the sensor adds grain.
-      const light = 1.04 - 0.22 * ((column / widthPx - 0.45) ** 2 + (row / heightPx - 0.4) ** 2) + grain(column, row) * 0.05;
+      const light =
+        1.04 - 0.22 * ((column / widthPx - 0.45) ** 2 + (row / heightPx - 0.4) ** 2) + grain(column, row) * 0.05;
       for (let band = 0; band < 3; band++) rgb[at + band] = Math.max(0, Math.min(255, colour[band]! * light));
     }
   }
@@ -94,9 +103,14 @@ function surface(scene: Scene, p: Point): Colour {
   const [dx, dy] = [p.x - hole.x, p.y - hole.y];
   const turn = (hole.turnedDeg * Math.PI) / 180;
   const [u, v] = [dx * Math.cos(turn) + dy * Math.sin(turn), dy * Math.cos(turn) - dx * Math.sin(turn)];
-  if (((2 * u) / hole.lengthMm) ** 2 + ((2 * v) / hole.widthMm) ** 2 <= 1) return shade(hole.colour, 1 + 0.25 * grain(Math.round(u * 1.5), Math.round(v * 1.5) + 900));
+  if (((2 * u) / hole.lengthMm) ** 2 + ((2 * v) / hole.widthMm) ** 2 <= 1)
+    return shade(hole.colour, 1 + 0.25 * grain(Math.round(u * 1.5), Math.round(v * 1.5) + 900));
   if (scene.rays.some((ray) => onRay(ray, dx, dy))) return DARK;
-  return onRule(scene, p) ?? onTape(scene, p) ?? shade(scene.paint, 1 + 0.05 * Math.sin(p.x / 31 + Math.sin(p.y / 17)) + 0.03 * Math.sin(p.y / 7.3));
+  return (
+    onRule(scene, p) ??
+    onTape(scene, p) ??
+    shade(scene.paint, 1 + 0.05 * Math.sin(p.x / 31 + Math.sin(p.y / 17)) + 0.03 * Math.sin(p.y / 7.3))
+  );
 }
 
 /** A crack wanders a little and narrows to its end. */

@@ -10,7 +10,13 @@ export function demoId(name: string): string {
 
 export const SHOP_NAME = 'Fennick Sound Repair Shed';
 
-const person = (login: string, name: string, role: Person['role']): Person & { login: string } => ({ id: demoId(login), login, name, role, units: 'metric' });
+const person = (login: string, name: string, role: Person['role']): Person & { login: string } => ({
+  id: demoId(login),
+  login,
+  name,
+  role,
+  units: 'metric',
+});
 
 export const PEOPLE = {
   ilse: person('ilse', 'Ilse Varga', 'technician'),
@@ -19,11 +25,32 @@ export const PEOPLE = {
   ruben: person('ruben', 'Ruben Saito', 'manager'),
 };
 
-const craft = (tag: string, name: string, kind: CraftBody['kind'], year: number, construction: string, notes = ''): CraftBody => ({ id: demoId(`craft ${tag}`), tag, name, kind, year, construction, notes });
+const craft = (
+  tag: string,
+  name: string,
+  kind: CraftBody['kind'],
+  year: number,
+  construction: string,
+  notes = '',
+): CraftBody => ({ id: demoId(`craft ${tag}`), tag, name, kind, year, construction, notes });
 
 export const CRAFT = {
-  launch: craft('PL-2', 'Patrol launch', 'boat', 2009, 'Polyester/glass solid laminate, 9 mm', 'Bottom barrier paint, gel coat above.'),
-  board: craft('RB-07', 'Rescue board', 'board', 2019, 'EPS core, epoxy/glass 2 × 203 g/m²', 'Painted nose. Vent screw by the handle.'),
+  launch: craft(
+    'PL-2',
+    'Patrol launch',
+    'boat',
+    2009,
+    'Polyester/glass solid laminate, 9 mm',
+    'Bottom barrier paint, gel coat above.',
+  ),
+  board: craft(
+    'RB-07',
+    'Rescue board',
+    'board',
+    2019,
+    'EPS core, epoxy/glass 2 × 203 g/m²',
+    'Painted nose. Vent screw by the handle.',
+  ),
   four: craft('Heron', 'Coxed rowing four', 'paddle', 2016, 'Carbon/epoxy skins on PVC foam'),
   tractor: craft('TR-1', 'Beach tractor, cab roof', 'vehicle', 1998, 'Polyester mat, 4 mm', 'Painted twice.'),
   tub: craft('SY-3', 'Sand yacht, seat tub', 'vehicle', 2021, 'Vinylester/glass 5 mm, aramid tape edge'),
@@ -40,5 +67,9 @@ export const SHOP_SETTINGS: ShopSettings = {
     { id: PEOPLE.tomas.id, skills: ['prepare', 'lay-up', 'finish'] },
     { id: PEOPLE.maren.id, skills: ['inspect'], hours: { fromMin: 13 * 60, toMin: 17 * 60, openDays: [1, 3, 5] } },
   ],
-  tools: [...USUAL_SHOP.tools, { kind: 'pump', name: 'Epoxy pumps, slow', resinStrokeMl: 20, secondStrokeMl: 7.11, strokePercent: 1 }, { kind: 'lines', name: 'Syringe, 0.5 ml', stepMl: 0.5, mostMl: 60 }],
+  tools: [
+    ...USUAL_SHOP.tools,
+    { kind: 'pump', name: 'Epoxy pumps, slow', resinStrokeMl: 20, secondStrokeMl: 7.11, strokePercent: 1 },
+    { kind: 'lines', name: 'Syringe, 0.5 ml', stepMl: 0.5, mostMl: 60 },
+  ],
 };

@@ -3,7 +3,16 @@ import type { LotBody } from '@ashstep/contract';
 import { newRepair, saveSection } from '../testing/repairs.js';
 import { TestClient, TestServer } from '../testing/server.js';
 
-const cloth = (id: string, name = 'Heavy basket weave 1000') => ({ kind: 'fabric', entry: { id, name, parts: [{ construction: 'roving', fibre: 'e-glass', arealWeightGsm: 1000 }], binder: 'none', ounceUnit: 'oz/yd2' } });
+const cloth = (id: string, name = 'Heavy basket weave 1000') => ({
+  kind: 'fabric',
+  entry: {
+    id,
+    name,
+    parts: [{ construction: 'roving', fibre: 'e-glass', arealWeightGsm: 1000 }],
+    binder: 'none',
+    ounceUnit: 'oz/yd2',
+  },
+});
 const tin = (patch: Partial<LotBody> = {}): LotBody => ({
   id: randomUUID(),
   kind: 'system',
@@ -32,11 +41,14 @@ describe('the library', () => {
     const id = `own-${randomUUID()}`;
     await tech.send('PUT', '/api/library/entries', cloth(id));
     const renamed = (await tech.send('PUT', '/api/library/entries', cloth(id, 'Basket 1000'))).body;
-    const own = ({ items }: { items: { entry: { id: string; name: string }; retired: { by: string } | null }[] }) => items.find(({ entry }) => entry.id === id)!;
+    const own = ({ items }: { items: { entry: { id: string; name: string }; retired: { by: string } | null }[] }) =>
+      items.find(({ entry }) => entry.id === id)!;
     expect(own(renamed).entry.name).toBe('Basket 1000');
     const retired = (await tech.send('PUT', `/api/library/entries/${id}/retired`, { retired: true })).body;
     expect(own(retired).retired!.by).toBe('Tech Spec');
-    expect(own((await tech.send('PUT', `/api/library/entries/${id}/retired`, { retired: false })).body).retired).toBeNull();
+    expect(
+      own((await tech.send('PUT', `/api/library/entries/${id}/retired`, { retired: false })).body).retired,
+    ).toBeNull();
     await expectAsync(server.owner.query('DELETE FROM library_entry')).toBeRejected();
   });
 
@@ -44,9 +56,15 @@ describe('the library', () => {
     expect((await tech.send('PUT', '/api/library/entries', cloth('mat-450'))).body.fields[0].path).toBe('entry.id');
     const heavy = cloth(`own-${randomUUID()}`);
     heavy.entry.parts[0]!.arealWeightGsm = 90_000;
-    expect((await tech.send('PUT', '/api/library/entries', heavy)).body.fields[0].path).toBe('entry.parts.0.arealWeightGsm');
-    expect((await tech.send('PUT', '/api/library/lots', tin({ entryId: 'unheard-of' }))).body.fields[0].path).toBe('entryId');
-    expect((await tech.send('PUT', '/api/library/lots', tin({ expiresOn: '2026-01-01' }))).body.fields[0].path).toBe('expiresOn');
+    expect((await tech.send('PUT', '/api/library/entries', heavy)).body.fields[0].path).toBe(
+      'entry.parts.0.arealWeightGsm',
+    );
+    expect((await tech.send('PUT', '/api/library/lots', tin({ entryId: 'unheard-of' }))).body.fields[0].path).toBe(
+      'entryId',
+    );
+    expect((await tech.send('PUT', '/api/library/lots', tin({ expiresOn: '2026-01-01' }))).body.fields[0].path).toBe(
+      'expiresOn',
+    );
     expect((await tech.send('PUT', '/api/library/entries/own-nobody/retired', { retired: true })).status).toBe(404);
   });
 
@@ -56,13 +74,19 @@ describe('the library', () => {
     const repair = await newRepair(tech);
     const plies = [{ fabricId: id, own: cloth(id).entry, orientationDeg: 0 }];
     expect((await saveSection(tech, repair, 'laminate', { known: 'plies', plies })).status).toBe(200);
-    expect((await saveSection(tech, repair, 'stack', { plies: [{ fabricId: id, orientationDeg: 0 }] })).body.fields[0].path).toBe('stack.plies.0.fabricId');
+    expect(
+      (await saveSection(tech, repair, 'stack', { plies: [{ fabricId: id, orientationDeg: 0 }] })).body.fields[0].path,
+    ).toBe('stack.plies.0.fabricId');
     await tech.send('PUT', `/api/library/entries/${id}/retired`, { retired: true });
     expect((await tech.send('GET', `/api/repairs/${repair.id}`)).body.inputs.laminate.plies).toEqual(plies);
   });
 
   it('keeps lots with price and date, in the order they expire, used up ones last', async () => {
-    const [late, soon, done] = [tin({ code: 'late', expiresOn: '2028-01-01' }), tin({ code: 'soon', expiresOn: '2026-12-01' }), tin({ code: 'done', expiresOn: '2026-11-01' })];
+    const [late, soon, done] = [
+      tin({ code: 'late', expiresOn: '2028-01-01' }),
+      tin({ code: 'soon', expiresOn: '2026-12-01' }),
+      tin({ code: 'done', expiresOn: '2026-11-01' }),
+    ];
     for (const lot of [late, soon, done]) await tech.send('PUT', '/api/library/lots', lot);
     const { lots } = (await tech.send('PUT', `/api/library/lots/${done.id}/used-up`, { usedUp: true })).body;
     expect(lots.map((lot: LotBody) => lot.code)).toEqual(['soon', 'late', 'done']);
@@ -74,7 +98,12 @@ describe('the library', () => {
     const elsewhere = await TestServer.start();
     try {
       const theirs = await new TestClient(await elsewhere.listen()).signIn('tech');
-      const { taken, left } = (await theirs.send('POST', '/api/library/import', { ...file, lots: [...file.lots, { ...tin(), packSize: -1 }, tin({ entryId: 'unheard-of' })] })).body;
+      const { taken, left } = (
+        await theirs.send('POST', '/api/library/import', {
+          ...file,
+          lots: [...file.lots, { ...tin(), packSize: -1 }, tin({ entryId: 'unheard-of' })],
+        })
+      ).body;
       expect(taken).toBe(file.entries.length + file.lots.length);
       expect(left).toEqual([
         { row: taken + 1, reason: jasmine.stringContaining('packSize') },
@@ -82,7 +111,9 @@ describe('the library', () => {
       ]);
       const back = (await theirs.send('GET', '/api/library/library.json')).body;
       expect(back.entries).toEqual(file.entries);
-      expect(new Set(back.lots.map((lot: LotBody) => lot.id))).toEqual(new Set(file.lots.map((lot: LotBody) => lot.id)));
+      expect(new Set(back.lots.map((lot: LotBody) => lot.id))).toEqual(
+        new Set(file.lots.map((lot: LotBody) => lot.id)),
+      );
     } finally {
       await elsewhere.stop();
     }

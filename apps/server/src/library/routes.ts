@@ -12,7 +12,13 @@ export function libraryRoutes(context: Context): Router {
   });
   router.get('/library/library.json', async (_request, response) => {
     const { items, lots } = await library(context.pool);
-    response.attachment('library.json').json({ schema: LIBRARY_SCHEMA, entries: items.map(({ kind, entry }) => ({ kind, entry })), lots: lots.map(({ usedUp: _, ...lot }) => lot) });
+    response
+      .attachment('library.json')
+      .json({
+        schema: LIBRARY_SCHEMA,
+        entries: items.map(({ kind, entry }) => ({ kind, entry })),
+        lots: lots.map(({ usedUp: _, ...lot }) => lot),
+      });
   });
   router.post('/library/import', async (request, response) => {
     response.json(await importLibrary(context, request.body, personOf(response)));
@@ -21,7 +27,9 @@ export function libraryRoutes(context: Context): Router {
     response.json(await saveEntry(context, parse(libraryBody, request.body), personOf(response)));
   });
   router.put('/library/entries/:id/retired', async (request, response) => {
-    response.json(await retireEntry(context, request.params.id, parse(setRetired, request.body).retired, personOf(response)));
+    response.json(
+      await retireEntry(context, request.params.id, parse(setRetired, request.body).retired, personOf(response)),
+    );
   });
   router.put('/library/lots', async (request, response) => {
     response.json(await saveLot(context, parse(lotBody, request.body)));

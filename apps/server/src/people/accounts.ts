@@ -17,20 +17,44 @@ export async function accounts({ pool }: Pick<Context, 'pool'>, person: Person):
 }
 
 /** Adds somebody, with a password made for them that is told once. */
-export async function addAccount(context: Context, body: NewAccount, person: Person, sent: Sent): Promise<MadePassword> {
+export async function addAccount(
+  context: Context,
+  body: NewAccount,
+  person: Person,
+  sent: Sent,
+): Promise<MadePassword> {
   requireManager(person);
   const password = newPassword();
   await inTransaction(context.pool, async (client) => {
-    if (await wasCarriedOut(client, sent, person, null, context.now())) throw new ProblemError(409, 'already-there', 'This account is there already. Its password was told once; make a new one.');
-    const made = await client.query(sql.insertPerson, [body.id, body.login, body.name, body.role, await hash(password)]);
-    if (made.rowCount === 0) throw new ProblemError(422, 'invalid', 'This name is taken.', { fields: [{ path: 'login', message: 'Somebody signs in with this name already.' }] });
+    if (await wasCarriedOut(client, sent, person, null, context.now()))
+      throw new ProblemError(
+        409,
+        'already-there',
+        'This account is there already. Its password was told once; make a new one.',
+      );
+    const made = await client.query(sql.insertPerson, [
+      body.id,
+      body.login,
+      body.name,
+      body.role,
+      await hash(password),
+    ]);
+    if (made.rowCount === 0)
+      throw new ProblemError(422, 'invalid', 'This name is taken.', {
+        fields: [{ path: 'login', message: 'Somebody signs in with this name already.' }],
+      });
     await note(context, client, body.id, person, 'added', { role: body.role });
   });
   return { accounts: await accounts(context, person), password };
 }
 
 /** Changes a role, or lets somebody in no more: their sessions end at once, and what they did stays. */
-export async function alterAccount(context: Context, id: string, change: ChangeAccount, person: Person): Promise<Account[]> {
+export async function alterAccount(
+  context: Context,
+  id: string,
+  change: ChangeAccount,
+  person: Person,
+): Promise<Account[]> {
   requireManager(person);
   await inTransaction(context.pool, async (client) => {
     const before = (await client.query<{ role: string; active: boolean }>(sql.lockPerson, [id])).rows[0];
@@ -38,7 +62,8 @@ export async function alterAccount(context: Context, id: string, change: ChangeA
     const after = { ...before, ...change };
     if (after.role === before.role && after.active === before.active) return;
     await client.query(sql.alterPerson, [id, after.role, after.active]);
-    if ((await client.query(sql.managers)).rowCount === 0) throw new ProblemError(409, 'last-manager', 'Somebody has to manage the shed. Make another the manager first.');
+    if ((await client.query(sql.managers)).rowCount === 0)
+      throw new ProblemError(409, 'last-manager', 'Somebody has to manage the shed. Make another the manager first.');
     if (!after.active) await client.query(sql.endSessions, [id, '']);
     await note(context, client, id, person, 'altered', { was: before, is: after });
   });
@@ -60,6 +85,13 @@ export async function resetPassword(context: Context, id: string, person: Person
 
 const newPassword = (): string => randomBytes(9).toString('base64url');
 
-async function note(context: Context, client: Queryable, id: string, by: Person, kind: string, detail: object): Promise<void> {
+async function note(
+  context: Context,
+  client: Queryable,
+  id: string,
+  by: Person,
+  kind: string,
+  detail: object,
+): Promise<void> {
   await client.query(sql.personEvent, [context.now(), id, by.id, by.name, kind, JSON.stringify(detail)]);
 }

@@ -24,8 +24,10 @@ describe('the door', () => {
     client.token = (await client.send('GET', '/api/session')).body.csrfToken;
     return client;
   };
-  const enter = (client: TestClient, login: string, password: string, headers = {}): Promise<TestReply> => client.send('POST', '/api/session', { login, password }, headers);
-  const sessions = async (): Promise<number> => (await server.context.pool.query<{ count: number }>('SELECT count(*)::int AS count FROM session')).rows[0]!.count;
+  const enter = (client: TestClient, login: string, password: string, headers = {}): Promise<TestReply> =>
+    client.send('POST', '/api/session', { login, password }, headers);
+  const sessions = async (): Promise<number> =>
+    (await server.context.pool.query<{ count: number }>('SELECT count(*)::int AS count FROM session')).rows[0]!.count;
   const later = (ms: number): void => {
     const at = Date.now() + ms;
     server.context.now = () => new Date(at);
@@ -36,7 +38,8 @@ describe('the door', () => {
     const client = new TestClient(base);
     const reply = await client.send('GET', '/api/session');
     expect([reply.body.person, client.cookies.size]).toEqual([null, 0]);
-    for (const path of ['/api/repairs', '/api/stream', '/api/nothing']) expect((await client.send('GET', path)).status).toBe(401);
+    for (const path of ['/api/repairs', '/api/stream', '/api/nothing'])
+      expect((await client.send('GET', path)).status).toBe(401);
     expect(await sessions()).toBe(before);
   });
 
@@ -65,7 +68,9 @@ describe('the door', () => {
   it('slows one who guesses down, on every process, however many at once, and nobody else', async () => {
     const other = await server.listen();
     const guessers = [await visitor(), await visitor(other)];
-    const replies = await Promise.all(Array.from({ length: 30 }, (_, i) => enter(guessers[i % 2]!, 'other', `guess ${i}`)));
+    const replies = await Promise.all(
+      Array.from({ length: 30 }, (_, i) => enter(guessers[i % 2]!, 'other', `guess ${i}`)),
+    );
     expect(replies.filter(({ status }) => status === 401).length).toBe(8);
     expect(replies.filter(({ body }) => body.code === 'too-many-tries').length).toBe(22);
     expect((await enter(await visitor(other), 'other', PASSWORD)).status)
@@ -89,7 +94,9 @@ describe('the door', () => {
     for (let i = 0; i < 10; i++) await enter(guesser, 'manager', `guess ${i}`);
     expect((await enter(guesser, 'manager', PASSWORD)).status).toBe(429);
     expect((await enter(known, 'manager', PASSWORD)).status).toBe(200);
-    const { rows } = await server.context.pool.query<{ outcome: string }>("SELECT DISTINCT outcome FROM password_try WHERE login = 'manager' ORDER BY outcome");
+    const { rows } = await server.context.pool.query<{ outcome: string }>(
+      "SELECT DISTINCT outcome FROM password_try WHERE login = 'manager' ORDER BY outcome",
+    );
     expect(rows.map(({ outcome }) => outcome)).toEqual(['held', 'right', 'wrong']);
   });
 
@@ -106,7 +113,8 @@ describe('the door', () => {
     const tech = await new TestClient(base).signIn('tech');
     const inspector = await new TestClient(base).signIn('inspector');
     const { id } = await finishedRepair(tech, inspector);
-    const sign = (password: string): Promise<TestReply> => inspector.send('POST', `/api/repairs/${id}/sign-off`, { password, meaning: 'I inspected and accept' });
+    const sign = (password: string): Promise<TestReply> =>
+      inspector.send('POST', `/api/repairs/${id}/sign-off`, { password, meaning: 'I inspected and accept' });
     for (let i = 0; i < 8; i++) expect((await sign(`guess ${i}`)).body.code).toBe('wrong-password');
     expect((await sign(PASSWORD)).body.code).toBe('too-many-tries');
     later(16 * 60_000);
@@ -150,7 +158,8 @@ describe('the door', () => {
   it('lets a person change their password, which ends their other sessions and no one else’s', async () => {
     const [here, there] = [await new TestClient(base).signIn('other'), await new TestClient(base).signIn('other')];
     const tech = await new TestClient(base).signIn('tech');
-    const put = (current: string, next: string): Promise<TestReply> => here.send('PUT', '/api/session/password', { current, next });
+    const put = (current: string, next: string): Promise<TestReply> =>
+      here.send('PUT', '/api/session/password', { current, next });
     expect((await put('wrong', 'a longer password')).body.fields[0].path).toBe('current');
     expect((await put(PASSWORD, 'short')).body.fields[0].path).toBe('next');
     expect((await here.send('GET', '/api/session/others')).body.length).toBeGreaterThan(0);
@@ -181,9 +190,23 @@ describe('the door', () => {
       // prettier-ignore
       expect((await tech.send(method, `/api/accounts${path}`, method === 'GET' ? undefined : method === 'POST' && path === '' ? { id: randomUUID(), login: 'x', name: 'X', role: 'technician' } : {})).status).withContext(`${method} ${path}`).toBe(403);
     const id = randomUUID();
-    const made = await manager.send('POST', '/api/accounts', { id, login: 'newcomer', name: 'New Comer', role: 'technician' });
+    const made = await manager.send('POST', '/api/accounts', {
+      id,
+      login: 'newcomer',
+      name: 'New Comer',
+      role: 'technician',
+    });
     expect(made.status).toBe(201);
-    expect((await manager.send('POST', '/api/accounts', { id: randomUUID(), login: 'newcomer', name: 'Other', role: 'technician' })).body.fields[0].path).toBe('login');
+    expect(
+      (
+        await manager.send('POST', '/api/accounts', {
+          id: randomUUID(),
+          login: 'newcomer',
+          name: 'Other',
+          role: 'technician',
+        })
+      ).body.fields[0].path,
+    ).toBe('login');
     const newcomer = await new TestClient(base).signIn('newcomer', made.body.password);
     expect((await newcomer.send('GET', '/api/repairs')).status).toBe(200);
     await manager.send('PUT', `/api/accounts/${id}`, { role: 'inspector' });
@@ -197,14 +220,24 @@ describe('the door', () => {
       jasmine.objectContaining({
         active: false,
         lastSignInAt: jasmine.any(String),
-        lastChange: jasmine.objectContaining({ kind: 'altered', by: 'Manager Spec', was: { role: 'inspector', active: true }, is: { role: 'inspector', active: false } }),
+        lastChange: jasmine.objectContaining({
+          kind: 'altered',
+          by: 'Manager Spec',
+          was: { role: 'inspector', active: true },
+          is: { role: 'inspector', active: false },
+        }),
       }),
     );
     expect((await back.send('GET', '/api/repairs')).status).toBe(401);
     expect((await enter(await visitor(), 'newcomer', reset.password)).status).toBe(401);
-    expect((await manager.send('PUT', `/api/accounts/${server.people.manager}`, { role: 'technician' })).body.code).toBe('last-manager');
+    expect(
+      (await manager.send('PUT', `/api/accounts/${server.people.manager}`, { role: 'technician' })).body.code,
+    ).toBe('last-manager');
     expect((await manager.send('PUT', `/api/accounts/${randomUUID()}`, { active: false })).status).toBe(404);
-    const { rows } = await server.context.pool.query<{ kind: string }>('SELECT kind FROM person_event WHERE person_id = $1 ORDER BY seq', [id]);
+    const { rows } = await server.context.pool.query<{ kind: string }>(
+      'SELECT kind FROM person_event WHERE person_id = $1 ORDER BY seq',
+      [id],
+    );
     expect(rows.map(({ kind }) => kind)).toEqual(['added', 'altered', 'password-reset', 'altered']);
   });
 
@@ -212,14 +245,24 @@ describe('the door', () => {
     const under = (host: string): Promise<number> =>
       new Promise((resolve, reject) => {
         const { port } = new URL(base);
-        request({ host: '127.0.0.1', port, path: '/api/session', headers: { Host: host } }, (response) => (response.resume(), resolve(response.statusCode!)))
+        request(
+          { host: '127.0.0.1', port, path: '/api/session', headers: { Host: host } },
+          (response) => (response.resume(), resolve(response.statusCode!)),
+        )
           .on('error', reject)
           .end();
       });
-    expect([await under('evil.example'), await under('localhost:4280'), await under('192.0.2.7'), await under('[::1]:4280')]).toEqual([421, 200, 200, 200]);
+    expect([
+      await under('evil.example'),
+      await under('localhost:4280'),
+      await under('192.0.2.7'),
+      await under('[::1]:4280'),
+    ]).toEqual([421, 200, 200, 200]);
     server.context.config.publicHosts.push('shed.example');
     try {
-      expect([await under('shed.example'), await under('SHED.example:443'), await under('notshed.example')]).toEqual([200, 200, 421]);
+      expect([await under('shed.example'), await under('SHED.example:443'), await under('notshed.example')]).toEqual([
+        200, 200, 421,
+      ]);
     } finally {
       server.context.config.publicHosts.pop();
     }
@@ -234,7 +277,9 @@ describe('the door', () => {
     const client = await visitor(secured);
     const reply = await enter(client, 'tech', PASSWORD, from('198.51.100.7'));
     const cookies = reply.headers.getSetCookie();
-    expect(cookies.find((cookie) => cookie.startsWith('__Host-ash-step='))).toMatch(/; Path=\/; .*HttpOnly; Secure; SameSite=Strict/);
+    expect(cookies.find((cookie) => cookie.startsWith('__Host-ash-step='))).toMatch(
+      /; Path=\/; .*HttpOnly; Secure; SameSite=Strict/,
+    );
     expect(cookies.every((cookie) => /; Secure/.test(cookie))).toBeTrue();
     expect(reply.headers.get('strict-transport-security')).toContain('max-age=31536000');
     for (let i = 0; i < 9; i++) await enter(await visitor(secured), 'inspector', `guess ${i}`, from('198.51.100.8'));

@@ -1,11 +1,36 @@
-import { type Person, type SessionReply, changePassword, demoSignIn, setUnits as setUnitsBody, signIn } from '@ashstep/contract';
+import {
+  type Person,
+  type SessionReply,
+  changePassword,
+  demoSignIn,
+  setUnits as setUnitsBody,
+  signIn,
+} from '@ashstep/contract';
 import express, { type NextFunction, type Request, type Response, Router } from 'express';
 import { keepable } from '../platform/bodies.js';
 import type { Context } from '../platform/context.js';
 import { ProblemError, parse } from '../platform/problems.js';
-import { beginSession, csrfToken, endSession, requireCsrf, requireVisitorCsrf, signedIn } from '../platform/sessions.js';
+import {
+  beginSession,
+  csrfToken,
+  endSession,
+  requireCsrf,
+  requireVisitorCsrf,
+  signedIn,
+} from '../platform/sessions.js';
 import { type Asker, askerOf, rememberDevice, tried } from './attempts.js';
-import { demoAccounts, endOtherSessions, loginOf, otherSessions, personById, setOwnPassword, setUnits, shop, signInToDemo, signInWithPassword } from './service.js';
+import {
+  demoAccounts,
+  endOtherSessions,
+  loginOf,
+  otherSessions,
+  personById,
+  setOwnPassword,
+  setUnits,
+  shop,
+  signInToDemo,
+  signInWithPassword,
+} from './service.js';
 
 declare global {
   // eslint-disable-next-line @typescript-eslint/no-namespace -- the way Express types are extended
@@ -26,7 +51,8 @@ async function personIn({ pool, now }: Context, request: Request): Promise<Perso
 }
 
 /** The signed-in person as one who is asked for the password. */
-export const askerIn = async (context: Context, request: Request, { id }: Person): Promise<Asker> => askerOf(context, request, await loginOf(context.pool, id));
+export const askerIn = async (context: Context, request: Request, { id }: Person): Promise<Asker> =>
+  askerOf(context, request, await loginOf(context.pool, id));
 
 /** Refuses requests without a signed-in person and puts that person into `response.locals`. */
 export function requirePerson(context: Context) {

@@ -18,7 +18,10 @@ describe('people', () => {
   it('are turned away with a wrong password, an unknown name and a missing one alike', async () => {
     const client = new TestClient(base);
     client.token = (await client.send('GET', '/api/session')).body.csrfToken;
-    for (const login of ['tech', 'nobody']) expect((await client.send('POST', '/api/session', { login, password: 'wrong' })).body.code).toBe('wrong-password');
+    for (const login of ['tech', 'nobody'])
+      expect((await client.send('POST', '/api/session', { login, password: 'wrong' })).body.code).toBe(
+        'wrong-password',
+      );
     const missing = await client.send('POST', '/api/session', { login: 'tech' });
     expect(missing.status).toBe(422);
     expect(missing.body.fields[0].path).toBe('password');
@@ -27,10 +30,16 @@ describe('people', () => {
   it('are named to one another, and only a manager sets the bond strength new jobs go by', async () => {
     const tech = await new TestClient(base).signIn('tech');
     const manager = await new TestClient(base).signIn('manager');
-    expect((await tech.send('GET', '/api/people')).body).toContain({ id: server.people.tech, name: 'Tech Spec', role: 'technician' });
+    expect((await tech.send('GET', '/api/people')).body).toContain({
+      id: server.people.tech,
+      name: 'Tech Spec',
+      role: 'technician',
+    });
     const bond = { epoxy: { mpa: 14.2, source: 'Bare, 6 coupons' } };
     expect((await tech.send('PUT', '/api/shop/bond', bond)).status).toBe(403);
-    expect((await manager.send('PUT', '/api/shop/bond', { epoxy: { mpa: 14.2, source: ' ' } })).body.fields[0].path).toBe('epoxy.source');
+    expect(
+      (await manager.send('PUT', '/api/shop/bond', { epoxy: { mpa: 14.2, source: ' ' } })).body.fields[0].path,
+    ).toBe('epoxy.source');
     const before = await newRepair(tech);
     expect((await manager.send('PUT', '/api/shop/bond', bond)).body.bond).toEqual(bond);
     expect((await newRepair(tech)).inputs.taper.bond).toEqual(bond);

@@ -19,10 +19,19 @@ export function peopleRoutes(context: Context): Router {
     response.json(await accounts(context, personOf(response)));
   });
   router.post('/accounts', async (request, response) => {
-    response.status(201).json(await addAccount(context, parse(newAccount, request.body), personOf(response), sentOf(request)));
+    response
+      .status(201)
+      .json(await addAccount(context, parse(newAccount, request.body), personOf(response), sentOf(request)));
   });
   router.put('/accounts/:id', async (request, response) => {
-    response.json(await alterAccount(context, parse(uuid, request.params.id, 'id'), parse(changeAccount, request.body), personOf(response)));
+    response.json(
+      await alterAccount(
+        context,
+        parse(uuid, request.params.id, 'id'),
+        parse(changeAccount, request.body),
+        personOf(response),
+      ),
+    );
   });
   router.post('/accounts/:id/password', async (request, response) => {
     response.json(await resetPassword(context, parse(uuid, request.params.id, 'id'), personOf(response)));

@@ -37,7 +37,12 @@ const WRONG = new ProblemError(401, 'wrong-password', 'Name or password is wrong
 export async function signInWithPassword(context: Context, asker: Asker, password: string): Promise<Person> {
   const { rows } = await context.pool.query<Person & { password_hash: string }>(sql.byLogin, [asker.login]);
   const row = rows[0];
-  const right = await tried(context, asker, 'sign-in', async () => (await verify(row?.password_hash ?? NOBODY, password)) && row !== undefined);
+  const right = await tried(
+    context,
+    asker,
+    'sign-in',
+    async () => (await verify(row?.password_hash ?? NOBODY, password)) && row !== undefined,
+  );
   if (!row || !right) throw WRONG;
   const { password_hash: _, ...person } = row;
   return person;
@@ -55,7 +60,13 @@ export async function personById(db: Queryable, id: string): Promise<Person | nu
 }
 
 /** Whether the password is this person's; asked again at sign-off and for another password. */
-export async function passwordMatches(context: Context, personId: string, asker: Asker, what: Asked, password: string): Promise<boolean> {
+export async function passwordMatches(
+  context: Context,
+  personId: string,
+  asker: Asker,
+  what: Asked,
+  password: string,
+): Promise<boolean> {
   const { rows } = await context.pool.query<{ password_hash: string }>(sql.passwordHash, [personId]);
   return tried(context, asker, what, () => verify(rows[0]?.password_hash ?? NOBODY, password));
 }
@@ -65,13 +76,26 @@ export async function loginOf(db: Queryable, personId: string): Promise<string> 
 }
 
 /** Another password of one's own, for the one there is. */
-export async function setOwnPassword(context: Context, personId: string, asker: Asker, current: string, next: string): Promise<void> {
-  if (!(await passwordMatches(context, personId, asker, 'password', current))) throw new ProblemError(422, 'wrong-password', 'That is not your password.', { fields: [{ path: 'current', message: 'That is not your password. Try again.' }] });
+export async function setOwnPassword(
+  context: Context,
+  personId: string,
+  asker: Asker,
+  current: string,
+  next: string,
+): Promise<void> {
+  if (!(await passwordMatches(context, personId, asker, 'password', current)))
+    throw new ProblemError(422, 'wrong-password', 'That is not your password.', {
+      fields: [{ path: 'current', message: 'That is not your password. Try again.' }],
+    });
   await context.pool.query(sql.setPasswordOf, [personId, await hash(next)]);
 }
 
 /** Where else a person is signed in. */
-export async function otherSessions(db: Queryable, personId: string, sid: string): Promise<{ startedAt: number; seenAt: number }[]> {
+export async function otherSessions(
+  db: Queryable,
+  personId: string,
+  sid: string,
+): Promise<{ startedAt: number; seenAt: number }[]> {
   return (await db.query<{ startedAt: number; seenAt: number }>(sql.otherSessions, [personId, sid])).rows;
 }
 
@@ -88,12 +112,19 @@ export async function setUnits({ pool }: Context, personId: string, units: UnitS
 }
 
 export async function shop(db: Queryable): Promise<SessionReply['shop']> {
-  return (await db.query<SessionReply['shop']>(sql.shop)).rows[0] ?? { name: 'Repair shed', singleHanded: false, bond: {} };
+  return (
+    (await db.query<SessionReply['shop']>(sql.shop)).rows[0] ?? { name: 'Repair shed', singleHanded: false, bond: {} }
+  );
 }
 
 /** Sets the bond shear new jobs are planned with; a manager's call, resting on trials that are named. */
-export async function setBond({ pool }: Context, bond: BondSetting, person: Pick<Person, 'role'>): Promise<SessionReply['shop']> {
-  if (person.role !== 'manager') throw new ProblemError(403, 'forbidden', 'The shed’s bond strength is set by a manager. Show them the trials.');
+export async function setBond(
+  { pool }: Context,
+  bond: BondSetting,
+  person: Pick<Person, 'role'>,
+): Promise<SessionReply['shop']> {
+  if (person.role !== 'manager')
+    throw new ProblemError(403, 'forbidden', 'The shed’s bond strength is set by a manager. Show them the trials.');
   const set = await pool.query(sql.setBond, [JSON.stringify(bond)]);
   if (set.rowCount === 0) throw notFound('shop');
   return shop(pool);
@@ -119,7 +150,14 @@ export interface NewPerson {
 
 /** Adds a person, or gives an existing login a new password. */
 export async function savePerson(db: Queryable, person: NewPerson): Promise<void> {
-  await db.query(sql.upsertPerson, [person.id, person.login, person.name, person.role, await hash(person.password), person.demo]);
+  await db.query(sql.upsertPerson, [
+    person.id,
+    person.login,
+    person.name,
+    person.role,
+    await hash(person.password),
+    person.demo,
+  ]);
 }
 
 export async function setPassword(db: Queryable, login: string, password: string): Promise<void> {

@@ -30,13 +30,22 @@ export async function encodeAnew(sent: Buffer): Promise<KeptPicture> {
       .toBuffer({ resolveWithObject: true });
     return { jpeg: data, widthPx: info.width, heightPx: info.height };
   } catch {
-    throw new ProblemError(422, 'unreadable-picture', 'The picture cannot be read: it is cut short, damaged or too large. Save it again as JPEG.');
+    throw new ProblemError(
+      422,
+      'unreadable-picture',
+      'The picture cannot be read: it is cut short, damaged or too large. Save it again as JPEG.',
+    );
   }
 }
 
 function requirePicture(bytes: Buffer): void {
   const brand = bytes.subarray(8, 12).toString('latin1');
-  if (bytes.subarray(4, 8).toString('latin1') === 'ftyp' && HEIC_BRANDS.includes(brand)) throw new ProblemError(415, 'heic', 'This is a HEIC picture, which not every machine can read. Set the camera to JPEG, or save it as JPEG first.');
+  if (bytes.subarray(4, 8).toString('latin1') === 'ftyp' && HEIC_BRANDS.includes(brand))
+    throw new ProblemError(
+      415,
+      'heic',
+      'This is a HEIC picture, which not every machine can read. Set the camera to JPEG, or save it as JPEG first.',
+    );
   const jpeg = bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff;
   const png = bytes.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]));
   if (!jpeg && !png) throw new ProblemError(415, 'not-a-picture', 'Send a JPEG or PNG picture.');

@@ -19,7 +19,8 @@ describe('photographs', () => {
   afterAll(() => server.stop());
 
   const plain = (): Sharp => sharp({ create: { width: 60, height: 40, channels: 3, background: '#884422' } });
-  const put = (repairId: string, bytes: Buffer, id = randomUUID(), name = 'Roof, from above'): Promise<TestReply> => tech.sendBytes('PUT', `/api/repairs/${repairId}/photos/${id}?name=${encodeURIComponent(name)}`, bytes);
+  const put = (repairId: string, bytes: Buffer, id = randomUUID(), name = 'Roof, from above'): Promise<TestReply> =>
+    tech.sendBytes('PUT', `/api/repairs/${repairId}/photos/${id}?name=${encodeURIComponent(name)}`, bytes);
 
   it('are turned upright and keep nothing but the picture: no place, no camera', async () => {
     const { id } = await newRepair(tech);
@@ -36,7 +37,9 @@ describe('photographs', () => {
     expect(reply.headers.get('content-type')).toBe('image/jpeg');
     const kept = await sharp(reply.body as Buffer).metadata();
     expect([kept.exif, kept.xmp, kept.iptc, kept.orientation]).toEqual([undefined, undefined, undefined, undefined]);
-    expect((await tech.send('GET', `/api/repairs/${id}`)).body.events.at(-1)).toEqual(jasmine.objectContaining({ kind: 'photo-added', detail: { name: 'Roof, from above' } }));
+    expect((await tech.send('GET', `/api/repairs/${id}`)).body.events.at(-1)).toEqual(
+      jasmine.objectContaining({ kind: 'photo-added', detail: { name: 'Roof, from above' } }),
+    );
   });
 
   it('may be PNG, are kept once however often sent, and come no larger than of use', async () => {
@@ -77,7 +80,10 @@ describe('photographs', () => {
     const [photo] = (await put(repair.id, await plain().jpeg().toBuffer())).body;
     const gone = (await put(repair.id, await plain().png().toBuffer())).body.at(-1);
     expect((await tech.send('DELETE', `/api/repairs/${repair.id}/photos/${gone.id}`)).body.length).toBe(1);
-    await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, { password: 'a long test password', meaning: 'I inspected and accept' });
+    await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, {
+      password: 'a long test password',
+      meaning: 'I inspected and accept',
+    });
     expect((await tech.send('GET', `/api/repairs/${repair.id}/record.json`)).body.body.photos).toEqual([photo]);
     expect((await tech.send('DELETE', `/api/repairs/${repair.id}/photos/${photo.id}`)).body.code).toBe('sealed');
     expect((await put(repair.id, await plain().jpeg().toBuffer())).body.code).toBe('sealed');
@@ -86,9 +92,14 @@ describe('photographs', () => {
   it('of a sealed revision stay in the next, beside those taken since', async () => {
     const repair = await finishedRepair(tech, inspector);
     const [photo] = (await put(repair.id, await plain().jpeg().toBuffer())).body;
-    await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, { password: 'a long test password', meaning: 'I inspected and accept' });
+    await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, {
+      password: 'a long test password',
+      meaning: 'I inspected and accept',
+    });
     await inspector.send('POST', `/api/repairs/${repair.id}/amend`, { reason: 'A photograph was missing' });
-    const added = (await put(repair.id, await plain().png().toBuffer())).body.find(({ id }: { id: string }) => id !== photo.id);
+    const added = (await put(repair.id, await plain().png().toBuffer())).body.find(
+      ({ id }: { id: string }) => id !== photo.id,
+    );
     expect((await tech.send('DELETE', `/api/repairs/${repair.id}/photos/${photo.id}`)).body.code).toBe('sealed');
     expect((await tech.send('DELETE', `/api/repairs/${repair.id}/photos/${added.id}`)).body).toEqual([photo]);
   });
@@ -101,9 +112,19 @@ describe('photographs', () => {
     const source: Picture = { widthPx: info.width, heightPx: info.height, rgba: new Uint8ClampedArray(data) };
     const { widthMm, heightMm } = ROOF.tape;
     const frame = squaredFrame({ corners: tapedCorners(ROOF), widthMm, heightMm }, source);
-    const squared: Picture = { widthPx: frame.widthPx, heightPx: frame.heightPx, rgba: new Uint8ClampedArray(4 * frame.widthPx * frame.heightPx) };
+    const squared: Picture = {
+      widthPx: frame.widthPx,
+      heightPx: frame.heightPx,
+      rgba: new Uint8ClampedArray(4 * frame.widthPx * frame.heightPx),
+    };
     squareUpRows(source, frame, squared, 0, frame.heightPx);
-    const green = (x: number, y: number): number => squared.rgba[4 * (Math.floor((frame.minYMm + frame.heightMm - y) * frame.pxPerMm) * frame.widthPx + Math.floor((x - frame.minXMm) * frame.pxPerMm)) + 1]!;
+    const green = (x: number, y: number): number =>
+      squared.rgba[
+        4 *
+          (Math.floor((frame.minYMm + frame.heightMm - y) * frame.pxPerMm) * frame.widthPx +
+            Math.floor((x - frame.minXMm) * frame.pxPerMm)) +
+          1
+      ]!;
     const traced = trace(ROOF, green);
     const truth = (Math.PI * ROOF.hole.lengthMm * ROOF.hole.widthMm) / 4;
     expect(Math.abs(signedArea(traced) / truth - 1)).toBeLessThan(0.01);
@@ -114,11 +135,15 @@ describe('photographs', () => {
 
 /** Follows the edge of the hole outwards from its middle, between the cracks. */
 function trace({ hole, tape, rays }: Scene, green: (x: number, y: number) => number): { x: number; y: number }[] {
-  const clear = (turnedDeg: number): boolean => rays.every((ray) => Math.abs(((turnedDeg - ray.turnedDeg + 540) % 360) - 180) > 6);
+  const clear = (turnedDeg: number): boolean =>
+    rays.every((ray) => Math.abs(((turnedDeg - ray.turnedDeg + 540) % 360) - 180) > 6);
   const turns = Array.from({ length: 360 }, (_, turnedDeg) => turnedDeg).filter(clear);
   return turns.map((turnedDeg) => {
     const [cos, sin] = [Math.cos((turnedDeg * Math.PI) / 180), Math.sin((turnedDeg * Math.PI) / 180)];
-    const dark = (reach: number): boolean => [0, 0.7, 1.4].some((more) => green(hole.x - tape.x + (reach + more) * cos, hole.y - tape.y + (reach + more) * sin) < 97);
+    const dark = (reach: number): boolean =>
+      [0, 0.7, 1.4].some(
+        (more) => green(hole.x - tape.x + (reach + more) * cos, hole.y - tape.y + (reach + more) * sin) < 97,
+      );
     let reach = 10;
     while (dark(reach)) reach += 0.1;
     return { x: reach * cos, y: reach * sin };

@@ -14,11 +14,18 @@ export function photoRoutes(context: Context): Router {
   router.get('/repairs/:id/photos', async (request, response) => {
     response.json(await listPhotos(context.pool, idOf(request)));
   });
-  router.put('/repairs/:id/photos/:photoId', express.raw({ type: () => true, limit: PHOTO_LIMIT }), async (request, response) => {
-    const { name } = parse(photoName, request.query);
-    if (!Buffer.isBuffer(request.body) || request.body.length === 0) throw new ProblemError(422, 'no-picture', 'No picture came. Choose it again.');
-    response.status(201).json(await addPhoto(context, idOf(request), idOf(request, 'photoId'), name, request.body, personOf(response)));
-  });
+  router.put(
+    '/repairs/:id/photos/:photoId',
+    express.raw({ type: () => true, limit: PHOTO_LIMIT }),
+    async (request, response) => {
+      const { name } = parse(photoName, request.query);
+      if (!Buffer.isBuffer(request.body) || request.body.length === 0)
+        throw new ProblemError(422, 'no-picture', 'No picture came. Choose it again.');
+      response
+        .status(201)
+        .json(await addPhoto(context, idOf(request), idOf(request, 'photoId'), name, request.body, personOf(response)));
+    },
+  );
   router.get('/repairs/:id/photos/:photoId', async (request, response) => {
     const { jpeg, sha256 } = await photoBytes(context, idOf(request), idOf(request, 'photoId'));
     // A picture never changes under its id.
@@ -26,7 +33,9 @@ export function photoRoutes(context: Context): Router {
     response.type('image/jpeg').send(jpeg);
   });
   router.delete('/repairs/:id/photos/:photoId', async (request, response) => {
-    response.json(await removePhoto(context, idOf(request), idOf(request, 'photoId'), personOf(response), sentOf(request)));
+    response.json(
+      await removePhoto(context, idOf(request), idOf(request, 'photoId'), personOf(response), sentOf(request)),
+    );
   });
   return router;
 }

@@ -7,7 +7,9 @@ import { inTransaction, isAway } from './database.js';
 async function endAll(databaseUrl: string): Promise<number> {
   const client = new pg.Client({ connectionString: databaseUrl });
   await client.connect();
-  const { rows } = await client.query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()');
+  const { rows } = await client.query(
+    'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()',
+  );
   await client.end();
   return rows.length;
 }
@@ -49,7 +51,9 @@ describe('a database that ends its connections', () => {
     });
     await expectAsync(failed).toBeRejected();
     expect(isAway(await failed.catch((error: unknown) => error))).toBeTrue();
-    expect((await inTransaction(pool, (client) => client.query<{ two: number }>('SELECT 2 AS two'))).rows[0]!.two).toBe(2);
+    expect((await inTransaction(pool, (client) => client.query<{ two: number }>('SELECT 2 AS two'))).rows[0]!.two).toBe(
+      2,
+    );
   });
 
   it('is listened to again: streams end once it is, and a change made after that is heard', async () => {
@@ -81,6 +85,7 @@ describe('an error of the database', () => {
         .toBeTrue();
     expect(isAway(new Error('Connection terminated unexpectedly'))).toBeTrue();
     expect(isAway(new AggregateError([coded('ECONNREFUSED'), coded('ECONNREFUSED')]))).toBeTrue();
-    for (const error of [coded('42P01'), coded('23505'), new Error('secret'), new TypeError('x')]) expect(isAway(error)).toBeFalse();
+    for (const error of [coded('42P01'), coded('23505'), new Error('secret'), new TypeError('x')])
+      expect(isAway(error)).toBeFalse();
   });
 });

@@ -32,12 +32,17 @@ describe('what cannot be kept', () => {
   });
 
   it('name the place of the character', async () => {
-    const reply = await tech.send('POST', '/api/craft', JSON.stringify({ id: randomUUID(), tag: 'X', name: 'ok', notes: ['a', 'BAD'] }).replace('BAD', '\\ud800'));
+    const reply = await tech.send(
+      'POST',
+      '/api/craft',
+      JSON.stringify({ id: randomUUID(), tag: 'X', name: 'ok', notes: ['a', 'BAD'] }).replace('BAD', '\\ud800'),
+    );
     expect(reply.body.fields).toEqual([{ path: 'notes.1', message: jasmine.stringContaining('cannot be kept') }]);
   });
 
   it('nested a hundred thousand deep are refused at once, and the server goes on', async () => {
-    for (const path of ['/api/craft', '/api/records', '/api/library/import']) expect((await tech.send('POST', path, `{"a":${'['.repeat(100_000)}${']'.repeat(100_000)}}`)).status).toBe(422);
+    for (const path of ['/api/craft', '/api/records', '/api/library/import'])
+      expect((await tech.send('POST', path, `{"a":${'['.repeat(100_000)}${']'.repeat(100_000)}}`)).status).toBe(422);
     expect((await tech.send('GET', '/api/session')).status).toBe(200);
   });
 
@@ -49,16 +54,38 @@ describe('what cannot be kept', () => {
 
   it('with days there are none of are refused at the field: 30 February, month 13, year 0, 25 o’clock', async () => {
     const repair = await newRepair(tech);
-    for (const startAt of ['2026-02-30T08:00', '2026-13-01T08:00', '0000-01-01T08:00', '2026-04-16T25:00', '2026-04-16T08:61']) {
+    for (const startAt of [
+      '2026-02-30T08:00',
+      '2026-13-01T08:00',
+      '0000-01-01T08:00',
+      '2026-04-16T25:00',
+      '2026-04-16T08:61',
+    ]) {
       const reply = await saveSection(tech, repair, 'days', { startAt });
       expect([startAt, reply.status, reply.body.fields?.[0]?.path]).toEqual([startAt, 422, 'days.startAt']);
     }
   });
 
   it('with such days are refused in the library as well, year 0 among them', async () => {
-    const lot = { kind: 'system', entryId: 'epoxy-slow', part: 'resin', code: 'L-1', receivedOn: '2026-04-01', expiresOn: null, packSize: 1000, unit: 'g', packs: 1, price: null };
-    const status = async (dates: object): Promise<number> => (await tech.send('PUT', '/api/library/lots', { id: randomUUID(), ...lot, ...dates })).status;
-    expect([await status({}), await status({ receivedOn: '0000-01-01' }), await status({ expiresOn: '2027-02-29' })]).toEqual([200, 422, 422]);
+    const lot = {
+      kind: 'system',
+      entryId: 'epoxy-slow',
+      part: 'resin',
+      code: 'L-1',
+      receivedOn: '2026-04-01',
+      expiresOn: null,
+      packSize: 1000,
+      unit: 'g',
+      packs: 1,
+      price: null,
+    };
+    const status = async (dates: object): Promise<number> =>
+      (await tech.send('PUT', '/api/library/lots', { id: randomUUID(), ...lot, ...dates })).status;
+    expect([
+      await status({}),
+      await status({ receivedOn: '0000-01-01' }),
+      await status({ expiresOn: '2027-02-29' }),
+    ]).toEqual([200, 422, 422]);
   });
 
   it('and a revision or a page of the history there is none of are refused, not broken on', async () => {

@@ -12,9 +12,11 @@ export function keepable(request: Request, _response: Response, next: NextFuncti
   const open: { value: unknown; path: string; depth: number }[] = [{ value: request.body, path: '', depth: 0 }];
   for (let at = open.pop(); at; at = open.pop()) {
     const { value, path, depth } = at;
-    if (typeof value === 'string' && !isKept(value)) throw invalid([{ path, message: 'The text holds a character that cannot be kept. Type it again.' }]);
+    if (typeof value === 'string' && !isKept(value))
+      throw invalid([{ path, message: 'The text holds a character that cannot be kept. Type it again.' }]);
     if (typeof value !== 'object' || value === null) continue;
-    if (depth >= DEEPEST) throw invalid([{ path: '', message: 'This is nested deeper than anything that is kept here.' }]);
+    if (depth >= DEEPEST)
+      throw invalid([{ path: '', message: 'This is nested deeper than anything that is kept here.' }]);
     for (const [name, inner] of Object.entries(value)) {
       const inside = path === '' ? name : `${path}.${name}`;
       if (!isKept(name)) throw invalid([{ path, message: 'A name in it holds a character that cannot be kept.' }]);

@@ -25,8 +25,15 @@ export class ChangeFeed {
   constructor(private readonly context: Context) {}
 
   async start(): Promise<void> {
-    const client = new pg.Client({ connectionString: this.context.config.databaseUrl, connectionTimeoutMillis: CONNECT_MS });
-    client.on('notification', ({ channel, payload }) => (channel === 'session_ended' ? this.endOf(({ sid }) => sid === payload) : this.send(`event: ${channel === 'shop_changed' ? 'shop' : 'repair'}\ndata: ${payload ?? '{}'}\n\n`)));
+    const client = new pg.Client({
+      connectionString: this.context.config.databaseUrl,
+      connectionTimeoutMillis: CONNECT_MS,
+    });
+    client.on('notification', ({ channel, payload }) =>
+      channel === 'session_ended'
+        ? this.endOf(({ sid }) => sid === payload)
+        : this.send(`event: ${channel === 'shop_changed' ? 'shop' : 'repair'}\ndata: ${payload ?? '{}'}\n\n`),
+    );
     client.on('error', () => this.lost(client));
     client.on('end', () => this.lost(client));
     try {
@@ -80,7 +87,9 @@ export class ChangeFeed {
   /** Shows that the stream is there, and ends it where its session has run out. */
   private async beat(listener: Listener): Promise<void> {
     listener.response.write(': still here\n\n');
-    const { rowCount } = await this.context.pool.query(LASTS, [listener.sid, this.context.now().getTime() - IDLE_MS]).catch(() => ({ rowCount: 1 }));
+    const { rowCount } = await this.context.pool
+      .query(LASTS, [listener.sid, this.context.now().getTime() - IDLE_MS])
+      .catch(() => ({ rowCount: 1 }));
     if (rowCount === 0) this.end(listener);
   }
 

@@ -38,26 +38,45 @@ export function sentOf(request: Request): Sent {
 const CLOCKS_MS = 10 * 60_000;
 
 /** Whether a time read off the shed's clock is still to come. */
-export const isAhead = (at: string | null, now: Date): boolean => at !== null && new Date(at).getTime() > now.getTime() + CLOCKS_MS;
+export const isAhead = (at: string | null, now: Date): boolean =>
+  at !== null && new Date(at).getTime() > now.getTime() + CLOCKS_MS;
 
-const NOTE = 'INSERT INTO command (id, by_id, repair_id, digest, at) VALUES ($1, $2, $3, $4, $5) ON CONFLICT (id) DO NOTHING';
+const NOTE =
+  'INSERT INTO command (id, by_id, repair_id, digest, at) VALUES ($1, $2, $3, $4, $5) ON CONFLICT (id) DO NOTHING';
 const KNOWN = 'SELECT by_id AS "byId", repair_id AS "repairId", digest FROM command WHERE id = $1';
 
 /**
  * Notes an act in the transaction that carries it out. Whether it had been carried out before.
  * @throws ProblemError 409 `id-taken` when the id was given to another act
  */
-export async function wasCarriedOut(client: Queryable, sent: Sent, person: Pick<Person, 'id'>, repairId: string | null, at: Date): Promise<boolean> {
+export async function wasCarriedOut(
+  client: Queryable,
+  sent: Sent,
+  person: Pick<Person, 'id'>,
+  repairId: string | null,
+  at: Date,
+): Promise<boolean> {
   if (sent.id === null) return false;
   const noted = await client.query(NOTE, [sent.id, person.id, repairId, sent.digest, at]);
   if (noted.rowCount === 1) return false;
-  const known = (await client.query<{ byId: string; repairId: string | null; digest: string }>(KNOWN, [sent.id])).rows[0]!;
+  const known = (await client.query<{ byId: string; repairId: string | null; digest: string }>(KNOWN, [sent.id]))
+    .rows[0]!;
   if (known.byId === person.id && known.repairId === repairId && known.digest === sent.digest) return true;
-  throw new ProblemError(409, 'id-taken', 'Something else was sent under this id before. It is not overwritten; send this under an id of its own.');
+  throw new ProblemError(
+    409,
+    'id-taken',
+    'Something else was sent under this id before. It is not overwritten; send this under an id of its own.',
+  );
 }
 
 /** Does something in one transaction, unless the same act was carried out before. @throws ProblemError as `wasCarriedOut` */
-export async function once({ pool, now }: Pick<Context, 'pool' | 'now'>, sent: Sent | undefined, person: Pick<Person, 'id'>, repairId: string | null, work: (client: pg.PoolClient) => Promise<void>): Promise<void> {
+export async function once(
+  { pool, now }: Pick<Context, 'pool' | 'now'>,
+  sent: Sent | undefined,
+  person: Pick<Person, 'id'>,
+  repairId: string | null,
+  work: (client: pg.PoolClient) => Promise<void>,
+): Promise<void> {
   await inTransaction(pool, async (client) => {
     if (!(await wasCarriedOut(client, sent ?? HERE, person, repairId, now()))) await work(client);
   });

@@ -53,7 +53,9 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     host: values.HOST,
     webRoot: values.WEB_ROOT ?? null,
     demo: values.DEMO === '1' && isLoopback(values.HOST),
-    demoPasswords: values.DEMO_PASSWORDS ? z.record(z.string(), z.string()).parse(JSON.parse(values.DEMO_PASSWORDS)) : {},
+    demoPasswords: values.DEMO_PASSWORDS
+      ? z.record(z.string(), z.string()).parse(JSON.parse(values.DEMO_PASSWORDS))
+      : {},
     logLevel: values.LOG_LEVEL,
   };
 }

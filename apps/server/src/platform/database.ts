@@ -16,7 +16,13 @@ const [LOCK_MS, IDLE_MS] = [8_000, 30_000];
  * @param lost told of every connection that ended
  */
 export function openPool(databaseUrl: string, lost: (error: Error) => void = () => undefined): Pool {
-  const pool = new pg.Pool({ connectionString: databaseUrl, max: 10, connectionTimeoutMillis: CONNECT_MS, lock_timeout: LOCK_MS, idle_in_transaction_session_timeout: IDLE_MS });
+  const pool = new pg.Pool({
+    connectionString: databaseUrl,
+    max: 10,
+    connectionTimeoutMillis: CONNECT_MS,
+    lock_timeout: LOCK_MS,
+    idle_in_transaction_session_timeout: IDLE_MS,
+  });
   // The pool listens to its idle connections only: one that ends while it is out would end the process.
   pool.on('connect', (client) => client.on('error', lost));
   pool.on('error', () => undefined);
@@ -43,15 +49,23 @@ export async function migrateDatabase(pool: Pool): Promise<void> {
 }
 
 async function requireNotNewer(client: pg.PoolClient): Promise<void> {
-  const { made } = (await client.query<{ made: boolean }>("SELECT to_regclass('migrations') IS NOT NULL AS made")).rows[0]!;
+  const { made } = (await client.query<{ made: boolean }>("SELECT to_regclass('migrations') IS NOT NULL AS made"))
+    .rows[0]!;
   if (!made) return;
-  const { last } = (await client.query<{ last: number | null }>('SELECT max(id)::int AS last FROM migrations')).rows[0]!;
+  const { last } = (await client.query<{ last: number | null }>('SELECT max(id)::int AS last FROM migrations'))
+    .rows[0]!;
   const known = knownSteps();
-  if ((last ?? 0) > known) throw new Error(`This database was last opened by a newer version of Ash Step (step ${last}; this one knows ${known}). Start that version, or restore a backup made before it.`);
+  if ((last ?? 0) > known)
+    throw new Error(
+      `This database was last opened by a newer version of Ash Step (step ${last}; this one knows ${known}). Start that version, or restore a backup made before it.`,
+    );
 }
 
 /** Does several readings at once where there are connections for them; on one connection, as in a transaction, one after the other. */
-export async function together<Works extends readonly (() => Promise<unknown>)[]>(db: Queryable, ...works: Works): Promise<{ -readonly [K in keyof Works]: Awaited<ReturnType<Works[K]>> }> {
+export async function together<Works extends readonly (() => Promise<unknown>)[]>(
+  db: Queryable,
+  ...works: Works
+): Promise<{ -readonly [K in keyof Works]: Awaited<ReturnType<Works[K]>> }> {
   const read: unknown[] = [];
   if (db instanceof pg.Pool) read.push(...(await Promise.all(works.map((work) => work()))));
   else for (const work of works) read.push(await work());
@@ -77,7 +91,8 @@ export async function inTransaction<T>(pool: Pool, work: (client: pg.PoolClient)
 
 /** What the database or the way to it answers when it is not there: ended, starting, full, or a lock that never came. */
 const AWAY = /^(?:08...|57P0[1-5]|57014|53300|55P03|25P03|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND)$/;
-const AWAY_WORDS = /^(?:Connection terminated|Client has encountered a connection error|timeout exceeded when trying to connect|Client was closed)/;
+const AWAY_WORDS =
+  /^(?:Connection terminated|Client has encountered a connection error|timeout exceeded when trying to connect|Client was closed)/;
 
 /** Whether an error says that the database is not there just now, so that the same may be tried again. */
 export function isAway(error: unknown): boolean {

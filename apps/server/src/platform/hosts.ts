@@ -10,6 +10,10 @@ export function requireHost(known: readonly string[]): RequestHandler {
   return (request, _response, next) => {
     const host = (request.hostname ?? '').toLowerCase().replace(/^\[|\]$/g, '');
     if (host === 'localhost' || isIP(host) !== 0 || known.includes(host)) return next();
-    throw new ProblemError(421, 'wrong-host', 'This server does not go by that name. Set PUBLIC_HOST to the name it is reached under.');
+    throw new ProblemError(
+      421,
+      'wrong-host',
+      'This server does not go by that name. Set PUBLIC_HOST to the name it is reached under.',
+    );
   };
 }

@@ -4,16 +4,28 @@ import { readConfig } from './config.js';
 import { loadQueries } from './database.js';
 import { ProblemError, parse, problemOf } from './problems.js';
 
-const ENVIRONMENT = { DATABASE_URL: 'postgres://x', SESSION_SECRET: 'long enough to be one', RECORD_KEY: '0'.repeat(64) };
+const ENVIRONMENT = {
+  DATABASE_URL: 'postgres://x',
+  SESSION_SECRET: 'long enough to be one',
+  RECORD_KEY: '0'.repeat(64),
+};
 
 describe('settings', () => {
   it('have safe defaults', () => {
-    expect(readConfig(ENVIRONMENT)).toEqual(jasmine.objectContaining({ port: 4280, host: '127.0.0.1', demo: false, demoPasswords: {} }));
+    expect(readConfig(ENVIRONMENT)).toEqual(
+      jasmine.objectContaining({ port: 4280, host: '127.0.0.1', demo: false, demoPasswords: {} }),
+    );
   });
 
   it('allow demo accounts on loopback only', () => {
     const demo = (HOST: string) => readConfig({ ...ENVIRONMENT, DEMO: '1', HOST }).demo;
-    expect([demo('127.0.0.1'), demo('localhost'), demo('::1'), demo('0.0.0.0'), demo('192.0.2.7')]).toEqual([true, true, true, false, false]);
+    expect([demo('127.0.0.1'), demo('localhost'), demo('::1'), demo('0.0.0.0'), demo('192.0.2.7')]).toEqual([
+      true,
+      true,
+      true,
+      false,
+      false,
+    ]);
   });
 
   it('refuse a missing database, a short secret and a port out of range', () => {

@@ -17,9 +17,11 @@ export class ProblemError extends Error {
   }
 }
 
-export const notFound = (what: string): ProblemError => new ProblemError(404, 'not-found', `No such ${what} here. It may have been taken away, or the link is wrong.`);
+export const notFound = (what: string): ProblemError =>
+  new ProblemError(404, 'not-found', `No such ${what} here. It may have been taken away, or the link is wrong.`);
 export const forbidden = (why: string): ProblemError => new ProblemError(403, 'forbidden', why);
-export const invalid = (fields: FieldProblem[]): ProblemError => new ProblemError(422, 'invalid', 'Some figures need another look.', { fields });
+export const invalid = (fields: FieldProblem[]): ProblemError =>
+  new ProblemError(422, 'invalid', 'Some figures need another look.', { fields });
 
 /** Reads a value by its schema or answers with the fields in the way. */
 export function parse<S extends z.ZodType>(schema: S, value: unknown, prefix = ''): z.infer<S> {
@@ -54,17 +56,24 @@ export function problemOf(error: unknown): Problem {
     ...extra,
   });
   if (error instanceof ProblemError) return make(error.status, error.code, error.detail, error.extra);
-  if (error instanceof CoreError) return make(422, error.code, 'Some figures need another look.', { fields: [{ path: error.field, message: errorWords(error.code, error.params) }] });
+  if (error instanceof CoreError)
+    return make(422, error.code, 'Some figures need another look.', {
+      fields: [{ path: error.field, message: errorWords(error.code, error.params) }],
+    });
   const { type, code, status } = error as { type?: string; code?: string; status?: number };
   if (type === 'entity.parse.failed') return make(400, 'broken-json', 'What was sent is not JSON. Send it again.');
   if (type === 'entity.too.large') return make(413, 'too-large', 'What was sent is too big.');
   if (isAway(error)) return make(503, 'away', 'The record store does not answer just now. Try again in a moment.');
   if (code === '23505') return make(409, 'already-there', 'One like this is there already.');
   if (code === '23001') return make(409, 'sealed', 'This record is sealed. Amend it to open a new revision.');
-  if (code === '22P05' || code === '22021') return make(422, 'invalid', 'The text holds a character that cannot be kept.');
-  if (code === '22007' || code === '22008') return make(422, 'invalid', 'There is no such day. Look at the dates again.');
-  if (code === '22003' || code === '22P02') return make(422, 'invalid', 'A figure or a mark in it is none that can be kept. Look at it again.');
-  if (status !== undefined && status >= 400 && status < 500) return make(status, 'bad-request', 'What was sent cannot be used.');
+  if (code === '22P05' || code === '22021')
+    return make(422, 'invalid', 'The text holds a character that cannot be kept.');
+  if (code === '22007' || code === '22008')
+    return make(422, 'invalid', 'There is no such day. Look at the dates again.');
+  if (code === '22003' || code === '22P02')
+    return make(422, 'invalid', 'A figure or a mark in it is none that can be kept. Look at it again.');
+  if (status !== undefined && status >= 400 && status < 500)
+    return make(status, 'bad-request', 'What was sent cannot be used.');
   return make(500, 'internal', 'Something broke on our side. What you typed is kept; try again.');
 }
 

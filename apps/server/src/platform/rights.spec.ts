@@ -45,10 +45,21 @@ describe('rights on the database', () => {
   beforeAll(async () => {
     server = await TestServer.start();
     const base = await server.listen();
-    const [tech, inspector] = [await new TestClient(base).signIn('tech'), await new TestClient(base).signIn('inspector')];
+    const [tech, inspector] = [
+      await new TestClient(base).signIn('tech'),
+      await new TestClient(base).signIn('inspector'),
+    ];
     for (const seal of [true, false]) {
       const { id } = await finishedRepair(tech, inspector);
-      if (seal) expect((await inspector.send('POST', `/api/repairs/${id}/sign-off`, { password: PASSWORD, meaning: 'I inspected and accept' })).status).toBe(200);
+      if (seal)
+        expect(
+          (
+            await inspector.send('POST', `/api/repairs/${id}/sign-off`, {
+              password: PASSWORD,
+              meaning: 'I inspected and accept',
+            })
+          ).status,
+        ).toBe(200);
     }
   }, 60_000);
   afterAll(() => server.stop());

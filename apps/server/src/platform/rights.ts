@@ -44,15 +44,30 @@ export async function giveRights(client: pg.PoolClient, serverUrl: string): Prom
   const { username, password } = new URL(serverUrl);
   const name = decodeURIComponent(username);
   const role = pg.escapeIdentifier(name);
-  const { owner, made } = (await client.query<{ owner: string; made: boolean }>('SELECT current_user AS owner, EXISTS (SELECT 1 FROM pg_roles WHERE rolname = $1) AS made', [name])).rows[0]!;
+  const { owner, made } = (
+    await client.query<{ owner: string; made: boolean }>(
+      'SELECT current_user AS owner, EXISTS (SELECT 1 FROM pg_roles WHERE rolname = $1) AS made',
+      [name],
+    )
+  ).rows[0]!;
   if (name === owner) return;
   if (!made) {
-    await client.query(`CREATE ROLE ${role} LOGIN PASSWORD ${pg.escapeLiteral(decodeURIComponent(password))}`).catch((error: { code?: string }) => {
-      if (!MADE_ALREADY.has(error.code ?? '')) throw error;
-    });
+    await client
+      .query(`CREATE ROLE ${role} LOGIN PASSWORD ${pg.escapeLiteral(decodeURIComponent(password))}`)
+      .catch((error: { code?: string }) => {
+        if (!MADE_ALREADY.has(error.code ?? '')) throw error;
+      });
   }
   const grants = Object.entries(RIGHTS).map(([table, rights]) => `GRANT ${rights} ON ${table} TO ${role}`);
-  await client.query(['BEGIN', 'SELECT pg_advisory_xact_lock(4280103)', `REVOKE ALL ON ALL TABLES IN SCHEMA public FROM ${role}`, ...grants, 'COMMIT'].join(';'));
+  await client.query(
+    [
+      'BEGIN',
+      'SELECT pg_advisory_xact_lock(4280103)',
+      `REVOKE ALL ON ALL TABLES IN SCHEMA public FROM ${role}`,
+      ...grants,
+      'COMMIT',
+    ].join(';'),
+  );
 }
 
 /** Whether a connection's role could change the tables themselves: one that is not meant to serve. */

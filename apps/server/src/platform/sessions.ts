@@ -37,8 +37,15 @@ export function sessions({ pool, config }: Context): RequestHandler {
 
 /** Begins a session of a person; whatever was in the one before is gone. */
 export async function beginSession(request: Request, personId: string, now: Date): Promise<void> {
-  await new Promise<void>((resolve, reject) => request.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve())));
-  Object.assign(request.session, { personId, csrfToken: randomBytes(24).toString('base64url'), startedAt: now.getTime(), seenAt: now.getTime() });
+  await new Promise<void>((resolve, reject) =>
+    request.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve())),
+  );
+  Object.assign(request.session, {
+    personId,
+    csrfToken: randomBytes(24).toString('base64url'),
+    startedAt: now.getTime(),
+    seenAt: now.getTime(),
+  });
 }
 
 export async function endSession(request: Request): Promise<void> {
@@ -61,13 +68,15 @@ export function csrfToken(request: Request, secret: string): string {
   return `${nonce}.${visitorMark(secret, nonce)}`;
 }
 
-const visitorMark = (secret: string, nonce: string): string => createHmac('sha256', secret).update(`visitor\n${nonce}`).digest('base64url');
+const visitorMark = (secret: string, nonce: string): string =>
+  createHmac('sha256', secret).update(`visitor\n${nonce}`).digest('base64url');
 
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 /** Refuses changes that do not carry the session's token. */
 export function requireCsrf(request: Request, _response: Response, next: NextFunction): void {
-  if (SAFE.has(request.method) || isSame(request.get('X-CSRF-Token') ?? '', request.session.csrfToken ?? '')) return next();
+  if (SAFE.has(request.method) || isSame(request.get('X-CSRF-Token') ?? '', request.session.csrfToken ?? ''))
+    return next();
   throw outOfStep();
 }
 
@@ -86,4 +95,5 @@ function isSame(given: string, wanted: string): boolean {
   return b.length > 0 && a.length === b.length && timingSafeEqual(a, b);
 }
 
-const outOfStep = (): ProblemError => new ProblemError(403, 'csrf', 'This page is out of step with the server. Reload it; what you typed is kept.');
+const outOfStep = (): ProblemError =>
+  new ProblemError(403, 'csrf', 'This page is out of step with the server. Reload it; what you typed is kept.');

@@ -27,7 +27,12 @@ export class Sheet {
   private readonly chunks: Buffer[] = [];
 
   constructor(private readonly head: { tag: string; title: string; foot: string }) {
-    this.doc = new PDFDocument({ size: 'A4', margins: { top: MARGIN, bottom: MARGIN, left: MARGIN, right: MARGIN }, bufferPages: true, info: { Title: `${head.tag} ${head.title}`, Creator: 'Ash Step' } });
+    this.doc = new PDFDocument({
+      size: 'A4',
+      margins: { top: MARGIN, bottom: MARGIN, left: MARGIN, right: MARGIN },
+      bufferPages: true,
+      info: { Title: `${head.tag} ${head.title}`, Creator: 'Ash Step' },
+    });
     this.doc.on('data', (chunk: Buffer) => this.chunks.push(chunk));
     for (const [name, file] of Object.entries(FONTS)) this.doc.registerFont(name, file);
     this.width = this.doc.page.width - 2 * MARGIN;
@@ -70,7 +75,11 @@ export class Sheet {
 
   line(text: string, font: 'text' | 'bold' = 'text'): void {
     this.need(16);
-    this.doc.font(font).fontSize(9.5).fillColor(INK).text(text, this.left, this.doc.y, { width: this.width, lineGap: 1.5 });
+    this.doc
+      .font(font)
+      .fontSize(9.5)
+      .fillColor(INK)
+      .text(text, this.left, this.doc.y, { width: this.width, lineGap: 1.5 });
   }
 
   /** Name and value pairs in two columns. */
@@ -145,8 +154,17 @@ export class Sheet {
       this.doc.switchToPage(page);
       this.doc.page.margins.bottom = 0;
       this.doc.font('text').fontSize(7.5).fillColor(QUIET);
-      this.doc.text(`${this.head.tag} · ${this.head.title} · ${this.head.foot}`, this.left, this.doc.page.height - MARGIN + 4, { width: this.width - 60, lineBreak: false, ellipsis: true });
-      this.doc.text(`Page ${page + 1} of ${count}`, this.left + this.width - 60, this.doc.page.height - MARGIN + 4, { width: 60, align: 'right', lineBreak: false });
+      this.doc.text(
+        `${this.head.tag} · ${this.head.title} · ${this.head.foot}`,
+        this.left,
+        this.doc.page.height - MARGIN + 4,
+        { width: this.width - 60, lineBreak: false, ellipsis: true },
+      );
+      this.doc.text(`Page ${page + 1} of ${count}`, this.left + this.width - 60, this.doc.page.height - MARGIN + 4, {
+        width: 60,
+        align: 'right',
+        lineBreak: false,
+      });
     }
     const done = new Promise<Buffer>((resolve) => this.doc.on('end', () => resolve(Buffer.concat(this.chunks))));
     this.doc.end();

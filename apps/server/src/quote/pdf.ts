@@ -1,5 +1,25 @@
-import { FAMILY_NAMES, type Lot, PLACE_NAMES, type RepairDetail, type StockLine, VERDICT_NAMES, costOfJob, stepName, stockFor } from '@ashstep/contract';
-import { type FamilyPlan, HARDENERS, type Hardener, type RepairPlan, SYSTEMS, type ShopSettings, type SystemCard, compareFamilies, planRepair } from '@ashstep/core';
+import {
+  FAMILY_NAMES,
+  type Lot,
+  PLACE_NAMES,
+  type RepairDetail,
+  type StockLine,
+  VERDICT_NAMES,
+  costOfJob,
+  stepName,
+  stockFor,
+} from '@ashstep/contract';
+import {
+  type FamilyPlan,
+  HARDENERS,
+  type Hardener,
+  type RepairPlan,
+  SYSTEMS,
+  type ShopSettings,
+  type SystemCard,
+  compareFamilies,
+  planRepair,
+} from '@ashstep/core';
 import { Sheet } from '../platform/sheet.js';
 
 export interface QuoteInput {
@@ -25,7 +45,10 @@ export async function quotePdf(given: QuoteInput): Promise<Buffer> {
   const priced = families.map((family) => ({ family, ...costed(family, given) }));
   const taken = priced.find(({ family }) => family.taken) ?? null;
   const sheet = new Sheet({ tag: repair.craft.tag, title: repair.title, foot: `quote of ${day}` });
-  sheet.title(`Quote ${repair.craft.tag}: ${repair.title}`, `${given.shopName} · ${day} · prices as last paid, without tax`);
+  sheet.title(
+    `Quote ${repair.craft.tag}: ${repair.title}`,
+    `${given.shopName} · ${day} · prices as last paid, without tax`,
+  );
   sheet.pairs([
     ['Craft', `${repair.craft.name}${repair.craft.year ? `, ${repair.craft.year}` : ''}`],
     ['Where', repair.inputs.place.where || '–'],
@@ -35,7 +58,10 @@ export async function quotePdf(given: QuoteInput): Promise<Buffer> {
     ['Done', plan.days ? `${when(plan.days.finishAt)} at the earliest, with nothing else to do` : 'not planned yet'],
   ]);
   if (!taken?.cost) {
-    sheet.line('The plan is not finished: laminate, resin, plies, mix and the first morning are wanted before this can be priced.', 'bold');
+    sheet.line(
+      'The plan is not finished: laminate, resin, plies, mix and the first morning are wanted before this can be priced.',
+      'bold',
+    );
     return sheet.finish();
   }
   work(sheet, plan);
@@ -51,20 +77,34 @@ export async function quotePdf(given: QuoteInput): Promise<Buffer> {
   sheet.section('The same job in each resin');
   sheet.table(
     [
-      { title: 'Resin', width: 22, value: ({ family }) => `${FAMILY_NAMES[family.family]}${family.taken ? ', taken' : ''}` },
+      {
+        title: 'Resin',
+        width: 22,
+        value: ({ family }) => `${FAMILY_NAMES[family.family]}${family.taken ? ', taken' : ''}`,
+      },
       { title: 'Verdict', width: 16, value: ({ family }) => (family.verdict ? VERDICT_NAMES[family.verdict] : '–') },
       { title: 'Materials', width: 14, align: 'right', value: ({ cost }) => (cost ? money(cost.usedTotal) : '–') },
-      { title: 'Hours', width: 10, align: 'right', value: ({ family }) => (family.handsMin === null ? '–' : (family.handsMin / 60).toFixed(1)) },
+      {
+        title: 'Hours',
+        width: 10,
+        align: 'right',
+        value: ({ family }) => (family.handsMin === null ? '–' : (family.handsMin / 60).toFixed(1)),
+      },
       { title: 'In all', width: 14, align: 'right', value: ({ cost }) => (cost ? money(cost.total) : '–') },
       { title: 'Done', width: 24, value: ({ family }) => (family.finishAt ? when(family.finishAt) : '–') },
     ],
     priced,
   );
-  sheet.line('Found worse once ground, the job is planned and priced anew. Structural, passenger-carrying, pressure and aircraft work is for licensed people.');
+  sheet.line(
+    'Found worse once ground, the job is planned and priced anew. Structural, passenger-carrying, pressure and aircraft work is for licensed people.',
+  );
   return sheet.finish();
 }
 
-function costed(family: FamilyPlan, { lots, systems, hardeners, settings, day }: QuoteInput): { lines: StockLine[]; cost: ReturnType<typeof costOfJob> | null } {
+function costed(
+  family: FamilyPlan,
+  { lots, systems, hardeners, settings, day }: QuoteInput,
+): { lines: StockLine[]; cost: ReturnType<typeof costOfJob> | null } {
   const lines = stockFor(family.materials, lots, [...SYSTEMS, ...systems], [...HARDENERS, ...hardeners], day);
   return { lines, cost: family.handsMin === null ? null : costOfJob(lines, family.handsMin, settings.money) };
 }
@@ -77,10 +117,13 @@ function work(sheet: Sheet, plan: RepairPlan): void {
 
 function materials(sheet: Sheet, lines: readonly StockLine[]): void {
   sheet.section('Materials');
-  const amount = ({ amount: value, unit }: StockLine): string => (unit === 'm2' ? `${value.toFixed(2)} m²` : `${value.toFixed(0)} g`);
+  const amount = ({ amount: value, unit }: StockLine): string =>
+    unit === 'm2' ? `${value.toFixed(2)} m²` : `${value.toFixed(0)} g`;
   const each = ({ packs, unit }: StockLine): string => {
     const last = packs.at(-1);
-    return last ? `${money(last.price)} for ${unit === 'm2' ? `${last.size.toFixed(0)} m²` : `${(last.size / 1000).toFixed(2)} kg`}` : 'no price';
+    return last
+      ? `${money(last.price)} for ${unit === 'm2' ? `${last.size.toFixed(0)} m²` : `${(last.size / 1000).toFixed(2)} kg`}`
+      : 'no price';
   };
   sheet.table(
     [

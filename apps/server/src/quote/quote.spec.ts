@@ -13,13 +13,30 @@ describe('the quote sheet', () => {
   });
   afterAll(() => server.stop());
 
-  const text = async (id: string): Promise<string> => pdfText((await tech.send('GET', `/api/repairs/${id}/quote.pdf`)).body);
+  const text = async (id: string): Promise<string> =>
+    pdfText((await tech.send('GET', `/api/repairs/${id}/quote.pdf`)).body);
 
   it('sums materials and hours by the lots’ prices, and shows the same job in every resin', async () => {
-    const lot = { id: randomUUID(), kind: 'system', entryId: 'polyester', part: 'resin', code: 'P-1', receivedOn: '2026-01-01', expiresOn: null, packSize: 1000, unit: 'g', packs: 5, price: 10 };
+    const lot = {
+      id: randomUUID(),
+      kind: 'system',
+      entryId: 'polyester',
+      part: 'resin',
+      code: 'P-1',
+      receivedOn: '2026-01-01',
+      expiresOn: null,
+      packSize: 1000,
+      unit: 'g',
+      packs: 5,
+      price: 10,
+    };
     await tech.send('PUT', '/api/library/lots', lot);
     let repair = await newRepair(tech, 'Stem, port');
-    for (const [section, patch] of Object.entries({ laminate: { thicknessMm: 4, clueIds: ['styrene-smell', 'tint-green-blue'] }, resin: { systemId: 'polyester' }, days: { startAt: '2026-06-15T08:00' } }))
+    for (const [section, patch] of Object.entries({
+      laminate: { thicknessMm: 4, clueIds: ['styrene-smell', 'tint-green-blue'] },
+      resin: { systemId: 'polyester' },
+      days: { startAt: '2026-06-15T08:00' },
+    }))
       repair = (await saveSection(tech, repair, section as 'laminate', patch)).body;
     const plan = planRepair(repair.inputs);
     const used = (plan.mix!.totalResinG * 10) / 1000;

@@ -13,7 +13,11 @@ export function quoteRoutes(context: Context): Router {
   const router = Router();
   router.get('/repairs/:id/quote.pdf', async (request, response) => {
     const repair = await loadRepair(context.pool, idOf(request));
-    const [{ items, lots }, settings, { name }] = await Promise.all([library(context.pool), shopSettings(context.pool), shop(context.pool)]);
+    const [{ items, lots }, settings, { name }] = await Promise.all([
+      library(context.pool),
+      shopSettings(context.pool),
+      shop(context.pool),
+    ]);
     const entries = (kind: string): unknown[] => items.filter((item) => item.kind === kind).map((item) => item.entry);
     const pdf = await printed('quote', {
       repair,
@@ -24,7 +28,9 @@ export function quoteRoutes(context: Context): Router {
       hardeners: entries('hardener') as Hardener[],
       day: context.now().toISOString().slice(0, 10),
     });
-    response.type('application/pdf').set('Content-Disposition', `inline; filename="${fileName(repair.craft.tag)}-quote.pdf"`);
+    response
+      .type('application/pdf')
+      .set('Content-Disposition', `inline; filename="${fileName(repair.craft.tag)}-quote.pdf"`);
     response.send(pdf);
   });
   return router;

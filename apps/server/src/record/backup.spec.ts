@@ -11,7 +11,12 @@ import { verifyChain } from './service.js';
 
 interface Tools {
   backup: (url: string, keep: Record<string, string>, target: string) => Promise<void>;
-  restore: (file: string, url: string, keep: Record<string, string>, check?: (files: Record<string, string>) => Promise<void>) => Promise<void>;
+  restore: (
+    file: string,
+    url: string,
+    keep: Record<string, string>,
+    check?: (files: Record<string, string>) => Promise<void>,
+  ) => Promise<void>;
 }
 
 describe('a backup', () => {
@@ -25,9 +30,15 @@ describe('a backup', () => {
     tools = (await import(new URL('../../../../tools/lib/backup.mjs', import.meta.url).href)) as Tools;
     server = await TestServer.start();
     const base = await server.listen();
-    const [tech, inspector] = [await new TestClient(base).signIn('tech'), await new TestClient(base).signIn('inspector')];
+    const [tech, inspector] = [
+      await new TestClient(base).signIn('tech'),
+      await new TestClient(base).signIn('inspector'),
+    ];
     const { id } = await finishedRepair(tech, inspector);
-    await inspector.send('POST', `/api/repairs/${id}/sign-off`, { password: PASSWORD, meaning: 'I inspected and accept' });
+    await inspector.send('POST', `/api/repairs/${id}/sign-off`, {
+      password: PASSWORD,
+      meaning: 'I inspected and accept',
+    });
     folder = mkdtempSync(path.join(os.tmpdir(), 'ash-step-'));
     const { recordKey, anchorFile } = server.context.config;
     keep = { 'record-key': path.join(folder, 'key'), seals: anchorFile! };
@@ -66,9 +77,14 @@ describe('a backup', () => {
     expect(secret).toBe(server.context.config.recordKey);
     const pool = openPool(url);
     try {
-      const report = await verifyChain({ pool, sealKey: sealKey(secret), config: { ...server.context.config, anchorFile: places['seals']! } });
+      const report = await verifyChain({
+        pool,
+        sealKey: sealKey(secret),
+        config: { ...server.context.config, anchorFile: places['seals']! },
+      });
       expect([report.intact, report.records]).toEqual([true, 1]);
-      const counts = 'SELECT (SELECT count(*) FROM repair_event) AS events, (SELECT count(*) FROM log_entry) AS log, (SELECT count(*) FROM person) AS people';
+      const counts =
+        'SELECT (SELECT count(*) FROM repair_event) AS events, (SELECT count(*) FROM log_entry) AS log, (SELECT count(*) FROM person) AS people';
       expect((await pool.query(counts)).rows).toEqual((await server.context.pool.query(counts)).rows);
       await expectAsync(pool.query('TRUNCATE sealed_record')).withContext('guards too').toBeRejected();
     } finally {
@@ -78,7 +94,9 @@ describe('a backup', () => {
 
   it('that is not to be taken puts nothing anywhere', async () => {
     const places = elsewhere();
-    await expectAsync(tools.restore(file, await empty(), places, () => Promise.reject(new Error('not as it was sealed')))).toBeRejectedWithError('not as it was sealed');
+    await expectAsync(
+      tools.restore(file, await empty(), places, () => Promise.reject(new Error('not as it was sealed'))),
+    ).toBeRejectedWithError('not as it was sealed');
     expect(() => statSync(places['record-key']!)).toThrowError();
   }, 30_000);
 

@@ -3,7 +3,12 @@ import { CALCULATION_VERSION, type RepairPlan } from '@ashstep/core';
 import { planOf } from '../threads/heavy.js';
 
 /** Everything about a repair that is sealed, as it stands. */
-export async function recordBody(repair: Omit<RepairDetail, 'signOff' | 'mayPlan' | 'answersCount' | 'mayAmend' | 'seals'>, photos: Photo[], shopName: string, signature: RecordBody['signature']): Promise<RecordBody> {
+export async function recordBody(
+  repair: Omit<RepairDetail, 'signOff' | 'mayPlan' | 'answersCount' | 'mayAmend' | 'seals'>,
+  photos: Photo[],
+  shopName: string,
+  signature: RecordBody['signature'],
+): Promise<RecordBody> {
   const plan = await planOf(repair.inputs);
   const family = plan.resin?.verdicts.families.find((f) => f.family === plan.resin?.card?.family);
   const body: RecordBody = {
@@ -57,6 +62,8 @@ function figures(plan: RepairPlan): RecordBody['figures'] {
     weightRatio: match.weightRatio,
     resinMixG: mix.totalG,
     ...(plan.cold.length > 0 ? { cold: plan.cold } : {}),
-    pots: mix.faces.flatMap((part) => part.pots.map((pot) => ({ label: pot.label, resinG: pot.mix.resinG, secondG: pot.mix.secondG }))),
+    pots: mix.faces.flatMap((part) =>
+      part.pots.map((pot) => ({ label: pot.label, resinG: pot.mix.resinG, secondG: pot.mix.secondG })),
+    ),
   };
 }

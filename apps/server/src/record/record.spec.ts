@@ -31,33 +31,65 @@ describe('record', () => {
     expect((await inspector.send('POST', path, { ...SIGN, password: 'wrong' })).body.fields[0].path).toBe('password');
     const sealed = await inspector.send('POST', path, SIGN);
     expect(sealed.body.state).toBe('sealed');
-    expect(sealed.body.seals[0]).toEqual(jasmine.objectContaining({ revision: 1, signedBy: 'Inspector Spec', publicKey: server.context.sealKey.publicKey, origin: null, faults: [] }));
+    expect(sealed.body.seals[0]).toEqual(
+      jasmine.objectContaining({
+        revision: 1,
+        signedBy: 'Inspector Spec',
+        publicKey: server.context.sealKey.publicKey,
+        origin: null,
+        faults: [],
+      }),
+    );
   });
 
   it('cannot be changed once sealed, by service or by hand, and is amended as a new revision', async () => {
     const repair = await finishedRepair(tech, inspector);
     const sealed = (await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN)).body;
     expect((await saveSection(tech, sealed, 'taper', { ratio: 20 })).body.code).toBe('sealed');
-    expect((await tech.send('POST', `/api/repairs/${repair.id}/log`, { id: randomUUID(), entry: { kind: 'note', text: 'late' } })).status).toBe(409);
-    await expectAsync(server.owner.query("UPDATE repair SET title = 'forged' WHERE id = $1", [repair.id])).toBeRejected();
+    expect(
+      (
+        await tech.send('POST', `/api/repairs/${repair.id}/log`, {
+          id: randomUUID(),
+          entry: { kind: 'note', text: 'late' },
+        })
+      ).status,
+    ).toBe(409);
+    await expectAsync(
+      server.owner.query("UPDATE repair SET title = 'forged' WHERE id = $1", [repair.id]),
+    ).toBeRejected();
     await expectAsync(server.owner.query("UPDATE sealed_record SET body = '{}'")).toBeRejected();
-    const amend = (client: TestClient, body: object): Promise<TestReply> => client.send('POST', `/api/repairs/${repair.id}/amend`, body);
+    const amend = (client: TestClient, body: object): Promise<TestReply> =>
+      client.send('POST', `/api/repairs/${repair.id}/amend`, body);
     expect((await amend(tech, { reason: 'Lot was read wrongly' })).status).toBe(403);
     expect((await amend(inspector, { reason: ' ' })).body.fields[0].path).toBe('reason');
     const amended = (await amend(inspector, { reason: 'Lot was read wrongly' })).body;
     expect([amended.state, amended.revision]).toEqual(['open', 2]);
-    expect(amended.events.at(-1)).toEqual(jasmine.objectContaining({ kind: 'amended', by: 'Inspector Spec', detail: { revision: 2, reason: 'Lot was read wrongly' } }));
+    expect(amended.events.at(-1)).toEqual(
+      jasmine.objectContaining({
+        kind: 'amended',
+        by: 'Inspector Spec',
+        detail: { revision: 2, reason: 'Lot was read wrongly' },
+      }),
+    );
     expect((await saveSection(tech, amended, 'taper', { ratio: 15 })).status).toBe(200);
     const early = await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN);
     expect(early.body.detail).toContain('for something changed after it was answered');
-    const seen = (await inspector.send('GET', `/api/repairs/${repair.id}`)).body.results as { checkId: string; standing: string; revision: number }[];
+    const seen = (await inspector.send('GET', `/api/repairs/${repair.id}`)).body.results as {
+      checkId: string;
+      standing: string;
+      revision: number;
+    }[];
     // The ratio decides taper, taps, voids, count of plies and stiffness; hardness and colour rest on other things and are carried over.
     expect(seen.filter(({ standing }) => standing === 'void').map(({ checkId }) => checkId)).toContain('taper');
-    expect(seen.find(({ checkId }) => checkId === 'hardness-impressor')).toEqual(jasmine.objectContaining({ standing: 'counts', revision: 1 }));
+    expect(seen.find(({ checkId }) => checkId === 'hardness-impressor')).toEqual(
+      jasmine.objectContaining({ standing: 'counts', revision: 1 }),
+    );
     await inspectAgain(inspector, (await inspector.send('GET', `/api/repairs/${repair.id}`)).body);
     const again = (await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN)).body;
     expect(again.seals.map((s: { revision: number }) => s.revision)).toEqual([1, 2]);
-    expect(await pdfText((await tech.send('GET', `/api/repairs/${repair.id}/record.pdf`)).body)).toMatch(/Opened again as revision 2 by Inspector Spec.*Lot was read wrongly/s);
+    expect(await pdfText((await tech.send('GET', `/api/repairs/${repair.id}/record.pdf`)).body)).toMatch(
+      /Opened again as revision 2 by Inspector Spec.*Lot was read wrongly/s,
+    );
   });
 
   it('goes out as a file and comes into another installation exactly', async () => {
@@ -68,14 +100,18 @@ describe('record', () => {
     const elsewhere = await TestServer.start();
     try {
       const theirs = await new TestClient(await elsewhere.listen()).signIn('inspector');
-      expect((await theirs.send('POST', '/api/records', { ...file, body: { ...file.body, title: 'Altered' } })).body.code).toBe('hash-mismatch');
+      expect(
+        (await theirs.send('POST', '/api/records', { ...file, body: { ...file.body, title: 'Altered' } })).body.code,
+      ).toBe('hash-mismatch');
       expect((await theirs.send('POST', '/api/records', { body: {} })).status).toBe(422);
       expect((await theirs.send('POST', '/api/records', file)).status).toBe(201);
       expect((await theirs.send('POST', '/api/records', file)).status).toBe(409);
       const back: RecordFile = (await theirs.send('GET', `/api/repairs/${repair.id}/record.json`)).body;
       expect(canonicalJson(back)).toBe(canonicalJson(file));
       const [seal] = (await theirs.send('GET', `/api/repairs/${repair.id}`)).body.seals;
-      expect(seal).toEqual(jasmine.objectContaining({ origin: 'Spec shed', publicKey: file.seal!.publicKey, faults: [] }));
+      expect(seal).toEqual(
+        jasmine.objectContaining({ origin: 'Spec shed', publicKey: file.seal!.publicKey, faults: [] }),
+      );
       const forged = { ...file, seal: { ...file.seal!, number: file.seal!.number + 1 } };
       expect((await theirs.send('POST', '/api/records', forged)).body.code).toBe('signature-mismatch');
       const shown = (await theirs.send('GET', `/api/repairs/${repair.id}`)).body;
@@ -97,16 +133,27 @@ describe('record', () => {
     expect((await inspector.send('POST', '/api/records', file)).status).toBe(201);
     const seen = (await tech.send('GET', `/api/repairs/${made.repairId}`)).body;
     expect(seen.craft.id).not.toBe(body.craft.id);
-    expect(seen.seals[0]).toEqual(jasmine.objectContaining({ origin: 'Somewhere else', number: null, publicKey: null }));
-    expect((await tech.send('GET', '/api/craft')).body.filter(({ tag }: { tag: string }) => tag === body.craft.tag).length).toBe(1);
+    expect(seen.seals[0]).toEqual(
+      jasmine.objectContaining({ origin: 'Somewhere else', number: null, publicKey: null }),
+    );
+    expect(
+      (await tech.send('GET', '/api/craft')).body.filter(({ tag }: { tag: string }) => tag === body.craft.tag).length,
+    ).toBe(1);
     expect((await tech.send('GET', '/api/evidence/volume-built')).body).toEqual(evidence);
-    expect(await pdfText((await tech.send('GET', `/api/repairs/${made.repairId}/record.pdf`)).body)).toContain('Nobody has signed this seal');
+    expect(await pdfText((await tech.send('GET', `/api/repairs/${made.repairId}/record.pdf`)).body)).toContain(
+      'Nobody has signed this seal',
+    );
   });
 
   it('counts for the shed by what its clues say alone, once it is sealed', async () => {
     const before = (await tech.send('GET', '/api/evidence/volume-built')).body;
     let repair = await finishedRepair(tech, inspector);
-    repair = (await saveSection(tech, repair, 'laminate', { ...repair.inputs.laminate, clueIds: [...repair.inputs.laminate.clueIds, 'plate-polyester'] })).body;
+    repair = (
+      await saveSection(tech, repair, 'laminate', {
+        ...repair.inputs.laminate,
+        clueIds: [...repair.inputs.laminate.clueIds, 'plate-polyester'],
+      })
+    ).body;
     expect((await tech.send('GET', '/api/evidence/volume-built')).body).toEqual(before);
     await inspectAgain(inspector, (await inspector.send('GET', `/api/repairs/${repair.id}`)).body);
     expect((await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN)).body.detail).toBeUndefined();
@@ -124,7 +171,9 @@ describe('record', () => {
     const file = { body: older, previousHash: CHAIN_START, hash: chainHash(CHAIN_START, canonicalJson(older)) };
     expect((await inspector.send('POST', '/api/records', file)).status).toBe(201);
     expect((await tech.send('GET', `/api/repairs/${older.repairId}`)).body.inputs.survey.marks).toEqual([]);
-    expect((await tech.send('GET', `/api/repairs/${older.repairId}/record.json`)).body).toEqual(JSON.parse(canonicalJson(file)));
+    expect((await tech.send('GET', `/api/repairs/${older.repairId}/record.json`)).body).toEqual(
+      JSON.parse(canonicalJson(file)),
+    );
     expect((await tech.send('GET', `/api/repairs/${older.repairId}/record.pdf`)).status).toBe(200);
   });
 
@@ -155,7 +204,9 @@ describe('record', () => {
   it('says when nothing is sealed yet', async () => {
     const fresh = await newRepair(tech);
     expect((await tech.send('GET', `/api/repairs/${fresh.id}/record.json`)).status).toBe(404);
-    expect((await inspector.send('POST', `/api/repairs/${fresh.id}/amend`, { reason: 'Only to see' })).body.code).toBe('not-sealed');
+    expect((await inspector.send('POST', `/api/repairs/${fresh.id}/amend`, { reason: 'Only to see' })).body.code).toBe(
+      'not-sealed',
+    );
     expect((await tech.send('POST', '/api/records', {})).status).toBe(403);
   });
 });

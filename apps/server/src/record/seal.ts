@@ -14,9 +14,16 @@ const PKCS8 = Buffer.from('302e020100300506032b657004220420', 'hex');
 
 /** @param secret 32 bytes in hexadecimal */
 export function sealKey(secret: string): SealKey {
-  const key = createPrivateKey({ key: Buffer.concat([PKCS8, Buffer.from(secret, 'hex')]), format: 'der', type: 'pkcs8' });
+  const key = createPrivateKey({
+    key: Buffer.concat([PKCS8, Buffer.from(secret, 'hex')]),
+    format: 'der',
+    type: 'pkcs8',
+  });
   const { x } = createPublicKey(key).export({ format: 'jwk' });
-  return { publicKey: Buffer.from(x!, 'base64url').toString('hex'), sign: (number, hash) => sign(null, sealed(number, hash), key).toString('hex') };
+  return {
+    publicKey: Buffer.from(x!, 'base64url').toString('hex'),
+    sign: (number, hash) => sign(null, sealed(number, hash), key).toString('hex'),
+  };
 }
 
 /** Whether a seal was signed by the holder of a key. Anything that is no key or no signature was not. */
@@ -30,4 +37,8 @@ export function isSealedBy(publicKey: string, number: number, hash: string, sign
   }
 }
 
-const publicKeyOf = (publicKey: string): KeyObject => createPublicKey({ key: { kty: 'OKP', crv: 'Ed25519', x: Buffer.from(publicKey, 'hex').toString('base64url') }, format: 'jwk' });
+const publicKeyOf = (publicKey: string): KeyObject =>
+  createPublicKey({
+    key: { kty: 'OKP', crv: 'Ed25519', x: Buffer.from(publicKey, 'hex').toString('base64url') },
+    format: 'jwk',
+  });

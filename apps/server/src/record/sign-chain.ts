@@ -5,7 +5,10 @@ import { addAnchor } from './anchor.js';
 import { sql } from './seals.js';
 
 /** Records sealed before the shop had a key get their number in the chain and a signature; whether they were changed before is not known by it. */
-export async function signChain(client: pg.PoolClient, { sealKey, config }: Pick<Context, 'sealKey'> & { config: Pick<Config, 'anchorFile'> }): Promise<void> {
+export async function signChain(
+  client: pg.PoolClient,
+  { sealKey, config }: Pick<Context, 'sealKey'> & { config: Pick<Config, 'anchorFile'> },
+): Promise<void> {
   const { rows } = await client.query<{ position: string; hash: string }>(sql.unsigned);
   if (rows.length === 0) return;
   await client.query('ALTER TABLE sealed_record DISABLE TRIGGER append_only');

@@ -23,8 +23,21 @@ describe('acts', () => {
   afterAll(() => server.stop());
 
   const read = async (id: string): Promise<RepairDetail> => (await tech.send('GET', `/api/repairs/${id}`)).body;
-  const log = (client: TestClient, repairId: string, entry: object, id = randomUUID(), headers: Record<string, string> = {}): Promise<TestReply> => client.send('POST', `/api/repairs/${repairId}/log`, { id, entry }, headers);
-  const patch = (client: TestClient, repairId: string, section: string, was: object, is: object, headers = {}): Promise<TestReply> =>
+  const log = (
+    client: TestClient,
+    repairId: string,
+    entry: object,
+    id = randomUUID(),
+    headers: Record<string, string> = {},
+  ): Promise<TestReply> => client.send('POST', `/api/repairs/${repairId}/log`, { id, entry }, headers);
+  const patch = (
+    client: TestClient,
+    repairId: string,
+    section: string,
+    was: object,
+    is: object,
+    headers = {},
+  ): Promise<TestReply> =>
     client.send('PATCH', `/api/repairs/${repairId}/inputs/${section}`, { changes: changesBetween(was, is) }, headers);
   const potOf = (inputs: RepairInputs) => {
     const { label, mix } = planRepair(inputs).mix!.faces[0]!.pots[0]!;
@@ -40,7 +53,12 @@ describe('acts', () => {
     const { id } = await planned();
     const named = (): { 'Command-Id': string } => ({ 'Command-Id': randomUUID() });
     const acts: [string, string, object, Record<string, string>][] = [
-      ['PATCH', `/api/repairs/${id}/inputs/mix`, { changes: [{ path: '/wastePercent', was: NEW_REPAIR.mix.wastePercent, is: 17 }] }, named()],
+      [
+        'PATCH',
+        `/api/repairs/${id}/inputs/mix`,
+        { changes: [{ path: '/wastePercent', was: NEW_REPAIR.mix.wastePercent, is: 17 }] },
+        named(),
+      ],
       ['PUT', `/api/repairs/${id}/stage`, { stageReached: 3 }, named()],
       ['PUT', `/api/repairs/${id}/checks`, { id: randomUUID(), checkId: 'washed', done: true }, {}],
       ['POST', `/api/repairs/${id}/log`, { id: randomUUID(), entry: { kind: 'note', text: 'Damp by the stem' } }, {}],
@@ -50,10 +68,17 @@ describe('acts', () => {
       const first = await tech.send(method, path, body, headers);
       expect(first.status).withContext(path).toBeLessThan(300);
       const again = await tech.send(method, path, body, headers);
-      expect([again.status, again.body.eventCount, again.body.version]).withContext(path).toEqual([first.status, first.body.eventCount, first.body.version]);
+      expect([again.status, again.body.eventCount, again.body.version])
+        .withContext(path)
+        .toEqual([first.status, first.body.eventCount, first.body.version]);
     }
     const [item] = (await read(id)).rework;
-    const rework: [string, string, object, Record<string, string>] = ['PUT', `/api/repairs/${id}/rework/${item!.id}`, { cause: 'Not blocked', action: 'Long board', concession: null }, named()];
+    const rework: [string, string, object, Record<string, string>] = [
+      'PUT',
+      `/api/repairs/${id}/rework/${item!.id}`,
+      { cause: 'Not blocked', action: 'Long board', concession: null },
+      named(),
+    ];
     const [once, twice] = [await tech.send(...rework), await tech.send(...rework)];
     expect(twice.body.eventCount).toBe(once.body.eventCount);
   });
@@ -70,7 +95,11 @@ describe('acts', () => {
     const [one, two] = [await planned(), await planned()];
     const id = randomUUID();
     expect((await log(tech, one.id, { kind: 'note', text: 'First' }, id)).status).toBe(201);
-    for (const reply of [await log(tech, one.id, { kind: 'note', text: 'Second' }, id), await log(tech, two.id, { kind: 'note', text: 'First' }, id), await log(other, one.id, { kind: 'note', text: 'First' }, id)])
+    for (const reply of [
+      await log(tech, one.id, { kind: 'note', text: 'Second' }, id),
+      await log(tech, two.id, { kind: 'note', text: 'First' }, id),
+      await log(other, one.id, { kind: 'note', text: 'First' }, id),
+    ])
       expect([reply.status, reply.body.code]).toEqual([409, 'id-taken']);
     expect((await read(one.id)).log.map(({ entry }) => entry)).toEqual([{ kind: 'note', text: 'First' }]);
     expect((await read(two.id)).log).toEqual([]);
@@ -113,8 +142,20 @@ describe('acts', () => {
   it('of two people on one section both count, but for the same field', async () => {
     const repair = await planned();
     const { survey } = repair.inputs;
-    const tap = (x: number) => ({ kind: 'tap' as const, sound: 'dull' as const, xMm: x, yMm: 0, instrument: 'coin', by: '', at: null });
-    const [one, two] = await Promise.all([10, 20].map((x, i) => patch(i === 0 ? tech : other, repair.id, 'survey', survey, { ...survey, readings: [tap(x)] })));
+    const tap = (x: number) => ({
+      kind: 'tap' as const,
+      sound: 'dull' as const,
+      xMm: x,
+      yMm: 0,
+      instrument: 'coin',
+      by: '',
+      at: null,
+    });
+    const [one, two] = await Promise.all(
+      [10, 20].map((x, i) =>
+        patch(i === 0 ? tech : other, repair.id, 'survey', survey, { ...survey, readings: [tap(x)] }),
+      ),
+    );
     expect([one!.status, two!.status]).toEqual([200, 200]);
     expect((await read(repair.id)).inputs.survey.readings.map(({ xMm }) => xMm).sort()).toEqual([10, 20]);
     const { days } = repair.inputs;
@@ -129,7 +170,14 @@ describe('acts', () => {
     const repair = await planned();
     const reply = await patch(tech, repair.id, 'taper', repair.inputs.taper, { ...repair.inputs.taper, ratio: 0.1 });
     expect([reply.status, reply.body.fields[0].path]).toEqual([422, 'taper.ratio']);
-    for (const changes of [[], [{ path: 'ratio', is: 3 }], [{ path: '/__proto__/x', is: 1 }], [{ path: '/ratio', at: 0, out: [], in: [1] }], 'x', null])
+    for (const changes of [
+      [],
+      [{ path: 'ratio', is: 3 }],
+      [{ path: '/__proto__/x', is: 1 }],
+      [{ path: '/ratio', at: 0, out: [], in: [1] }],
+      'x',
+      null,
+    ])
       expect((await tech.send('PATCH', `/api/repairs/${repair.id}/inputs/taper`, { changes })).status)
         .withContext(JSON.stringify(changes))
         .toBeGreaterThanOrEqual(400);
@@ -139,23 +187,45 @@ describe('acts', () => {
   it('upstream send the stages that lean on them back, and one who saves nothing new changes nothing', async () => {
     const repair = await planned();
     await tech.send('PUT', `/api/repairs/${repair.id}/stage`, { stageReached: 7 });
-    const saved = (await patch(tech, repair.id, 'taper', repair.inputs.taper, { ...repair.inputs.taper, ratio: 15 })).body;
+    const saved = (await patch(tech, repair.id, 'taper', repair.inputs.taper, { ...repair.inputs.taper, ratio: 15 }))
+      .body;
     expect(saved.stageReached).toBe(4);
-    const same = (await tech.send('PUT', `/api/repairs/${repair.id}/inputs/taper`, saved.inputs.taper, { 'If-Match': `"${saved.version}"` })).body;
+    const same = (
+      await tech.send('PUT', `/api/repairs/${repair.id}/inputs/taper`, saved.inputs.taper, {
+        'If-Match': `"${saved.version}"`,
+      })
+    ).body;
     expect([same.version, same.eventCount]).toEqual([saved.version, saved.eventCount]);
   });
 
   it('answer all but the inputs to a page that asks for little', async () => {
     const { id, inputs } = await planned();
-    const reply = await patch(tech, id, 'mix', inputs.mix, { ...inputs.mix, primeGsm: 140 }, { Prefer: 'return=minimal' });
+    const reply = await patch(
+      tech,
+      id,
+      'mix',
+      inputs.mix,
+      { ...inputs.mix, primeGsm: 140 },
+      { Prefer: 'return=minimal' },
+    );
     expect(reply.headers.get('Preference-Applied')).toBe('return=minimal');
-    expect(reply.body).toEqual(jasmine.objectContaining({ id, version: jasmine.any(Number), signOff: jasmine.any(Object), log: [] }));
+    expect(reply.body).toEqual(
+      jasmine.objectContaining({ id, version: jasmine.any(Number), signOff: jasmine.any(Object), log: [] }),
+    );
     expect([reply.body.inputs, reply.body.events, reply.body.craft]).toEqual([undefined, undefined, undefined]);
   });
 
   it('one by one to five thousand taps stay small: what is kept, what is answered, how long it takes', async () => {
     const repair = await planned();
-    const tap = (i: number) => ({ kind: 'tap' as const, sound: 'dull' as const, xMm: (i % 100) * 20, yMm: Math.floor(i / 100) * 20, instrument: 'coin', by: 'Tech Spec', at: '2026-04-16T08:00' });
+    const tap = (i: number) => ({
+      kind: 'tap' as const,
+      sound: 'dull' as const,
+      xMm: (i % 100) * 20,
+      yMm: Math.floor(i / 100) * 20,
+      instrument: 'coin',
+      by: 'Tech Spec',
+      at: '2026-04-16T08:00',
+    });
     const survey = { ...repair.inputs.survey, readings: Array.from({ length: 4990 }, (_, i) => tap(i)) };
     await patch(tech, repair.id, 'survey', repair.inputs.survey, survey);
     for (let i = 0; i < 10; i++) {
@@ -165,7 +235,10 @@ describe('acts', () => {
       expect(JSON.stringify(reply.body).length).toBeLessThan(5000);
       survey.readings = more.readings;
     }
-    const { rows } = await server.context.pool.query<{ size: number }>("SELECT length(detail::text) AS size FROM repair_event WHERE repair_id = $1 AND section = 'survey' ORDER BY seq DESC LIMIT 10", [repair.id]);
+    const { rows } = await server.context.pool.query<{ size: number }>(
+      "SELECT length(detail::text) AS size FROM repair_event WHERE repair_id = $1 AND section = 'survey' ORDER BY seq DESC LIMIT 10",
+      [repair.id],
+    );
     expect(Math.max(...rows.map(({ size }) => size))).toBeLessThan(400);
     expect((await read(repair.id)).inputs.survey.readings.length).toBe(5000);
   }, 30_000);
@@ -183,7 +256,11 @@ describe('acts', () => {
   it('take no reading from the future', async () => {
     const repair = await planned();
     const { survey } = repair.inputs;
-    const readAt = (at: string) => patch(tech, repair.id, 'survey', survey, { ...survey, readings: [{ kind: 'moisture', value: 12, xMm: 0, yMm: 0, instrument: '', by: '', at }] });
+    const readAt = (at: string) =>
+      patch(tech, repair.id, 'survey', survey, {
+        ...survey,
+        readings: [{ kind: 'moisture', value: 12, xMm: 0, yMm: 0, instrument: '', by: '', at }],
+      });
     const soon = new Date(Date.now() + 3600_000 - new Date().getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
     expect((await readAt(soon)).body.fields[0].path).toBe('survey.readings.0.at');
     expect((await readAt('2026-04-16T08:00')).status).toBe(200);
@@ -191,16 +268,30 @@ describe('acts', () => {
 
   it('of the one who is to accept do not touch the plan, and answers of one who worked on it are an own check', async () => {
     const repair = await finishedRepair(tech, inspector);
-    expect((await patch(inspector, repair.id, 'taper', repair.inputs.taper, { ...repair.inputs.taper, ratio: 15 })).status).toBe(403);
+    expect(
+      (await patch(inspector, repair.id, 'taper', repair.inputs.taper, { ...repair.inputs.taper, ratio: 15 })).status,
+    ).toBe(403);
     const { survey } = repair.inputs;
     expect((await patch(inspector, repair.id, 'survey', survey, { ...survey, gridSpacingMm: 30 })).status).toBe(200);
-    expect([(await read(repair.id)).mayPlan, (await inspector.send('GET', `/api/repairs/${repair.id}`)).body.mayPlan]).toEqual([true, false]);
-    const own = (await tech.send('POST', `/api/repairs/${repair.id}/results`, { id: randomUUID(), checkId: 'colour', pass: true, note: '' })).body;
+    expect([
+      (await read(repair.id)).mayPlan,
+      (await inspector.send('GET', `/api/repairs/${repair.id}`)).body.mayPlan,
+    ]).toEqual([true, false]);
+    const own = (
+      await tech.send('POST', `/api/repairs/${repair.id}/results`, {
+        id: randomUUID(),
+        checkId: 'colour',
+        pass: true,
+        note: '',
+      })
+    ).body;
     expect(own.results.at(-1).standing).toBe('own');
     const manager = await new TestClient(await server.listen()).signIn('manager');
     expect((await manager.send('GET', `/api/repairs/${repair.id}`)).body.signOff.allowed).toBeTrue();
     await patch(manager, repair.id, 'mix', repair.inputs.mix, { ...repair.inputs.mix, wastePercent: 20 });
-    expect((await manager.send('GET', `/api/repairs/${repair.id}`)).body.signOff.reason).toContain('Manager Spec did this work');
+    expect((await manager.send('GET', `/api/repairs/${repair.id}`)).body.signOff.reason).toContain(
+      'Manager Spec did this work',
+    );
   });
 
   it('stored whole by an earlier version are kept as the change, once', async () => {
@@ -211,14 +302,22 @@ describe('acts', () => {
       whole.push(taper);
       taper = (await patch(tech, repair.id, 'taper', taper, { ...taper, ratio })).body.inputs.taper;
     }
-    const events = async (): Promise<unknown> => (await tech.send('GET', `/api/repairs/${repair.id}/events`)).body.events;
+    const events = async (): Promise<unknown> =>
+      (await tech.send('GET', `/api/repairs/${repair.id}/events`)).body.events;
     const before = await events();
     const client = await server.owner.connect();
     try {
       await client.query('BEGIN');
       await client.query('ALTER TABLE repair_event DISABLE TRIGGER append_only');
-      const { rows } = await client.query<{ seq: string }>("SELECT seq FROM repair_event WHERE repair_id = $1 AND section = 'taper' ORDER BY seq", [repair.id]);
-      for (const [i, { seq }] of rows.entries()) await client.query('UPDATE repair_event SET detail = $2 WHERE seq = $1', [seq, JSON.stringify({ was: whole[i] })]);
+      const { rows } = await client.query<{ seq: string }>(
+        "SELECT seq FROM repair_event WHERE repair_id = $1 AND section = 'taper' ORDER BY seq",
+        [repair.id],
+      );
+      for (const [i, { seq }] of rows.entries())
+        await client.query('UPDATE repair_event SET detail = $2 WHERE seq = $1', [
+          seq,
+          JSON.stringify({ was: whole[i] }),
+        ]);
       await client.query('ALTER TABLE repair_event ENABLE TRIGGER append_only');
       await client.query("DELETE FROM upgrade WHERE name = 'slim-events'");
       await client.query('COMMIT');

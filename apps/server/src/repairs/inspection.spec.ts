@@ -17,19 +17,25 @@ describe('acceptance', () => {
   });
   afterAll(() => server.stop());
 
-  const reason = async (id: string, client = inspector): Promise<string> => (await client.send('GET', `/api/repairs/${id}`)).body.signOff.reason;
+  const reason = async (id: string, client = inspector): Promise<string> =>
+    (await client.send('GET', `/api/repairs/${id}`)).body.signOff.reason;
 
   it('says, step by step, what is still in the way', async () => {
     let repair = await newRepair(tech);
     expect(await reason(repair.id)).toContain('plan is not finished');
-    repair = (await saveSection(tech, repair, 'laminate', { thicknessMm: 4, clueIds: ['styrene-smell', 'tint-green-blue'] })).body;
+    repair = (
+      await saveSection(tech, repair, 'laminate', { thicknessMm: 4, clueIds: ['styrene-smell', 'tint-green-blue'] })
+    ).body;
     repair = (await saveSection(tech, repair, 'resin', { systemId: 'epoxy-slow' })).body;
     expect(await reason(repair.id)).toContain('no reason written down');
-    repair = (await saveSection(tech, repair, 'resin', { systemId: 'epoxy-slow', overrideReason: 'Only epoxy in the shed.' })).body;
+    repair = (
+      await saveSection(tech, repair, 'resin', { systemId: 'epoxy-slow', overrideReason: 'Only epoxy in the shed.' })
+    ).body;
     expect(await reason(repair.id)).toContain('Not ticked off');
     const plan = planRepair(repair.inputs);
     const conditions = plan.resin!.verdicts.families.find((f) => f.family === 'epoxy')!.conditions;
-    for (const checkId of [...conditions.map((c) => c.id), 'washed', 'ground', 'dry-clean', 'backing', 'dry-fit']) await tech.send('PUT', `/api/repairs/${repair.id}/checks`, { id: randomUUID(), checkId, done: true });
+    for (const checkId of [...conditions.map((c) => c.id), 'washed', 'ground', 'dry-clean', 'backing', 'dry-fit'])
+      await tech.send('PUT', `/api/repairs/${repair.id}/checks`, { id: randomUUID(), checkId, done: true });
     expect(await reason(repair.id)).toContain(`0 of ${plan.patch!.faces[0]!.plies.length} plies`);
   });
 
@@ -37,7 +43,10 @@ describe('acceptance', () => {
     const repair = await finishedRepair(tech, inspector);
     expect(await reason(repair.id, tech)).toContain('another must accept it');
     expect((await inspector.send('GET', `/api/repairs/${repair.id}`)).body.signOff.allowed).toBeTrue();
-    await manager.send('POST', `/api/repairs/${repair.id}/log`, { id: randomUUID(), entry: { kind: 'batch', label: 'extra', resinG: 40, secondG: 0.8, resinLot: 'P-1', secondLot: 'C-9', tempC: 20 } });
+    await manager.send('POST', `/api/repairs/${repair.id}/log`, {
+      id: randomUUID(),
+      entry: { kind: 'batch', label: 'extra', resinG: 40, secondG: 0.8, resinLot: 'P-1', secondLot: 'C-9', tempC: 20 },
+    });
     expect(await reason(repair.id, manager)).toContain('Manager Spec did this work');
   });
 
@@ -45,7 +54,10 @@ describe('acceptance', () => {
     const repair = await finishedRepair(tech, inspector);
     await server.context.pool.query('UPDATE shop SET single_handed = true');
     try {
-      const sealed = await tech.send('POST', `/api/repairs/${repair.id}/sign-off`, { password: 'a long test password', meaning: 'I inspected and accept' });
+      const sealed = await tech.send('POST', `/api/repairs/${repair.id}/sign-off`, {
+        password: 'a long test password',
+        meaning: 'I inspected and accept',
+      });
       expect(sealed.status).toBe(200);
       expect(sealed.body.seals[0].singleHanded).toBeTrue();
     } finally {
@@ -55,24 +67,57 @@ describe('acceptance', () => {
 
   it('takes a concession of a named inspector in place of a pass, with its reason', async () => {
     const repair = await finishedRepair(tech, inspector);
-    const failed = (await inspector.send('POST', `/api/repairs/${repair.id}/results`, { id: randomUUID(), checkId: 'fairness', readings: [0.7], note: '' })).body;
+    const failed = (
+      await inspector.send('POST', `/api/repairs/${repair.id}/results`, {
+        id: randomUUID(),
+        checkId: 'fairness',
+        readings: [0.7],
+        note: '',
+      })
+    ).body;
     expect(await reason(repair.id)).toContain('acceptance checks are open');
     const path = `/api/repairs/${repair.id}/rework/${failed.rework[0].id}`;
-    expect((await inspector.send('PUT', path, { cause: '', action: '', concession: '  ' })).body.fields[0].path).toBe('concession');
-    const conceded = (await inspector.send('PUT', path, { cause: 'Old dent beside it', action: 'none', concession: 'Outside the patch, hidden by the rail.' })).body;
-    expect(conceded.rework[0]).toEqual(jasmine.objectContaining({ closedBy: 'Inspector Spec', concession: 'Outside the patch, hidden by the rail.' }));
+    expect((await inspector.send('PUT', path, { cause: '', action: '', concession: '  ' })).body.fields[0].path).toBe(
+      'concession',
+    );
+    const conceded = (
+      await inspector.send('PUT', path, {
+        cause: 'Old dent beside it',
+        action: 'none',
+        concession: 'Outside the patch, hidden by the rail.',
+      })
+    ).body;
+    expect(conceded.rework[0]).toEqual(
+      jasmine.objectContaining({ closedBy: 'Inspector Spec', concession: 'Outside the patch, hidden by the rail.' }),
+    );
     expect(conceded.signOff.allowed).toBeTrue();
   });
 
   it('opens one rework item however often a check fails, and finds none that is not there', async () => {
     const repair = await finishedRepair(tech, inspector);
-    for (let i = 0; i < 3; i++) await tech.send('POST', `/api/repairs/${repair.id}/results`, { id: randomUUID(), checkId: 'solvent-wipe', pass: false, note: '' });
+    for (let i = 0; i < 3; i++)
+      await tech.send('POST', `/api/repairs/${repair.id}/results`, {
+        id: randomUUID(),
+        checkId: 'solvent-wipe',
+        pass: false,
+        note: '',
+      });
     expect((await tech.send('GET', `/api/repairs/${repair.id}`)).body.openRework).toBe(1);
-    expect((await inspector.send('PUT', `/api/repairs/${repair.id}/rework/${randomUUID()}`, { cause: '', action: '', concession: null })).status).toBe(404);
+    expect(
+      (
+        await inspector.send('PUT', `/api/repairs/${repair.id}/rework/${randomUUID()}`, {
+          cause: '',
+          action: '',
+          concession: null,
+        })
+      ).status,
+    ).toBe(404);
   });
 
   it('does not open repairs', async () => {
-    expect((await inspector.send('POST', '/api/repairs', { id: randomUUID(), craftId: randomUUID(), title: 'x' })).status).toBe(403);
+    expect(
+      (await inspector.send('POST', '/api/repairs', { id: randomUUID(), craftId: randomUUID(), title: 'x' })).status,
+    ).toBe(403);
   });
 
   it('prints two-sided and finish-only repairs as well as the plain kind', async () => {
@@ -82,7 +127,12 @@ describe('acceptance', () => {
       ['damage', { shape: { ...NEW_REPAIR.damage.shape, rotationDeg: 30 } }],
     ] as const) {
       let repair = await newRepair(tech);
-      repair = (await saveSection(tech, repair, 'laminate', { thicknessMm: 6, core: section === 'taper' ? null : { coreId: 'balsa', thicknessMm: 12, reachable: true } })).body;
+      repair = (
+        await saveSection(tech, repair, 'laminate', {
+          thicknessMm: 6,
+          core: section === 'taper' ? null : { coreId: 'balsa', thicknessMm: 12, reachable: true },
+        })
+      ).body;
       repair = (await saveSection(tech, repair, section, patch)).body;
       const reply = await tech.send('GET', `/api/repairs/${repair.id}/record.pdf`);
       expect(reply.status).toBe(200);

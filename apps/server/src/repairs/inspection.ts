@@ -23,21 +23,33 @@ export async function standingOf(db: Queryable, repairId: string): Promise<Stand
     () => db.query<{ id: string }>(sql.work, [repairId, STRUCTURAL_SECTIONS]),
     () => db.query<{ section: string; version: number }>(sql.lastChange, [repairId]),
   );
-  return { singleHanded, hands: new Set(hands.rows.map(({ id }) => id)), lastChange: new Map(changes.rows.map(({ section, version }) => [section, version])) };
+  return {
+    singleHanded,
+    hands: new Set(hands.rows.map(({ id }) => id)),
+    lastChange: new Map(changes.rows.map(({ section, version }) => [section, version])),
+  };
 }
 
 /** Why this person's word is no acceptance of this work; null where it is. */
-function notTheirs({ singleHanded, hands }: Standing, person: Pick<Person, 'id' | 'role'> & { name?: string }): string | null {
+function notTheirs(
+  { singleHanded, hands }: Standing,
+  person: Pick<Person, 'id' | 'role'> & { name?: string },
+): string | null {
   if (singleHanded) return null;
   if (hands.has(person.id)) return `${person.name ?? 'This person'} did this work, so another must accept it.`;
   return person.role === 'technician' ? 'Accepting takes an inspector.' : null;
 }
 
 /** Results with what each counts for: acceptance, an own check only, or nothing any more. Those of a record taken in count as they came. */
-export function resultsStanding(repair: Pick<RepairRow, 'results' | 'state'>, standing: Standing): RepairDetail['results'] {
+export function resultsStanding(
+  repair: Pick<RepairRow, 'results' | 'state'>,
+  standing: Standing,
+): RepairDetail['results'] {
   const all: RepairDetail['results'] = repair.results.map(({ byId, byRole, version, ...result }) => {
     const check = INSPECTION_CHECKS.find(({ id }) => id === result.checkId);
-    const later = [...(check?.restsOn ?? []), 'log'].some((section) => (standing.lastChange.get(section) ?? 0) > version);
+    const later = [...(check?.restsOn ?? []), 'log'].some(
+      (section) => (standing.lastChange.get(section) ?? 0) > version,
+    );
     const own = byId !== null && byRole !== null && notTheirs(standing, { id: byId, role: byRole }) !== null;
     return { ...result, standing: later && repair.state === 'open' ? 'void' : own ? 'own' : 'counts' };
   });
@@ -51,8 +63,18 @@ type Seen = Omit<RepairDetail, 'seals'>;
 
 /** A repair as one person sees it: with what results count for and whether they may accept it or open it again. The inputs are read where they are wanted. */
 export async function asSeenBy(db: Queryable, id: string, person: Person): Promise<Seen>;
-export async function asSeenBy(db: Queryable, id: string, person: Person, whole: boolean): Promise<Omit<Seen, 'inputs'> & Partial<Pick<Seen, 'inputs'>>>;
-export async function asSeenBy(db: Queryable, id: string, person: Person, whole = true): Promise<Omit<Seen, 'inputs'> & Partial<Pick<Seen, 'inputs'>>> {
+export async function asSeenBy(
+  db: Queryable,
+  id: string,
+  person: Person,
+  whole: boolean,
+): Promise<Omit<Seen, 'inputs'> & Partial<Pick<Seen, 'inputs'>>>;
+export async function asSeenBy(
+  db: Queryable,
+  id: string,
+  person: Person,
+  whole = true,
+): Promise<Omit<Seen, 'inputs'> & Partial<Pick<Seen, 'inputs'>>> {
   const [row, standing, read] = await together(
     db,
     () => loadWithout(db, id),
@@ -60,7 +82,8 @@ export async function asSeenBy(db: Queryable, id: string, person: Person, whole 
     () => (whole ? loadInputs(db, id) : Promise.resolve(null)),
   );
   const results = resultsStanding(row, standing);
-  const inWay = row.state === 'sealed' ? 'Sealed already. Amend it to open a new revision.' : notTheirs(standing, person);
+  const inWay =
+    row.state === 'sealed' ? 'Sealed already. Amend it to open a new revision.' : notTheirs(standing, person);
   const inputs = read ?? (inWay === null ? await loadInputs(db, id) : null);
   const reason = inWay ?? (await whatIsMissing({ ...row, inputs: inputs! }, results));
   return {
@@ -75,44 +98,79 @@ export async function asSeenBy(db: Queryable, id: string, person: Person, whole 
 }
 
 /** Whether this person may change what the plan is made from: whoever accepts it does not make it. */
-export const mayPlan = (person: Pick<Person, 'role'>, singleHanded: boolean): boolean => person.role !== 'inspector' || singleHanded;
+export const mayPlan = (person: Pick<Person, 'role'>, singleHanded: boolean): boolean =>
+  person.role !== 'inspector' || singleHanded;
 
 /** Whether this person may open sealed records again. */
-export const mayAmend = (person: Pick<Person, 'role'>, singleHanded: boolean): boolean => person.role !== 'technician' || singleHanded;
+export const mayAmend = (person: Pick<Person, 'role'>, singleHanded: boolean): boolean =>
+  person.role !== 'technician' || singleHanded;
 
 /** The first thing in the way of acceptance; null where there is none. */
 async function whatIsMissing(repair: RepairRow, results: RepairDetail['results']): Promise<string | null> {
   const plan = await planOf(repair.inputs);
   if (plan.holds.length > 0) return remarkWords(plan.holds[0]!);
   if (plan.severity.needsReason) return 'The severity was set against the findings and has no reason written down.';
-  if (plan.problems.length > 0 || !plan.resin?.chosen) return 'The plan is not finished: look at the hollow steps above.';
-  if (plan.resin.needsReason && repair.inputs.resin.overrideReason.trim() === '') return 'The resin goes against the recommendation and has no reason written down.';
+  if (plan.problems.length > 0 || !plan.resin?.chosen)
+    return 'The plan is not finished: look at the hollow steps above.';
+  if (plan.resin.needsReason && repair.inputs.resin.overrideReason.trim() === '')
+    return 'The resin goes against the recommendation and has no reason written down.';
   const done = new Set(repair.checks.filter((mark) => mark.done).map((mark) => mark.checkId));
   const conditions = plan.resin.verdicts.families.find((f) => f.family === plan.resin!.card!.family)!.conditions;
   const wanted = [...conditions, ...(plan.patch ? PREPARATION_CHECKS : [])].filter((item) => !done.has(item.id));
-  if (wanted.length > 0) return `Not ticked off: ${wanted[0]!.text.toLowerCase()}${wanted.length > 1 ? `, and ${wanted.length - 1} more` : ''}.`;
+  if (wanted.length > 0)
+    return `Not ticked off: ${wanted[0]!.text.toLowerCase()}${wanted.length > 1 ? `, and ${wanted.length - 1} more` : ''}.`;
   const laid = new Set(repair.log.flatMap((entry) => (entry.entry.kind === 'ply' ? [entry.entry.plyKey] : [])));
   const plies = plan.patch?.faces.reduce((sum, face) => sum + face.plies.length, 0) ?? 0;
   if (laid.size < plies) return `${laid.size} of ${plies} plies are logged as laid.`;
   const conceded = new Set(repair.rework.filter((item) => item.concession !== null).map((item) => item.checkId));
   const latest = new Map(results.map((result) => [result.checkId, result]));
-  const counted = new Map(results.filter(({ standing }) => standing === 'counts').map((result) => [result.checkId, result.pass]));
+  const counted = new Map(
+    results.filter(({ standing }) => standing === 'counts').map((result) => [result.checkId, result.pass]),
+  );
   const open = plan.inspection.filter((check) => counted.get(check.id) !== true && !conceded.has(check.id));
-  if (open.length > 0) return `${open.length} of ${plan.inspection.length} acceptance checks are open: ${open[0]!.label.toLowerCase()}${WHY_OPEN[latest.get(open[0]!.id)?.standing ?? ''] ?? ''}.`;
+  if (open.length > 0)
+    return `${open.length} of ${plan.inspection.length} acceptance checks are open: ${open[0]!.label.toLowerCase()}${WHY_OPEN[latest.get(open[0]!.id)?.standing ?? ''] ?? ''}.`;
   return repair.openRework > 0 ? 'A rework item is open.' : null;
 }
 
-const WHY_OPEN: Record<string, string> = { own: ', an own check only so far', void: ', for something changed after it was answered' };
+const WHY_OPEN: Record<string, string> = {
+  own: ', an own check only so far',
+  void: ', for something changed after it was answered',
+};
 
 /** Records the answer to one acceptance check; a fail opens a rework item, a pass that counts closes it. */
-export async function addResult(context: Context, id: string, body: ResultBody, person: Person, sent?: Sent): Promise<void> {
+export async function addResult(
+  context: Context,
+  id: string,
+  body: ResultBody,
+  person: Person,
+  sent?: Sent,
+): Promise<void> {
   const check = requireEntry(INSPECTION_CHECKS, body.checkId, 'checkId');
-  const outcome = judge(check, { ...(body.pass === undefined ? {} : { pass: body.pass }), ...(body.readings ? { readings: body.readings } : {}) });
+  const outcome = judge(check, {
+    ...(body.pass === undefined ? {} : { pass: body.pass }),
+    ...(body.readings ? { readings: body.readings } : {}),
+  });
   await changeOpen(context, id, person, sent, async (client, repair, { at }) => {
     const counts = notTheirs(await standingOf(client, repair.id), person) === null;
     if ((await client.query(sql.sameResult, [body.id, id, check.id])).rowCount === 1) return null;
     const version = await touch(client, id, at);
-    await client.query(sql.addResult, [body.id, id, check.id, outcome.pass, body.readings ?? [], outcome.mean, outcome.spread, outcome.why, body.note, person.name, at, person.id, repair.revision, version]);
+    await client.query(sql.addResult, [
+      body.id,
+      id,
+      check.id,
+      outcome.pass,
+      body.readings ?? [],
+      outcome.mean,
+      outcome.spread,
+      outcome.why,
+      body.note,
+      person.name,
+      at,
+      person.id,
+      repair.revision,
+      version,
+    ]);
     if (!outcome.pass) await client.query(sql.openRework, [id, check.id, at]);
     else if (counts) await client.query(sql.closeRework, [id, check.id, at, person.name]);
     return { kind: outcome.pass ? 'passed' : 'failed', version, detail: { checkId: check.id } };
@@ -120,15 +178,37 @@ export async function addResult(context: Context, id: string, body: ResultBody, 
 }
 
 /** Writes cause and action of a rework item, or accepts it as it is: a concession is an inspector's, with a reason. */
-export async function updateRework(context: Context, id: string, itemId: string, body: UpdateRework, person: Person, sent?: Sent): Promise<void> {
-  if (body.concession !== null && body.concession.trim() === '') throw new ProblemError(422, 'invalid', 'A concession needs a reason.', { fields: [{ path: 'concession', message: 'Say why it is accepted all the same.' }] });
+export async function updateRework(
+  context: Context,
+  id: string,
+  itemId: string,
+  body: UpdateRework,
+  person: Person,
+  sent?: Sent,
+): Promise<void> {
+  if (body.concession !== null && body.concession.trim() === '')
+    throw new ProblemError(422, 'invalid', 'A concession needs a reason.', {
+      fields: [{ path: 'concession', message: 'Say why it is accepted all the same.' }],
+    });
   await changeOpen(context, id, person, sent, async (client, repair, { at }) => {
     if (body.concession !== null) {
       const why = notTheirs(await standingOf(client, repair.id), person);
       if (why) throw new ProblemError(403, 'forbidden', `A concession needs a named inspector. ${why}`);
     }
-    const done = await client.query(sql.updateRework, [id, itemId, body.cause, body.action, body.concession, at, person.name]);
+    const done = await client.query(sql.updateRework, [
+      id,
+      itemId,
+      body.cause,
+      body.action,
+      body.concession,
+      at,
+      person.name,
+    ]);
     if (done.rowCount === 0) throw notFound('open rework item');
-    return { kind: body.concession === null ? 'rework' : 'concession', version: await touch(client, id, at), detail: { itemId } };
+    return {
+      kind: body.concession === null ? 'rework' : 'concession',
+      version: await touch(client, id, at),
+      detail: { itemId },
+    };
   });
 }

@@ -8,7 +8,14 @@ import { planOf } from '../threads/heavy.js';
 import { changeOpen, sql, touch } from './store.js';
 
 /** Writes one entry of the bench log; a batch gets its real ratio worked out. What is down, mixed or begun once is not logged twice. */
-export async function addLogEntry(context: Context, id: string, entryId: string, entry: LogEntryBody, person: Person, sent?: Sent): Promise<void> {
+export async function addLogEntry(
+  context: Context,
+  id: string,
+  entryId: string,
+  entry: LogEntryBody,
+  person: Person,
+  sent?: Sent,
+): Promise<void> {
   await changeOpen(context, id, person, sent, async (client, repair, { at, receivedAt }) => {
     if ((await client.query(sql.sameEntry, [entryId, id, JSON.stringify(entry)])).rowCount === 1) return null;
     const plan = await planOf(repair.inputs);
@@ -17,19 +24,49 @@ export async function addLogEntry(context: Context, id: string, entryId: string,
       if (hold) throw new ProblemError(409, 'held', remarkWords(hold));
       await requireNotLogged(client, id, entry);
     }
-    if (entry.kind === 'ply' && !plan.patch?.faces.some((face, f) => face.plies.some((ply) => plyKey(f, ply.laid) === entry.plyKey)))
-      throw new ProblemError(422, 'unknown-id', 'The plan has no such ply. Look at the stack again.', { fields: [{ path: 'entry.plyKey', message: 'Not in the plan.' }] });
+    if (
+      entry.kind === 'ply' &&
+      !plan.patch?.faces.some((face, f) => face.plies.some((ply) => plyKey(f, ply.laid) === entry.plyKey))
+    )
+      throw new ProblemError(422, 'unknown-id', 'The plan has no such ply. Look at the stack again.', {
+        fields: [{ path: 'entry.plyKey', message: 'Not in the plan.' }],
+      });
     const error = entry.kind === 'batch' ? batchError(repair.inputs, plan, entry) : null;
-    await client.query(sql.addLog, [entryId, id, at, person.id, person.name, JSON.stringify(entry), error?.errorPercent ?? null, error?.within ?? null, receivedAt]);
+    await client.query(sql.addLog, [
+      entryId,
+      id,
+      at,
+      person.id,
+      person.name,
+      JSON.stringify(entry),
+      error?.errorPercent ?? null,
+      error?.within ?? null,
+      receivedAt,
+    ]);
     return { kind: 'logged', version: await touch(client, id, at), detail: { entry: entry.kind } };
   });
 }
 
 /** A batch that is out of its ratio is thrown away and mixed again, to other weights; everything else of this revision happens once. */
-async function requireNotLogged(client: Queryable, id: string, entry: Exclude<LogEntryBody, { kind: 'note' }>): Promise<void> {
-  const { rows } = await client.query<{ entry: LogEntryBody; by: string; at: string; within: boolean | null }>(sql.logged, [id]);
-  const before = rows.find(({ entry: known, within }) => (isSameThing(known, entry) && within !== false) || sameJson(known, entry));
-  if (before) throw new ProblemError(409, 'already-logged', `${nameOf(entry)} is in the log already, by ${before.by}. Nothing was written twice.`, { changes: [{ section: 'log', by: before.by, at: before.at }] });
+async function requireNotLogged(
+  client: Queryable,
+  id: string,
+  entry: Exclude<LogEntryBody, { kind: 'note' }>,
+): Promise<void> {
+  const { rows } = await client.query<{ entry: LogEntryBody; by: string; at: string; within: boolean | null }>(
+    sql.logged,
+    [id],
+  );
+  const before = rows.find(
+    ({ entry: known, within }) => (isSameThing(known, entry) && within !== false) || sameJson(known, entry),
+  );
+  if (before)
+    throw new ProblemError(
+      409,
+      'already-logged',
+      `${nameOf(entry)} is in the log already, by ${before.by}. Nothing was written twice.`,
+      { changes: [{ section: 'log', by: before.by, at: before.at }] },
+    );
 }
 
 function isSameThing(a: LogEntryBody, b: LogEntryBody): boolean {
@@ -41,4 +78,5 @@ function isSameThing(a: LogEntryBody, b: LogEntryBody): boolean {
 /** A pot beside the plan: there may be several. */
 const EXTRA_POT = 'extra';
 
-const nameOf = (entry: LogEntryBody): string => (entry.kind === 'ply' ? entry.label : entry.kind === 'batch' ? `Pot ${entry.label}` : 'The start');
+const nameOf = (entry: LogEntryBody): string =>
+  entry.kind === 'ply' ? entry.label : entry.kind === 'batch' ? `Pot ${entry.label}` : 'The start';

@@ -27,11 +27,24 @@ describe('repairs', () => {
 
   it('start from what the craft’s year says of its resin', async () => {
     const opened = async (year: number | null): Promise<string> => {
-      const craft = { id: randomUUID(), tag: randomUUID().slice(0, 12), name: 'Old launch', kind: 'boat', year, construction: '', notes: '' };
+      const craft = {
+        id: randomUUID(),
+        tag: randomUUID().slice(0, 12),
+        name: 'Old launch',
+        kind: 'boat',
+        year,
+        construction: '',
+        notes: '',
+      };
       await tech.send('POST', '/api/craft', craft);
-      return (await tech.send('POST', '/api/repairs', { id: randomUUID(), craftId: craft.id, title: 'Stem' })).body.inputs.laminate.priorId;
+      return (await tech.send('POST', '/api/repairs', { id: randomUUID(), craftId: craft.id, title: 'Stem' })).body
+        .inputs.laminate.priorId;
     };
-    expect([await opened(1986), await opened(1998), await opened(null)]).toEqual(['volume-built-before-1998', 'volume-built', 'volume-built']);
+    expect([await opened(1986), await opened(1998), await opened(null)]).toEqual([
+      'volume-built-before-1998',
+      'volume-built',
+      'volume-built',
+    ]);
   });
 
   it('save a section and write down what was changed', async () => {
@@ -39,8 +52,12 @@ describe('repairs', () => {
     const saved = (await saveSection(tech, repair, 'taper', { ratio: 15 })).body;
     expect(saved.inputs.taper.ratio).toBe(15);
     expect(saved.version).toBe(repair.version + 1);
-    expect(saved.events.at(-1)).toEqual(jasmine.objectContaining({ kind: 'changed', section: 'taper', by: 'Tech Spec' }));
-    expect((await tech.send('GET', `/api/repairs/${repair.id}/events`)).body.events[0].detail.changes).toEqual([{ path: '/ratio', was: null, is: 15 }]);
+    expect(saved.events.at(-1)).toEqual(
+      jasmine.objectContaining({ kind: 'changed', section: 'taper', by: 'Tech Spec' }),
+    );
+    expect((await tech.send('GET', `/api/repairs/${repair.id}/events`)).body.events[0].detail.changes).toEqual([
+      { path: '/ratio', was: null, is: 15 },
+    ]);
   });
 
   it('let two people change different sections, and name who changed the same one', async () => {
@@ -55,7 +72,13 @@ describe('repairs', () => {
 
   it('takes the same edit again when its answer was lost, but not over another’s', async () => {
     const repair = await newRepair(tech);
-    const put = (primeGsm: number, editId: string): Promise<TestReply> => tech.send('PUT', `/api/repairs/${repair.id}/inputs/mix`, { ...repair.inputs.mix, primeGsm }, { 'If-Match': `"${repair.version}"`, 'Edit-Id': editId });
+    const put = (primeGsm: number, editId: string): Promise<TestReply> =>
+      tech.send(
+        'PUT',
+        `/api/repairs/${repair.id}/inputs/mix`,
+        { ...repair.inputs.mix, primeGsm },
+        { 'If-Match': `"${repair.version}"`, 'Edit-Id': editId },
+      );
     const [mine, another] = [randomUUID(), randomUUID()];
     expect((await put(140, mine)).status).toBe(200);
     expect((await put(150, mine)).body.inputs.mix.primeGsm).toBe(150);
@@ -85,12 +108,31 @@ describe('repairs', () => {
         },
         'damage.shape.points',
       ],
-      ['damage', { ...repair.inputs.damage, shape: { kind: 'slot', lengthMm: 20, widthMm: 50 } }, 'damage.shape.widthMm'],
+      [
+        'damage',
+        { ...repair.inputs.damage, shape: { kind: 'slot', lengthMm: 20, widthMm: 50 } },
+        'damage.shape.widthMm',
+      ],
       ['laminate', { ...repair.inputs.laminate, thicknessMm: 0 }, 'laminate.thicknessMm'],
       ['survey', { ...repair.inputs.survey, gridSpacingMm: 0 }, 'survey.gridSpacingMm'],
-      ['survey', { ...repair.inputs.survey, readings: [{ kind: 'tap', sound: 'soggy', xMm: 0, yMm: 0, instrument: '', by: '', at: null }] }, 'survey.readings.0.sound'],
-      ['survey', { ...repair.inputs.survey, rings: { ratio: 12, rings: [{ widthMm: -3 }] } }, 'survey.rings.rings.0.widthMm'],
-      ['laminate', { ...repair.inputs.laminate, plies: Array.from({ length: 900 }, () => ({ fabricId: 'mat-450' })) }, 'laminate.plies'],
+      [
+        'survey',
+        {
+          ...repair.inputs.survey,
+          readings: [{ kind: 'tap', sound: 'soggy', xMm: 0, yMm: 0, instrument: '', by: '', at: null }],
+        },
+        'survey.readings.0.sound',
+      ],
+      [
+        'survey',
+        { ...repair.inputs.survey, rings: { ratio: 12, rings: [{ widthMm: -3 }] } },
+        'survey.rings.rings.0.widthMm',
+      ],
+      [
+        'laminate',
+        { ...repair.inputs.laminate, plies: Array.from({ length: 900 }, () => ({ fabricId: 'mat-450' })) },
+        'laminate.plies',
+      ],
       ['laminate', { ...repair.inputs.laminate, priorId: 'guess' }, 'laminate.priorId'],
       ['taper', { ...repair.inputs.taper, ratio: 0.1 }, 'taper.ratio'],
       ['taper', { ...repair.inputs.taper, ratio: '12' }, 'taper.ratio'],
@@ -111,7 +153,8 @@ describe('repairs', () => {
 
   it('answer broken, oversized and misdirected requests with a problem', async () => {
     const repair = await newRepair(tech);
-    const send = async (method: string, path: string, body?: unknown, headers = {}) => (await tech.send(method, path, body, headers)).status;
+    const send = async (method: string, path: string, body?: unknown, headers = {}) =>
+      (await tech.send(method, path, body, headers)).status;
     expect(await send('PUT', `/api/repairs/${repair.id}/inputs/taper`, '{"ratio": ')).toBe(400);
     expect(await send('PUT', `/api/repairs/${repair.id}/inputs/taper`, { a: 'x'.repeat(1_200_000) })).toBe(413);
     expect(await send('PUT', `/api/repairs/${repair.id}/inputs/taper`, {})).toBe(428);
@@ -121,24 +164,44 @@ describe('repairs', () => {
     expect(await send('GET', '/api/nothing-here')).toBe(404);
     expect(await send('GET', '/api/history?page=-1')).toBe(422);
     expect(await send('POST', '/api/repairs', { id: randomUUID(), craftId: randomUUID(), title: 'x' })).toBe(422);
-    expect(await send('POST', `/api/repairs/${repair.id}/log`, { id: randomUUID(), entry: { kind: 'note', text: 'a\u0000b' } })).toBe(422);
-    expect(await send('POST', `/api/repairs/${repair.id}/results`, { id: randomUUID(), checkId: 'no-such', note: '' })).toBe(422);
+    expect(
+      await send('POST', `/api/repairs/${repair.id}/log`, {
+        id: randomUUID(),
+        entry: { kind: 'note', text: 'a\u0000b' },
+      }),
+    ).toBe(422);
+    expect(
+      await send('POST', `/api/repairs/${repair.id}/results`, { id: randomUUID(), checkId: 'no-such', note: '' }),
+    ).toBe(422);
   });
 
   it('log a batch with its real ratio, once', async () => {
     const repair = await newRepair(tech);
     await saveSection(tech, repair, 'resin', { systemId: 'epoxy-slow' });
-    const body = { id: randomUUID(), entry: { kind: 'batch', label: 'A', resinG: 100, secondG: 33, resinLot: 'R-1', secondLot: 'H-1', tempC: 20 } };
+    const body = {
+      id: randomUUID(),
+      entry: { kind: 'batch', label: 'A', resinG: 100, secondG: 33, resinLot: 'R-1', secondLot: 'H-1', tempC: 20 },
+    };
     const first = (await tech.send('POST', `/api/repairs/${repair.id}/log`, body)).body.log;
     expect(first[0].mixErrorPercent).toBeCloseTo(10, 9);
     expect(first[0].within).toBeFalse();
     expect((await tech.send('POST', `/api/repairs/${repair.id}/log`, body)).body.log.length).toBe(1);
-    expect((await tech.send('GET', '/api/history?lot=R-1')).body.rows.map((r: { id: string }) => r.id)).toEqual([repair.id]);
+    expect((await tech.send('GET', '/api/history?lot=R-1')).body.rows.map((r: { id: string }) => r.id)).toEqual([
+      repair.id,
+    ]);
   });
 
   it('refuse the lay-up while the core is wet, take notes all the same, and let it start once it reads dry', async () => {
     const repair = await newRepair(tech);
-    const moisture = (at: string, value: number) => ({ kind: 'moisture', value, xMm: 0, yMm: 0, instrument: '', by: 'Tech Spec', at });
+    const moisture = (at: string, value: number) => ({
+      kind: 'moisture',
+      value,
+      xMm: 0,
+      yMm: 0,
+      instrument: '',
+      by: 'Tech Spec',
+      at,
+    });
     await saveSection(tech, repair, 'survey', { readings: [moisture('2026-04-16T08:00', 18)], moistureLimit: 12 });
     const log = (entry: object) => tech.send('POST', `/api/repairs/${repair.id}/log`, { id: randomUUID(), entry });
     const start = { kind: 'start', tempC: 20, humidityPercent: 50 };
@@ -147,7 +210,10 @@ describe('repairs', () => {
     expect(refused.body.detail).toContain('18 at the last reading, 12 wanted');
     expect((await log({ kind: 'note', text: 'Tent on, warm air through it.' })).status).toBe(201);
     const { body } = await tech.send('GET', `/api/repairs/${repair.id}`);
-    await saveSection(tech, body, 'survey', { ...body.inputs.survey, readings: [moisture('2026-04-16T08:00', 18), moisture('2026-04-21T08:00', 11)] });
+    await saveSection(tech, body, 'survey', {
+      ...body.inputs.survey,
+      readings: [moisture('2026-04-16T08:00', 18), moisture('2026-04-21T08:00', 11)],
+    });
     expect((await log(start)).status).toBe(201);
   });
 
@@ -155,14 +221,26 @@ describe('repairs', () => {
     const repair = await newRepair(tech);
     const manager = await new TestClient(base).signIn('manager');
     const held = (await saveSection(tech, repair, 'severity', { structure: 'keel' })).body;
-    const start = () => tech.send('POST', `/api/repairs/${repair.id}/log`, { id: randomUUID(), entry: { kind: 'start', tempC: 20, humidityPercent: 50 } });
+    const start = () =>
+      tech.send('POST', `/api/repairs/${repair.id}/log`, {
+        id: randomUUID(),
+        entry: { kind: 'start', tempC: 20, humidityPercent: 50 },
+      });
     expect((await start()).status).toBe(409);
     const release = { reference: 'Drawing 114, naval architect', by: 'Tech Spec', at: '2026-04-16T08:00' };
     expect((await saveSection(tech, held, 'severity', { ...held.inputs.severity, release })).status).toBe(403);
-    expect((await saveSection(manager, held, 'severity', { ...held.inputs.severity, release })).body.fields).toEqual([jasmine.objectContaining({ path: 'severity.release.by' })]);
-    const released = await saveSection(manager, held, 'severity', { ...held.inputs.severity, release: { ...release, by: 'Manager Spec' } });
+    expect((await saveSection(manager, held, 'severity', { ...held.inputs.severity, release })).body.fields).toEqual([
+      jasmine.objectContaining({ path: 'severity.release.by' }),
+    ]);
+    const released = await saveSection(manager, held, 'severity', {
+      ...held.inputs.severity,
+      release: { ...release, by: 'Manager Spec' },
+    });
     expect(released.status).toBe(200);
-    expect((await saveSection(tech, released.body, 'severity', { ...released.body.inputs.severity, separated: true })).status)
+    expect(
+      (await saveSection(tech, released.body, 'severity', { ...released.body.inputs.severity, separated: true }))
+        .status,
+    )
       .withContext('a release that stands may stay')
       .toBe(200);
     expect((await start()).status).toBe(201);
@@ -170,34 +248,66 @@ describe('repairs', () => {
 
   it('complete inputs stored before a section existed', async () => {
     const repair = await newRepair(tech);
-    await server.context.pool.query("UPDATE repair SET inputs = (inputs::jsonb - 'survey') #- '{taper,maskMm}' WHERE id = $1", [repair.id]);
+    await server.context.pool.query(
+      "UPDATE repair SET inputs = (inputs::jsonb - 'survey') #- '{taper,maskMm}' WHERE id = $1",
+      [repair.id],
+    );
     const { inputs } = (await tech.send('GET', `/api/repairs/${repair.id}`)).body;
     expect(inputs.survey.readings).toEqual([]);
     expect(inputs.taper.maskMm).toBe(20);
-    expect((await tech.send('GET', '/api/repairs')).body.find((row: { id: string }) => row.id === repair.id).inputs.survey.gridSpacingMm).toBe(25);
-    expect((await saveSection(tech, repair, 'survey', { gridSpacingMm: 40 })).body.inputs.survey.gridSpacingMm).toBe(40);
+    expect(
+      (await tech.send('GET', '/api/repairs')).body.find((row: { id: string }) => row.id === repair.id).inputs.survey
+        .gridSpacingMm,
+    ).toBe(25);
+    expect((await saveSection(tech, repair, 'survey', { gridSpacingMm: 40 })).body.inputs.survey.gridSpacingMm).toBe(
+      40,
+    );
   });
 
   it('keep history append-only in the database itself', async () => {
     const { owner } = server;
     await newRepair(tech);
-    for (const table of ['repair_event', 'log_entry']) await expectAsync(owner.query(`UPDATE ${table} SET at = now()`)).toBeRejected();
+    for (const table of ['repair_event', 'log_entry'])
+      await expectAsync(owner.query(`UPDATE ${table} SET at = now()`)).toBeRejected();
     await expectAsync(owner.query('DELETE FROM repair_event')).toBeRejected();
   });
 
   it('open a rework item on a failed check and close it when it passes', async () => {
     const repair = await finishedRepair(tech, inspector);
     const results = `/api/repairs/${repair.id}/results`;
-    const failed = (await inspector.send('POST', results, { id: randomUUID(), checkId: 'hardness-impressor', readings: Array(10).fill(27), note: '' })).body;
+    const failed = (
+      await inspector.send('POST', results, {
+        id: randomUUID(),
+        checkId: 'hardness-impressor',
+        readings: Array(10).fill(27),
+        note: '',
+      })
+    ).body;
     expect(failed.openRework).toBe(1);
     expect(failed.results.at(-1)).toEqual(jasmine.objectContaining({ pass: false, mean: 27, why: 'mean-outside' }));
     const item = failed.rework[0].id;
     const concession = { cause: '', action: '', concession: 'Fine by me' };
     expect((await tech.send('PUT', `/api/repairs/${repair.id}/rework/${item}`, concession)).status).toBe(403);
-    expect((await tech.send('POST', results, { id: randomUUID(), checkId: 'hardness-impressor', readings: Array(10).fill(41), note: '' })).body.openRework)
+    expect(
+      (
+        await tech.send('POST', results, {
+          id: randomUUID(),
+          checkId: 'hardness-impressor',
+          readings: Array(10).fill(41),
+          note: '',
+        })
+      ).body.openRework,
+    )
       .withContext('an own check')
       .toBe(1);
-    const passed = (await inspector.send('POST', results, { id: randomUUID(), checkId: 'hardness-impressor', readings: Array(10).fill(41), note: '' })).body;
+    const passed = (
+      await inspector.send('POST', results, {
+        id: randomUUID(),
+        checkId: 'hardness-impressor',
+        readings: Array(10).fill(41),
+        note: '',
+      })
+    ).body;
     expect(passed.openRework).toBe(0);
     expect(passed.rework[0].closedBy).toBe('Inspector Spec');
   });

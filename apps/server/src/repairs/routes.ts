@@ -1,4 +1,17 @@
-import { addLogEntry as addLogBody, eventsQuery, historyQuery, newRepair, patchSection as patchBody, priorId, resultBody, sectionName, setCheck as setCheckBody, setStage, updateRework as updateReworkBody, uuid } from '@ashstep/contract';
+import {
+  addLogEntry as addLogBody,
+  eventsQuery,
+  historyQuery,
+  newRepair,
+  patchSection as patchBody,
+  priorId,
+  resultBody,
+  sectionName,
+  setCheck as setCheckBody,
+  setStage,
+  updateRework as updateReworkBody,
+  uuid,
+} from '@ashstep/contract';
 import { type Request, type Response, Router } from 'express';
 import * as z from 'zod';
 import { personOf } from '../people/door.js';
@@ -8,7 +21,17 @@ import { ProblemError, notFound, parse } from '../platform/problems.js';
 import { addResult, updateRework } from './inspection.js';
 import { addLogEntry } from './log.js';
 import { patchSection, saveSection } from './sections.js';
-import { board, eventsOf, history, openRepair, repairAnswer, repairDetail, setCheck, setStageReached, shedCounts } from './service.js';
+import {
+  board,
+  eventsOf,
+  history,
+  openRepair,
+  repairAnswer,
+  repairDetail,
+  setCheck,
+  setStageReached,
+  shedCounts,
+} from './service.js';
 
 const boardQuery = z.strictObject({ only: uuid.optional() });
 
@@ -38,7 +61,8 @@ const wantsLittle = (request: Request): boolean => /\breturn=minimal\b/.test(req
 export async function answer(context: Context, request: Request, response: Response, status = 200): Promise<void> {
   response.status(status);
   const [id, person] = [idOf(request), personOf(response)];
-  if (wantsLittle(request)) response.set('Preference-Applied', 'return=minimal').json(await repairAnswer(context, id, person));
+  if (wantsLittle(request))
+    response.set('Preference-Applied', 'return=minimal').json(await repairAnswer(context, id, person));
   else response.json(await repairDetail(context, id, person));
 }
 
@@ -54,7 +78,9 @@ export function repairRoutes(context: Context): Router {
     response.json(await shedCounts(context, parse(priorId, request.params.priorId, 'priorId')));
   });
   router.post('/repairs', async (request, response) => {
-    response.status(201).json(await openRepair(context, parse(newRepair, request.body), personOf(response), sentOf(request)));
+    response
+      .status(201)
+      .json(await openRepair(context, parse(newRepair, request.body), personOf(response), sentOf(request)));
   });
   router.get('/repairs/:id', async (request, response) => {
     const detail = await repairDetail(context, idOf(request), personOf(response));
@@ -65,16 +91,37 @@ export function repairRoutes(context: Context): Router {
   });
   router.put('/repairs/:id/inputs/:section', async (request, response) => {
     const section = parse(sectionName, request.params['section'], 'section');
-    await saveSection(context, idOf(request), section, request.body, { basedOn: versionOf(request), editId: editIdOf(request) }, personOf(response), sentOf(request));
+    await saveSection(
+      context,
+      idOf(request),
+      section,
+      request.body,
+      { basedOn: versionOf(request), editId: editIdOf(request) },
+      personOf(response),
+      sentOf(request),
+    );
     await answer(context, request, response);
   });
   router.patch('/repairs/:id/inputs/:section', async (request, response) => {
     const section = parse(sectionName, request.params['section'], 'section');
-    await patchSection(context, idOf(request), section, parse(patchBody, request.body).changes, personOf(response), sentOf(request));
+    await patchSection(
+      context,
+      idOf(request),
+      section,
+      parse(patchBody, request.body).changes,
+      personOf(response),
+      sentOf(request),
+    );
     await answer(context, request, response);
   });
   router.put('/repairs/:id/stage', async (request, response) => {
-    await setStageReached(context, idOf(request), parse(setStage, request.body).stageReached, personOf(response), sentOf(request));
+    await setStageReached(
+      context,
+      idOf(request),
+      parse(setStage, request.body).stageReached,
+      personOf(response),
+      sentOf(request),
+    );
     await answer(context, request, response);
   });
   router.post('/repairs/:id/log', async (request, response) => {
@@ -92,7 +139,14 @@ export function repairRoutes(context: Context): Router {
     await answer(context, request, response, 201);
   });
   router.put('/repairs/:id/rework/:itemId', async (request, response) => {
-    await updateRework(context, idOf(request), idOf(request, 'itemId'), parse(updateReworkBody, request.body), personOf(response), sentOf(request));
+    await updateRework(
+      context,
+      idOf(request),
+      idOf(request, 'itemId'),
+      parse(updateReworkBody, request.body),
+      personOf(response),
+      sentOf(request),
+    );
     await answer(context, request, response);
   });
   return router;

@@ -1,4 +1,12 @@
-import { type BoardRow, type EventsReply, type HistoryReply, type Person, type RepairAnswer, type RepairDetail, type ShedCounts } from '@ashstep/contract';
+import {
+  type BoardRow,
+  type EventsReply,
+  type HistoryReply,
+  type Person,
+  type RepairAnswer,
+  type RepairDetail,
+  type ShedCounts,
+} from '@ashstep/contract';
 import { NEW_REPAIR, type RepairInputs, attempt, certainEnough, priorOfYear, resinEvidence } from '@ashstep/core';
 import { shop } from '../people/service.js';
 import { shopSettings } from '../shop/service.js';
@@ -20,9 +28,18 @@ export async function board({ pool }: Context, only: string | null = null): Prom
   return rows.map((row) => ({ ...row, inputs: inputsWithoutTaps(row.inputs) }));
 }
 
-export async function history({ pool }: Context, query: { q?: string; lot?: string; state?: string; page?: number }): Promise<HistoryReply> {
+export async function history(
+  { pool }: Context,
+  query: { q?: string; lot?: string; state?: string; page?: number },
+): Promise<HistoryReply> {
   const page = query.page ?? 1;
-  const { rows } = await pool.query<HistoryReply['rows'][number] & { total: number }>(sql.history, [query.state ?? null, query.q ? escapeLike(query.q) : null, query.lot ?? null, PAGE_SIZE, (page - 1) * PAGE_SIZE]);
+  const { rows } = await pool.query<HistoryReply['rows'][number] & { total: number }>(sql.history, [
+    query.state ?? null,
+    query.q ? escapeLike(query.q) : null,
+    query.lot ?? null,
+    PAGE_SIZE,
+    (page - 1) * PAGE_SIZE,
+  ]);
   return { rows: rows.map(({ total: _, ...row }) => row), total: rows[0]?.total ?? 0, page, pageSize: PAGE_SIZE };
 }
 
@@ -43,12 +60,20 @@ const escapeLike = (text: string): string => text.replace(/[\\%_]/g, '\\$&');
 
 /** Everything about a repair but its inputs and its past, for a page that knows them. */
 export async function repairAnswer(context: Context, id: string, person: Person): Promise<RepairAnswer> {
-  const { inputs: _inputs, craft: _craft, events: _events, ...little } = await asSeenBy(context.pool, id, person, false);
+  const {
+    inputs: _inputs,
+    craft: _craft,
+    events: _events,
+    ...little
+  } = await asSeenBy(context.pool, id, person, false);
   return little;
 }
 
 export async function repairDetail(context: Context, id: string, person: Person): Promise<RepairDetail> {
-  const [seen, seals] = await Promise.all([asSeenBy(context.pool, id, person), sealsOf(context.pool, id, context.sealKey.publicKey)]);
+  const [seen, seals] = await Promise.all([
+    asSeenBy(context.pool, id, person),
+    sealsOf(context.pool, id, context.sealKey.publicKey),
+  ]);
   return { ...seen, seals };
 }
 
@@ -59,12 +84,28 @@ export async function eventsOf({ pool }: Context, id: string, before: number | n
 }
 
 /** Opens a repair with the trade's defaults; the same id sent twice opens one. */
-export async function openRepair(context: Context, body: { id: string; craftId: string; title: string }, person: Person, sent: Sent = HERE): Promise<RepairDetail> {
-  if (person.role === 'inspector') throw new ProblemError(403, 'forbidden', 'An inspector looks at repairs others have done. Ask a technician to open it.');
+export async function openRepair(
+  context: Context,
+  body: { id: string; craftId: string; title: string },
+  person: Person,
+  sent: Sent = HERE,
+): Promise<RepairDetail> {
+  if (person.role === 'inspector')
+    throw new ProblemError(
+      403,
+      'forbidden',
+      'An inspector looks at repairs others have done. Ask a technician to open it.',
+    );
   await once(context, sent, person, body.id, async (client) => {
-    const known = await client.query<{ kind: RepairInputs['place']['craftKind']; year: number | null }>('SELECT kind, year FROM craft WHERE id = $1', [body.craftId]);
+    const known = await client.query<{ kind: RepairInputs['place']['craftKind']; year: number | null }>(
+      'SELECT kind, year FROM craft WHERE id = $1',
+      [body.craftId],
+    );
     const craft = known.rows[0];
-    if (!craft) throw new ProblemError(422, 'unknown-id', 'Pick the craft first.', { fields: [{ path: 'craftId', message: 'Not in the list. Pick one that is.' }] });
+    if (!craft)
+      throw new ProblemError(422, 'unknown-id', 'Pick the craft first.', {
+        fields: [{ path: 'craftId', message: 'Not in the list. Pick one that is.' }],
+      });
     const { bond } = await shop(client);
     const { hours, rates, layingRateGPerMin, dropsPerMl } = await shopSettings(client);
     const inputs: RepairInputs = {
@@ -76,20 +117,41 @@ export async function openRepair(context: Context, body: { id: string; craftId: 
       days: { ...NEW_REPAIR.days, ...hours, rates },
     };
     const moment = momentOf(context.now(), sent);
-    const made = await client.query(sql.insert, [body.id, body.craftId, body.title, person.id, person.name, storedText(inputs), moment.at]);
+    const made = await client.query(sql.insert, [
+      body.id,
+      body.craftId,
+      body.title,
+      person.id,
+      person.name,
+      storedText(inputs),
+      moment.at,
+    ]);
     if (made.rowCount === 1) await writeEvent(client, body.id, { kind: 'opened', version: 1 }, person, moment, sent.id);
   });
   return repairDetail(context, body.id, person);
 }
 
-export async function setStageReached(context: Context, id: string, stageReached: number, person: Person, sent?: Sent): Promise<void> {
+export async function setStageReached(
+  context: Context,
+  id: string,
+  stageReached: number,
+  person: Person,
+  sent?: Sent,
+): Promise<void> {
   await changeOpen(context, id, person, sent, async (client, repair, { at }) => {
     if (stageReached === repair.stageReached) return null;
     return { kind: 'stage', version: await touch(client, id, at, stageReached), detail: { stage: stageReached } };
   });
 }
 
-export async function setCheck(context: Context, id: string, checkId: string, done: boolean, person: Person, sent?: Sent): Promise<void> {
+export async function setCheck(
+  context: Context,
+  id: string,
+  checkId: string,
+  done: boolean,
+  person: Person,
+  sent?: Sent,
+): Promise<void> {
   await changeOpen(context, id, person, sent, async (client, _repair, { at }) => {
     await client.query(sql.setCheck, [id, checkId, done, person.name, at]);
     return { kind: done ? 'checked' : 'unchecked', version: await touch(client, id, at), detail: { checkId } };

@@ -10,13 +10,22 @@ const SLIM = 'UPDATE repair_event SET detail = $2 WHERE seq = $1';
  * it was before the next change, or what it is now.
  */
 export async function slimEvents(client: pg.PoolClient): Promise<void> {
-  const { rows } = await client.query<{ seq: string; repairId: string; section: string; detail: { was: unknown } & Record<string, unknown> }>(WHOLE);
+  const { rows } = await client.query<{
+    seq: string;
+    repairId: string;
+    section: string;
+    detail: { was: unknown } & Record<string, unknown>;
+  }>(WHOLE);
   if (rows.length === 0) return;
   await client.query('ALTER TABLE repair_event DISABLE TRIGGER append_only');
   let [known, inputs]: [string, Record<string, unknown>] = ['', {}];
   let after: { repairId: string; section: string; state: unknown } | null = null;
   for (const { seq, repairId, section, detail } of rows) {
-    if (repairId !== known) [known, inputs] = [repairId, (await client.query<{ inputs: Record<string, unknown> }>(INPUTS, [repairId])).rows[0]!.inputs];
+    if (repairId !== known)
+      [known, inputs] = [
+        repairId,
+        (await client.query<{ inputs: Record<string, unknown> }>(INPUTS, [repairId])).rows[0]!.inputs,
+      ];
     const is: unknown = after?.repairId === repairId && after.section === section ? after.state : inputs[section];
     const { was, ...others } = detail;
     await client.query(SLIM, [seq, JSON.stringify({ changes: changesBetween(was, is), ...others })]);

@@ -49,8 +49,15 @@ export interface LockedRepair {
 }
 
 /** A repair as it is stored: who may sign it and what its results count for is worked out. */
-export type RepairRow = Omit<RepairDetail, 'signOff' | 'mayPlan' | 'answersCount' | 'mayAmend' | 'results' | 'seals'> & { results: StoredResult[] };
-export type StoredResult = Omit<RepairDetail['results'][number], 'standing'> & { byId: string | null; byRole: Person['role'] | null; version: number };
+export type RepairRow = Omit<
+  RepairDetail,
+  'signOff' | 'mayPlan' | 'answersCount' | 'mayAmend' | 'results' | 'seals'
+> & { results: StoredResult[] };
+export type StoredResult = Omit<RepairDetail['results'][number], 'standing'> & {
+  byId: string | null;
+  byRole: Person['role'] | null;
+  version: number;
+};
 
 /** Everything about one repair but who may sign it, with the latest of its events. */
 export async function loadRepair(db: Queryable, id: string): Promise<RepairRow> {
@@ -97,7 +104,13 @@ export type RepairWork = (client: pg.PoolClient, repair: LockedRepair, moment: M
  * Runs a change of one repair under its row lock. The work returns what happened, which is written as an event with the new
  * version, or null where nothing did. The same act sent again does nothing.
  */
-export async function changeRepair(context: Context, id: string, person: Person, sent: Sent | undefined, work: RepairWork): Promise<void> {
+export async function changeRepair(
+  context: Context,
+  id: string,
+  person: Person,
+  sent: Sent | undefined,
+  work: RepairWork,
+): Promise<void> {
   await inTransaction(context.pool, async (client) => {
     const row = (await client.query<Omit<LockedRepair, 'inputs'> & { inputs: Stored }>(sql.lock, [id])).rows[0];
     if (!row) throw notFound('repair');
@@ -109,14 +122,39 @@ export async function changeRepair(context: Context, id: string, person: Person,
   });
 }
 
-export async function writeEvent(db: Queryable, repairId: string, change: RepairChange, by: Person, { at, receivedAt }: Moment, commandId: string | null = null): Promise<void> {
-  await db.query(sql.event, [repairId, change.version, at, by.name, change.kind, change.section ?? null, JSON.stringify(change.detail ?? {}), by.id, commandId, receivedAt]);
+export async function writeEvent(
+  db: Queryable,
+  repairId: string,
+  change: RepairChange,
+  by: Person,
+  { at, receivedAt }: Moment,
+  commandId: string | null = null,
+): Promise<void> {
+  await db.query(sql.event, [
+    repairId,
+    change.version,
+    at,
+    by.name,
+    change.kind,
+    change.section ?? null,
+    JSON.stringify(change.detail ?? {}),
+    by.id,
+    commandId,
+    receivedAt,
+  ]);
 }
 
 /** The same of a repair that is open: one that is sealed takes no other change than to be amended. */
-export function changeOpen(context: Context, id: string, person: Person, sent: Sent | undefined, work: RepairWork): Promise<void> {
+export function changeOpen(
+  context: Context,
+  id: string,
+  person: Person,
+  sent: Sent | undefined,
+  work: RepairWork,
+): Promise<void> {
   return changeRepair(context, id, person, sent, async (client, repair, moment) => {
-    if (repair.state === 'sealed') throw new ProblemError(409, 'sealed', 'This record is sealed. Amend it to open a new revision.');
+    if (repair.state === 'sealed')
+      throw new ProblemError(409, 'sealed', 'This record is sealed. Amend it to open a new revision.');
     return work(client, repair, moment);
   });
 }

@@ -7,13 +7,25 @@ type Reading = StoredInputs['survey']['readings'][number];
 const KINDS = ['tap', 'moisture', 'thickness', 'hardness'] as const;
 
 function reading(i: number): Reading {
-  const taken = { xMm: i / 8 - 40, yMm: 40 - i, instrument: ['coin', '', 'Ω-meter 2'][i % 3]!, by: `Hand ${i % 4}`, at: i % 5 === 0 ? null : `2026-03-0${1 + (i % 9)}T10:0${i % 10}`, ...(i % 7 === 0 ? { after: i % 2 === 0 } : {}) };
+  const taken = {
+    xMm: i / 8 - 40,
+    yMm: 40 - i,
+    instrument: ['coin', '', 'Ω-meter 2'][i % 3]!,
+    by: `Hand ${i % 4}`,
+    at: i % 5 === 0 ? null : `2026-03-0${1 + (i % 9)}T10:0${i % 10}`,
+    ...(i % 7 === 0 ? { after: i % 2 === 0 } : {}),
+  };
   const kind = KINDS[i % 4]!;
-  return kind === 'tap' ? { kind, sound: (['sound', 'dull', 'doubtful'] as const)[i % 3]!, ...taken } : { kind, value: i / 3, ...taken };
+  return kind === 'tap'
+    ? { kind, sound: (['sound', 'dull', 'doubtful'] as const)[i % 3]!, ...taken }
+    : { kind, value: i / 3, ...taken };
 }
 
 function inputsWith(count: number): StoredInputs {
-  return { ...NEW_REPAIR, survey: { ...NEW_REPAIR.survey, readings: Array.from({ length: count }, (_, i) => reading(i)) } } as StoredInputs;
+  return {
+    ...NEW_REPAIR,
+    survey: { ...NEW_REPAIR.survey, readings: Array.from({ length: count }, (_, i) => reading(i)) },
+  } as StoredInputs;
 }
 
 const stored = (inputs: StoredInputs): Stored => JSON.parse(storedText(inputs)) as Stored;
@@ -27,7 +39,10 @@ describe('stored inputs', () => {
 
     it(`without their taps are the same but for those, with ${count} readings`, () => {
       const inputs = inputsWith(count);
-      expect(inputsWithoutTaps(stored(inputs))).toEqual({ ...inputs, survey: { ...inputs.survey, readings: inputs.survey.readings.filter(({ kind }) => kind !== 'tap') } });
+      expect(inputsWithoutTaps(stored(inputs))).toEqual({
+        ...inputs,
+        survey: { ...inputs.survey, readings: inputs.survey.readings.filter(({ kind }) => kind !== 'tap') },
+      });
     });
   }
 

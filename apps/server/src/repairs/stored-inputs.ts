@@ -12,20 +12,37 @@ interface Table {
   words: string[];
   rows: Row[];
 }
-type Row = [kind: number, xMm: number, yMm: number, soundOrValue: number, instrument: number, by: number, at: number | null, after?: boolean];
+type Row = [
+  kind: number,
+  xMm: number,
+  yMm: number,
+  soundOrValue: number,
+  instrument: number,
+  by: number,
+  at: number | null,
+  after?: boolean,
+];
 
 /** Inputs as they are in the database. */
-export type Stored = Partial<Omit<StoredInputs, 'survey'>> & { survey?: Partial<Omit<Survey, 'readings'>> & { readings?: Reading[] | Table } };
+export type Stored = Partial<Omit<StoredInputs, 'survey'>> & {
+  survey?: Partial<Omit<Survey, 'readings'>> & { readings?: Reading[] | Table };
+};
 
 /** Inputs as text for the database. */
 export function storedText(inputs: RepairInputs): string {
   const { readings } = inputs.survey;
-  return JSON.stringify(readings.length > FEW ? { ...inputs, survey: { ...inputs.survey, readings: tableOf(readings) } } : inputs);
+  return JSON.stringify(
+    readings.length > FEW ? { ...inputs, survey: { ...inputs.survey, readings: tableOf(readings) } } : inputs,
+  );
 }
 
 /** Inputs as they were before they were stored, with what a new repair has where they are older than a field. */
 export function inputsOf(stored: Stored): StoredInputs {
-  return completeInputs(withReadings(stored, (readings) => (Array.isArray(readings) ? readings : readings.rows.map((row) => readingOf(row, readings.words)))));
+  return completeInputs(
+    withReadings(stored, (readings) =>
+      Array.isArray(readings) ? readings : readings.rows.map((row) => readingOf(row, readings.words)),
+    ),
+  );
 }
 
 /** The same without the taps: no plan rests on them, and there may be thousands. */
@@ -41,7 +58,9 @@ export function inputsWithoutTaps(stored: Stored): StoredInputs {
 
 function withReadings(stored: Stored, work: (readings: Reading[] | Table) => Reading[]): Partial<StoredInputs> {
   const { survey } = stored;
-  return (survey?.readings ? { ...stored, survey: { ...survey, readings: work(survey.readings) } } : stored) as Partial<StoredInputs>;
+  return (
+    survey?.readings ? { ...stored, survey: { ...survey, readings: work(survey.readings) } } : stored
+  ) as Partial<StoredInputs>;
 }
 
 function tableOf(readings: RepairInputs['survey']['readings']): Table {
@@ -53,7 +72,15 @@ function tableOf(readings: RepairInputs['survey']['readings']): Table {
   };
   const rows = readings.map((reading): Row => {
     const { kind, xMm, yMm, instrument, by, at, after } = reading;
-    const row: Row = [place(kind), xMm, yMm, reading.kind === 'tap' ? place(reading.sound) : reading.value, place(instrument), place(by), at === null ? null : place(at)];
+    const row: Row = [
+      place(kind),
+      xMm,
+      yMm,
+      reading.kind === 'tap' ? place(reading.sound) : reading.value,
+      place(instrument),
+      place(by),
+      at === null ? null : place(at),
+    ];
     if (after !== undefined) row[7] = after;
     return row;
   });
@@ -62,6 +89,17 @@ function tableOf(readings: RepairInputs['survey']['readings']): Table {
 
 function readingOf([kind, xMm, yMm, soundOrValue, instrument, by, at, after]: Row, words: readonly string[]): Reading {
   const name = words[kind]! as Reading['kind'];
-  const taken = { xMm, yMm, instrument: words[instrument]!, by: words[by]!, at: at === null ? null : words[at]!, ...(after === undefined ? {} : { after }) };
-  return (name === 'tap' ? { kind: name, sound: words[soundOrValue], ...taken } : { kind: name, value: soundOrValue, ...taken }) as Reading;
+  const taken = {
+    xMm,
+    yMm,
+    instrument: words[instrument]!,
+    by: words[by]!,
+    at: at === null ? null : words[at]!,
+    ...(after === undefined ? {} : { after }),
+  };
+  return (
+    name === 'tap'
+      ? { kind: name, sound: words[soundOrValue], ...taken }
+      : { kind: name, value: soundOrValue, ...taken }
+  ) as Reading;
 }

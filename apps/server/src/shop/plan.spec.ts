@@ -43,12 +43,18 @@ describe('the plan of the shed', () => {
 
   it('is the one everybody sees, from whichever server, and another once something has changed', async () => {
     const manager = await new TestClient(await server.listen()).signIn('manager');
-    await manager.send('PUT', '/api/shop/settings', { ...USUAL_SHOP, hands: [{ id: server.people.tech, skills: ['prepare', 'lay-up', 'finish', 'inspect'] }] });
+    await manager.send('PUT', '/api/shop/settings', {
+      ...USUAL_SHOP,
+      hands: [{ id: server.people.tech, skills: ['prepare', 'lay-up', 'finish', 'inspect'] }],
+    });
     const id = await jobBegun();
     const found = (await tech.send('GET', '/api/plan')).body as ShedPlanFound;
     expect(found.result!.tasks.some((task) => task.id.startsWith(id))).toBeTrue();
     expect((await other.send('GET', '/api/plan')).body).toEqual(found);
-    const [rows, shop] = [(await tech.send('GET', '/api/repairs')).body as BoardRow[], (await tech.send('GET', '/api/shop')).body as ShopReply];
+    const [rows, shop] = [
+      (await tech.send('GET', '/api/repairs')).body as BoardRow[],
+      (await tech.send('GET', '/api/shop')).body as ShopReply,
+    ];
     const here = wholePlan(shedPlanInput(rows, shop, wallClock(server.context.now()), wallClock));
     expect(found).toEqual(JSON.parse(JSON.stringify(here)) as ShedPlanFound);
     const [first] = found.result!.tasks.filter((task) => task.id.startsWith(id));

@@ -1,4 +1,10 @@
-import { addReading as addReadingBody, forecast, setMark as setMarkBody, setPin as setPinBody, shopSettings } from '@ashstep/contract';
+import {
+  addReading as addReadingBody,
+  forecast,
+  setMark as setMarkBody,
+  setPin as setPinBody,
+  shopSettings,
+} from '@ashstep/contract';
 import { Router } from 'express';
 import { personOf } from '../people/door.js';
 import { sentOf } from '../platform/commands.js';

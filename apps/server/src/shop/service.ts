@@ -1,4 +1,11 @@
-import { type Person, type SetMark, type SetPin, type ShopReply, changesBetween, completeSettings } from '@ashstep/contract';
+import {
+  type Person,
+  type SetMark,
+  type SetPin,
+  type ShopReply,
+  changesBetween,
+  completeSettings,
+} from '@ashstep/contract';
 import type { Air, AirReading, ShopSettings } from '@ashstep/core';
 import { type Sent, isAhead, once } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
@@ -6,7 +13,23 @@ import { type Queryable, loadQueries } from '../platform/database.js';
 import { ProblemError } from '../platform/problems.js';
 import { changeOpen, touch } from '../repairs/store.js';
 
-type QueryName = 'settings' | 'saveSettings' | 'forecast' | 'saveForecast' | 'dropForecast' | 'lastReading' | 'addReading' | 'pins' | 'savePin' | 'dropPin' | 'marks' | 'saveMark' | 'dropMark' | 'stepBefore' | 'laid' | 'event';
+type QueryName =
+  | 'settings'
+  | 'saveSettings'
+  | 'forecast'
+  | 'saveForecast'
+  | 'dropForecast'
+  | 'lastReading'
+  | 'addReading'
+  | 'pins'
+  | 'savePin'
+  | 'dropPin'
+  | 'marks'
+  | 'saveMark'
+  | 'dropMark'
+  | 'stepBefore'
+  | 'laid'
+  | 'event';
 const sql = loadQueries<QueryName>(import.meta.url, './queries.sql');
 
 export async function shopSettings(db: Queryable): Promise<ShopSettings> {
@@ -24,7 +47,14 @@ export async function shopPlan({ pool }: Context): Promise<ShopReply> {
     pool.query<{ lays: number; gPerMin: number | null }>(sql.laid),
   ]);
   const { lays, gPerMin } = laid.rows[0]!;
-  return { settings, forecast: forecast.rows[0] ?? null, reading: reading.rows[0] ?? null, pins: pins.rows, marks: marks.rows, laid: gPerMin === null ? null : { lays, gPerMin } };
+  return {
+    settings,
+    forecast: forecast.rows[0] ?? null,
+    reading: reading.rows[0] ?? null,
+    pins: pins.rows,
+    marks: marks.rows,
+    laid: gPerMin === null ? null : { lays, gPerMin },
+  };
 }
 
 interface ShopEvent {
@@ -33,17 +63,29 @@ interface ShopEvent {
 }
 
 /** Runs a change of the shop and writes down who made it; the same act sent again does nothing. */
-async function changeShop(context: Context, person: Person, sent: Sent | undefined, work: (client: Queryable) => Promise<ShopEvent | null>): Promise<ShopReply> {
+async function changeShop(
+  context: Context,
+  person: Person,
+  sent: Sent | undefined,
+  work: (client: Queryable) => Promise<ShopEvent | null>,
+): Promise<ShopReply> {
   await once(context, sent, person, null, async (client) => {
     const event = await work(client);
-    if (event) await client.query(sql.event, [context.now(), person.id, person.name, event.kind, JSON.stringify(event.detail)]);
+    if (event)
+      await client.query(sql.event, [context.now(), person.id, person.name, event.kind, JSON.stringify(event.detail)]);
   });
   return shopPlan(context);
 }
 
 /** Hours, hands, rates, tools, climate and money; a manager's call. */
-export async function saveSettings(context: Context, settings: ShopSettings, person: Person, sent?: Sent): Promise<ShopReply> {
-  if (person.role !== 'manager') throw new ProblemError(403, 'forbidden', 'The shed is set up by a manager. Ask one to change it.');
+export async function saveSettings(
+  context: Context,
+  settings: ShopSettings,
+  person: Person,
+  sent?: Sent,
+): Promise<ShopReply> {
+  if (person.role !== 'manager')
+    throw new ProblemError(403, 'forbidden', 'The shed is set up by a manager. Ask one to change it.');
   return changeShop(context, person, sent, async (client) => {
     const changes = changesBetween(await shopSettings(client), settings);
     await client.query(sql.saveSettings, [JSON.stringify(settings)]);
@@ -52,24 +94,55 @@ export async function saveSettings(context: Context, settings: ShopSettings, per
 }
 
 /** Keeps a forecast in place of the one before; none goes back to the stand-in. */
-export async function saveForecast(context: Context, forecast: Air | null, person: Person, sent?: Sent): Promise<ShopReply> {
+export async function saveForecast(
+  context: Context,
+  forecast: Air | null,
+  person: Person,
+  sent?: Sent,
+): Promise<ShopReply> {
   return changeShop(context, person, sent, async (client) => {
     if (forecast === null) await client.query(sql.dropForecast);
-    else await client.query(sql.saveForecast, [forecast.startAt, JSON.stringify(forecast.hours), context.now(), person.name]);
-    return { kind: 'forecast', detail: forecast === null ? {} : { startAt: forecast.startAt, hours: forecast.hours.length } };
+    else
+      await client.query(sql.saveForecast, [
+        forecast.startAt,
+        JSON.stringify(forecast.hours),
+        context.now(),
+        person.name,
+      ]);
+    return {
+      kind: 'forecast',
+      detail: forecast === null ? {} : { startAt: forecast.startAt, hours: forecast.hours.length },
+    };
   });
 }
 
-export async function addReading(context: Context, id: string, reading: AirReading, person: Person, sent?: Sent): Promise<ShopReply> {
+export async function addReading(
+  context: Context,
+  id: string,
+  reading: AirReading,
+  person: Person,
+  sent?: Sent,
+): Promise<ShopReply> {
   requireNotAhead('at', reading.at, context.now());
   return changeShop(context, person, sent, async (client) => {
-    const added = await client.query(sql.addReading, [id, reading.at, reading.tempC, reading.humidityPercent, person.name]);
+    const added = await client.query(sql.addReading, [
+      id,
+      reading.at,
+      reading.tempC,
+      reading.humidityPercent,
+      person.name,
+    ]);
     return added.rowCount === 0 ? null : { kind: 'reading', detail: { id, ...reading } };
   });
 }
 
 /** Sets when a step begins, or lets it fall where it may. */
-export async function setPin(context: Context, { repairId, key, startAt }: SetPin, person: Person, sent?: Sent): Promise<ShopReply> {
+export async function setPin(
+  context: Context,
+  { repairId, key, startAt }: SetPin,
+  person: Person,
+  sent?: Sent,
+): Promise<ShopReply> {
   await changeStep(context, repairId, key, person, sent, async (client, { pin }, at) => {
     if (startAt === pin) return null;
     if (startAt === null) await client.query(sql.dropPin, [repairId, key]);
@@ -80,14 +153,22 @@ export async function setPin(context: Context, { repairId, key, startAt }: SetPi
 }
 
 /** Writes down when a step was begun and done; neither takes it back. */
-export async function setMark(context: Context, { repairId, key, startedAt, doneAt }: SetMark, person: Person, sent?: Sent): Promise<ShopReply> {
+export async function setMark(
+  context: Context,
+  { repairId, key, startedAt, doneAt }: SetMark,
+  person: Person,
+  sent?: Sent,
+): Promise<ShopReply> {
   requireNotAhead('startedAt', startedAt, context.now());
   requireNotAhead('doneAt', doneAt, context.now());
   await changeStep(context, repairId, key, person, sent, async (client, before, at) => {
     if (startedAt === before.startedAt && doneAt === before.doneAt) return null;
     if (startedAt === null && doneAt === null) await client.query(sql.dropMark, [repairId, key]);
     else await client.query(sql.saveMark, [repairId, key, startedAt, doneAt, person.name, at]);
-    return { kind: 'marked', detail: { key, was: { startedAt: before.startedAt, doneAt: before.doneAt }, is: { startedAt, doneAt } } };
+    return {
+      kind: 'marked',
+      detail: { key, was: { startedAt: before.startedAt, doneAt: before.doneAt }, is: { startedAt, doneAt } },
+    };
   });
   return shopPlan(context);
 }
@@ -104,9 +185,14 @@ async function changeStep(
   key: string,
   person: Person,
   sent: Sent | undefined,
-  work: (client: Queryable, before: StepBefore, at: Date) => Promise<{ kind: string; detail: Record<string, unknown> } | null>,
+  work: (
+    client: Queryable,
+    before: StepBefore,
+    at: Date,
+  ) => Promise<{ kind: string; detail: Record<string, unknown> } | null>,
 ): Promise<void> {
-  if (person.role === 'inspector') throw new ProblemError(403, 'forbidden', 'The days are planned by those who do the work. Ask a technician.');
+  if (person.role === 'inspector')
+    throw new ProblemError(403, 'forbidden', 'The days are planned by those who do the work. Ask a technician.');
   await changeOpen(context, repairId, person, sent, async (client, _repair, { at }) => {
     const done = await work(client, (await client.query<StepBefore>(sql.stepBefore, [repairId, key])).rows[0]!, at);
     return done && { ...done, version: await touch(client, repairId, at) };
@@ -114,5 +200,8 @@ async function changeStep(
 }
 
 function requireNotAhead(field: string, at: string | null, now: Date): void {
-  if (isAhead(at, now)) throw new ProblemError(422, 'invalid', 'That time is still to come.', { fields: [{ path: field, message: 'Still to come. Give the time it was.' }] });
+  if (isAhead(at, now))
+    throw new ProblemError(422, 'invalid', 'That time is still to come.', {
+      fields: [{ path: field, message: 'Still to come. Give the time it was.' }],
+    });
 }

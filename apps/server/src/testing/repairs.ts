@@ -7,7 +7,15 @@ type Sections = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
 
 export async function newCraft(client: TestClient, tag = `T-${Math.floor(Math.random() * 1e9)}`): Promise<string> {
   const id = randomUUID();
-  await client.send('POST', '/api/craft', { id, tag, name: 'Spec craft', kind: 'boat', year: 2010, construction: 'Polyester/glass', notes: '' });
+  await client.send('POST', '/api/craft', {
+    id,
+    tag,
+    name: 'Spec craft',
+    kind: 'boat',
+    year: 2010,
+    construction: 'Polyester/glass',
+    notes: '',
+  });
   return id;
 }
 
@@ -16,8 +24,19 @@ export async function newRepair(client: TestClient, title = 'Spec repair'): Prom
   return reply.body;
 }
 
-export const saveSection = (client: TestClient, repair: { id: string; version: number }, section: keyof RepairInputs, patch: object, version = repair.version): Promise<TestReply> =>
-  client.send('PUT', `/api/repairs/${repair.id}/inputs/${section}`, { ...NEW_REPAIR[section], ...patch }, { 'If-Match': `"${version}"` });
+export const saveSection = (
+  client: TestClient,
+  repair: { id: string; version: number },
+  section: keyof RepairInputs,
+  patch: object,
+  version = repair.version,
+): Promise<TestReply> =>
+  client.send(
+    'PUT',
+    `/api/repairs/${repair.id}/inputs/${section}`,
+    { ...NEW_REPAIR[section], ...patch },
+    { 'If-Match': `"${version}"` },
+  );
 
 const PLANNED: Sections = {
   laminate: { thicknessMm: 4, clueIds: ['styrene-smell', 'tint-green-blue'] },
@@ -28,15 +47,35 @@ const PLANNED: Sections = {
 /** A repair planned and laid by one, with every acceptance check passed by an inspector, who may sign it. */
 export async function finishedRepair(client: TestClient, inspector: TestClient): Promise<RepairDetail> {
   let repair = await newRepair(client);
-  for (const [section, patch] of Object.entries(PLANNED)) repair = (await saveSection(client, repair, section as keyof RepairInputs, patch)).body;
+  for (const [section, patch] of Object.entries(PLANNED))
+    repair = (await saveSection(client, repair, section as keyof RepairInputs, patch)).body;
   const plan = planRepair(repair.inputs);
   const at = `/api/repairs/${repair.id}`;
   const conditions = plan.resin!.verdicts.families.find((f) => f.family === 'polyester')!.conditions;
-  for (const check of [...PREPARATION_CHECKS, ...conditions]) await client.send('PUT', `${at}/checks`, { id: randomUUID(), checkId: check.id, done: true });
-  await client.send('POST', `${at}/log`, { id: randomUUID(), entry: { kind: 'start', tempC: 20, humidityPercent: 55 } });
+  for (const check of [...PREPARATION_CHECKS, ...conditions])
+    await client.send('PUT', `${at}/checks`, { id: randomUUID(), checkId: check.id, done: true });
+  await client.send('POST', `${at}/log`, {
+    id: randomUUID(),
+    entry: { kind: 'start', tempC: 20, humidityPercent: 55 },
+  });
   const pot = plan.mix!.faces[0]!.pots[0]!;
-  await client.send('POST', `${at}/log`, { id: randomUUID(), entry: { kind: 'batch', label: 'A', resinG: pot.mix.resinG, secondG: pot.mix.secondG, resinLot: 'P-1', secondLot: 'C-9', tempC: 20 } });
-  for (const ply of plan.patch!.faces[0]!.plies) await client.send('POST', `${at}/log`, { id: randomUUID(), entry: { kind: 'ply', plyKey: `f0-p${ply.laid}`, label: `Ply ${ply.laid}` } });
+  await client.send('POST', `${at}/log`, {
+    id: randomUUID(),
+    entry: {
+      kind: 'batch',
+      label: 'A',
+      resinG: pot.mix.resinG,
+      secondG: pot.mix.secondG,
+      resinLot: 'P-1',
+      secondLot: 'C-9',
+      tempC: 20,
+    },
+  });
+  for (const ply of plan.patch!.faces[0]!.plies)
+    await client.send('POST', `${at}/log`, {
+      id: randomUUID(),
+      entry: { kind: 'ply', plyKey: `f0-p${ply.laid}`, label: `Ply ${ply.laid}` },
+    });
   await inspect(inspector, repair, plan.inspection);
   return (await client.send('GET', at)).body;
 }
@@ -54,7 +93,13 @@ export async function inspectAgain(inspector: TestClient, repair: RepairDetail):
 async function inspect(inspector: TestClient, repair: RepairDetail, checks: readonly InspectionCheck[]): Promise<void> {
   for (const check of checks) {
     const value = check.min !== undefined ? Math.max(check.min, check.id === 'hardness-impressor' ? 40 : check.min) : 0;
-    const answer = check.kind === 'eye' ? { pass: true } : { readings: Array.from({ length: check.count ?? 1 }, () => value) };
-    await inspector.send('POST', `/api/repairs/${repair.id}/results`, { id: randomUUID(), checkId: check.id, note: '', ...answer });
+    const answer =
+      check.kind === 'eye' ? { pass: true } : { readings: Array.from({ length: check.count ?? 1 }, () => value) };
+    await inspector.send('POST', `/api/repairs/${repair.id}/results`, {
+      id: randomUUID(),
+      checkId: check.id,
+      note: '',
+      ...answer,
+    });
   }
 }

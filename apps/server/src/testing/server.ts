@@ -29,18 +29,34 @@ export class TestClient {
 
   send(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<TestReply> {
     if (body === undefined) return this.request(method, path, null, headers);
-    return this.request(method, path, typeof body === 'string' ? body : JSON.stringify(body), { 'Content-Type': 'application/json', ...headers });
+    return this.request(method, path, typeof body === 'string' ? body : JSON.stringify(body), {
+      'Content-Type': 'application/json',
+      ...headers,
+    });
   }
 
-  private async request(method: string, path: string, body: string | Uint8Array<ArrayBuffer> | null, headers: Record<string, string>): Promise<TestReply> {
-    const response = await fetch(`${this.base}${path}`, { method, headers: { Cookie: this.cookie, 'X-CSRF-Token': this.token, ...headers }, body });
+  private async request(
+    method: string,
+    path: string,
+    body: string | Uint8Array<ArrayBuffer> | null,
+    headers: Record<string, string>,
+  ): Promise<TestReply> {
+    const response = await fetch(`${this.base}${path}`, {
+      method,
+      headers: { Cookie: this.cookie, 'X-CSRF-Token': this.token, ...headers },
+      body,
+    });
     for (const cookie of response.headers.getSetCookie()) {
       const [, name, value] = /^([^=]+)=([^;]*)/.exec(cookie)!;
       this.cookies.set(name!, value!);
     }
     const buffer = Buffer.from(await response.arrayBuffer());
     const json = /json/.test(response.headers.get('content-type') ?? '');
-    return { status: response.status, body: json ? JSON.parse(buffer.toString('utf8')) : buffer, headers: response.headers };
+    return {
+      status: response.status,
+      body: json ? JSON.parse(buffer.toString('utf8')) : buffer,
+      headers: response.headers,
+    };
   }
 
   private get cookie(): string {
@@ -133,7 +149,11 @@ export class TestServer {
       demoPasswords: {},
       logLevel: 'silent',
     };
-    const server = new TestServer({ pool, config, log: pino({ level: 'silent' }), sealKey: sealKey(config.recordKey), now: () => new Date() }, admin, database);
+    const server = new TestServer(
+      { pool, config, log: pino({ level: 'silent' }), sealKey: sealKey(config.recordKey), now: () => new Date() },
+      admin,
+      database,
+    );
     await server.prepare();
     await server.fill();
     return server;
@@ -168,7 +188,15 @@ export class TestServer {
   private async fill(): Promise<void> {
     const { pool } = this.context;
     await setShop(pool, 'Spec shed', false);
-    const person = (id: string, login: string, role: 'technician' | 'inspector' | 'manager') => savePerson(pool, { id, login, name: `${login[0]!.toUpperCase()}${login.slice(1)} Spec`, role, password: PASSWORD, demo: false });
+    const person = (id: string, login: string, role: 'technician' | 'inspector' | 'manager') =>
+      savePerson(pool, {
+        id,
+        login,
+        name: `${login[0]!.toUpperCase()}${login.slice(1)} Spec`,
+        role,
+        password: PASSWORD,
+        demo: false,
+      });
     await person(this.people.tech, 'tech', 'technician');
     await person(this.people.other, 'other', 'technician');
     await person(this.people.inspector, 'inspector', 'inspector');
@@ -179,7 +207,11 @@ export class TestServer {
 /** The server's way to a database of the cluster the owner's leads to. */
 export function serverUrl(ownerUrl: string, database: string): string {
   const url = new URL(ownerUrl);
-  return Object.assign(url, { username: 'spec_server', password: 'only for the specs', pathname: `/${database}` }).toString();
+  return Object.assign(url, {
+    username: 'spec_server',
+    password: 'only for the specs',
+    pathname: `/${database}`,
+  }).toString();
 }
 
 /** Ends a pool and waits until its connections are closed, which its own end does not. */

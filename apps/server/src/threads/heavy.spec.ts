@@ -7,7 +7,13 @@ import { planOf } from './heavy.js';
 function tangle(cracks: number, points: number): RepairInputs['survey']['marks'] {
   let seed = 7;
   const next = (): number => Math.round(((seed = (seed * 16_807) % 2_147_483_647) / 2_147_483_647) * 300);
-  return Array.from({ length: cracks }, (_, i) => ({ id: `00000000-0000-4000-8000-0000000000${10 + i}`, kind: 'crack', name: '', widthMm: 5, points: Array.from({ length: points }, () => ({ x: next(), y: next() })) }));
+  return Array.from({ length: cracks }, (_, i) => ({
+    id: `00000000-0000-4000-8000-0000000000${10 + i}`,
+    kind: 'crack',
+    name: '',
+    widthMm: 5,
+    points: Array.from({ length: points }, () => ({ x: next(), y: next() })),
+  }));
 }
 
 describe('heavy work', () => {
@@ -22,8 +28,21 @@ describe('heavy work', () => {
   afterAll(() => server.stop());
 
   it('comes out of a thread as it does at once', async () => {
-    const readings = Array.from({ length: 60 }, (_, i) => ({ kind: 'tap' as const, sound: 'dull' as const, xMm: i, yMm: 0, instrument: '', by: '', at: null }));
-    const inputs: RepairInputs = { ...NEW_REPAIR, laminate: { ...NEW_REPAIR.laminate, thicknessMm: 4 }, resin: { ...NEW_REPAIR.resin, systemId: 'polyester' }, survey: { ...NEW_REPAIR.survey, readings, marks: tangle(12, 100) } };
+    const readings = Array.from({ length: 60 }, (_, i) => ({
+      kind: 'tap' as const,
+      sound: 'dull' as const,
+      xMm: i,
+      yMm: 0,
+      instrument: '',
+      by: '',
+      at: null,
+    }));
+    const inputs: RepairInputs = {
+      ...NEW_REPAIR,
+      laminate: { ...NEW_REPAIR.laminate, thicknessMm: 4 },
+      resin: { ...NEW_REPAIR.resin, systemId: 'polyester' },
+      survey: { ...NEW_REPAIR.survey, readings, marks: tangle(12, 100) },
+    };
     expect(await planOf(inputs)).toEqual(structuredClone(planRepair(inputs)));
   }, 30_000);
 
@@ -48,7 +67,10 @@ describe('heavy work', () => {
 
   it('prints beside what is answered', async () => {
     const repair = await newRepair(tech);
-    const replies = await Promise.all(['record.pdf', 'quote.pdf'].map((name) => tech.send('GET', `/api/repairs/${repair.id}/${name}`)));
-    for (const { status, body } of replies) expect([status, (body as Buffer).subarray(0, 5).toString()]).toEqual([200, '%PDF-']);
+    const replies = await Promise.all(
+      ['record.pdf', 'quote.pdf'].map((name) => tech.send('GET', `/api/repairs/${repair.id}/${name}`)),
+    );
+    for (const { status, body } of replies)
+      expect([status, (body as Buffer).subarray(0, 5).toString()]).toEqual([200, '%PDF-']);
   }, 30_000);
 });

@@ -1,5 +1,12 @@
 import { Piscina } from 'piscina';
-import { CoreError, type RepairInputs, type RepairPlan, type ShedPlanFound, type ShedPlanInput, planRepair } from '@ashstep/core';
+import {
+  CoreError,
+  type RepairInputs,
+  type RepairPlan,
+  type ShedPlanFound,
+  type ShedPlanInput,
+  planRepair,
+} from '@ashstep/core';
 import { ProblemError } from '../platform/problems.js';
 import type * as tasks from './tasks.js';
 
@@ -20,20 +27,36 @@ let pool: Piscina | null = null;
 function threads(): Piscina {
   if (pool) return pool;
   const file = import.meta.url.endsWith('.ts') ? './tasks.source.mjs' : './tasks.js';
-  pool = new Piscina({ filename: new URL(file, import.meta.url).href, minThreads: 0, maxThreads: 2, idleTimeout: 60_000, maxQueue: 100 });
+  pool = new Piscina({
+    filename: new URL(file, import.meta.url).href,
+    minThreads: 0,
+    maxThreads: 2,
+    idleTimeout: 60_000,
+    maxQueue: 100,
+  });
   // A thread that breaks fails what it was at; it ends nothing else.
   pool.on('error', () => undefined);
   return pool;
 }
 
-async function inThread<Name extends keyof Tasks>(name: Name, input: Parameters<Tasks[Name]>[0], mostMs: number): Promise<Awaited<ReturnType<Tasks[Name]>>> {
+async function inThread<Name extends keyof Tasks>(
+  name: Name,
+  input: Parameters<Tasks[Name]>[0],
+  mostMs: number,
+): Promise<Awaited<ReturnType<Tasks[Name]>>> {
   const limit = new AbortController();
   const timer = setTimeout(() => limit.abort(), mostMs);
   try {
     return (await threads().run(input, { name, signal: limit.signal })) as Awaited<ReturnType<Tasks[Name]>>;
   } catch (error) {
-    if (limit.signal.aborted) throw new ProblemError(422, 'too-heavy', 'These figures take too long to work out. Take marks or points out that are not needed.');
-    if ((error as Error).message === 'Task queue is at limit') throw new ProblemError(503, 'away', 'Too much is being worked out just now. Try again in a moment.');
+    if (limit.signal.aborted)
+      throw new ProblemError(
+        422,
+        'too-heavy',
+        'These figures take too long to work out. Take marks or points out that are not needed.',
+      );
+    if ((error as Error).message === 'Task queue is at limit')
+      throw new ProblemError(503, 'away', 'Too much is being worked out just now. Try again in a moment.');
     throw error;
   } finally {
     clearTimeout(timer);
@@ -43,7 +66,10 @@ async function inThread<Name extends keyof Tasks>(name: Name, input: Parameters<
 /** How much there is to work out of a repair. */
 function weightOf({ survey, damage, taper }: RepairInputs): number {
   const points = survey.marks.reduce((sum, mark) => sum + mark.points.length, 0);
-  const outlines = [damage.shape, survey.visible, survey.expected?.shape].reduce((sum, shape) => sum + (shape?.kind === 'polygon' ? shape.points.length : 0), 0);
+  const outlines = [damage.shape, survey.visible, survey.expected?.shape].reduce(
+    (sum, shape) => sum + (shape?.kind === 'polygon' ? shape.points.length : 0),
+    0,
+  );
   return points + outlines + survey.readings.length / 10 + (taper.locals?.length ?? 0) * 20;
 }
 
@@ -64,6 +90,9 @@ export async function wholePlanOf(input: ShedPlanInput): Promise<ShedPlanFound> 
 }
 
 /** Prints something in a thread. @throws ProblemError 422 `too-heavy` when it takes too long */
-export async function printed<Name extends Exclude<keyof Tasks, 'plan' | 'shed'>>(name: Name, input: Parameters<Tasks[Name]>[0]): Promise<Buffer> {
+export async function printed<Name extends Exclude<keyof Tasks, 'plan' | 'shed'>>(
+  name: Name,
+  input: Parameters<Tasks[Name]>[0],
+): Promise<Buffer> {
   return Buffer.from(await inThread(name, input, MOST_PRINT_MS));
 }

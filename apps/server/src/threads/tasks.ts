@@ -1,4 +1,13 @@
-import { type CoreError, type RepairInputs, type RepairPlan, type ShedPlanFound, type ShedPlanInput, attempt, planRepair, wholePlan } from '@ashstep/core';
+import {
+  type CoreError,
+  type RepairInputs,
+  type RepairPlan,
+  type ShedPlanFound,
+  type ShedPlanInput,
+  attempt,
+  planRepair,
+  wholePlan,
+} from '@ashstep/core';
 import { quotePdf } from '../quote/pdf.js';
 import { recordPdf } from '../record/pdf/index.js';
 
@@ -8,12 +17,21 @@ export function plan(inputs: RepairInputs): RepairPlan {
 }
 
 /** Errors of a thread come out without what they are of: what is wrong with the figures is told as data. */
-export function shed(input: ShedPlanInput): { found: ShedPlanFound | null; wrong: Pick<CoreError, 'code' | 'field' | 'params'> | null } {
+export function shed(input: ShedPlanInput): {
+  found: ShedPlanFound | null;
+  wrong: Pick<CoreError, 'code' | 'field' | 'params'> | null;
+} {
   const { result, error } = attempt(() => wholePlan(input));
   return { found: result, wrong: error && { code: error.code, field: error.field, params: error.params } };
 }
 
-export function record({ file, faults }: { file: Parameters<typeof recordPdf>[0]; faults: readonly string[] }): Promise<Uint8Array> {
+export function record({
+  file,
+  faults,
+}: {
+  file: Parameters<typeof recordPdf>[0];
+  faults: readonly string[];
+}): Promise<Uint8Array> {
   return recordPdf(file, faults);
 }
 

@@ -12,10 +12,20 @@ export function trialRoutes(context: Context): Router {
     response.json(await listTrials(context));
   });
   router.post('/trials', async (request, response) => {
-    response.status(201).json(await addTrial(context, parse(bondTrialBody, request.body), personOf(response), sentOf(request)));
+    response
+      .status(201)
+      .json(await addTrial(context, parse(bondTrialBody, request.body), personOf(response), sentOf(request)));
   });
   router.post('/trials/:id/withdraw', async (request, response) => {
-    response.json(await withdrawTrial(context, parse(uuid, request.params.id, 'id'), parse(withdrawBody, request.body).why, personOf(response), sentOf(request)));
+    response.json(
+      await withdrawTrial(
+        context,
+        parse(uuid, request.params.id, 'id'),
+        parse(withdrawBody, request.body).why,
+        personOf(response),
+        sentOf(request),
+      ),
+    );
   });
   return router;
 }

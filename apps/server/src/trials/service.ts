@@ -11,7 +11,12 @@ export async function listTrials({ pool }: Context): Promise<BondTrial[]> {
 }
 
 /** Writes down one coupon; sending the same id again changes nothing. */
-export async function addTrial(context: Context, trial: BondTrialBody, person: Person, sent?: Sent): Promise<BondTrial[]> {
+export async function addTrial(
+  context: Context,
+  trial: BondTrialBody,
+  person: Person,
+  sent?: Sent,
+): Promise<BondTrial[]> {
   const { failure } = trial;
   const values = [
     trial.id,
@@ -32,7 +37,13 @@ export async function addTrial(context: Context, trial: BondTrialBody, person: P
 }
 
 /** Takes a coupon out of the comparison; it stays on record with the reason. */
-export async function withdrawTrial(context: Context, id: string, why: string, person: Person, sent?: Sent): Promise<BondTrial[]> {
+export async function withdrawTrial(
+  context: Context,
+  id: string,
+  why: string,
+  person: Person,
+  sent?: Sent,
+): Promise<BondTrial[]> {
   await once(context, sent, person, null, async (client) => {
     const done = await client.query(sql.withdraw, [id, context.now(), person.name, why]);
     if (done.rowCount === 0) throw notFound('bond trial that counts');

@@ -28,7 +28,9 @@ describe('bond trials', () => {
     const body = coupon();
     expect((await tech.send('POST', '/api/trials', body)).status).toBe(201);
     const { body: list } = await tech.send('POST', '/api/trials', body);
-    expect(list.filter((trial: { id: string }) => trial.id === body.id)).toEqual([{ ...body, at: jasmine.any(String), by: 'Tech Spec', withdrawn: null }]);
+    expect(list.filter((trial: { id: string }) => trial.id === body.id)).toEqual([
+      { ...body, at: jasmine.any(String), by: 'Tech Spec', withdrawn: null },
+    ]);
   });
 
   it('are withdrawn with a reason and stay on record; nothing else about them can change', async () => {
@@ -36,7 +38,9 @@ describe('bond trials', () => {
     await tech.send('POST', '/api/trials', body);
     expect((await tech.send('POST', `/api/trials/${body.id}/withdraw`, { why: '' })).status).toBe(422);
     const { body: list } = await tech.send('POST', `/api/trials/${body.id}/withdraw`, { why: 'Grip slipped.' });
-    expect(list.find((trial: { id: string }) => trial.id === body.id).withdrawn).toEqual(jasmine.objectContaining({ by: 'Tech Spec', why: 'Grip slipped.' }));
+    expect(list.find((trial: { id: string }) => trial.id === body.id).withdrawn).toEqual(
+      jasmine.objectContaining({ by: 'Tech Spec', why: 'Grip slipped.' }),
+    );
     expect((await tech.send('POST', `/api/trials/${body.id}/withdraw`, { why: 'Again.' })).status).toBe(404);
     await expectAsync(server.owner.query('UPDATE bond_trial SET value = 99')).toBeRejected();
     await expectAsync(server.owner.query('DELETE FROM bond_trial')).toBeRejected();
@@ -51,7 +55,9 @@ describe('bond trials', () => {
     expect(await refused({ value: -1 })).toBe('value');
     expect(await refused({ preparation: '  ' })).toBe('preparation');
     expect(await refused({ unit: 'stone' })).toBe('unit');
-    expect(await refused({ failure: { oldLaminatePercent: 80, newLaminatePercent: 0, bondLinePercent: 40 } })).toBe('failure');
+    expect(await refused({ failure: { oldLaminatePercent: 80, newLaminatePercent: 0, bondLinePercent: 40 } })).toBe(
+      'failure',
+    );
     expect((await tech.send('POST', '/api/trials/not-an-id/withdraw', { why: 'x' })).status).toBe(422);
     expect((await new TestClient(base).send('GET', '/api/trials')).status).toBe(401);
   });

@@ -8,7 +8,8 @@ import { SignInAgain } from './people/sign-in-again';
   selector: 'ash-root',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [RouterOutlet, Hatches, Keys, SignInAgain],
-  template: `<a class="skip" href="#main">To the work</a><ash-hatches /><ash-keys /><ash-sign-in-again /><router-outlet />`,
+  template: `<a class="skip" href="#main">To the work</a
+    ><ash-hatches /><ash-keys /><ash-sign-in-again /><router-outlet />`,
   styles: ':host { display: block; height: 100%; }',
 })
 export class App {}

@@ -11,7 +11,13 @@ export interface Calculation {
   example: unknown;
 }
 
-export function calculation<S extends z.ZodType>(name: string, summary: string, schema: S, run: (input: z.infer<S>) => unknown, example: z.infer<S>): Calculation {
+export function calculation<S extends z.ZodType>(
+  name: string,
+  summary: string,
+  schema: S,
+  run: (input: z.infer<S>) => unknown,
+  example: z.infer<S>,
+): Calculation {
   return { name, summary, schema, run: run as Calculation['run'], example };
 }
 
@@ -20,12 +26,24 @@ export const family = z.enum(['polyester', 'vinylester', 'epoxy']);
 export const layer = z.union([
   fabricLayer.extend({ resin: family.optional() }),
   z.strictObject({ coreId, thicknessMm: n }),
-  z.strictObject({ e1GPa: n, e2GPa: n, g12GPa: n, nu12: n, thicknessMm: n, orientationDeg: n.optional(), densityKgM3: n.optional(), strengths: z.strictObject({ xtMPa: n, xcMPa: n, ytMPa: n, ycMPa: n, sMPa: n }).optional() }),
+  z.strictObject({
+    e1GPa: n,
+    e2GPa: n,
+    g12GPa: n,
+    nu12: n,
+    thicknessMm: n,
+    orientationDeg: n.optional(),
+    densityKgM3: n.optional(),
+    strengths: z.strictObject({ xtMPa: n, xcMPa: n, ytMPa: n, ycMPa: n, sMPa: n }).optional(),
+  }),
 ]);
 export const laminate = z.strictObject({ layers: z.array(layer), resin: family.optional() });
 export const point = z.strictObject({ x: n, y: n });
 export const factor = n.optional();
 /** Air hour by hour from a moment on. */
-export const forecast = z.strictObject({ startAt: z.string(), hours: z.array(z.strictObject({ tempC: n, humidityPercent: n, rainMm: n, sunWPerM2: n })) });
+export const forecast = z.strictObject({
+  startAt: z.string(),
+  hours: z.array(z.strictObject({ tempC: n, humidityPercent: n, rainMm: n, sunWPerM2: n })),
+});
 export { container };
 export const HULL = { kind: 'roundedRectangle', lengthMm: 140, widthMm: 90, cornerRadiusMm: 30 } as const;

@@ -15,7 +15,18 @@ export const CURE_CALCULATIONS: readonly Calculation[] = [
   calculation(
     'pot-exotherm',
     'Temperature and degree of cure of resin in a pot: gel, peak, too hot or not',
-    z.strictObject({ cardId: cureCardId.optional(), card: cureCard.optional(), massG: n, container: container.optional(), startTempC: factor, airTempC: n, catalystPercent: factor, hours: factor, lossWPerK: factor, tooHotC: factor }),
+    z.strictObject({
+      cardId: cureCardId.optional(),
+      card: cureCard.optional(),
+      massG: n,
+      container: container.optional(),
+      startTempC: factor,
+      airTempC: n,
+      catalystPercent: factor,
+      hours: factor,
+      lossWPerK: factor,
+      tooHotC: factor,
+    }),
     core.potExotherm,
     { cardId: 'epoxy-medium', massG: 100, airTempC: 22, hours: 2 },
   ),
@@ -25,8 +36,21 @@ export const CURE_CALCULATIONS: readonly Calculation[] = [
     z.strictObject({
       cardId: cureCardId.optional(),
       card: cureCard.optional(),
-      plies: z.array(z.strictObject({ thicknessMm: n, fibreMassFraction: n, fibre: z.enum(['e-glass', 's-glass', 'carbon', 'aramid']).optional() })),
-      under: z.array(z.strictObject({ backing: z.enum(['laminate', 'eps-foam', 'pvc-foam', 'balsa', 'wood', 'steel', 'aluminium']), thicknessMm: n })).optional(),
+      plies: z.array(
+        z.strictObject({
+          thicknessMm: n,
+          fibreMassFraction: n,
+          fibre: z.enum(['e-glass', 's-glass', 'carbon', 'aramid']).optional(),
+        }),
+      ),
+      under: z
+        .array(
+          z.strictObject({
+            backing: z.enum(['laminate', 'eps-foam', 'pvc-foam', 'balsa', 'wood', 'steel', 'aluminium']),
+            thicknessMm: n,
+          }),
+        )
+        .optional(),
       airTempC: air,
       startTempC: factor,
       heaterWPerM2: factor,
@@ -39,7 +63,14 @@ export const CURE_CALCULATIONS: readonly Calculation[] = [
       sliceMm: factor,
     }),
     core.throughCure,
-    { cardId: 'epoxy-medium', plies: [{ thicknessMm: 4, fibreMassFraction: 0.5 }], under: [{ backing: 'laminate', thicknessMm: 5 }], airTempC: 20, hours: 12, sliceMm: 1 },
+    {
+      cardId: 'epoxy-medium',
+      plies: [{ thicknessMm: 4, fibreMassFraction: 0.5 }],
+      under: [{ backing: 'laminate', thicknessMm: 5 }],
+      airTempC: 20,
+      hours: 12,
+      sliceMm: 1,
+    },
   ),
   calculation(
     'fit-card',
@@ -50,20 +81,32 @@ export const CURE_CALCULATIONS: readonly Calculation[] = [
       from: cureCard.optional(),
       mostSteps: factor,
     }),
-    ({ fromId, from, ...rest }) => core.fitCard({ ...rest, from: from ?? core.requireEntry(core.CURE_CARDS, fromId ?? 'epoxy-medium', 'fromId') }),
+    ({ fromId, from, ...rest }) =>
+      core.fitCard({ ...rest, from: from ?? core.requireEntry(core.CURE_CARDS, fromId ?? 'epoxy-medium', 'fromId') }),
     { points: [{ kind: 'pot-gel', massG: 100, tempC: 22, minutes: 30 }, { kind: 'thin', alpha: 0.8, tempC: 22, hours: 14 }, { kind: 'thin', alpha: 0.95, tempC: 22, hours: 150 }] }, // prettier-ignore
   ),
   calculation(
     'equivalent-age',
     'Hours at 23 °C that cure as much as a temperature that changes',
-    z.strictObject({ airTempC: air, fromHour: factor, toHour: factor, eJPerMol: factor, atTempC: factor, minTempC: factor, systemId: systemId.optional() }),
+    z.strictObject({
+      airTempC: air,
+      fromHour: factor,
+      toHour: factor,
+      eJPerMol: factor,
+      atTempC: factor,
+      minTempC: factor,
+      systemId: systemId.optional(),
+    }),
     ({ systemId: id, minTempC, ...rest }) => core.equivalentAge({ ...rest, ...coldest(minTempC, id) }),
     { airTempC: [{ hour: 0, tempC: 12 }, { hour: 8, tempC: 22 }, { hour: 24, tempC: 10 }] }, // prettier-ignore
   ),
   calculation(
     'windows',
     'When the next ply or coat bonds of itself over a forecast, and what to do now',
-    z.union([z.strictObject({ systemId, airTempC: air, laidHour: factor, nowHour: factor }), z.strictObject({ systemId, forecast, laidAt: z.string().optional(), nowAt: z.string().optional() })]),
+    z.union([
+      z.strictObject({ systemId, airTempC: air, laidHour: factor, nowHour: factor }),
+      z.strictObject({ systemId, forecast, laidAt: z.string().optional(), nowAt: z.string().optional() }),
+    ]),
     ({ systemId: id, ...rest }) => {
       const card = core.requireEntry(core.SYSTEMS, id, 'systemId');
       if (!('forecast' in rest)) return core.windows({ ...rest, card });
@@ -75,13 +118,27 @@ export const CURE_CALCULATIONS: readonly Calculation[] = [
   calculation(
     'film-time',
     'Tack, sanding and full cure of a thin film at a temperature, and how far the cold lets it get',
-    z.union([z.strictObject({ systemId, tempC: n }), z.strictObject({ card: cureCard, tempC: n, catalystPercent: factor })]),
-    (input) => core.filmTime('systemId' in input ? { tempC: input.tempC, system: core.requireEntry(core.SYSTEMS, input.systemId, 'systemId') } : input),
+    z.union([
+      z.strictObject({ systemId, tempC: n }),
+      z.strictObject({ card: cureCard, tempC: n, catalystPercent: factor }),
+    ]),
+    (input) =>
+      core.filmTime(
+        'systemId' in input
+          ? { tempC: input.tempC, system: core.requireEntry(core.SYSTEMS, input.systemId, 'systemId') }
+          : input,
+      ),
     { systemId: 'epoxy-slow', tempC: 12 },
   ),
-  calculation('dew-point', 'Dew point, and whether a surface is dry enough', z.strictObject({ airTempC: n, relativeHumidityPercent: n, surfaceTempC: factor }), core.dewPoint, {
-    airTempC: 18.4,
-    relativeHumidityPercent: 62,
-    surfaceTempC: 17.1,
-  }),
+  calculation(
+    'dew-point',
+    'Dew point, and whether a surface is dry enough',
+    z.strictObject({ airTempC: n, relativeHumidityPercent: n, surfaceTempC: factor }),
+    core.dewPoint,
+    {
+      airTempC: 18.4,
+      relativeHumidityPercent: 62,
+      surfaceTempC: 17.1,
+    },
+  ),
 ];

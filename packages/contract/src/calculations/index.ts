@@ -11,4 +11,13 @@ import { TAPER_CALCULATIONS } from './taper.js';
 export type { Calculation };
 
 /** Every calculation the command line offers, with its input schema and a worked example. */
-export const CALCULATIONS: readonly Calculation[] = [...LAMINATE_CALCULATIONS, ...RESIN_CALCULATIONS, ...SURVEY_CALCULATIONS, ...TAPER_CALCULATIONS, ...PLIES_CALCULATIONS, ...MIX_CALCULATIONS, ...CURE_CALCULATIONS, ...PLAN_CALCULATIONS];
+export const CALCULATIONS: readonly Calculation[] = [
+  ...LAMINATE_CALCULATIONS,
+  ...RESIN_CALCULATIONS,
+  ...SURVEY_CALCULATIONS,
+  ...TAPER_CALCULATIONS,
+  ...PLIES_CALCULATIONS,
+  ...MIX_CALCULATIONS,
+  ...CURE_CALCULATIONS,
+  ...PLAN_CALCULATIONS,
+];

@@ -54,7 +54,14 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
   calculation(
     'mix-error',
     'How far a weighed batch is from its ratio, and the smallest batch a scale can mix',
-    z.strictObject({ per100ByWeight: n, resinG: n, secondG: n, tolerancePercent: factor, readingErrorG: factor, weighing: weighing.optional() }),
+    z.strictObject({
+      per100ByWeight: n,
+      resinG: n,
+      secondG: n,
+      tolerancePercent: factor,
+      readingErrorG: factor,
+      weighing: weighing.optional(),
+    }),
     core.mixError,
     {
       per100ByWeight: 30,
@@ -75,9 +82,19 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
     'Everything a job takes: plies, primers, pastes, coats and waste, and the packs to buy',
     z.strictObject({
       plies: z.array(z.strictObject({ areaMm2: n, arealWeightGsm: n, fibreMassFraction: n })).optional(),
-      primes: z.array(z.strictObject({ surface: z.enum(['laminate', 'closed-foam', 'open-foam', 'old-mat', 'wood']), areaMm2: n, gsm: factor })).optional(),
+      primes: z
+        .array(
+          z.strictObject({
+            surface: z.enum(['laminate', 'closed-foam', 'open-foam', 'old-mat', 'wood']),
+            areaMm2: n,
+            gsm: factor,
+          }),
+        )
+        .optional(),
       pastes: z.array(z.strictObject({ name: z.string(), ...pasteFields })).optional(),
-      coats: z.array(z.strictObject({ name: z.string(), areaMm2: n, thicknessMm: n, densityGPerMl: factor })).optional(),
+      coats: z
+        .array(z.strictObject({ name: z.string(), areaMm2: n, thicknessMm: n, densityGPerMl: factor }))
+        .optional(),
       wastePercent: factor,
       potFloorG: factor,
       pots: factor,
@@ -93,7 +110,11 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
       packs: { resin: [{ size: 1000, price: 30 }, { size: 250, price: 12 }] }, // prettier-ignore
     },
   ),
-  calculation('paste', 'Resin and filler for a volume of paste', z.strictObject(pasteFields), core.paste, { volumeMl: 250, fillerId: 'silica', use: 'bedding' }),
+  calculation('paste', 'Resin and filler for a volume of paste', z.strictObject(pasteFields), core.paste, {
+    volumeMl: 250,
+    fillerId: 'silica',
+    use: 'bedding',
+  }),
   calculation(
     'smallest-batch',
     'Smallest batch each measuring tool mixes within tolerance, and the best tool for a batch',
@@ -102,7 +123,13 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
         z.discriminatedUnion('kind', [
           z.strictObject({ kind: z.literal('scale'), name: z.string(), stepG: n, errorG: factor, mostG: factor }),
           z.strictObject({ kind: z.literal('lines'), name: z.string(), stepMl: n, errorMl: factor, mostMl: factor }),
-          z.strictObject({ kind: z.literal('pump'), name: z.string(), resinStrokeMl: n, secondStrokeMl: n, strokePercent: n }),
+          z.strictObject({
+            kind: z.literal('pump'),
+            name: z.string(),
+            resinStrokeMl: n,
+            secondStrokeMl: n,
+            strokePercent: n,
+          }),
         ]),
       ),
       per100ByWeight: n,
@@ -118,26 +145,65 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
   calculation(
     'weighing',
     'What the scale should read for a batch, on one tare and re-zeroed, and how far off the ratio each may be',
-    z.strictObject({ systemId, totalG: n, catalystPercent: factor, tempC: factor, hardenerPer100ByWeight: factor, hardenerPer100ByVolume: factor, stepG: factor, readingErrorG: factor }),
+    z.strictObject({
+      systemId,
+      totalG: n,
+      catalystPercent: factor,
+      tempC: factor,
+      hardenerPer100ByWeight: factor,
+      hardenerPer100ByVolume: factor,
+      stepG: factor,
+      readingErrorG: factor,
+    }),
     core.weighing,
     { systemId: 'epoxy-slow', totalG: 120, stepG: 1 },
   ),
-  calculation('fillet', 'Volume of a fillet by radius and length, and the paste for it', z.strictObject({ radiusMm: n, lengthMm: n, angleDeg: factor, fillerId: z.string().optional(), resinDensityGPerMl: factor }), core.fillet, {
-    radiusMm: 12,
-    lengthMm: 800,
-    fillerId: 'silica',
-  }),
+  calculation(
+    'fillet',
+    'Volume of a fillet by radius and length, and the paste for it',
+    z.strictObject({
+      radiusMm: n,
+      lengthMm: n,
+      angleDeg: factor,
+      fillerId: z.string().optional(),
+      resinDensityGPerMl: factor,
+    }),
+    core.fillet,
+    {
+      radiusMm: 12,
+      lengthMm: 800,
+      fillerId: 'silica',
+    },
+  ),
   calculation(
     'batch-plan',
     'Pots of a lay-up by how they really warm, each with the minute it falls due',
-    z.strictObject({ systemId, pliesG: z.array(n), extraG: n, layingRateGPerMin: factor, tempC: n, container: container.optional(), catalystPercent: factor }),
-    ({ systemId: id, ...rest }) => core.batchPlan({ ...rest, card: core.requireEntry(core.SYSTEMS, id, 'systemId'), cure: core.requireEntry(core.CURE_CARDS, id, 'systemId') }),
+    z.strictObject({
+      systemId,
+      pliesG: z.array(n),
+      extraG: n,
+      layingRateGPerMin: factor,
+      tempC: n,
+      container: container.optional(),
+      catalystPercent: factor,
+    }),
+    ({ systemId: id, ...rest }) =>
+      core.batchPlan({
+        ...rest,
+        card: core.requireEntry(core.SYSTEMS, id, 'systemId'),
+        cure: core.requireEntry(core.CURE_CARDS, id, 'systemId'),
+      }),
     { systemId: 'epoxy-medium', pliesG: [60, 80, 100, 120], extraG: 40, layingRateGPerMin: 12, tempC: 24 },
   ),
   calculation(
     'cost',
     'What a job costs by what it uses, and by what is bought for it in whole packs',
-    z.strictObject({ materials: z.array(z.strictObject({ name: z.string(), amount: n, packs: z.array(pack) })), hours: factor, ratePerHour: factor, heating: z.strictObject({ kw: n, hours: n, pricePerKwh: n }).optional() }),
+    z.strictObject({
+      materials: z.array(z.strictObject({ name: z.string(), amount: n, packs: z.array(pack) })),
+      hours: factor,
+      ratePerHour: factor,
+      heating: z.strictObject({ kw: n, hours: n, pricePerKwh: n }).optional(),
+    }),
     core.jobCost,
     { materials: [{ name: 'Resin', amount: 700, packs: [{ size: 1000, price: 30 }, { size: 250, price: 12 }] }], hours: 3, ratePerHour: 40 }, // prettier-ignore
   ),

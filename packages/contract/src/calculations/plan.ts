@@ -14,7 +14,14 @@ export const PLAN_CALCULATIONS: readonly Calculation[] = [
     z.strictObject({
       startAt: z.string(),
       hours: hours.optional(),
-      people: z.array(z.strictObject({ id: z.string(), skills: z.array(z.string()).optional(), hours: hours.optional(), away: z.array(z.strictObject({ fromAt: z.string(), untilAt: z.string() })).optional() })),
+      people: z.array(
+        z.strictObject({
+          id: z.string(),
+          skills: z.array(z.string()).optional(),
+          hours: hours.optional(),
+          away: z.array(z.strictObject({ fromAt: z.string(), untilAt: z.string() })).optional(),
+        }),
+      ),
       bays: factor,
       tasks: z.array(
         z.strictObject({
@@ -30,10 +37,30 @@ export const PLAN_CALCULATIONS: readonly Calculation[] = [
           people: factor,
           skill: z.string().optional(),
           bay: z.boolean().optional(),
-          after: z.array(z.strictObject({ id: z.string(), waitMin: factor, withinMin: factor, waitAgeHours: factor, withinAgeHours: factor })).optional(),
+          after: z
+            .array(
+              z.strictObject({
+                id: z.string(),
+                waitMin: factor,
+                withinMin: factor,
+                waitAgeHours: factor,
+                withinAgeHours: factor,
+              }),
+            )
+            .optional(),
           notBefore: z.string().optional(),
           pinnedAt: z.string().optional(),
-          needs: z.strictObject({ minTempC: factor, maxTempC: factor, dry: flag, noRain: flag, daylight: flag, falling: flag, holdMin: factor }).optional(),
+          needs: z
+            .strictObject({
+              minTempC: factor,
+              maxTempC: factor,
+              dry: flag,
+              noRain: flag,
+              daylight: flag,
+              falling: flag,
+              holdMin: factor,
+            })
+            .optional(),
           place: z.string().optional(),
           actual: z.strictObject({ startAt: z.string(), endAt: z.string() }).optional(),
         }),
@@ -43,7 +70,13 @@ export const PLAN_CALCULATIONS: readonly Calculation[] = [
       seed: factor,
       tries: factor,
     }),
-    ({ tasks, ...rest }) => core.schedule({ ...rest, tasks: tasks.map(({ systemId: id, ...task }) => (id === undefined ? task : { ...task, system: core.requireEntry(core.SYSTEMS, id, 'systemId') })) }),
+    ({ tasks, ...rest }) =>
+      core.schedule({
+        ...rest,
+        tasks: tasks.map(({ systemId: id, ...task }) =>
+          id === undefined ? task : { ...task, system: core.requireEntry(core.SYSTEMS, id, 'systemId') },
+        ),
+      }),
     {
       startAt: '2026-04-16T08:00',
       people: [{ id: 'ilse', skills: ['laminate'] }],
@@ -66,11 +99,23 @@ export const PLAN_CALCULATIONS: readonly Calculation[] = [
     'Air of a shed or tent from the weather outside: its lag, its heating, and a reading',
     z.strictObject({
       weather: forecast,
-      climate: z.strictObject({ lagHours: n, gainC: n, heatedToC: n.nullable(), heatedFromMin: factor, heatedToMin: factor }),
+      climate: z.strictObject({
+        lagHours: n,
+        gainC: n,
+        heatedToC: n.nullable(),
+        heatedFromMin: factor,
+        heatedToMin: factor,
+      }),
       reading: z.strictObject({ at: z.string(), tempC: n, humidityPercent: n }).nullable().optional(),
     }),
     (input) => core.shedAir(input.weather, input.climate, input.reading ?? null),
     { weather: { startAt: '2026-06-20T00:00', hours: [{ tempC: 10, humidityPercent: 80, rainMm: 0, sunWPerM2: 0 }, { tempC: 14, humidityPercent: 70, rainMm: 0, sunWPerM2: 200 }] }, climate: { lagHours: 6, gainC: 2, heatedToC: 17 } }, // prettier-ignore
   ),
-  calculation('repair', 'The whole chain for one repair’s inputs', repairInputs, core.planRepair, repairInputs.parse({ ...core.NEW_REPAIR, laminate: { ...core.NEW_REPAIR.laminate, thicknessMm: 6 } })),
+  calculation(
+    'repair',
+    'The whole chain for one repair’s inputs',
+    repairInputs,
+    core.planRepair,
+    repairInputs.parse({ ...core.NEW_REPAIR, laminate: { ...core.NEW_REPAIR.laminate, thicknessMm: 6 } }),
+  ),
 ];

@@ -19,7 +19,13 @@ export const PLIES_CALCULATIONS: readonly Calculation[] = [
       finishAllowanceMm: factor,
     }),
     core.stack,
-    { shape: HULL, ratio: 12, depthMm: 1.8, plies: [{ thicknessMm: 0.87 }, { thicknessMm: 0.87 }], order: 'smallest-first' },
+    {
+      shape: HULL,
+      ratio: 12,
+      depthMm: 1.8,
+      plies: [{ thicknessMm: 0.87 }, { thicknessMm: 0.87 }],
+      order: 'smallest-first',
+    },
   ),
   calculation(
     'solve-stack',
@@ -27,14 +33,18 @@ export const PLIES_CALCULATIONS: readonly Calculation[] = [
     z.strictObject({
       parent: laminate,
       resin: family,
-      fabrics: z.array(z.strictObject({ fabricId: z.string(), own: fabric.optional(), costPerM2: factor, mostPlies: factor })),
+      fabrics: z.array(
+        z.strictObject({ fabricId: z.string(), own: fabric.optional(), costPerM2: factor, mostPlies: factor }),
+      ),
       process: z.enum(['hand', 'film', 'vacuum']).optional(),
       orientationsDeg: z.array(n).optional(),
       maxPlies: factor,
       maxThicknessMm: factor,
       cover: fabricLayer.optional(),
       balanced: z.boolean().optional(),
-      weights: z.strictObject({ stiffness: factor, thickness: factor, weight: factor, count: factor, cost: factor }).optional(),
+      weights: z
+        .strictObject({ stiffness: factor, thickness: factor, weight: factor, count: factor, cost: factor })
+        .optional(),
       keep: factor,
       mostTried: factor,
     }),
@@ -55,7 +65,12 @@ export const PLIES_CALCULATIONS: readonly Calculation[] = [
       mirrored: z.boolean().optional(),
     }),
     core.pieces,
-    { shape: HULL, plies: [{ laid: 1, material: 'Biaxial ±45 600', offsetMm: 10, orientationDeg: 45 }], oversizeMm: 10, peelPlyPastMm: 30 },
+    {
+      shape: HULL,
+      plies: [{ laid: 1, material: 'Biaxial ±45 600', offsetMm: 10, orientationDeg: 45 }],
+      oversizeMm: 10,
+      peelPlyPastMm: 30,
+    },
   ),
   calculation(
     'nest',

@@ -32,18 +32,32 @@ export const RESIN_CALCULATIONS: readonly Calculation[] = [
   calculation(
     'resin-evidence',
     'Which resin the parent was laid with, from a prior and clues',
-    z.strictObject({ prior: z.union([priorId, likelihoods]), clues: z.array(z.union([clueId, z.strictObject({ id: z.string(), likelihoods })])) }),
+    z.strictObject({
+      prior: z.union([priorId, likelihoods]),
+      clues: z.array(z.union([clueId, z.strictObject({ id: z.string(), likelihoods })])),
+    }),
     core.resinEvidence,
     { prior: 'volume-built', clues: ['styrene-smell', 'tint-green-blue'] },
   ),
-  calculation('resin-verdicts', 'Verdict, reasons and conditions for each resin family, and the school’s choice', z.strictObject({ facts, school: school.optional() }), core.resinVerdicts, {
-    facts: { parent: 'polyester', waterline: 'below', finish: 'gelcoat', fibres: ['glass'] },
-    school: 'finish-led',
-  }),
+  calculation(
+    'resin-verdicts',
+    'Verdict, reasons and conditions for each resin family, and the school’s choice',
+    z.strictObject({ facts, school: school.optional() }),
+    core.resinVerdicts,
+    {
+      facts: { parent: 'polyester', waterline: 'below', finish: 'gelcoat', fibres: ['glass'] },
+      school: 'finish-led',
+    },
+  ),
   calculation(
     'trials',
     'Groups of bond trials compared, with a plain word when there are too few to tell',
-    z.strictObject({ groups: z.array(z.strictObject({ name: z.string(), values: z.array(n), failures: z.array(failureAreas).optional() })), confidence: factor }),
+    z.strictObject({
+      groups: z.array(
+        z.strictObject({ name: z.string(), values: z.array(n), failures: z.array(failureAreas).optional() }),
+      ),
+      confidence: factor,
+    }),
     core.trials,
     { groups: [{ name: 'Keyed surface', values: [10.2, 12.1, 13.8, 11.4] }, { name: 'Bare fibre', values: [15.9, 17.2, 14.8, 16.4] }] }, // prettier-ignore
   ),

@@ -4,45 +4,79 @@ import { shape } from '../domain.js';
 import { type Calculation, calculation, n, point, factor } from './calculation.js';
 
 const pixel = z.strictObject({ xPx: n, yPx: n });
-const TAP_GRID: core.TapReading[] = [-50, -25, 0, 25, 50].flatMap((xMm) => [-50, -25, 0, 25, 50].map((yMm): core.TapReading => ({ xMm, yMm, sound: Math.abs(xMm) <= 25 && yMm >= 0 && yMm <= 25 ? 'dull' : 'sound' })));
+const TAP_GRID: core.TapReading[] = [-50, -25, 0, 25, 50].flatMap((xMm) =>
+  [-50, -25, 0, 25, 50].map((yMm): core.TapReading => ({
+    xMm,
+    yMm,
+    sound: Math.abs(xMm) <= 25 && yMm >= 0 && yMm <= 25 ? 'dull' : 'sound',
+  })),
+);
 
 /** Readings, and pictures of damage. */
 export const SURVEY_CALCULATIONS: readonly Calculation[] = [
   calculation(
     'extent',
     'Hidden extent of damage from taps: half-way line, its doubt, the boundary to cut to, and where to tap next',
-    z.strictObject({ readings: z.array(z.strictObject({ xMm: n, yMm: n, sound: z.enum(['sound', 'dull', 'doubtful']) })), outline: shape.optional(), marginMm: factor, minCornerRadiusMm: factor }),
+    z.strictObject({
+      readings: z.array(z.strictObject({ xMm: n, yMm: n, sound: z.enum(['sound', 'dull', 'doubtful']) })),
+      outline: shape.optional(),
+      marginMm: factor,
+      minCornerRadiusMm: factor,
+    }),
     core.extent,
     { readings: TAP_GRID, outline: { kind: 'slot', lengthMm: 40, widthMm: 4 } },
   ),
   calculation(
     'enclose',
     'Circle, ellipse, slot and rounded rectangle round an outline, the one that takes least first',
-    z.strictObject({ points: z.array(point).optional(), outlines: z.array(z.array(point)).optional(), minCornerRadiusMm: factor }),
+    z.strictObject({
+      points: z.array(point).optional(),
+      outlines: z.array(z.array(point)).optional(),
+      minCornerRadiusMm: factor,
+    }),
     core.enclose,
     { points: [{ x: 0, y: 0 }, { x: 120, y: 10 }, { x: 140, y: 60 }, { x: 30, y: 70 }], minCornerRadiusMm: 25 }, // prettier-ignore
   ),
   calculation(
     'homography',
     'Squares up a picture from four corners of a known rectangle',
-    z.strictObject({ corners: z.array(pixel), widthMm: n, heightMm: n, check: z.strictObject({ from: pixel, to: pixel, lengthMm: n }).optional(), points: z.array(pixel).optional() }),
+    z.strictObject({
+      corners: z.array(pixel),
+      widthMm: n,
+      heightMm: n,
+      check: z.strictObject({ from: pixel, to: pixel, lengthMm: n }).optional(),
+      points: z.array(pixel).optional(),
+    }),
     core.homography,
     { corners: [{ xPx: 410, yPx: 905 }, { xPx: 820, yPx: 880 }, { xPx: 790, yPx: 600 }, { xPx: 430, yPx: 610 }], widthMm: 200, heightMm: 150, points: [{ xPx: 600, yPx: 750 }] }, // prettier-ignore
   ),
   calculation(
     'units',
     'A figure as people type it, read into the working unit and shown in both systems',
-    z.strictObject({ text: z.string(), kind: z.enum(core.QUANTITY_KINDS), system: z.enum(['metric', 'imperial']).optional() }),
+    z.strictObject({
+      text: z.string(),
+      kind: z.enum(core.QUANTITY_KINDS),
+      system: z.enum(['metric', 'imperial']).optional(),
+    }),
     ({ text, kind, system }) => {
       const value = core.parseQuantity(text, kind, system);
-      return { value, metric: core.formatQuantity(value, kind, 'metric', 4), imperial: core.formatQuantity(value, kind, 'imperial', 4) };
+      return {
+        value,
+        metric: core.formatQuantity(value, kind, 'metric', 4),
+        imperial: core.formatQuantity(value, kind, 'imperial', 4),
+      };
     },
     { text: '4 1/2 in', kind: 'length' },
   ),
   calculation(
     'hardness',
     'Hardness readings: mean, lowest, lower bound of the mean, and whether they pass',
-    z.strictObject({ readings: z.array(n), method: z.enum(['shore-d', 'impressor']), limit: factor, confidence: factor }),
+    z.strictObject({
+      readings: z.array(n),
+      method: z.enum(['shore-d', 'impressor']),
+      limit: factor,
+      confidence: factor,
+    }),
     core.hardness,
     {
       readings: [82, 84, 81, 79, 83, 85, 82, 80, 84, 83],

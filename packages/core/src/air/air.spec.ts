@@ -4,25 +4,38 @@ import { faultOf, firstWarming } from './needs.js';
 import { shedAir } from './shed.js';
 import { standInWeather, sunHeightSine } from './stand-in.js';
 
-const hour = (tempC: number, more: Partial<HourOfAir> = {}): HourOfAir => ({ tempC, humidityPercent: 60, rainMm: 0, sunWPerM2: 300, ...more });
+const hour = (tempC: number, more: Partial<HourOfAir> = {}): HourOfAir => ({
+  tempC,
+  humidityPercent: 60,
+  rainMm: 0,
+  sunWPerM2: 300,
+  ...more,
+});
 const list = (...temps: number[]): Air => ({ startAt: '2026-06-10T00:00', hours: temps.map((tempC) => hour(tempC)) });
 
 describe('air by the hour', () => {
   it('comes again day by day past the end of the list', () => {
     const air = list(...Array.from({ length: 30 }, (_, i) => i));
-    expect([hourAt(air, -3), hourAt(air, 29), hourAt(air, 30), hourAt(air, 54)].map(({ tempC }) => tempC)).toEqual([0, 29, 6, 6]);
+    expect([hourAt(air, -3), hourAt(air, 29), hourAt(air, 30), hourAt(air, 54)].map(({ tempC }) => tempC)).toEqual([
+      0, 29, 6, 6,
+    ]);
   });
 
   it('keeps its water when it is warmed: the dew point stays', () => {
     const warmed = humidityAt({ tempC: 10, humidityPercent: 80 }, 20);
-    const dew = (airTempC: number, relativeHumidityPercent: number): number => dewPoint({ airTempC, relativeHumidityPercent }).dewPointC;
+    const dew = (airTempC: number, relativeHumidityPercent: number): number =>
+      dewPoint({ airTempC, relativeHumidityPercent }).dewPointC;
     expect(dew(20, warmed)).toBeCloseTo(dew(10, 80), 6);
     expect(humidityAt({ tempC: 20, humidityPercent: 80 }, 5)).toBe(100);
   });
 
   it('names the hour that cannot be', () => {
-    expect(() => checkAirHours({ startAt: '2026-06-10T00:00', hours: [hour(10), hour(99)] }, 'air')).toThrow(jasmine.objectContaining({ field: 'air.hours.1.tempC' }));
-    expect(() => checkAirHours({ startAt: 'today', hours: [hour(10)] }, 'air')).toThrow(jasmine.objectContaining({ code: 'unreadable' }));
+    expect(() => checkAirHours({ startAt: '2026-06-10T00:00', hours: [hour(10), hour(99)] }, 'air')).toThrow(
+      jasmine.objectContaining({ field: 'air.hours.1.tempC' }),
+    );
+    expect(() => checkAirHours({ startAt: 'today', hours: [hour(10)] }, 'air')).toThrow(
+      jasmine.objectContaining({ code: 'unreadable' }),
+    );
   });
 });
 
@@ -49,7 +62,10 @@ describe('the weather’s stand-in', () => {
   });
 
   it('never has more water in the air than it can hold', () => {
-    for (const { tempC, humidityPercent } of [...year.hours, ...summer.hours]) expect(dewPoint({ airTempC: tempC, relativeHumidityPercent: humidityPercent }).dewPointC).toBeLessThanOrEqual(tempC + 1e-9);
+    for (const { tempC, humidityPercent } of [...year.hours, ...summer.hours])
+      expect(dewPoint({ airTempC: tempC, relativeHumidityPercent: humidityPercent }).dewPointC).toBeLessThanOrEqual(
+        tempC + 1e-9,
+      );
   });
 
   it('knows how high the sun stands: 62.4° at noon on the longest day at 51°', () => {
@@ -63,8 +79,16 @@ describe('the air of a shed', () => {
     const { hours } = shedAir(step, { lagHours: 6, gainC: 0, heatedToC: null });
     // Six hours after the step: 10 + 10 (1 − 1/e).
     expect(hours[29]!.tempC).toBeCloseTo(10 + 10 * (1 - Math.exp(-1)), 6);
-    expect(Math.min(...shedAir(step, { lagHours: 6, gainC: 0, heatedToC: 18 }).hours.map(({ tempC }) => tempC))).toBe(18);
-    const day = shedAir(step, { lagHours: 6, gainC: 0, heatedToC: 18, heatedFromMin: 8 * 60, heatedToMin: 17 * 60 }).hours;
+    expect(Math.min(...shedAir(step, { lagHours: 6, gainC: 0, heatedToC: 18 }).hours.map(({ tempC }) => tempC))).toBe(
+      18,
+    );
+    const day = shedAir(step, {
+      lagHours: 6,
+      gainC: 0,
+      heatedToC: 18,
+      heatedFromMin: 8 * 60,
+      heatedToMin: 17 * 60,
+    }).hours;
     // The heater comes on at eight, and warms no faster than 5 °C in an hour.
     expect([day[7]!.tempC, day[8]!.tempC, day[9]!.tempC, day[12]!.tempC]).toEqual([10, 15, 18, 18]);
     // A tent that keeps no warmth is held at its heat all the same.
@@ -84,7 +108,10 @@ describe('the air of a shed', () => {
   });
 
   it('lets in no rain and keeps the water of the air outside', () => {
-    const wet: Air = { startAt: '2026-06-10T00:00', hours: Array.from({ length: 24 }, () => hour(10, { humidityPercent: 90, rainMm: 3 })) };
+    const wet: Air = {
+      startAt: '2026-06-10T00:00',
+      hours: Array.from({ length: 24 }, () => hour(10, { humidityPercent: 90, rainMm: 3 })),
+    };
     const inside = shedAir(wet, { lagHours: 0, gainC: 8, heatedToC: null }).hours[5]!;
     expect([inside.rainMm, inside.sunWPerM2]).toEqual([0, 0]);
     expect(inside.humidityPercent).toBeCloseTo(humidityAt(wet.hours[5]!, 18), 9);
@@ -93,8 +120,18 @@ describe('the air of a shed', () => {
 
 describe('what work asks of the air', () => {
   it('is told by what is wrong first', () => {
-    const of = (one: HourOfAir) => faultOf({ hours: [one] }, 0, { minTempC: 15, maxTempC: 30, dry: true, noRain: true, daylight: true });
-    expect([hour(14), hour(31), hour(20, { humidityPercent: 86 }), hour(20, { rainMm: 1 }), hour(20, { sunWPerM2: 0 }), hour(20)].map(of)).toEqual(['too-cold', 'too-warm', 'too-humid', 'rain', 'dark', null]);
+    const of = (one: HourOfAir) =>
+      faultOf({ hours: [one] }, 0, { minTempC: 15, maxTempC: 30, dry: true, noRain: true, daylight: true });
+    expect(
+      [
+        hour(14),
+        hour(31),
+        hour(20, { humidityPercent: 86 }),
+        hour(20, { rainMm: 1 }),
+        hour(20, { sunWPerM2: 0 }),
+        hour(20),
+      ].map(of),
+    ).toEqual(['too-cold', 'too-warm', 'too-humid', 'rain', 'dark', null]);
   });
 
   it('fears the dew on a surface that is colder than the air: 12 °C behind air of 18 °C at 80 %', () => {

@@ -15,6 +15,8 @@ describe('dew point', () => {
   });
 
   it('refuses humidity of nothing', () => {
-    expect(() => dewPoint({ airTempC: 20, relativeHumidityPercent: 0 })).toThrow(jasmine.objectContaining({ field: 'relativeHumidityPercent' }));
+    expect(() => dewPoint({ airTempC: 20, relativeHumidityPercent: 0 })).toThrow(
+      jasmine.objectContaining({ field: 'relativeHumidityPercent' }),
+    );
   });
 });

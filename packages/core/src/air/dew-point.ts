@@ -34,7 +34,8 @@ export function dewPoint(input: AirInput): AirResult {
   const gamma = Math.log(humidity / 100) + (17.62 * airTempC) / (243.12 + airTempC);
   const dewPointC = (243.12 * gamma) / (17.62 - gamma);
   const remarks: Remark[] = [];
-  if (humidity > MAX_HUMIDITY_PERCENT) remarks.push({ id: 'air.too-humid', params: { humidity, limit: MAX_HUMIDITY_PERCENT } });
+  if (humidity > MAX_HUMIDITY_PERCENT)
+    remarks.push({ id: 'air.too-humid', params: { humidity, limit: MAX_HUMIDITY_PERCENT } });
   if (input.surfaceTempC === undefined) return { dewPointC, marginC: null, surfaceDryEnough: null, remarks };
   const surfaceTempC = requireNumber(input.surfaceTempC, 'surfaceTempC', { min: -40, max: 120 });
   const marginC = surfaceTempC - dewPointC;

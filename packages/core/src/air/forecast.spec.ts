@@ -1,11 +1,21 @@
 import { type ForecastRow, hourlyForecast } from './forecast.js';
 import { sunHeightSine } from './stand-in.js';
 
-const row = (at: string, tempC: number, patch: Partial<ForecastRow> = {}): ForecastRow => ({ at, tempC, humidityPercent: 60, rainMm: null, sunWPerM2: 0, ...patch });
+const row = (at: string, tempC: number, patch: Partial<ForecastRow> = {}): ForecastRow => ({
+  at,
+  tempC,
+  humidityPercent: 60,
+  rainMm: null,
+  sunWPerM2: 0,
+  ...patch,
+});
 
 describe('a forecast taken in', () => {
   it('joins rows three hours apart along a straight line and shares their rain out', () => {
-    const { air, between } = hourlyForecast([row('2026-04-16T09:00', 16, { rainMm: 3, humidityPercent: 90 }), row('2026-04-16T06:00', 10)]);
+    const { air, between } = hourlyForecast([
+      row('2026-04-16T09:00', 16, { rainMm: 3, humidityPercent: 90 }),
+      row('2026-04-16T06:00', 10),
+    ]);
     expect(air.startAt).toBe('2026-04-16T06:00');
     expect(air.hours.map(({ tempC }) => tempC)).toEqual([10, 12, 14, 16]);
     expect(air.hours.map(({ humidityPercent }) => humidityPercent)).toEqual([60, 70, 80, 90]);
@@ -14,17 +24,26 @@ describe('a forecast taken in', () => {
   });
 
   it('ends where rows are more than half a day apart, and says so', () => {
-    const { air, cutAt } = hourlyForecast([row('2026-04-16T06:00', 10), row('2026-04-16T07:00', 11), row('2026-04-17T07:00', 9)]);
+    const { air, cutAt } = hourlyForecast([
+      row('2026-04-16T06:00', 10),
+      row('2026-04-16T07:00', 11),
+      row('2026-04-17T07:00', 9),
+    ]);
     expect(air.hours.length).toBe(2);
     expect(cutAt).toBe('2026-04-16T07:00');
   });
 
   it('takes the later of two rows for one hour', () => {
-    expect(hourlyForecast([row('2026-04-16T06:00', 10), row('2026-04-16T06:10', 14)]).air.hours.map(({ tempC }) => tempC)).toEqual([14]);
+    expect(
+      hourlyForecast([row('2026-04-16T06:00', 10), row('2026-04-16T06:10', 14)]).air.hours.map(({ tempC }) => tempC),
+    ).toEqual([14]);
   });
 
   it('works the sun out where nothing is said of it: none at night, half of a clear sky at noon', () => {
-    const { air } = hourlyForecast([row('2026-06-21T00:00', 12, { sunWPerM2: null }), row('2026-06-21T12:00', 20, { sunWPerM2: null })]);
+    const { air } = hourlyForecast([
+      row('2026-06-21T00:00', 12, { sunWPerM2: null }),
+      row('2026-06-21T12:00', 20, { sunWPerM2: null }),
+    ]);
     expect(air.hours[0]!.sunWPerM2).toBe(0);
     // 21 June at 51° north, half past noon: sin h = sin 51 sin 23.45 + cos 51 cos 23.45 cos 7.5 = 0.882; half of 1098 × 0.882 × e^(−0.057/0.882).
     expect(sunHeightSine(51, 172, 12)).toBeCloseTo(0.882, 3);

@@ -48,8 +48,14 @@ export function hourlyForecast(rows: readonly ForecastRow[]): Forecast {
       const share = k / apart;
       const along = (from: number, to: number): number => from + (to - from) * share;
       const at = (lastHour + k) * 60;
-      const sun = row.sunWPerM2 === null || last.sunWPerM2 === null ? usualSun(at) : along(last.sunWPerM2, row.sunWPerM2);
-      hours.push({ tempC: along(last.tempC, row.tempC), humidityPercent: along(last.humidityPercent, row.humidityPercent), rainMm: (row.rainMm ?? 0) / apart, sunWPerM2: sun });
+      const sun =
+        row.sunWPerM2 === null || last.sunWPerM2 === null ? usualSun(at) : along(last.sunWPerM2, row.sunWPerM2);
+      hours.push({
+        tempC: along(last.tempC, row.tempC),
+        humidityPercent: along(last.humidityPercent, row.humidityPercent),
+        rainMm: (row.rainMm ?? 0) / apart,
+        sunWPerM2: sun,
+      });
     }
   }
   return { air: { startAt: formatLocal(given[0]![0] * 60), hours }, between, cutAt };

@@ -51,4 +51,7 @@ export const airEndsAt = (air: Air): number => parseLocal(air.startAt, 'startAt'
 export const saturationHPa = (tempC: number): number => 6.112 * Math.exp((17.62 * tempC) / (243.12 + tempC));
 
 /** Relative humidity of air brought to another temperature, its water kept, per cent; no more than 100. */
-export const humidityAt = ({ tempC, humidityPercent }: Pick<HourOfAir, 'tempC' | 'humidityPercent'>, thenC: number): number => Math.min(100, Math.max(1, (humidityPercent * saturationHPa(tempC)) / saturationHPa(thenC)));
+export const humidityAt = (
+  { tempC, humidityPercent }: Pick<HourOfAir, 'tempC' | 'humidityPercent'>,
+  thenC: number,
+): number => Math.min(100, Math.max(1, (humidityPercent * saturationHPa(tempC)) / saturationHPa(thenC)));

@@ -34,7 +34,11 @@ export function faultOf(air: { hours: readonly HourOfAir[] }, index: number, nee
   if (needs.maxTempC !== undefined && tempC > needs.maxTempC) return 'too-warm';
   if (needs.dry) {
     if (humidityPercent > MAX_HUMIDITY_PERCENT) return 'too-humid';
-    if (surfaceAt(air, index) - dewPoint({ airTempC: tempC, relativeHumidityPercent: humidityPercent }).dewPointC < DEW_POINT_MARGIN_C) return 'near-dew-point';
+    if (
+      surfaceAt(air, index) - dewPoint({ airTempC: tempC, relativeHumidityPercent: humidityPercent }).dewPointC <
+      DEW_POINT_MARGIN_C
+    )
+      return 'near-dew-point';
   }
   if (needs.noRain && rainMm >= DRIZZLE_MM) return 'rain';
   if (needs.daylight && sunWPerM2 < DUSK_WPERM2) return 'dark';

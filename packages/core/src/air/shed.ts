@@ -15,7 +15,13 @@ export interface ShedClimate {
   heatedToMin?: number;
 }
 
-export const USUAL_SHED: ShedClimate = { lagHours: 6, gainC: 2.5, heatedToC: 17, heatedFromMin: 7 * 60, heatedToMin: 18 * 60 };
+export const USUAL_SHED: ShedClimate = {
+  lagHours: 6,
+  gainC: 2.5,
+  heatedToC: 17,
+  heatedFromMin: 7 * 60,
+  heatedToMin: 18 * 60,
+};
 
 /** Somebody read it off. */
 export interface AirReading {
@@ -38,11 +44,16 @@ export function shedAir(weather: Air, climate: ShedClimate, reading: AirReading 
   checkAirHours(weather, 'weather');
   const lag = requireNumber(climate.lagHours, 'climate.lagHours', { min: 0, max: 200 });
   const gain = requireNumber(climate.gainC, 'climate.gainC', { min: -20, max: 30 });
-  const heated = climate.heatedToC === null ? null : requireNumber(climate.heatedToC, 'climate.heatedToC', { min: -10, max: 60 });
-  const [from, to] = [requireNumber(climate.heatedFromMin ?? 0, 'climate.heatedFromMin', { min: 0, max: 1440 }), requireNumber(climate.heatedToMin ?? 1440, 'climate.heatedToMin', { min: 0, max: 1440 })];
+  const heated =
+    climate.heatedToC === null ? null : requireNumber(climate.heatedToC, 'climate.heatedToC', { min: -10, max: 60 });
+  const [from, to] = [
+    requireNumber(climate.heatedFromMin ?? 0, 'climate.heatedFromMin', { min: 0, max: 1440 }),
+    requireNumber(climate.heatedToMin ?? 1440, 'climate.heatedToMin', { min: 0, max: 1440 }),
+  ];
   const start = parseLocal(weather.startAt, 'weather.startAt');
   const share = lag === 0 ? 1 : 1 - Math.exp(-1 / lag);
-  const settled = weather.hours.slice(0, 24).reduce((sum, { tempC }) => sum + tempC, 0) / Math.min(24, weather.hours.length);
+  const settled =
+    weather.hours.slice(0, 24).reduce((sum, { tempC }) => sum + tempC, 0) / Math.min(24, weather.hours.length);
   let inside = (lag === 0 ? weather.hours[0]!.tempC : settled) + gain;
   const heatedIn = (hour: number): boolean => {
     const minute = (start + 60 * hour + 30) % 1440;
@@ -53,7 +64,8 @@ export function shedAir(weather: Air, climate: ShedClimate, reading: AirReading 
   const plain = weather.hours.map(({ tempC }, i) => {
     const before = inside;
     inside += share * (tempC + gain - inside);
-    if (heated !== null && heatedIn(i) && inside < heated) inside = Math.min(heated, Math.max(inside, before + HEATER_C_PER_HOUR));
+    if (heated !== null && heatedIn(i) && inside < heated)
+      inside = Math.min(heated, Math.max(inside, before + HEATER_C_PER_HOUR));
     return inside;
   });
   const off = reading === null ? null : differs(reading, plain, weather, start);
@@ -68,17 +80,29 @@ export function shedAir(weather: Air, climate: ShedClimate, reading: AirReading 
 }
 
 /** What a reading differs by from what was worked out for its hour; null where it lies outside the list. */
-function differs({ at, tempC, humidityPercent }: AirReading, plain: readonly number[], weather: Air, start: number): { hour: number; tempC: number; humidityPercent: number } | null {
+function differs(
+  { at, tempC, humidityPercent }: AirReading,
+  plain: readonly number[],
+  weather: Air,
+  start: number,
+): { hour: number; tempC: number; humidityPercent: number } | null {
   const hour = Math.floor((parseLocal(at, 'reading.at') - start) / 60);
   if (hour < 0 || hour >= plain.length) return null;
   requireNumber(tempC, 'reading.tempC', { min: -40, max: 60 });
   requireNumber(humidityPercent, 'reading.humidityPercent', { min: 1, max: 100 });
-  return { hour, tempC: tempC - plain[hour]!, humidityPercent: humidityPercent - humidityAt(weather.hours[hour]!, tempC) };
+  return {
+    hour,
+    tempC: tempC - plain[hour]!,
+    humidityPercent: humidityPercent - humidityAt(weather.hours[hour]!, tempC),
+  };
 }
 
 /** Air outside as it falls on a surface in the open; the same list from an hour on. */
 export function airFrom(air: Air, at: string): Air {
   const skipped = Math.floor((parseLocal(at, 'at') - parseLocal(air.startAt, 'startAt')) / 60);
   if (skipped <= 0) return air;
-  return { startAt: formatLocal(parseLocal(air.startAt, 'startAt') + 60 * skipped), hours: Array.from({ length: Math.max(1, air.hours.length - skipped) }, (_, i) => hourAt(air, skipped + i)) };
+  return {
+    startAt: formatLocal(parseLocal(air.startAt, 'startAt') + 60 * skipped),
+    hours: Array.from({ length: Math.max(1, air.hours.length - skipped) }, (_, i) => hourAt(air, skipped + i)),
+  };
 }

@@ -41,11 +41,17 @@ export function standInWeather(input: StandInInput): Air {
     const front = noise(seed + 1, hour / 15);
     const cloud = smoothStep(0.25 * noise(seed + 2, hour / 9) + 0.75 * front);
     const rainMm = Math.max(0, front - 0.66) * 9 * (0.4 + noise(seed + 3, hour / 2.5));
-    const season = meanC + (latitudeDeg < 0 ? -1 : 1) * seasonC * Math.cos((2 * Math.PI * (day - WARMEST_DAY)) / YEAR_DAYS);
+    const season =
+      meanC + (latitudeDeg < 0 ? -1 : 1) * seasonC * Math.cos((2 * Math.PI * (day - WARMEST_DAY)) / YEAR_DAYS);
     const spell = 7 * (noise(seed + 4, hour / 110) - 0.5) + 3 * (noise(seed + 5, hour / 40) - 0.5);
-    const swing = (1.2 + 4.2 * (1 - smoothStep(noise(seed + 1, (hour - clock + 12) / 15)))) * Math.cos((2 * Math.PI * (clock - WARMEST_HOUR)) / DAY_HOURS);
+    const swing =
+      (1.2 + 4.2 * (1 - smoothStep(noise(seed + 1, (hour - clock + 12) / 15)))) *
+      Math.cos((2 * Math.PI * (clock - WARMEST_HOUR)) / DAY_HOURS);
     const tempC = season + spell + swing - Math.min(2.5, rainMm);
-    const dewC = Math.min(tempC - 0.3, season + spell - 2.2 - 4.5 * (1 - front) + 1.5 * (noise(seed + 6, hour / 30) - 0.5));
+    const dewC = Math.min(
+      tempC - 0.3,
+      season + spell - 2.2 - 4.5 * (1 - front) + 1.5 * (noise(seed + 6, hour / 30) - 0.5),
+    );
     return {
       tempC: round(tempC, 10),
       humidityPercent: Math.round(Math.min(100, Math.max(20, (100 * saturationHPa(dewC)) / saturationHPa(tempC)))),
@@ -61,7 +67,9 @@ const round = (value: number, parts: number): number => Math.round(value * parts
 /** Sun that gets through a sky overcast by half: what a forecast that says nothing of it is taken to mean. W/m². */
 export function usualSun(atMin: number, latitudeDeg = USUAL.latitudeDeg): number {
   const hour = Math.floor(atMin / 60);
-  return Math.round(HALF_OVERCAST * clearSky(latitudeDeg, dayOfYear(hour), ((hour % DAY_HOURS) + DAY_HOURS) % DAY_HOURS));
+  return Math.round(
+    HALF_OVERCAST * clearSky(latitudeDeg, dayOfYear(hour), ((hour % DAY_HOURS) + DAY_HOURS) % DAY_HOURS),
+  );
 }
 
 const dayOfYear = (hour: number): number => {
@@ -74,7 +82,10 @@ export function sunHeightSine(latitudeDeg: number, day: number, clock: number): 
   const rad = Math.PI / 180;
   const declination = 23.45 * rad * Math.sin((2 * Math.PI * (284 + day)) / 365);
   const turn = 15 * rad * (clock + 0.5 - 12);
-  return Math.sin(latitudeDeg * rad) * Math.sin(declination) + Math.cos(latitudeDeg * rad) * Math.cos(declination) * Math.cos(turn);
+  return (
+    Math.sin(latitudeDeg * rad) * Math.sin(declination) +
+    Math.cos(latitudeDeg * rad) * Math.cos(declination) * Math.cos(turn)
+  );
 }
 
 /** Sun on level ground under a clear sky, W/m²: 1098 sin h e^(−0.057/sin h). Source: Haurwitz. */

@@ -5,7 +5,14 @@
 export type FactValue = string | number | boolean | readonly string[];
 export type Facts = Readonly<Record<string, FactValue | undefined>>;
 
-export type FactTest = string | boolean | readonly string[] | { readonly not: string | readonly string[] } | { readonly below: number } | { readonly above: number } | { readonly missing: true };
+export type FactTest =
+  | string
+  | boolean
+  | readonly string[]
+  | { readonly not: string | readonly string[] }
+  | { readonly below: number }
+  | { readonly above: number }
+  | { readonly missing: true };
 
 export type Condition = Readonly<Record<string, FactTest>>;
 

@@ -61,7 +61,10 @@ const AGING = new WeakMap<SystemCard, CureCard>();
 export function agingCardOf(system: SystemCard): CureCard {
   const known = AGING.get(system);
   if (known) return known;
-  const card = knownCure(system) ?? CURE_CARDS.find(({ id }) => id === system.id) ?? CURE_CARDS.find(({ family }) => family === system.family)!;
+  const card =
+    knownCure(system) ??
+    CURE_CARDS.find(({ id }) => id === system.id) ??
+    CURE_CARDS.find(({ family }) => family === system.family)!;
   AGING.set(system, card);
   return card;
 }

@@ -16,7 +16,11 @@ export function checkAir(air: number | readonly HourlyTemp[], field: string): vo
   if (air.length > MOST_HOURS) throw new CoreError('too-many', field, { max: MOST_HOURS });
   air.forEach(({ hour, tempC }, i) => {
     requireNumber(tempC, `${field}.${i}.tempC`, { min: -30, max: 80 });
-    requireNumber(hour, `${field}.${i}.hour`, i === 0 ? { min: -1e5, max: 1e5 } : { above: air[i - 1]!.hour, max: 1e5 });
+    requireNumber(
+      hour,
+      `${field}.${i}.hour`,
+      i === 0 ? { min: -1e5, max: 1e5 } : { above: air[i - 1]!.hour, max: 1e5 },
+    );
   });
 }
 
@@ -65,7 +69,8 @@ export interface EquivalentAgeResult {
 const PIECES_AN_HOUR = 8;
 
 /** How much faster a cure runs at a temperature than at the reference: exp(E/R (1/T₀ − 1/T)). */
-export const ageFactor = (tempC: number, eJPerMol = USUAL_ENERGY, atTempC = AGE_TEMP_C): number => Math.exp((eJPerMol / GAS_CONSTANT) * (1 / kelvin(atTempC) - 1 / kelvin(tempC)));
+export const ageFactor = (tempC: number, eJPerMol = USUAL_ENERGY, atTempC = AGE_TEMP_C): number =>
+  Math.exp((eJPerMol / GAS_CONSTANT) * (1 / kelvin(atTempC) - 1 / kelvin(tempC)));
 
 /**
  * Equivalent age over a temperature that changes: ∫ exp(E/R (1/T₀ − 1/T)) dt, by Simpson's rule between the listed hours.
@@ -79,22 +84,43 @@ export function equivalentAge(input: EquivalentAgeInput): EquivalentAgeResult {
   const toHour = requireNumber(input.toHour ?? list?.at(-1)!.hour, 'toHour', { min: fromHour, max: 1e5 });
   const energy = requireNumber(input.eJPerMol ?? USUAL_ENERGY, 'eJPerMol', { min: 10_000, max: 200_000 });
   const at = requireNumber(input.atTempC ?? AGE_TEMP_C, 'atTempC', { min: -20, max: 80 });
-  const stops = [fromHour, ...(list ?? []).map(({ hour }) => hour).filter((hour) => hour > fromHour && hour < toHour), toHour];
+  const stops = [
+    fromHour,
+    ...(list ?? []).map(({ hour }) => hour).filter((hour) => hour > fromHour && hour < toHour),
+    toHour,
+  ];
   const factor = (hour: number): number => ageFactor(airAt(airTempC, hour), energy, at);
   let hours = 0;
   stops.slice(1).forEach((end, i) => {
     const begin = stops[i]!;
-    hours += simpson(factor, begin, end, 2 * Math.max(1, Math.min(200, Math.ceil(((end - begin) * PIECES_AN_HOUR) / 2))));
+    hours += simpson(
+      factor,
+      begin,
+      end,
+      2 * Math.max(1, Math.min(200, Math.ceil(((end - begin) * PIECES_AN_HOUR) / 2))),
+    );
   });
   const elapsedHours = toHour - fromHour;
   const mean = elapsedHours > 0 ? hours / elapsedHours : factor(fromHour);
-  const minTempC = input.minTempC === undefined ? null : requireNumber(input.minTempC, 'minTempC', { min: -20, max: 60 });
+  const minTempC =
+    input.minTempC === undefined ? null : requireNumber(input.minTempC, 'minTempC', { min: -20, max: 60 });
   const during = stops.map((hour) => ({ hour, tempC: airAt(airTempC, hour) }));
-  return { hours, elapsedHours, remarks: coldRemarks(minTempC, during), meanTempC: 1 / (1 / kelvin(at) - (GAS_CONSTANT / energy) * Math.log(mean)) - kelvin(0) };
+  return {
+    hours,
+    elapsedHours,
+    remarks: coldRemarks(minTempC, during),
+    meanTempC: 1 / (1 / kelvin(at) - (GAS_CONSTANT / energy) * Math.log(mean)) - kelvin(0),
+  };
 }
 
 /** Hour at which an age is reached by a law of ageing, counted from an hour on; null where it is not within so long. Past the end of the list the last temperature is held. */
-export function hourOfAge(air: number | readonly HourlyTemp[], fromHour: number, ageHours: number, law: (tempC: number) => number, mostHours = 2000): number | null {
+export function hourOfAge(
+  air: number | readonly HourlyTemp[],
+  fromHour: number,
+  ageHours: number,
+  law: (tempC: number) => number,
+  mostHours = 2000,
+): number | null {
   const step = 0.25;
   let age = 0;
   for (let hour = fromHour; hour < fromHour + mostHours; hour += step) {

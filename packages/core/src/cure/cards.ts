@@ -33,7 +33,12 @@ interface Rates {
   inhibitor?: Inhibitor;
 }
 
-const kinetics = ({ k1, e1, k2, e2, ...rest }: Rates): Kinetics => ({ k1: arrheniusAt22(k1, e1), k2: arrheniusAt22(k2, e2), m: 1, ...rest });
+const kinetics = ({ k1, e1, k2, e2, ...rest }: Rates): Kinetics => ({
+  k1: arrheniusAt22(k1, e1),
+  k2: arrheniusAt22(k2, e2),
+  m: 1,
+  ...rest,
+});
 
 const epoxy = (id: string, name: string, values: Rates): CureCard => ({
   id,
@@ -49,7 +54,13 @@ const epoxy = (id: string, name: string, values: Rates): CureCard => ({
 });
 
 /** Styrene resins gel early, held back until their inhibitor is used up. */
-const catalysed = (id: 'polyester' | 'vinylester', name: string, densityGPerMl: number, inhibitor: Pick<Inhibitor, 'minutes' | 'eJPerMol'>, values: Rates): CureCard => ({
+const catalysed = (
+  id: 'polyester' | 'vinylester',
+  name: string,
+  densityGPerMl: number,
+  inhibitor: Pick<Inhibitor, 'minutes' | 'eJPerMol'>,
+  values: Rates,
+): CureCard => ({
   id,
   name,
   family: id,
@@ -71,12 +82,47 @@ const catalysed = (id: 'polyester' | 'vinylester', name: string, densityGPerMl: 
  * 20 °C at 55-80 °C on what keeps the heat and 40-60 °C on laminate.
  */
 export const CURE_CARDS: readonly CureCard[] = [
-  epoxy('epoxy-slow', 'Epoxy, slow hardener', { k1: 7.9984e-5, e1: 37_050, k2: 0, e2: 54_000, n: 2.3969, heatJPerG: 423 }),
-  epoxy('epoxy-medium', 'Epoxy, medium hardener', { k1: 5.3905e-5, e1: 38_980, k2: 9.1509e-4, e2: 59_470, n: 3.3517, heatJPerG: 315 }),
-  epoxy('epoxy-fast', 'Epoxy, fast hardener', { k1: 2.2835e-4, e1: 43_110, k2: 6.0089e-2, e2: 102_140, m: 5, n: 4.8017, heatJPerG: 320 }),
-  catalysed('vinylester', 'Vinylester', 1.08, { minutes: 23.56, eJPerMol: 49_960 }, { k1: 2.9955e-4, e1: 47_690, k2: 9.15e-5, e2: 52_820, n: 2.5383, heatJPerG: 344 }),
-  catalysed('polyester', 'Polyester, laminating', 1.1, { minutes: 17.15, eJPerMol: 51_360 }, { k1: 5.2049e-4, e1: 24_360, k2: 0, e2: 54_000, n: 2.3995, heatJPerG: 438 }),
+  epoxy('epoxy-slow', 'Epoxy, slow hardener', {
+    k1: 7.9984e-5,
+    e1: 37_050,
+    k2: 0,
+    e2: 54_000,
+    n: 2.3969,
+    heatJPerG: 423,
+  }),
+  epoxy('epoxy-medium', 'Epoxy, medium hardener', {
+    k1: 5.3905e-5,
+    e1: 38_980,
+    k2: 9.1509e-4,
+    e2: 59_470,
+    n: 3.3517,
+    heatJPerG: 315,
+  }),
+  epoxy('epoxy-fast', 'Epoxy, fast hardener', {
+    k1: 2.2835e-4,
+    e1: 43_110,
+    k2: 6.0089e-2,
+    e2: 102_140,
+    m: 5,
+    n: 4.8017,
+    heatJPerG: 320,
+  }),
+  catalysed(
+    'vinylester',
+    'Vinylester',
+    1.08,
+    { minutes: 23.56, eJPerMol: 49_960 },
+    { k1: 2.9955e-4, e1: 47_690, k2: 9.15e-5, e2: 52_820, n: 2.5383, heatJPerG: 344 },
+  ),
+  catalysed(
+    'polyester',
+    'Polyester, laminating',
+    1.1,
+    { minutes: 17.15, eJPerMol: 51_360 },
+    { k1: 5.2049e-4, e1: 24_360, k2: 0, e2: 54_000, n: 2.3995, heatJPerG: 438 },
+  ),
 ];
 
 /** A shipped card by id, or one given. @throws CoreError 'unknown-id' when there is neither */
-export const cureCardOf = ({ cardId, card }: { cardId?: string; card?: CureCard }): CureCard => card ?? requireEntry(CURE_CARDS, cardId ?? '', 'cardId');
+export const cureCardOf = ({ cardId, card }: { cardId?: string; card?: CureCard }): CureCard =>
+  card ?? requireEntry(CURE_CARDS, cardId ?? '', 'cardId');

@@ -32,7 +32,8 @@ describe('the glass transition of a cure', () => {
     for (const [tempC, alpha] of [[15, 0.92], [10, 0.89], [5, 0.86]] as const) expect(Math.abs(reachableAlpha(tempC) - alpha)).toBeLessThan(0.006); // prettier-ignore
     expect(reachableAlpha(20)).toBeGreaterThan(0.95);
     expect(reachableAlpha(30)).toBe(1);
-    for (const tempC of [-20, 0, 12, 25]) expect(glassTempC(reachableAlpha(tempC))).toBeCloseTo(tempC + USUAL_GLASS.aboveC, 9);
+    for (const tempC of [-20, 0, 12, 25])
+      expect(glassTempC(reachableAlpha(tempC))).toBeCloseTo(tempC + USUAL_GLASS.aboveC, 9);
   });
 
   it('is never passed, however long it lies: film, pot and lay-up', () => {
@@ -49,7 +50,9 @@ describe('the glass transition of a cure', () => {
     expect(cold.fullHours).toBeNull();
     expect(cold.endAlpha).toBeLessThanOrEqual(reachableAlpha(10));
     expect(cold.endAlpha).toBeGreaterThan(0.88);
-    expect(potExotherm({ card: MEDIUM, massG: 20, container: 'tray', airTempC: 10, hours: 400 }).endAlpha).toBeLessThan(0.91);
+    expect(potExotherm({ card: MEDIUM, massG: 20, container: 'tray', airTempC: 10, hours: 400 }).endAlpha).toBeLessThan(
+      0.91,
+    );
   });
 
   it('gives way to a sheet that has seen it cure there', () => {
@@ -65,7 +68,10 @@ describe('full cure in the cold', () => {
     const { leastC, warmC, hours } = warmingFor(MEDIUM, 168);
     expect(leastC).toBeCloseTo(glassTempC(0.95) - 26, 9);
     expect(warmC).toBe(25);
-    expect(hours).toBeCloseTo((168 * isothermalSeconds(MEDIUM.kinetics, 0.95, 25)) / isothermalSeconds(MEDIUM.kinetics, 0.95, 22), 6);
+    expect(hours).toBeCloseTo(
+      (168 * isothermalSeconds(MEDIUM.kinetics, 0.95, 25)) / isothermalSeconds(MEDIUM.kinetics, 0.95, 22),
+      6,
+    );
   });
 
   it('is told by windows, lay-up, days and schedule with the same warmth', () => {
@@ -74,7 +80,9 @@ describe('full cure in the cold', () => {
     expect(ids(found.remarks)).toEqual(['cure.full-needs-warmth']);
     const { warmC, hours } = warmingFor(cureCardOf({ cardId: 'epoxy-slow' }), SLOW.fullCureHours);
     expect(found.remarks[0]!.params).toEqual(jasmine.objectContaining({ warmC, hours }));
-    expect(ids(throughCure({ cardId: 'epoxy-slow', plies: THIN, airTempC: 16, hours: 12 }).remarks)).toEqual(['cure.full-needs-warmth']);
+    expect(ids(throughCure({ cardId: 'epoxy-slow', plies: THIN, airTempC: 16, hours: 12 }).remarks)).toEqual([
+      'cure.full-needs-warmth',
+    ]);
     const days = planDays({
       startAt: '2026-04-16T08:00',
       card: SLOW,
@@ -85,7 +93,12 @@ describe('full cure in the cold', () => {
       finishSteps: finishRoute('epoxy', 'gelcoat', 'after-full-cure').steps,
     });
     expect(days.remarks).toEqual([{ id: 'days.full-cure-warm', params: jasmine.objectContaining({ warmC, hours }) }]); // prettier-ignore
-    const planned = schedule({ startAt: '2026-04-16T08:00', tempC: 16, people: [], tasks: [{ id: 'cure', minutes: 0, byItself: true, ageHours: SLOW.fullCureHours, system: SLOW, stage: 'full' }] });
+    const planned = schedule({
+      startAt: '2026-04-16T08:00',
+      tempC: 16,
+      people: [],
+      tasks: [{ id: 'cure', minutes: 0, byItself: true, ageHours: SLOW.fullCureHours, system: SLOW, stage: 'full' }],
+    });
     expect(planned.tasks[0]!.remarks).toEqual([{ id: 'schedule.warmed', params: jasmine.objectContaining({ warmC, hours }) }]); // prettier-ignore
     expect(planned.broken).toBe(0);
     expect((Date.parse(`${planned.finishAt}Z`) - Date.parse('2026-04-16T08:00Z')) / 3_600_000).toBeCloseTo(hours, 1);
@@ -109,7 +122,10 @@ describe('colder than a system may be used at', () => {
         ids(windows({ card: SLOW, airTempC: tempC }).remarks),
         ids(throughCure({ cardId: 'epoxy-slow', plies: THIN, airTempC: [{ hour: 0, tempC: 21 }, { hour: 6, tempC }], hours: 8 }).remarks), // prettier-ignore
         ids(potExotherm({ cardId: 'epoxy-slow', massG: 100, airTempC: tempC, hours: 2 }).remarks),
-        ids(batchPlan({ card: SLOW, cure: cureCardOf({ cardId: 'epoxy-slow' }), pliesG: [50, 60], extraG: 10, tempC }).remarks),
+        ids(
+          batchPlan({ card: SLOW, cure: cureCardOf({ cardId: 'epoxy-slow' }), pliesG: [50, 60], extraG: 10, tempC })
+            .remarks,
+        ),
         ids(schedule({ startAt: '2026-04-16T08:00', tempC, people: [], tasks: [lay] }).tasks[0]!.remarks),
         ids(equivalentAge({ airTempC: tempC, toHour: 5, minTempC: SLOW.minTempC }).remarks),
       ].map((found) => found.filter((id) => id === 'cure.too-cold'));
@@ -119,7 +135,10 @@ describe('colder than a system may be used at', () => {
 
   it('names the coldest there is and what is asked for', () => {
     const list = [{ hour: 0, tempC: 20 }, { hour: 5, tempC: 9 }, { hour: 9, tempC: 18 }]; // prettier-ignore
-    expect(windows({ card: SLOW, airTempC: list }).remarks[0]).toEqual({ id: 'cure.too-cold', params: { coldestC: 9, minTempC: 15 } });
+    expect(windows({ card: SLOW, airTempC: list }).remarks[0]).toEqual({
+      id: 'cure.too-cold',
+      params: { coldestC: 9, minTempC: 15 },
+    });
     // What was colder before it was laid is nothing to it.
     expect(ids(windows({ card: SLOW, airTempC: list, laidHour: 9 }).remarks)).toEqual(['cure.full-needs-warmth']);
   });
@@ -146,10 +165,19 @@ describe('a thin film', () => {
   it('takes as long as windows say of its system, and as its cure says of a card', () => {
     const film = filmTime({ system: SLOW, tempC: 18 });
     const found = windows({ card: SLOW, airTempC: 18 });
-    expect([film.tackHours, film.sandableHours, film.fullHours]).toEqual([found.fromHour, found.sandableHour, found.fullHour]);
-    expect(filmTime({ card: MEDIUM, tempC: 22 }).sandableHours).toBeCloseTo(isothermalSeconds(MEDIUM.kinetics, 0.8, 22) / 3600, 9);
+    expect([film.tackHours, film.sandableHours, film.fullHours]).toEqual([
+      found.fromHour,
+      found.sandableHour,
+      found.fullHour,
+    ]);
+    expect(filmTime({ card: MEDIUM, tempC: 22 }).sandableHours).toBeCloseTo(
+      isothermalSeconds(MEDIUM.kinetics, 0.8, 22) / 3600,
+      9,
+    );
     expect(filmTime({ card: MEDIUM, tempC: 12 }).fullHours).toBeNull();
-    expect(() => filmTime({ card: MEDIUM, tempC: 12, catalystPercent: 2 })).toThrow(jasmine.objectContaining({ code: 'not-used' }));
+    expect(() => filmTime({ card: MEDIUM, tempC: 12, catalystPercent: 2 })).toThrow(
+      jasmine.objectContaining({ code: 'not-used' }),
+    );
   });
 
   it('of a fast epoxy at 8 °C is not sandable before a day', () => {
@@ -160,11 +188,24 @@ describe('a thin film', () => {
 });
 
 describe('windows over a forecast', () => {
-  const air = { startAt: '2026-10-05T06:00', hours: Array.from({ length: 48 }, (_, i) => ({ tempC: 14 + 6 * Math.sin((Math.PI * i) / 12), humidityPercent: 60, rainMm: 0, sunWPerM2: 0 })) };
+  const air = {
+    startAt: '2026-10-05T06:00',
+    hours: Array.from({ length: 48 }, (_, i) => ({
+      tempC: 14 + 6 * Math.sin((Math.PI * i) / 12),
+      humidityPercent: 60,
+      rainMm: 0,
+      sunWPerM2: 0,
+    })),
+  };
 
   it('are those of its hours, on its clock', () => {
     const found = forecastWindows({ card: SLOW, air, laidAt: '2026-10-05T10:00', nowAt: '2026-10-05T20:00' });
-    const plain = windows({ card: SLOW, airTempC: air.hours.map(({ tempC }, hour) => ({ hour, tempC })), laidHour: 4, nowHour: 14 });
+    const plain = windows({
+      card: SLOW,
+      airTempC: air.hours.map(({ tempC }, hour) => ({ hour, tempC })),
+      laidHour: 4,
+      nowHour: 14,
+    });
     const { at, ...rest } = found;
     expect(rest).toEqual(plain);
     expect(at.from!.startsWith('2026-10-05T')).toBeTrue();
@@ -172,6 +213,8 @@ describe('windows over a forecast', () => {
   });
 
   it('refuse a time that does not exist, saying how one is given', () => {
-    expect(() => forecastWindows({ card: SLOW, air, laidAt: 'yesterday' })).toThrow(jasmine.objectContaining({ field: 'laidAt', params: jasmine.objectContaining({ want: 'time' }) }));
+    expect(() => forecastWindows({ card: SLOW, air, laidAt: 'yesterday' })).toThrow(
+      jasmine.objectContaining({ field: 'laidAt', params: jasmine.objectContaining({ want: 'time' }) }),
+    );
   });
 });

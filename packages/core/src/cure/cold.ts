@@ -6,7 +6,8 @@ import { leastTempFor, reachableAlpha } from './glass.js';
 import { CARD_TEMP_C, isothermalSeconds } from './kinetics.js';
 
 /** Coldest a card may be used at, °C: its own, or that of the shipped system it is named after; null where neither says. */
-export const minTempOf = ({ id, minTempC }: Pick<CureCard, 'id' | 'minTempC'>): number | null => minTempC ?? SYSTEMS.find((system) => system.id === id)?.minTempC ?? null;
+export const minTempOf = ({ id, minTempC }: Pick<CureCard, 'id' | 'minTempC'>): number | null =>
+  minTempC ?? SYSTEMS.find((system) => system.id === id)?.minTempC ?? null;
 
 /** What to say of air that goes under the coldest a system may be used at; nothing where it does not. */
 export function coldRemarks(minTempC: number | null, air: number | readonly HourlyTemp[]): Remark[] {
@@ -38,14 +39,21 @@ export function warmingFor({ kinetics, fullAlpha }: CureCard, fullHours?: number
   const warmC = Math.max(WARM_C, WARM_STEP_C * Math.ceil((leastC + WARM_OVER_C) / WARM_STEP_C));
   const hours = isothermalSeconds(kinetics, fullAlpha, warmC) / 3600;
   const atCard = isothermalSeconds(kinetics, fullAlpha, CARD_TEMP_C) / 3600;
-  return { leastC, warmC, hours: fullHours !== undefined && Number.isFinite(atCard) ? (hours * fullHours) / atCard : hours };
+  return {
+    leastC,
+    warmC,
+    hours: fullHours !== undefined && Number.isFinite(atCard) ? (hours * fullHours) / atCard : hours,
+  };
 }
 
 /** What to say where the warmest the air gets still leaves the resin a glass before it is full; nothing where it does not. */
 export function neverFullRemarks(card: CureCard, warmestC: number, fullHours?: number): Remark[] {
   const reachable = reachableAlpha(warmestC, card.kinetics.glass);
-  return reachable > card.fullAlpha ? [] : [{ id: 'cure.full-needs-warmth', params: { ...warmingFor(card, fullHours), reachablePercent: 100 * reachable } }];
+  return reachable > card.fullAlpha
+    ? []
+    : [{ id: 'cure.full-needs-warmth', params: { ...warmingFor(card, fullHours), reachablePercent: 100 * reachable } }];
 }
 
 /** The warmest of what is listed, °C. */
-export const warmestOf = (air: number | readonly HourlyTemp[]): number => (typeof air === 'number' ? air : Math.max(...air.map(({ tempC }) => tempC)));
+export const warmestOf = (air: number | readonly HourlyTemp[]): number =>
+  typeof air === 'number' ? air : Math.max(...air.map(({ tempC }) => tempC));

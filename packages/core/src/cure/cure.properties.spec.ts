@@ -9,7 +9,10 @@ import { throughCure } from './through.js';
 
 /** Steps of the working are so coarse. */
 const NOISE = 5e-4;
-const rising = (values: readonly number[]): void => values.slice(1).forEach((value, i) => expect(value).toBeGreaterThanOrEqual(values[i]! - NOISE * Math.abs(values[i]!)));
+const rising = (values: readonly number[]): void =>
+  values
+    .slice(1)
+    .forEach((value, i) => expect(value).toBeGreaterThanOrEqual(values[i]! - NOISE * Math.abs(values[i]!)));
 const TEMPS = [8, 14, 20, 26, 32];
 
 describe('every shipped card', () => {
@@ -23,7 +26,11 @@ describe('every shipped card', () => {
       });
 
       it('gets where it was said to be at the second it was said', () => {
-        for (const alpha of [0.2, 0.5, 0.9]) expect(cureOn(card.kinetics, FRESH, 20, isothermalSeconds(card.kinetics, alpha, 20)).alpha).toBeCloseTo(alpha, 3);
+        for (const alpha of [0.2, 0.5, 0.9])
+          expect(cureOn(card.kinetics, FRESH, 20, isothermalSeconds(card.kinetics, alpha, 20)).alpha).toBeCloseTo(
+            alpha,
+            3,
+          );
       });
 
       it('about halves its gel for ten degrees, and waits by no less', () => {
@@ -56,7 +63,16 @@ describe('every shipped card', () => {
 
 describe('a lay-up', () => {
   const plies = (count: number) => Array.from({ length: count }, () => ({ thicknessMm: 0.8, fibreMassFraction: 0.5 }));
-  const cured = (patch: object = {}) => throughCure({ cardId: 'epoxy-medium', plies: plies(8), under: [{ backing: 'laminate', thicknessMm: 4 }], airTempC: 20, hours: 24, sliceMm: 0.8, ...patch });
+  const cured = (patch: object = {}) =>
+    throughCure({
+      cardId: 'epoxy-medium',
+      plies: plies(8),
+      under: [{ backing: 'laminate', thicknessMm: 4 }],
+      airTempC: 20,
+      hours: 24,
+      sliceMm: 0.8,
+      ...patch,
+    });
 
   it('gets hotter the thicker it is laid at once', () => {
     rising([2, 5, 10, 16].map((count) => cured({ plies: plies(count) }).peakTempC));
@@ -69,15 +85,28 @@ describe('a lay-up', () => {
   });
 
   it('peaks highest on foam, which keeps its heat in, and lowest on laminate, which takes it up', () => {
-    rising([cured(), cured({ under: [] }), cured({ under: [{ backing: 'pvc-foam', thicknessMm: 20 }] })].map(({ peakTempC }) => peakTempC));
+    rising(
+      [cured(), cured({ under: [] }), cured({ under: [{ backing: 'pvc-foam', thicknessMm: 20 }] })].map(
+        ({ peakTempC }) => peakTempC,
+      ),
+    );
   });
 
   it('is warmed by a lamp, and by as much longer as it shines', () => {
-    rising([cured(), cured({ heaterWPerM2: 400, heaterHours: 1 }), cured({ heaterWPerM2: 400, heaterHours: 4 })].map(({ sandableHours }) => -(sandableHours ?? 99)));
+    rising(
+      [cured(), cured({ heaterWPerM2: 400, heaterHours: 1 }), cured({ heaterWPerM2: 400, heaterHours: 4 })].map(
+        ({ sandableHours }) => -(sandableHours ?? 99),
+      ),
+    );
   });
 
   it('stays where it is where everything is at one temperature and nothing is left to cure', () => {
-    const { outerPeakC, peakTempC } = cured({ card: { ...cureCardOf({ cardId: 'epoxy-medium' }), kinetics: { ...cureCardOf({ cardId: 'epoxy-medium' }).kinetics, heatJPerG: 0 } } });
+    const { outerPeakC, peakTempC } = cured({
+      card: {
+        ...cureCardOf({ cardId: 'epoxy-medium' }),
+        kinetics: { ...cureCardOf({ cardId: 'epoxy-medium' }).kinetics, heatJPerG: 0 },
+      },
+    });
     expect(peakTempC).toBeCloseTo(20, 6);
     expect(outerPeakC).toBeCloseTo(20, 6);
   });
@@ -89,7 +118,8 @@ describe('age', () => {
     for (let trial = 0; trial < 40; trial++) {
       const air = Array.from({ length: 48 }, (_, hour) => ({ hour, tempC: random.between(-3, 32) }));
       const cut = random.between(1, 46);
-      const age = (fromHour: number, toHour: number): number => equivalentAge({ airTempC: air, fromHour, toHour }).hours;
+      const age = (fromHour: number, toHour: number): number =>
+        equivalentAge({ airTempC: air, fromHour, toHour }).hours;
       expect(age(0, cut) + age(cut, 47)).toBeCloseTo(age(0, 47), 3);
     }
   });
@@ -98,7 +128,10 @@ describe('age', () => {
     const random = seeded(42);
     for (let trial = 0; trial < 40; trial++) {
       const mean = random.between(6, 24);
-      const air = Array.from({ length: 72 }, (_, hour) => ({ hour, tempC: mean + 5 * Math.sin(hour / 4) + random.between(-1, 1) }));
+      const air = Array.from({ length: 72 }, (_, hour) => ({
+        hour,
+        tempC: mean + 5 * Math.sin(hour / 4) + random.between(-1, 1),
+      }));
       const to = random.between(2, 60);
       const { hours } = equivalentAge({ airTempC: air, fromHour: 1, toHour: to, atTempC: 22 });
       expect(Math.abs(hourOfAge(air, 1, hours, usualAgeLaw)! - to)).toBeLessThan(0.005 * to);

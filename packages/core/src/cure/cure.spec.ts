@@ -9,7 +9,10 @@ import { throughCure } from './through.js';
 const MEDIUM = cureCardOf({ cardId: 'epoxy-medium' });
 const POLYESTER = cureCardOf({ cardId: 'polyester' });
 /** dα/dt = k (1−α)ⁿ, k the same at every temperature. */
-const plain = (kPerS: number, n: number): CureCard => ({ ...MEDIUM, kinetics: { k1: arrheniusAt22(kPerS, 0), k2: arrheniusAt22(0, 0), m: 0, n, heatJPerG: 300 } });
+const plain = (kPerS: number, n: number): CureCard => ({
+  ...MEDIUM,
+  kinetics: { k1: arrheniusAt22(kPerS, 0), k2: arrheniusAt22(0, 0), m: 0, n, heatJPerG: 300 },
+});
 
 describe('cure at one temperature', () => {
   it('is the closed form for m = 0: 1 − e^(−kt) of first order, 1 − (1 + (n−1)kt)^(−1/(n−1)) else', () => {
@@ -32,7 +35,8 @@ describe('cure at one temperature', () => {
   });
 
   it('waits for the inhibitor: half as long with twice the catalyst, sooner warm', () => {
-    const at = (tempC: number, percent: number): number => isothermalSeconds(POLYESTER.kinetics, 0, tempC, percent) / 60;
+    const at = (tempC: number, percent: number): number =>
+      isothermalSeconds(POLYESTER.kinetics, 0, tempC, percent) / 60;
     expect(at(22, 2)).toBeCloseTo(17.15, 6);
     expect(at(22, 4)).toBeCloseTo(17.15 / 2, 6);
     expect(at(32, 2)).toBeLessThan(9);
@@ -71,7 +75,8 @@ describe('a pot', () => {
   });
 
   it('runs hotter the more of it there is, hotter in foam, and hardly at all spread in a tray', () => {
-    const peak = (massG: number, container: 'cup' | 'foam-cup' | 'tray'): number => potExotherm({ cardId: 'epoxy-slow', massG, airTempC: 22, container }).peakTempC;
+    const peak = (massG: number, container: 'cup' | 'foam-cup' | 'tray'): number =>
+      potExotherm({ cardId: 'epoxy-slow', massG, airTempC: 22, container }).peakTempC;
     expect(peak(500, 'cup')).toBeGreaterThan(peak(100, 'cup'));
     expect(peak(100, 'foam-cup')).toBeGreaterThan(peak(100, 'cup'));
     expect(peak(500, 'tray')).toBeLessThan(40);
@@ -80,14 +85,23 @@ describe('a pot', () => {
   it('loses heat by its own surface: a cup as high as wide, 8 W/m²K of wall and floor, 10 on top', () => {
     const width = Math.cbrt((4 * (100 / 1.1 / 1e6)) / Math.PI);
     const floor = (Math.PI * width ** 2) / 4;
-    expect(potExotherm({ cardId: 'epoxy-medium', massG: 100, airTempC: 22 }).lossWPerK).toBeCloseTo(8 * (floor + Math.PI * width ** 2) + 10 * floor, 9);
+    expect(potExotherm({ cardId: 'epoxy-medium', massG: 100, airTempC: 22 }).lossWPerK).toBeCloseTo(
+      8 * (floor + Math.PI * width ** 2) + 10 * floor,
+      9,
+    );
     expect(CONTAINERS.length).toBe(4);
   });
 
   it('warns of one that runs away, and refuses what no shed has', () => {
-    expect(potExotherm({ cardId: 'epoxy-fast', massG: 400, airTempC: 25 }).remarks.map(({ id }) => id)).toEqual(['cure.pot-too-hot']);
-    expect(() => potExotherm({ cardId: 'epoxy-fast', massG: 0, airTempC: 22 })).toThrow(jasmine.objectContaining({ field: 'massG' }));
-    expect(() => potExotherm({ cardId: 'glue', massG: 10, airTempC: 22 })).toThrow(jasmine.objectContaining({ field: 'cardId' }));
+    expect(potExotherm({ cardId: 'epoxy-fast', massG: 400, airTempC: 25 }).remarks.map(({ id }) => id)).toEqual([
+      'cure.pot-too-hot',
+    ]);
+    expect(() => potExotherm({ cardId: 'epoxy-fast', massG: 0, airTempC: 22 })).toThrow(
+      jasmine.objectContaining({ field: 'massG' }),
+    );
+    expect(() => potExotherm({ cardId: 'glue', massG: 10, airTempC: 22 })).toThrow(
+      jasmine.objectContaining({ field: 'cardId' }),
+    );
   });
 });
 
@@ -105,19 +119,29 @@ describe('the shipped cure cards by the rules of the workshop', () => {
     });
 
   it('thin laminates are sandable in 24, 8, 4, 4 and 6 h, epoxies full within seven days', () => {
-    const hours = (cardId: string, alpha: number): number => isothermalSeconds(cureCardOf({ cardId }).kinetics, alpha, 22) / 3600;
+    const hours = (cardId: string, alpha: number): number =>
+      isothermalSeconds(cureCardOf({ cardId }).kinetics, alpha, 22) / 3600;
     for (const [cardId, wanted] of [['epoxy-slow', 24], ['epoxy-medium', 8], ['epoxy-fast', 4], ['polyester', 4], ['vinylester', 6]] as const) expect(Math.abs(hours(cardId, 0.8) / wanted - 1)).withContext(cardId).toBeLessThan(0.15); // prettier-ignore
     for (const { id, family } of CURE_CARDS) if (family === 'epoxy') expect(hours(id, 0.95)).toBeLessThanOrEqual(168);
   });
 
   it('a fast epoxy at 8 °C is not sandable before a day, and 20 g spread thin outlast 100 g in the cup', () => {
     expect(isothermalSeconds(cureCardOf({ cardId: 'epoxy-fast' }).kinetics, 0.8, 8)).toBeGreaterThan(24 * 3600);
-    for (const [cardId] of gels.slice(0, 3)) expect(potExotherm({ cardId, massG: 20, container: 'tray', airTempC: 22 }).gelMin!).toBeGreaterThan(2.5 * potExotherm({ cardId, massG: 100, airTempC: 22 }).gelMin!);
+    for (const [cardId] of gels.slice(0, 3))
+      expect(potExotherm({ cardId, massG: 20, container: 'tray', airTempC: 22 }).gelMin!).toBeGreaterThan(
+        2.5 * potExotherm({ cardId, massG: 100, airTempC: 22 }).gelMin!,
+      );
   });
 
   it('4 mm of polyester mat at 20 °C get to 55-80 °C on what keeps the heat, 40-60 °C on laminate', () => {
     const peak = (backing: 'pvc-foam' | 'laminate', thicknessMm: number): number =>
-      throughCure({ cardId: 'polyester', plies: Array.from({ length: 4 }, () => ({ thicknessMm: 1, fibreMassFraction: 0.3 })), under: [{ backing, thicknessMm }], airTempC: 20, hours: 6 }).peakTempC;
+      throughCure({
+        cardId: 'polyester',
+        plies: Array.from({ length: 4 }, () => ({ thicknessMm: 1, fibreMassFraction: 0.3 })),
+        under: [{ backing, thicknessMm }],
+        airTempC: 20,
+        hours: 6,
+      }).peakTempC;
     expect(peak('pvc-foam', 25)).toBeGreaterThan(55);
     expect(peak('pvc-foam', 25)).toBeLessThan(80);
     for (const mm of [4, 6, 9]) {
@@ -128,7 +152,12 @@ describe('the shipped cure cards by the rules of the workshop', () => {
 
   it('12 mm of medium epoxy peak between 80 and 105 °C in air and on foam', () => {
     for (const under of [[], [{ backing: 'pvc-foam' as const, thicknessMm: 20 }]]) {
-      const { peakTempC } = throughCure({ cardId: 'epoxy-medium', plies: Array.from({ length: 12 }, () => ({ thicknessMm: 1, fibreMassFraction: 0.5 })), under, airTempC: 22 });
+      const { peakTempC } = throughCure({
+        cardId: 'epoxy-medium',
+        plies: Array.from({ length: 12 }, () => ({ thicknessMm: 1, fibreMassFraction: 0.5 })),
+        under,
+        airTempC: 22,
+      });
       expect(peakTempC).toBeGreaterThan(78);
       expect(peakTempC).toBeLessThan(105);
     }
@@ -140,7 +169,10 @@ describe('a card fitted to a data sheet', () => {
     const wanted = MEDIUM;
     const gel = potExotherm({ card: wanted, massG: 150, airTempC: 22, hours: 6 }).gelMin!;
     const thin = (alpha: number): number => isothermalSeconds(wanted.kinetics, alpha, 22) / 3600;
-    const from = { ...wanted, kinetics: { ...wanted.kinetics, k1: arrheniusAt22(2e-5, 38_980), k2: arrheniusAt22(2e-4, 59_470), n: 2 } };
+    const from = {
+      ...wanted,
+      kinetics: { ...wanted.kinetics, k1: arrheniusAt22(2e-5, 38_980), k2: arrheniusAt22(2e-4, 59_470), n: 2 },
+    };
     const fit = fitCard({ from, points: [{ kind: 'pot-gel', massG: 150, tempC: 22, minutes: gel }, { kind: 'thin', alpha: 0.8, tempC: 22, hours: thin(0.8) }, { kind: 'thin', alpha: 0.95, tempC: 22, hours: thin(0.95) }] }); // prettier-ignore
     expect(fit.good).toBeTrue();
     expect(fit.worstPercent).toBeLessThan(1);
@@ -150,10 +182,29 @@ describe('a card fitted to a data sheet', () => {
   it('finds how warmth speeds it from two temperatures, and the heat from a peak', () => {
     const random = seeded(3);
     const energy = 45_000 + 20_000 * random.between(0, 1);
-    const truth: CureCard = { ...MEDIUM, kinetics: { ...MEDIUM.kinetics, k1: arrheniusAt22(6e-5, energy), k2: arrheniusAt22(6e-4, energy), n: 2.6, heatJPerG: 380 } };
+    const truth: CureCard = {
+      ...MEDIUM,
+      kinetics: {
+        ...MEDIUM.kinetics,
+        k1: arrheniusAt22(6e-5, energy),
+        k2: arrheniusAt22(6e-4, energy),
+        n: 2.6,
+        heatJPerG: 380,
+      },
+    };
     const points = [15, 30].flatMap((tempC) => [
-      { kind: 'thin' as const, alpha: 0.8, tempC, hours: reproduce(truth, { kind: 'thin', alpha: 0.8, tempC, hours: 1 })! },
-      { kind: 'pot-gel' as const, massG: 200, tempC, minutes: reproduce(truth, { kind: 'pot-gel', massG: 200, tempC, minutes: 1 })! },
+      {
+        kind: 'thin' as const,
+        alpha: 0.8,
+        tempC,
+        hours: reproduce(truth, { kind: 'thin', alpha: 0.8, tempC, hours: 1 })!,
+      },
+      {
+        kind: 'pot-gel' as const,
+        massG: 200,
+        tempC,
+        minutes: reproduce(truth, { kind: 'pot-gel', massG: 200, tempC, minutes: 1 })!,
+      },
     ]);
     const peakC = reproduce(truth, { kind: 'pot-peak', massG: 200, tempC: 30, peakC: 100 })!;
     const fit = fitCard({ from: MEDIUM, points: [...points, { kind: 'pot-peak', massG: 200, tempC: 30, peakC }] });
@@ -165,7 +216,11 @@ describe('a card fitted to a data sheet', () => {
   it('says when a point is never reached, and does not call that a fit', () => {
     // Nothing that gels in half an hour is a tenth cured after six days.
     const { worstPercent, good, reproduced } = fitCard({ from: MEDIUM, points: [{ kind: 'pot-gel', massG: 100, tempC: 22, minutes: 30 }, { kind: 'thin', alpha: 0.8, tempC: 22, hours: 14 }, { kind: 'thin', alpha: 0.095, tempC: 22, hours: 150 }] }); // prettier-ignore
-    expect([good, worstPercent, reproduced.some(({ errorPercent }) => errorPercent === null)]).toEqual([false, null, true]);
+    expect([good, worstPercent, reproduced.some(({ errorPercent }) => errorPercent === null)]).toEqual([
+      false,
+      null,
+      true,
+    ]);
   });
 
   it('in rounds, tells how far it is, gets no worse, and keeps what it has when told to stop', () => {

@@ -36,7 +36,13 @@ export function filmTime({ system, card: given, tempC, catalystPercent }: FilmTi
   const reachable = reachableAlpha(tempC, card.kinetics.glass);
   if (system && !given) {
     const { fromHour, sandableHour, fullHour, remarks } = windows({ card: system, airTempC: tempC });
-    return { tackHours: fromHour, sandableHours: sandableHour, fullHours: fullHour, reachableAlpha: reachable, remarks };
+    return {
+      tackHours: fromHour,
+      sandableHours: sandableHour,
+      fullHours: fullHour,
+      reachableAlpha: reachable,
+      remarks,
+    };
   }
   const catalyst = checkCatalyst(card.kinetics, card.name, catalystPercent);
   const at = (alpha: number): number | null => isothermalHours(card.kinetics, alpha, tempC, catalyst);

@@ -77,7 +77,10 @@ export function fitCard({ points, from, mostSteps, energies }: FitCardInput): Fi
   const free = [0, 1, 2, ...(fitsE ? [3, 4] : []), ...(fitsH ? [5] : [])];
   const whole = (at: readonly number[]): number[] => start.map((x, i) => (free.includes(i) ? at[free.indexOf(i)]! : x));
   const glass = glassFor(points, from);
-  const cardAt = (at: readonly number[]): CureCard => ({ ...from, kinetics: { ...kineticsAt(whole(at), from.kinetics), ...(glass ? { glass } : {}) } });
+  const cardAt = (at: readonly number[]): CureCard => ({
+    ...from,
+    kinetics: { ...kineticsAt(whole(at), from.kinetics), ...(glass ? { glass } : {}) },
+  });
   const value = (at: readonly number[]): number => {
     const all = whole(at);
     if (all.some((x, i) => x < LEAST[i]! || x > MOST[i]!)) return Infinity;
@@ -113,7 +116,9 @@ export function compareToSheet(card: CureCard, points: readonly SheetPoint[]): O
     const got = reproduce(card, point);
     return { point, found: got, errorPercent: got === null ? null : 100 * (got / wantedOf(point) - 1) };
   });
-  const worst = Math.max(...reproduced.map(({ errorPercent }) => (errorPercent === null ? Infinity : Math.abs(errorPercent))));
+  const worst = Math.max(
+    ...reproduced.map(({ errorPercent }) => (errorPercent === null ? Infinity : Math.abs(errorPercent))),
+  );
   return { card, reproduced, worstPercent: Number.isFinite(worst) ? worst : null, good: worst <= GOOD_PERCENT };
 }
 
@@ -130,7 +135,14 @@ const worstOf = ({ worstPercent }: FitCardResult): number => worstPercent ?? NEV
  * The same in rounds, each begun from the best card of those before, until one gives nothing more; tells the best after every round.
  * @throws CoreError as `fitCard` does
  */
-export function* searchFit({ points, from }: Omit<FitCardInput, 'mostSteps'>): Generator<{ share: number; soFar: FitCardResult }, FitCardResult, 'stop' | undefined> {
+export function* searchFit({
+  points,
+  from,
+}: Omit<FitCardInput, 'mostSteps'>): Generator<
+  { share: number; soFar: FitCardResult },
+  FitCardResult,
+  'stop' | undefined
+> {
   let best = fitCard({ points, from, mostSteps: ROUND_STEPS });
   for (let round = 1; round < MOST_ROUNDS; round++) {
     if ((yield { share: round / MOST_ROUNDS, soFar: best }) === 'stop') break;
@@ -144,7 +156,13 @@ export function* searchFit({ points, from }: Omit<FitCardInput, 'mostSteps'>): G
 }
 
 function kineticsAt([k1, k2, n, e1, e2, h]: readonly number[], from: Kinetics): Kinetics {
-  return { ...from, k1: arrheniusAt22(Math.exp(k1!), e1! * ENERGY_STEP), k2: arrheniusAt22(Math.exp(k2!), e2! * ENERGY_STEP), n: n!, heatJPerG: h! * HEAT_STEP };
+  return {
+    ...from,
+    k1: arrheniusAt22(Math.exp(k1!), e1! * ENERGY_STEP),
+    k2: arrheniusAt22(Math.exp(k2!), e2! * ENERGY_STEP),
+    n: n!,
+    heatJPerG: h! * HEAT_STEP,
+  };
 }
 
 /** How many times as fast a card must be to meet the films of a sheet on the whole: the search begins there. */
@@ -159,20 +177,36 @@ function fasterBy(from: CureCard, points: readonly SheetPoint[]): number {
 /** A sheet that gives a degree of cure at a temperature has seen it got there: the glass transition is moved out of its way. Undefined where it is not in it. */
 function glassFor(points: readonly SheetPoint[], from: CureCard): Glass | undefined {
   const { glass = USUAL_GLASS } = from.kinetics;
-  const short = Math.max(0, ...points.map((point) => (point.kind === 'thin' && leastTempFor(point.alpha, glass) >= point.tempC ? leastTempFor(Math.min(0.999, point.alpha + CLEAR), glass) - point.tempC : 0)));
+  const short = Math.max(
+    0,
+    ...points.map((point) =>
+      point.kind === 'thin' && leastTempFor(point.alpha, glass) >= point.tempC
+        ? leastTempFor(Math.min(0.999, point.alpha + CLEAR), glass) - point.tempC
+        : 0,
+    ),
+  );
   return short > 0 ? { ...glass, aboveC: Math.min(MOST_ABOVE_C, glass.aboveC + short) } : undefined;
 }
 
 /** What a card gives for a point of a sheet, in its own unit; null where it never gets there. */
 export function reproduce(card: CureCard, point: SheetPoint): number | null {
   if (point.kind === 'thin') return isothermalHours(card.kinetics, point.alpha, point.tempC);
-  const { result } = attempt(() => potExotherm({ card, massG: point.massG, airTempC: point.tempC, hours: 12, ...(point.container ? { container: point.container } : {}) }));
+  const { result } = attempt(() =>
+    potExotherm({
+      card,
+      massG: point.massG,
+      airTempC: point.tempC,
+      hours: 12,
+      ...(point.container ? { container: point.container } : {}),
+    }),
+  );
   if (!result) return null;
   return point.kind === 'pot-gel' ? result.gelMin : result.peakTempC;
 }
 
 /** What a sheet gives for a point, in its own unit. */
-export const wantedOf = (point: SheetPoint): number => (point.kind === 'pot-gel' ? point.minutes : point.kind === 'thin' ? point.hours : point.peakC);
+export const wantedOf = (point: SheetPoint): number =>
+  point.kind === 'pot-gel' ? point.minutes : point.kind === 'thin' ? point.hours : point.peakC;
 
 /** A point that is never reached is as bad as one ten times off. */
 function misfit(point: SheetPoint, found: number | null): number {
@@ -208,7 +242,11 @@ const FULL_SHARE = 0.9;
 export function knownCure(system: SystemCard): CureCard | null {
   if (system.cure) return system.cure.card;
   const shipped = SYSTEMS.find(({ id }) => id === system.id);
-  const same = shipped && shipped.potLifeMin === system.potLifeMin && shipped.sandableHours === system.sandableHours && shipped.fullCureHours === system.fullCureHours;
+  const same =
+    shipped &&
+    shipped.potLifeMin === system.potLifeMin &&
+    shipped.sandableHours === system.sandableHours &&
+    shipped.fullCureHours === system.fullCureHours;
   return same ? (CURE_CARDS.find(({ id }) => id === system.id) ?? null) : null;
 }
 
@@ -221,7 +259,9 @@ export function sheetOf(system: SystemCard): Required<Pick<FitCardInput, 'from' 
 function nearestCards({ id, family, potLifeMin, sandableHours }: SystemCard): CureCard[] {
   const unlike = (card: CureCard): number => {
     const shipped = SYSTEMS.find((system) => system.id === card.id)!;
-    return card.id === id ? -1 : Math.abs(Math.log(potLifeMin / shipped.potLifeMin)) + Math.abs(Math.log(sandableHours / shipped.sandableHours));
+    return card.id === id
+      ? -1
+      : Math.abs(Math.log(potLifeMin / shipped.potLifeMin)) + Math.abs(Math.log(sandableHours / shipped.sandableHours));
   };
   return CURE_CARDS.filter((card) => card.family === family).sort((a, b) => unlike(a) - unlike(b));
 }
@@ -230,12 +270,29 @@ function sheetFrom(system: SystemCard, from: CureCard): Required<Pick<FitCardInp
   const { inhibitor } = from.kinetics;
   // What is held back by an inhibitor gels soon after it is used up.
   const held = inhibitor
-    ? { ...from, kinetics: { ...from.kinetics, inhibitor: { ...inhibitor, minutes: inhibitor.minutes * (system.potLifeMin / (reproduce(from, { kind: 'pot-gel', massG: 100, tempC: CARD_TEMP_C, minutes: 1 }) ?? 1)) } } }
+    ? {
+        ...from,
+        kinetics: {
+          ...from.kinetics,
+          inhibitor: {
+            ...inhibitor,
+            minutes:
+              inhibitor.minutes *
+              (system.potLifeMin /
+                (reproduce(from, { kind: 'pot-gel', massG: 100, tempC: CARD_TEMP_C, minutes: 1 }) ?? 1)),
+          },
+        },
+      }
     : from;
   const points: SheetPoint[] = [
     { kind: 'pot-gel', massG: 100, tempC: CARD_TEMP_C, minutes: system.potLifeMin },
     { kind: 'thin', alpha: from.sandableAlpha, tempC: CARD_TEMP_C, hours: system.sandableHours },
-    { kind: 'thin', alpha: from.fullAlpha, tempC: CARD_TEMP_C, hours: Math.max(system.fullCureHours * FULL_SHARE, system.sandableHours * 1.5) },
+    {
+      kind: 'thin',
+      alpha: from.fullAlpha,
+      tempC: CARD_TEMP_C,
+      hours: Math.max(system.fullCureHours * FULL_SHARE, system.sandableHours * 1.5),
+    },
   ];
   return { from: { ...held, id: system.id, name: system.name }, points };
 }
@@ -244,7 +301,11 @@ function sheetFrom(system: SystemCard, from: CureCard): Required<Pick<FitCardInp
 export function cureCardFor(system: SystemCard): CureCardFound {
   const known = knownCure(system);
   if (known) return { card: { ...known, minTempC: system.minTempC }, fit: null };
-  const found = firstGood(nearestCards(system), (from) => fitCard({ ...sheetFrom(system, from), mostSteps: OWN_STEPS }));
-  const { card, reproduced, worstPercent, good } = found.good ? found : fitCard({ points: sheetOf(system).points, from: found.card, mostSteps: OWN_STEPS, energies: true });
+  const found = firstGood(nearestCards(system), (from) =>
+    fitCard({ ...sheetFrom(system, from), mostSteps: OWN_STEPS }),
+  );
+  const { card, reproduced, worstPercent, good } = found.good
+    ? found
+    : fitCard({ points: sheetOf(system).points, from: found.card, mostSteps: OWN_STEPS, energies: true });
   return { card: { ...card, minTempC: system.minTempC }, fit: { reproduced, worstPercent, good } };
 }

@@ -23,7 +23,8 @@ export const USUAL_GLASS: Glass = { freshC: -45, fullC: 55, lambda: 0.5, aboveC:
 const BEND = 0.005;
 
 /** Glass transition at a degree of cure, °C. */
-export const glassTempC = (alpha: number, { freshC, fullC, lambda }: Glass = USUAL_GLASS): number => freshC + ((fullC - freshC) * lambda * alpha) / (1 - (1 - lambda) * alpha);
+export const glassTempC = (alpha: number, { freshC, fullC, lambda }: Glass = USUAL_GLASS): number =>
+  freshC + ((fullC - freshC) * lambda * alpha) / (1 - (1 - lambda) * alpha);
 
 /** Furthest a cure gets at a temperature, 0…1: above it the resin is a glass. */
 export function reachableAlpha(tempC: number, { freshC, fullC, lambda, aboveC }: Glass = USUAL_GLASS): number {
@@ -33,7 +34,8 @@ export function reachableAlpha(tempC: number, { freshC, fullC, lambda, aboveC }:
 }
 
 /** Coolest temperature at which a degree of cure is reached at all, °C. */
-export const leastTempFor = (alpha: number, glass: Glass = USUAL_GLASS): number => glassTempC(alpha, glass) - glass.aboveC;
+export const leastTempFor = (alpha: number, glass: Glass = USUAL_GLASS): number =>
+  glassTempC(alpha, glass) - glass.aboveC;
 
 /** What is left of the rate of cure as it nears what its temperature allows, 1…0. */
 export function glassShare(alpha: number, reachable: number): number {

@@ -37,7 +37,12 @@ export interface LaminateHeat extends HeatMaterial {
  * Heat of a wet laminate by its fibre mass fraction: capacity and density by volume, conduction across the plies by the cylinder model
  * k = k_r ((k_f + k_r) + V (k_f − k_r)) / ((k_f + k_r) − V (k_f − k_r)).
  */
-export function laminateHeat(fibreMassFraction: number, resinDensityKgM3: number, resinCapacityJPerKgK: number, fibre: FibreId = 'e-glass'): LaminateHeat {
+export function laminateHeat(
+  fibreMassFraction: number,
+  resinDensityKgM3: number,
+  resinCapacityJPerKgK: number,
+  fibre: FibreId = 'e-glass',
+): LaminateHeat {
   const { densityKgM3: fibreDensity } = FIBRES.find(({ id }) => id === fibre)!;
   const { conductivity, capacity } = FIBRE_HEAT[fibre];
   const [f, r] = [fibreMassFraction / fibreDensity, (1 - fibreMassFraction) / resinDensityKgM3];

@@ -36,10 +36,14 @@ export interface Kinetics {
 
 export const kelvin = (tempC: number): number => tempC + KELVIN;
 
-export const rateConstant = ({ aPerS, eJPerMol }: Arrhenius, tempC: number): number => aPerS * Math.exp(-eJPerMol / (GAS_CONSTANT * kelvin(tempC)));
+export const rateConstant = ({ aPerS, eJPerMol }: Arrhenius, tempC: number): number =>
+  aPerS * Math.exp(-eJPerMol / (GAS_CONSTANT * kelvin(tempC)));
 
 /** A rate constant given by its value at 22 °C and its activation energy. */
-export const arrheniusAt22 = (perSAt22: number, eJPerMol: number): Arrhenius => ({ aPerS: perSAt22 * Math.exp(eJPerMol / (GAS_CONSTANT * kelvin(CARD_TEMP_C))), eJPerMol });
+export const arrheniusAt22 = (perSAt22: number, eJPerMol: number): Arrhenius => ({
+  aPerS: perSAt22 * Math.exp(eJPerMol / (GAS_CONSTANT * kelvin(CARD_TEMP_C))),
+  eJPerMol,
+});
 
 /** Rate of cure at a degree of cure and a temperature, per second. */
 export const cureRate = (kinetics: Kinetics, alpha: number, tempC: number): number => rateLaw(kinetics, tempC)(alpha);
@@ -47,18 +51,27 @@ export const cureRate = (kinetics: Kinetics, alpha: number, tempC: number): numb
 /** The rate of cure at one temperature, per second, by the degree of cure. */
 function rateLaw({ k1, k2, m, n, glass }: Kinetics, tempC: number): (alpha: number) => number {
   const [a, b, reachable] = [rateConstant(k1, tempC), rateConstant(k2, tempC), reachableAlpha(tempC, glass)];
-  return (alpha) => (alpha >= reachable ? 0 : (a + b * (m === 1 ? alpha : m === 0 ? 1 : alpha ** m)) * (1 - alpha) ** n * glassShare(alpha, reachable));
+  return (alpha) =>
+    alpha >= reachable
+      ? 0
+      : (a + b * (m === 1 ? alpha : m === 0 ? 1 : alpha ** m)) * (1 - alpha) ** n * glassShare(alpha, reachable);
 }
 
 /** Share of the inhibitor used up in a second at a temperature; the whole of it when there is none. Catalyst in the workshop's per cent. */
 export function inhibitorRate({ inhibitor }: Kinetics, tempC: number, catalystPercent?: number): number {
   if (!inhibitor) return Infinity;
   const faster = Math.exp((inhibitor.eJPerMol / GAS_CONSTANT) * (1 / kelvin(CARD_TEMP_C) - 1 / kelvin(tempC)));
-  return (faster * ((catalystPercent ?? inhibitor.catalystPercent) / inhibitor.catalystPercent)) / (60 * inhibitor.minutes);
+  return (
+    (faster * ((catalystPercent ?? inhibitor.catalystPercent) / inhibitor.catalystPercent)) / (60 * inhibitor.minutes)
+  );
 }
 
 /** Catalyst in the workshop's per cent, checked. @throws CoreError `not-used` for a cure that none sets off, and outside 0.1…10 */
-export function checkCatalyst(kinetics: Kinetics, name: string, catalystPercent: number | undefined): number | undefined {
+export function checkCatalyst(
+  kinetics: Kinetics,
+  name: string,
+  catalystPercent: number | undefined,
+): number | undefined {
   if (catalystPercent === undefined) return undefined;
   if (!kinetics.inhibitor) throw new CoreError('not-used', 'catalystPercent', { with: name });
   return requireNumber(catalystPercent, 'catalystPercent', { min: 0.1, max: 10 });
@@ -83,7 +96,13 @@ const MOST_INNER = 4000;
  * A cure carried on for some seconds at a temperature that does not change meanwhile. Inner steps are taken small enough by the rate itself;
  * each is by the midpoint rule.
  */
-export function cureOn(kinetics: Kinetics, state: CureState, tempC: number, seconds: number, catalystPercent?: number): CureState {
+export function cureOn(
+  kinetics: Kinetics,
+  state: CureState,
+  tempC: number,
+  seconds: number,
+  catalystPercent?: number,
+): CureState {
   let { alpha, used } = state;
   let left = seconds;
   if (used < 1) {
@@ -97,7 +116,10 @@ export function cureOn(kinetics: Kinetics, state: CureState, tempC: number, seco
   for (let i = 0; left > 0 && i < MOST_INNER; i++) {
     const now = rateAt(alpha);
     const slope = Math.abs(rateAt(alpha + SLOPE_OVER) - now) / SLOPE_OVER;
-    const step = now > 0 ? Math.min(left, Math.min(STEP_ALPHA, 0.2 * (1 - alpha) + 1e-6) / now, slope > 0 ? STEP_RATE / slope : left) : left;
+    const step =
+      now > 0
+        ? Math.min(left, Math.min(STEP_ALPHA, 0.2 * (1 - alpha) + 1e-6) / now, slope > 0 ? STEP_RATE / slope : left)
+        : left;
     const half = Math.min(1, alpha + 0.5 * step * now);
     alpha = Math.min(1, alpha + step * rateAt(half));
     left -= step;
@@ -110,7 +132,13 @@ export function cureOn(kinetics: Kinetics, state: CureState, tempC: number, seco
  * cure on where one is given, and then without the inhibitor. Infinity where the temperature never lets it get there.
  * @throws CoreError for a degree of cure outside 0…0.999
  */
-export function isothermalSeconds(kinetics: Kinetics, alpha: number, tempC: number, catalystPercent?: number, fromAlpha = 0): number {
+export function isothermalSeconds(
+  kinetics: Kinetics,
+  alpha: number,
+  tempC: number,
+  catalystPercent?: number,
+  fromAlpha = 0,
+): number {
   requireNumber(alpha, 'alpha', { min: 0, max: 0.999 });
   const held = kinetics.inhibitor && fromAlpha === 0 ? 1 / inhibitorRate(kinetics, tempC, catalystPercent) : 0;
   if (alpha <= fromAlpha) return held;

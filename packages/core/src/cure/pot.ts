@@ -63,7 +63,10 @@ export function potExotherm(input: PotInput): PotResult {
   const hours = requireNumber(input.hours ?? USUAL_HOURS, 'hours', { above: 0, max: 400 });
   const catalyst = checkCatalyst(card.kinetics, card.name, input.catalystPercent);
   const container = requireEntry(CONTAINERS, input.container ?? 'cup', 'container');
-  const lossWPerK = input.lossWPerK === undefined ? lossOf(container, massG / card.densityGPerMl) : requireNumber(input.lossWPerK, 'lossWPerK', { min: 0, max: 1e4 });
+  const lossWPerK =
+    input.lossWPerK === undefined
+      ? lossOf(container, massG / card.densityGPerMl)
+      : requireNumber(input.lossWPerK, 'lossWPerK', { min: 0, max: 1e4 });
   const tooHotC = requireNumber(input.tooHotC ?? USUAL_TOO_HOT_C, 'tooHotC', { min: 30, max: 300 });
   const { kinetics, heatCapacityJPerGK: c } = card;
   // What loses its heat within a fifth of a second is as warm as the air, however much faster it could.
@@ -71,7 +74,11 @@ export function potExotherm(input: PotInput): PotResult {
   const slope = (tempC: number, alpha: number, used: number): [number, number, number] => {
     const free = used >= 1;
     const cure = free ? cureRate(kinetics, Math.min(alpha, 1), tempC) : 0;
-    return [(kinetics.heatJPerG * cure) / c - loses * (tempC - airTempC), cure, free ? 0 : inhibitorRate(kinetics, tempC, catalyst)];
+    return [
+      (kinetics.heatJPerG * cure) / c - loses * (tempC - airTempC),
+      cure,
+      free ? 0 : inhibitorRate(kinetics, tempC, catalyst),
+    ];
   };
   const endS = hours * 3600;
   let [t, tempC, alpha, used, step] = [0, startTempC, 0, kinetics.inhibitor ? 0 : 1, 1];
@@ -85,9 +92,15 @@ export function potExotherm(input: PotInput): PotResult {
     if (used < 1 && dU1 * step > 1 - used) step = Math.max((1 - used) / dU1, 1e-6);
     const [dT2, dA2, dU2] = slope(tempC + 0.5 * step * dT1, alpha + 0.5 * step * dA1, used);
     const [dT3, dA3] = slope(tempC + 0.75 * step * dT2, alpha + 0.75 * step * dA2, used);
-    const next = { tempC: tempC + (step * (2 * dT1 + 3 * dT2 + 4 * dT3)) / 9, alpha: Math.min(1, alpha + (step * (2 * dA1 + 3 * dA2 + 4 * dA3)) / 9) };
+    const next = {
+      tempC: tempC + (step * (2 * dT1 + 3 * dT2 + 4 * dT3)) / 9,
+      alpha: Math.min(1, alpha + (step * (2 * dA1 + 3 * dA2 + 4 * dA3)) / 9),
+    };
     const [dT4, dA4] = slope(next.tempC, next.alpha, used);
-    const error = Math.max(Math.abs(step * ((-5 * dT1) / 72 + dT2 / 12 + dT3 / 9 - dT4 / 8)), ALPHA_WEIGHT * Math.abs(step * ((-5 * dA1) / 72 + dA2 / 12 + dA3 / 9 - dA4 / 8)));
+    const error = Math.max(
+      Math.abs(step * ((-5 * dT1) / 72 + dT2 / 12 + dT3 / 9 - dT4 / 8)),
+      ALPHA_WEIGHT * Math.abs(step * ((-5 * dA1) / 72 + dA2 / 12 + dA3 / 9 - dA4 / 8)),
+    );
     if (error > TOLERANCE && step > 1e-3) {
       step *= Math.max(0.2, 0.9 * (TOLERANCE / error) ** (1 / 3));
       continue;
@@ -97,7 +110,8 @@ export function potExotherm(input: PotInput): PotResult {
     if (used < 1) used = Math.min(1, used + step * dU2) > 1 - 1e-9 ? 1 : used + step * dU2;
     points.push({ min: t / 60, tempC, alpha });
     if (tempC > points[hottest]!.tempC) hottest = points.length - 1;
-    if (gelMin === null && alpha >= card.gelAlpha) gelMin = (before.t + ((card.gelAlpha - before.alpha) / (alpha - before.alpha)) * (t - before.t)) / 60;
+    if (gelMin === null && alpha >= card.gelAlpha)
+      gelMin = (before.t + ((card.gelAlpha - before.alpha) / (alpha - before.alpha)) * (t - before.t)) / 60;
     step = Math.min(300, step * Math.min(3, error === 0 ? 3 : Math.max(0.3, 0.9 * (TOLERANCE / error) ** (1 / 3))));
   }
   const peak = topOf(points[hottest - 1], points[hottest]!, points[hottest + 1]);
@@ -111,7 +125,10 @@ export function potExotherm(input: PotInput): PotResult {
     tooHot,
     endAlpha: alpha,
     points: thinned(points),
-    remarks: [...coldRemarks(minTempOf(card), airTempC), ...(tooHot ? [{ id: 'cure.pot-too-hot', params: { peakTempC: peak.tempC, limitC: tooHotC, massG } }] : [])],
+    remarks: [
+      ...coldRemarks(minTempOf(card), airTempC),
+      ...(tooHot ? [{ id: 'cure.pot-too-hot', params: { peakTempC: peak.tempC, limitC: tooHotC, massG } }] : []),
+    ],
   };
 }
 

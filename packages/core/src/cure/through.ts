@@ -69,7 +69,13 @@ export interface ThroughResult {
   /** Temperature and degree of cure over time and depth: a row for every depth, from the outer face. */
   map: { min: number[]; depthMm: number[]; tempC: number[][]; alpha: number[][] };
   /** Heat set free, taken up from lamp and sun, kept, and given to the air, J/m²; and what does not add up, per cent of the largest. */
-  balance: { releasedJPerM2: number; takenJPerM2: number; keptJPerM2: number; lostJPerM2: number; errorPercent: number };
+  balance: {
+    releasedJPerM2: number;
+    takenJPerM2: number;
+    keptJPerM2: number;
+    lostJPerM2: number;
+    errorPercent: number;
+  };
   steps: number;
   remarks: Remark[];
 }
@@ -136,9 +142,15 @@ export function throughCure(input: ThroughInput): ThroughResult {
 function sliced(input: ThroughInput, card: CureCard): Slices {
   if (!Array.isArray(input.plies) || input.plies.length === 0) throw new CoreError('empty', 'plies');
   if (input.plies.length > MOST_PLIES) throw new CoreError('too-many', 'plies', { max: MOST_PLIES });
-  const wholeMm = input.plies.reduce((sum, { thicknessMm }, i) => sum + requireNumber(thicknessMm, `plies.${i}.thicknessMm`, { min: 0.01, max: 50 }), 0);
+  const wholeMm = input.plies.reduce(
+    (sum, { thicknessMm }, i) => sum + requireNumber(thicknessMm, `plies.${i}.thicknessMm`, { min: 0.01, max: 50 }),
+    0,
+  );
   if (wholeMm > THICKEST_GO_MM) throw new CoreError('too-thick', 'plies', { value: wholeMm, max: THICKEST_GO_MM });
-  const sliceMm = requireNumber(input.sliceMm ?? Math.max(USUAL.sliceMm, wholeMm / USUAL_SLICES), 'sliceMm', { min: 0.05, max: 5 });
+  const sliceMm = requireNumber(input.sliceMm ?? Math.max(USUAL.sliceMm, wholeMm / USUAL_SLICES), 'sliceMm', {
+    min: 0.05,
+    max: 5,
+  });
   const front = requireNumber(input.frontWPerM2K ?? USUAL.frontWPerM2K, 'frontWPerM2K', { min: 0, max: 1e6 });
   const back = requireNumber(input.backWPerM2K ?? USUAL.backWPerM2K, 'backWPerM2K', { min: 0, max: 1e6 });
   const list: { mm: number; conductivity: number; capacity: number; heat: number }[] = [];
@@ -146,9 +158,20 @@ function sliced(input: ThroughInput, card: CureCard): Slices {
     const i = input.plies.length - 1 - at;
     const mm = requireNumber(ply.thicknessMm, `plies.${i}.thicknessMm`, { min: 0.01, max: 50 });
     const psi = requireNumber(ply.fibreMassFraction, `plies.${i}.fibreMassFraction`, { min: 0, max: 0.9 });
-    const { conductivityWPerMK, densityKgM3, heatCapacityJPerKgK, resinKgM3 } = laminateHeat(psi, card.densityGPerMl * 1000, card.heatCapacityJPerGK * 1000, ply.fibre);
+    const { conductivityWPerMK, densityKgM3, heatCapacityJPerKgK, resinKgM3 } = laminateHeat(
+      psi,
+      card.densityGPerMl * 1000,
+      card.heatCapacityJPerGK * 1000,
+      ply.fibre,
+    );
     const parts = Math.max(1, Math.round(mm / sliceMm));
-    for (let k = 0; k < parts; k++) list.push({ mm: mm / parts, conductivity: conductivityWPerMK, capacity: densityKgM3 * heatCapacityJPerKgK, heat: resinKgM3 * 1000 * card.kinetics.heatJPerG });
+    for (let k = 0; k < parts; k++)
+      list.push({
+        mm: mm / parts,
+        conductivity: conductivityWPerMK,
+        capacity: densityKgM3 * heatCapacityJPerKgK,
+        heat: resinKgM3 * 1000 * card.kinetics.heatJPerG,
+      });
   });
   const fresh = list.length;
   let grown = sliceMm;
@@ -162,7 +185,12 @@ function sliced(input: ThroughInput, card: CureCard): Slices {
       grown = Math.min(THICKEST_MM, grown * GROWTH);
     }
   });
-  if (list.length > MOST_SLICES) throw new CoreError('too-fine', 'sliceMm', { value: sliceMm, min: Math.min(5, (sliceMm * list.length) / USUAL_SLICES), slices: MOST_SLICES });
+  if (list.length > MOST_SLICES)
+    throw new CoreError('too-fine', 'sliceMm', {
+      value: sliceMm,
+      min: Math.min(5, (sliceMm * list.length) / USUAL_SLICES),
+      slices: MOST_SLICES,
+    });
   const halfway = (i: number): number => list[i]!.mm / 2000 / list[i]!.conductivity;
   const out = (h: number, i: number): number => (h === 0 ? 0 : 1 / (1 / h + halfway(i)));
   return {
@@ -230,7 +258,13 @@ class Run {
       const [airC, taken] = [air(middle), heater(middle)];
       let mostAlpha = 0;
       const cured = this.states.map((state, i) => {
-        const then = cureOn(this.card.kinetics, state, this.temps[i]! + 0.5 * dt * this.trend[i]!, dt, this.catalystPercent);
+        const then = cureOn(
+          this.card.kinetics,
+          state,
+          this.temps[i]! + 0.5 * dt * this.trend[i]!,
+          dt,
+          this.catalystPercent,
+        );
         mostAlpha = Math.max(mostAlpha, then.alpha - state.alpha);
         source[i] = (heat[i]! * (then.alpha - state.alpha)) / dt;
         return then;
@@ -256,13 +290,24 @@ class Run {
       this.seconds += dt;
       this.steps++;
       this.note();
-      this.dt = Math.min(MOST_S, dt * Math.min(1.5, Math.max(0.5, Math.min(stepC / Math.max(mostC, 1e-9), STEP_ALPHA / Math.max(mostAlpha, 1e-9)))));
+      this.dt = Math.min(
+        MOST_S,
+        dt *
+          Math.min(1.5, Math.max(0.5, Math.min(stepC / Math.max(mostC, 1e-9), STEP_ALPHA / Math.max(mostAlpha, 1e-9)))),
+      );
       return;
     }
   }
 
   /** New temperatures after a step: one tridiagonal system, solved forwards and back. */
-  private conduct(dt: number, airC: number, source: Float64Array, ratio: Float64Array, right: Float64Array, next: Float64Array): void {
+  private conduct(
+    dt: number,
+    airC: number,
+    source: Float64Array,
+    ratio: Float64Array,
+    right: Float64Array,
+    next: Float64Array,
+  ): void {
     const { count, capacity, passes, frontPass } = this.slices;
     const temps = this.temps;
     for (let i = 0; i < count; i++) {
@@ -288,7 +333,8 @@ class Run {
   private note(): void {
     const { fresh, count } = this.slices;
     const min = this.seconds / 60;
-    for (let i = 0; i < fresh; i++) if (this.temps[i]! > this.peak.tempC) this.peak = { tempC: this.temps[i]!, at: this.kept.length, slice: i };
+    for (let i = 0; i < fresh; i++)
+      if (this.temps[i]! > this.peak.tempC) this.peak = { tempC: this.temps[i]!, at: this.kept.length, slice: i };
     this.outerPeakC = Math.max(this.outerPeakC, this.temps[0]!);
     for (let i = fresh; i < count; i++) this.underPeakC = Math.max(this.underPeakC, this.temps[i]!);
     let alpha = 1;
@@ -299,7 +345,11 @@ class Run {
 
   private keep(): void {
     const { fresh } = this.slices;
-    this.kept.push({ min: this.seconds / 60, temps: this.temps.slice(0, fresh), alphas: Float64Array.from(this.states, ({ alpha }) => alpha) });
+    this.kept.push({
+      min: this.seconds / 60,
+      temps: this.temps.slice(0, fresh),
+      alphas: Float64Array.from(this.states, ({ alpha }) => alpha),
+    });
   }
 }
 
@@ -326,12 +376,19 @@ function described(run: Run, input: ThroughInput, card: CureCard): ThroughResult
     depths.map((_, i) => i),
     MAP_ROWS,
   );
-  const stepAt = (at: number): TempAt | undefined => kept[at] && { min: kept[at].min, tempC: kept[at].temps[run.peak.slice]! };
+  const stepAt = (at: number): TempAt | undefined =>
+    kept[at] && { min: kept[at].min, tempC: kept[at].temps[run.peak.slice]! };
   const top = topOf(stepAt(run.peak.at - 1), stepAt(run.peak.at)!, stepAt(run.peak.at + 1));
   const endHour = run.seconds / 3600;
-  const airDuring = typeof input.airTempC === 'number' ? input.airTempC : [0, ...input.airTempC.map(({ hour }) => hour).filter((hour) => hour > 0 && hour < endHour), endHour].map((hour) => ({ hour, tempC: airAt(input.airTempC, hour) }));
+  const airDuring =
+    typeof input.airTempC === 'number'
+      ? input.airTempC
+      : [0, ...input.airTempC.map(({ hour }) => hour).filter((hour) => hour > 0 && hour < endHour), endHour].map(
+          (hour) => ({ hour, tempC: airAt(input.airTempC, hour) }),
+        );
   const underPeakC = slices.count > fresh ? run.underPeakC : null;
-  const charred: Remark[] = run.peak.tempC >= CHARS_C ? [{ id: 'cure.chars', params: { tempC: CHARS_C, afterMin: run.seconds / 60 } }] : [];
+  const charred: Remark[] =
+    run.peak.tempC >= CHARS_C ? [{ id: 'cure.chars', params: { tempC: CHARS_C, afterMin: run.seconds / 60 } }] : [];
   const unfinished = charred.length > 0 || fullHours !== null ? charred : neverFullRemarks(card, warmestOf(airDuring));
   return {
     peakTempC: top.tempC,
@@ -344,17 +401,50 @@ function described(run: Run, input: ThroughInput, card: CureCard): ThroughResult
     sandableHours: reached(card.sandableAlpha),
     fullHours,
     endAlpha: least.at(-1)!.alpha,
-    points: evenly(kept, CHART_POINTS).map(({ min, temps, alphas }) => ({ min, outerC: temps[0]!, middleC: temps[fresh >> 1]!, backC: temps[fresh - 1]!, leastAlpha: Math.min(...alphas), mostAlpha: Math.max(...alphas) })),
-    map: { min: columns.map(({ min }) => min), depthMm: rows.map((i) => depths[i]!), tempC: rows.map((i) => columns.map(({ temps }) => temps[i]!)), alpha: rows.map((i) => columns.map(({ alphas }) => alphas[i]!)) },
-    balance: { releasedJPerM2: run.released, takenJPerM2: run.taken, keptJPerM2: stored, lostJPerM2: run.lost, errorPercent: (100 * Math.abs(missing)) / Math.max(run.released, run.taken, Math.abs(run.lost), Math.abs(stored), 1) },
+    points: evenly(kept, CHART_POINTS).map(({ min, temps, alphas }) => ({
+      min,
+      outerC: temps[0]!,
+      middleC: temps[fresh >> 1]!,
+      backC: temps[fresh - 1]!,
+      leastAlpha: Math.min(...alphas),
+      mostAlpha: Math.max(...alphas),
+    })),
+    map: {
+      min: columns.map(({ min }) => min),
+      depthMm: rows.map((i) => depths[i]!),
+      tempC: rows.map((i) => columns.map(({ temps }) => temps[i]!)),
+      alpha: rows.map((i) => columns.map(({ alphas }) => alphas[i]!)),
+    },
+    balance: {
+      releasedJPerM2: run.released,
+      takenJPerM2: run.taken,
+      keptJPerM2: stored,
+      lostJPerM2: run.lost,
+      errorPercent:
+        (100 * Math.abs(missing)) / Math.max(run.released, run.taken, Math.abs(run.lost), Math.abs(stored), 1),
+    },
     steps: run.steps,
-    remarks: [...coldRemarks(minTempOf(card), airDuring), ...unfinished, ...overLimits(run, top.tempC, underPeakC, input.limits ?? {})],
+    remarks: [
+      ...coldRemarks(minTempOf(card), airDuring),
+      ...unfinished,
+      ...overLimits(run, top.tempC, underPeakC, input.limits ?? {}),
+    ],
   };
 }
 
-function overLimits(run: Run, peakTempC: number, underPeakC: number | null, { resinC, underC, finishC }: NonNullable<ThroughInput['limits']>): Remark[] {
-  const over = (id: string, peakC: number | null, limitC: number | undefined): Remark[] => (peakC !== null && limitC !== undefined && peakC > limitC ? [{ id, params: { peakC, limitC } }] : []);
-  return [...over('cure.resin-too-hot', peakTempC, resinC), ...over('cure.under-too-hot', underPeakC, underC), ...over('cure.finish-too-hot', run.outerPeakC, finishC)];
+function overLimits(
+  run: Run,
+  peakTempC: number,
+  underPeakC: number | null,
+  { resinC, underC, finishC }: NonNullable<ThroughInput['limits']>,
+): Remark[] {
+  const over = (id: string, peakC: number | null, limitC: number | undefined): Remark[] =>
+    peakC !== null && limitC !== undefined && peakC > limitC ? [{ id, params: { peakC, limitC } }] : [];
+  return [
+    ...over('cure.resin-too-hot', peakTempC, resinC),
+    ...over('cure.under-too-hot', underPeakC, underC),
+    ...over('cure.finish-too-hot', run.outerPeakC, finishC),
+  ];
 }
 
 /** At most so many of a list, its first and last among them. */

@@ -37,13 +37,28 @@ export function windows(input: WindowsInput): WindowsResult {
   const laid = requireNumber(input.laidHour ?? 0, 'laidHour', { min: -1e5, max: 1e5 });
   const { card, airTempC } = input;
   const at = (stage: CureStage, age: number): number | null => hourOfAge(airTempC, laid, age, ageLawOf(card, stage));
-  const [fromHour, untilHour, sandableHour, fullHour] = [at('green', card.recoatFromHours), at('green', card.recoatUntilHours), at('sandable', card.sandableHours), at('full', card.fullCureHours)];
-  const since = typeof airTempC === 'number' ? airTempC : airTempC.filter(({ hour }, i) => hour >= laid || i === airTempC.length - 1 || airTempC[i + 1]!.hour > laid);
-  const remarks = [...coldRemarks(card.minTempC, since), ...(fullHour === null ? neverFullRemarks(agingCardOf(card), warmestOf(since), card.fullCureHours) : [])];
+  const [fromHour, untilHour, sandableHour, fullHour] = [
+    at('green', card.recoatFromHours),
+    at('green', card.recoatUntilHours),
+    at('sandable', card.sandableHours),
+    at('full', card.fullCureHours),
+  ];
+  const since =
+    typeof airTempC === 'number'
+      ? airTempC
+      : airTempC.filter(({ hour }, i) => hour >= laid || i === airTempC.length - 1 || airTempC[i + 1]!.hour > laid);
+  const remarks = [
+    ...coldRemarks(card.minTempC, since),
+    ...(fullHour === null ? neverFullRemarks(agingCardOf(card), warmestOf(since), card.fullCureHours) : []),
+  ];
   const times = { fromHour, untilHour, sandableHour, fullHour, remarks };
   if (input.nowHour === undefined) return { ...times, state: null, advice: null };
   const now = requireNumber(input.nowHour, 'nowHour', { min: -1e5, max: 1e5 });
   if (now < laid) throw new CoreError('out-of-range', 'nowHour', { value: now, min: laid });
   const state = fromHour === null || now < fromHour ? 'wet' : untilHour === null || now <= untilHour ? 'open' : 'past';
-  return { ...times, state, advice: state === 'wet' ? 'windows.wait' : state === 'open' ? 'windows.lay' : 'windows.abrade' };
+  return {
+    ...times,
+    state,
+    advice: state === 'wet' ? 'windows.wait' : state === 'open' ? 'windows.lay' : 'windows.abrade',
+  };
 }

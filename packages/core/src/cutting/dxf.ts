@@ -17,7 +17,26 @@ const figure = (mm: number): string => (Math.round(mm * 1000) / 1000).toFixed(3)
  * polylines.
  */
 export function dxfOf(layers: readonly DxfLayer[]): string {
-  const out: (string | number)[] = [0, 'SECTION', 2, 'HEADER', 9, '$ACADVER', 1, 'AC1009', 9, '$INSUNITS', 70, 4, 9, '$MEASUREMENT', 70, 1, 0, 'ENDSEC'];
+  const out: (string | number)[] = [
+    0,
+    'SECTION',
+    2,
+    'HEADER',
+    9,
+    '$ACADVER',
+    1,
+    'AC1009',
+    9,
+    '$INSUNITS',
+    70,
+    4,
+    9,
+    '$MEASUREMENT',
+    70,
+    1,
+    0,
+    'ENDSEC',
+  ];
   const names = layers.map((layer) => layerName(layer.name));
   out.push(0, 'SECTION', 2, 'TABLES', 0, 'TABLE', 2, 'LAYER', 70, layers.length);
   for (const name of names) out.push(0, 'LAYER', 2, name, 70, 0, 62, 7, 6, 'CONTINUOUS');
@@ -30,7 +49,23 @@ export function dxfOf(layers: readonly DxfLayer[]): string {
     };
     for (const outline of layer.outlines) run(outline, true);
     for (const line of layer.lines ?? []) run(line, false);
-    for (const { at, text, heightMm } of layer.words ?? []) out.push(0, 'TEXT', 8, names[i]!, 10, figure(at.x), 20, figure(at.y), 30, '0.0', 40, figure(heightMm), 1, plainText(text));
+    for (const { at, text, heightMm } of layer.words ?? [])
+      out.push(
+        0,
+        'TEXT',
+        8,
+        names[i]!,
+        10,
+        figure(at.x),
+        20,
+        figure(at.y),
+        30,
+        '0.0',
+        40,
+        figure(heightMm),
+        1,
+        plainText(text),
+      );
   });
   out.push(0, 'ENDSEC', 0, 'EOF');
   return `${out.join('\n')}\n`;

@@ -21,17 +21,28 @@ const SIMPLE_MM = 0.4;
 export function lieOf(outline: readonly Point[], turnDeg: number, mirrored: boolean, gapMm: number): Lie {
   const angle = (turnDeg * Math.PI) / 180;
   const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
-  const turned = outline.map(({ x, y }) => ({ x: x * cos - (mirrored ? -y : y) * sin, y: x * sin + (mirrored ? -y : y) * cos }));
+  const turned = outline.map(({ x, y }) => ({
+    x: x * cos - (mirrored ? -y : y) * sin,
+    y: x * sin + (mirrored ? -y : y) * cos,
+  }));
   const forward = signedArea(turned) >= 0 ? turned : turned.reverse();
   const [minX, minY] = [Math.min(...forward.map((p) => p.x)), Math.min(...forward.map((p) => p.y))];
   const points = forward.map(({ x, y }) => ({ x: x - minX, y: y - minY }));
-  return { turnDeg, mirrored, points, lengthMm: Math.max(...points.map((p) => p.x)), widthMm: Math.max(...points.map((p) => p.y)), outer: keptClear(points, gapMm / 2) };
+  return {
+    turnDeg,
+    mirrored,
+    points,
+    lengthMm: Math.max(...points.map((p) => p.x)),
+    widthMm: Math.max(...points.map((p) => p.y)),
+    outer: keptClear(points, gapMm / 2),
+  };
 }
 
 /** An outline with fewer corners round one grown by a margin: nowhere inside it, and on its straight sides no further out. */
 function keptClear(points: readonly Point[], byMm: number): Point[] {
   // A sliver may be too thin to be grown by nothing.
-  const grownBy = (mm: number): Point[] => growBy([points], () => mm).sort((a, b) => signedArea(b) - signedArea(a))[0] ?? [...points];
+  const grownBy = (mm: number): Point[] =>
+    growBy([points], () => mm).sort((a, b) => signedArea(b) - signedArea(a))[0] ?? [...points];
   const grown = grownBy(byMm);
   return isConvex(grown) ? drawnRound(grown, SIMPLE_MM) : simplified(grownBy(byMm + SIMPLE_MM), SIMPLE_MM);
 }
@@ -95,6 +106,9 @@ function convexSum(a: readonly Point[], b: readonly Point[]): Point[] {
 }
 
 function fromLowest(points: readonly Point[]): Point[] {
-  const start = points.reduce((low, p, i) => (p.y < points[low]!.y || (p.y === points[low]!.y && p.x < points[low]!.x) ? i : low), 0);
+  const start = points.reduce(
+    (low, p, i) => (p.y < points[low]!.y || (p.y === points[low]!.y && p.x < points[low]!.x) ? i : low),
+    0,
+  );
   return [...points.slice(start), ...points.slice(0, start)];
 }

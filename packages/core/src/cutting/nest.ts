@@ -168,7 +168,10 @@ class Nest {
     const gapMm = requireNumber(input.gapMm ?? USUAL_GAP_MM, 'gapMm', { min: 0, max: 100 });
     this.gapMm = gapMm;
     requireNumber(input.keepFromMm ?? USUAL_KEEP_MM, 'keepFromMm', { min: 10, max: 5000 });
-    this.rowMm = Math.max(LEAST_ROW_MM, this.usableMm / Math.min(MOST_ROWS, Math.max(LEAST_ROWS, ROW_PIECES / input.pieces.length)));
+    this.rowMm = Math.max(
+      LEAST_ROW_MM,
+      this.usableMm / Math.min(MOST_ROWS, Math.max(LEAST_ROWS, ROW_PIECES / input.pieces.length)),
+    );
     this.chance = chances(input.seed ?? 1);
     const lies = input.pieces.map((piece, i) => this.liesOf(piece, i, gapMm));
     const fit = lies.map((all) => all.filter((lie) => lie.widthMm <= this.usableMm + TOUCH_MM));
@@ -231,14 +234,26 @@ class Nest {
 
   /** Every way a piece may lie as a box with the gap to the next, one as wide as the roll in all its rows; ways with the same box are one. */
   private boxesOf(lies: readonly Lie[]): LyingBox[] {
-    const made = lies.map((lie, i) => ({ lie: i, alongMm: lie.lengthMm + this.gapMm, rows: Math.min(this.rows, Math.max(1, Math.ceil((lie.widthMm + this.gapMm) / this.rowMm - TOUCH_MM))) }));
-    return made.filter((box, i) => !made.slice(0, i).some(({ alongMm, rows }) => rows === box.rows && Math.abs(alongMm - box.alongMm) < TOUCH_MM));
+    const made = lies.map((lie, i) => ({
+      lie: i,
+      alongMm: lie.lengthMm + this.gapMm,
+      rows: Math.min(this.rows, Math.max(1, Math.ceil((lie.widthMm + this.gapMm) / this.rowMm - TOUCH_MM))),
+    }));
+    return made.filter(
+      (box, i) =>
+        !made.slice(0, i).some(({ alongMm, rows }) => rows === box.rows && Math.abs(alongMm - box.alongMm) < TOUCH_MM),
+    );
   }
 
   /** The best order of boxes. */
   private boxed(): Layout {
     const { places, lengthMm } = this.boxes.best;
-    return { lie: Int32Array.from(places, ({ lie }) => lie), x: Float64Array.from(places, ({ xMm }) => xMm), row: Int32Array.from(places, ({ row }) => row), lengthMm: lengthMm - this.gapMm };
+    return {
+      lie: Int32Array.from(places, ({ lie }) => lie),
+      x: Float64Array.from(places, ({ xMm }) => xMm),
+      row: Int32Array.from(places, ({ row }) => row),
+      lengthMm: lengthMm - this.gapMm,
+    };
   }
 
   result(): NestResult {
@@ -246,7 +261,14 @@ class Nest {
     const placed = this.pieces.map((piece, i): Placed => {
       const lie = this.lies[i]![this.best.lie[i]!]!;
       const [xMm, yMm] = [this.best.x[i]!, this.best.row[i]! * this.rowMm];
-      return { id: piece.id, turnDeg: lie.turnDeg, mirrored: lie.mirrored, xMm, yMm, points: lie.points.map(({ x, y }) => ({ x: x + xMm, y: y + yMm })) };
+      return {
+        id: piece.id,
+        turnDeg: lie.turnDeg,
+        mirrored: lie.mirrored,
+        xMm,
+        yMm,
+        points: lie.points.map(({ x, y }) => ({ x: x + xMm, y: y + yMm })),
+      };
     });
     // Where every piece is too wide there is nothing to cut off.
     const lengthMm = Math.max(0, this.best.lengthMm);
@@ -265,7 +287,8 @@ class Nest {
   }
 
   private liesOf(piece: NestPiece, i: number, gapMm: number): Lie[] {
-    if (!Array.isArray(piece.points) || piece.points.length < 3) throw new CoreError('too-few-points', `pieces.${i}.points`, { min: 3 });
+    if (!Array.isArray(piece.points) || piece.points.length < 3)
+      throw new CoreError('too-few-points', `pieces.${i}.points`, { min: 3 });
     if (piece.points.length > MAX_POINTS) throw new CoreError('too-many', `pieces.${i}.points`, { max: MAX_POINTS });
     piece.points.forEach(({ x, y }, k) => {
       requireNumber(x, `pieces.${i}.points.${k}.x`, { min: -50_000, max: 50_000 });
@@ -278,14 +301,18 @@ class Nest {
     const turns = free ? [0, 90, 180, 270] : this.input.direction === 'one-way' ? [0] : [0, 180];
     const overs = this.input.mirror || free ? [false, true] : [false];
     // Turned over first, the arrow points the other way about.
-    return differing(overs.flatMap((over) => turns.map((turn) => lieOf(piece.points, (over ? -base : base) + turn, over, gapMm))));
+    return differing(
+      overs.flatMap((over) => turns.map((turn) => lieOf(piece.points, (over ? -base : base) + turn, over, gapMm))),
+    );
   }
 
   private boundOf(): Pick<NestResult, 'boundMm' | 'boundBy'> {
     const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);
     const lengths = this.lies.map((all) => Math.min(...all.map((lie) => lie.lengthMm)));
     // Wider than half the roll, a piece lies over its middle line however it lies, and none lie there over one another.
-    const across = this.lies.filter((all) => all.every((lie) => lie.widthMm > this.usableMm / 2)).map((all) => Math.min(...all.map((lie) => leastChord(lie, this.usableMm))));
+    const across = this.lies
+      .filter((all) => all.every((lie) => lie.widthMm > this.usableMm / 2))
+      .map((all) => Math.min(...all.map((lie) => leastChord(lie, this.usableMm))));
     const options = [
       { boundMm: this.areaMm2 / this.usableMm, boundBy: 'area' as const },
       { boundMm: Math.max(0, ...lengths), boundBy: 'tallest' as const },
@@ -303,11 +330,22 @@ class Nest {
     const count = this.pieces.length;
     const area = this.pieces.map((piece) => Math.abs(signedArea(piece.points)));
     const order = area.map((_, i) => i).sort((a, b) => area[b]! - area[a]!);
-    const layout: Layout = { lie: new Int32Array(count), x: new Float64Array(count), row: new Int32Array(count), lengthMm: 0 };
+    const layout: Layout = {
+      lie: new Int32Array(count),
+      x: new Float64Array(count),
+      row: new Int32Array(count),
+      lengthMm: 0,
+    };
     order.forEach((piece, at) => {
       let best = { endMm: Infinity, xMm: 0, row: 0, lie: 0 };
       this.lies[piece]!.forEach((lie, l) => {
-        const tables = order.slice(0, at).map((other) => ({ table: this.table(other, layout.lie[other]!, piece, l), xMm: layout.x[other]!, row: layout.row[other]! }));
+        const tables = order
+          .slice(0, at)
+          .map((other) => ({
+            table: this.table(other, layout.lie[other]!, piece, l),
+            xMm: layout.x[other]!,
+            row: layout.row[other]!,
+          }));
         for (let r = this.lastRow(lie); r >= 0; r--) {
           const xMm = firstFree(tables, r, best.endMm - lie.lengthMm);
           if (xMm + lie.lengthMm <= best.endMm + TOUCH_MM) best = { endMm: xMm + lie.lengthMm, xMm, row: r, lie: l };
@@ -324,7 +362,12 @@ class Nest {
     this.rounds = 0;
     this.weights = new Float64Array(this.pieces.length ** 2).fill(1);
     const longest = Math.max(...this.pieces.map((_, i) => this.lies[i]![this.best.lie[i]!]!.lengthMm));
-    const layout: Layout = { lie: this.best.lie.slice(), x: this.best.x.slice(), row: this.best.row.slice(), lengthMm: Math.max(lengthMm, longest, this.bound.boundMm) };
+    const layout: Layout = {
+      lie: this.best.lie.slice(),
+      x: this.best.x.slice(),
+      row: this.best.row.slice(),
+      lengthMm: Math.max(lengthMm, longest, this.bound.boundMm),
+    };
     this.pieces.forEach((_, i) => {
       const lie = this.lies[i]![layout.lie[i]!]!;
       const roomMm = layout.lengthMm - lie.lengthMm;
@@ -369,7 +412,9 @@ class Nest {
     const row = layout.row[b]! - layout.row[a]! - first;
     if (row < 0 || row >= at.length - 1) return 0;
     const apart = layout.x[b]! - layout.x[a]!;
-    for (let s = at[row]!; s < at[row + 1]!; s += 2) if (apart > spans[s]! && apart < spans[s + 1]!) return Math.min(apart - spans[s]!, spans[s + 1]! - apart, this.rowsOut(row, at));
+    for (let s = at[row]!; s < at[row + 1]!; s += 2)
+      if (apart > spans[s]! && apart < spans[s + 1]!)
+        return Math.min(apart - spans[s]!, spans[s + 1]! - apart, this.rowsOut(row, at));
     return 0;
   }
 
@@ -380,20 +425,28 @@ class Nest {
 
   private overOthers(layout: Layout, piece: number): number {
     let total = 0;
-    for (let other = 0; other < this.pieces.length; other++) if (other !== piece) total += this.depth(layout, other, piece);
+    for (let other = 0; other < this.pieces.length; other++)
+      if (other !== piece) total += this.depth(layout, other, piece);
     return total;
   }
 
   /** Moves a piece to the place, among rows and lies, where what it lies over counts least. */
   private moveWell(layout: Layout, piece: number): void {
     const count = this.pieces.length;
-    let best = { cost: this.costHere(layout, piece), xMm: layout.x[piece]!, row: layout.row[piece]!, lie: layout.lie[piece]! };
+    let best = {
+      cost: this.costHere(layout, piece),
+      xMm: layout.x[piece]!,
+      row: layout.row[piece]!,
+      lie: layout.lie[piece]!,
+    };
     const { begin, end, weight, most } = this.met;
     for (let l = 0; l < this.lies[piece]!.length; l++) {
       const lie = this.lies[piece]![l]!;
       const roomMm = layout.lengthMm - lie.lengthMm;
       if (roomMm < 0) continue;
-      const tables = this.pieces.map((_, other) => (other === piece ? null : this.table(other, layout.lie[other]!, piece, l)));
+      const tables = this.pieces.map((_, other) =>
+        other === piece ? null : this.table(other, layout.lie[other]!, piece, l),
+      );
       for (const r of this.rowsToTry(layout, tables, this.lastRow(lie))) {
         if (best.cost <= TOUCH_MM) break;
         let n = 0;
@@ -405,7 +458,12 @@ class Nest {
           for (let s = table.at[row]!; s < table.at[row + 1]! && n < begin.length; s += 2) {
             const [a, b] = [layout.x[other]! + table.spans[s]!, layout.x[other]! + table.spans[s + 1]!];
             if (b <= 0 || a >= roomMm) continue;
-            [begin[n], end[n], weight[n], most[n]] = [a, b, this.weights[other * count + piece]!, this.rowsOut(row, table.at)];
+            [begin[n], end[n], weight[n], most[n]] = [
+              a,
+              b,
+              this.weights[other * count + piece]!,
+              this.rowsOut(row, table.at),
+            ];
             n++;
           }
         }
@@ -414,7 +472,9 @@ class Nest {
           const xMm = c === -2 ? 0 : c === -1 ? roomMm : c < n ? begin[c]! : end[c - n]!;
           if (xMm < 0 || xMm > roomMm) continue;
           let cost = 0;
-          for (let k = 0; k < n && cost < best.cost; k++) if (xMm > begin[k]! && xMm < end[k]!) cost += weight[k]! * Math.min(xMm - begin[k]!, end[k]! - xMm, most[k]!);
+          for (let k = 0; k < n && cost < best.cost; k++)
+            if (xMm > begin[k]! && xMm < end[k]!)
+              cost += weight[k]! * Math.min(xMm - begin[k]!, end[k]! - xMm, most[k]!);
           if (cost < best.cost) best = { cost, xMm, row: r, lie: l };
         }
       }
@@ -424,7 +484,8 @@ class Nest {
 
   private costHere(layout: Layout, piece: number): number {
     let cost = 0;
-    for (let other = 0; other < this.pieces.length; other++) if (other !== piece) cost += this.weights[other * this.pieces.length + piece]! * this.depth(layout, other, piece);
+    for (let other = 0; other < this.pieces.length; other++)
+      if (other !== piece) cost += this.weights[other * this.pieces.length + piece]! * this.depth(layout, other, piece);
     return cost;
   }
 
@@ -444,7 +505,9 @@ class Nest {
   private drawnIn(layout: Layout): Layout {
     const order = this.pieces.map((_, i) => i).sort((a, b) => layout.x[a]! - layout.x[b]!);
     for (const piece of [...order, ...order]) layout.x[piece] = this.slid(layout, piece);
-    const lengthMm = Math.max(...order.map((piece) => layout.x[piece]! + this.lies[piece]![layout.lie[piece]!]!.lengthMm));
+    const lengthMm = Math.max(
+      ...order.map((piece) => layout.x[piece]! + this.lies[piece]![layout.lie[piece]!]!.lengthMm),
+    );
     return { ...layout, lengthMm };
   }
 
@@ -466,14 +529,19 @@ class Nest {
 
   private table(fixed: number, fixedLie: number, moving: number, movingLie: number): Barred {
     const key = (this.firstLie[fixed]! + fixedLie) * this.lieCount + this.firstLie[moving]! + movingLie;
-    return (this.tables[key] ??= barredRows(noFit(this.lies[fixed]![fixedLie]!, this.lies[moving]![movingLie]!), this.rowMm));
+    return (this.tables[key] ??= barredRows(
+      noFit(this.lies[fixed]![fixedLie]!, this.lies[moving]![movingLie]!),
+      this.rowMm,
+    ));
   }
 }
 
 /** Least length of a piece along the roll's middle line, wherever across the roll it lies. A rectangle's is its length. */
 function leastChord({ points, widthMm }: Lie, usableMm: number): number {
   const [low, high] = [widthMm - usableMm / 2, usableMm / 2];
-  const levels = [low, high, ...points.map(({ y }) => y).filter((y) => y > low && y < high)].map((y) => Math.min(widthMm - TOUCH_MM, Math.max(TOUCH_MM, y)));
+  const levels = [low, high, ...points.map(({ y }) => y).filter((y) => y > low && y < high)].map((y) =>
+    Math.min(widthMm - TOUCH_MM, Math.max(TOUCH_MM, y)),
+  );
   const chord = (y: number): number => {
     const { at, first, spans } = barredRows([points.map((p) => ({ x: p.x, y: p.y - y }))], 1);
     let length = 0;
@@ -486,6 +554,8 @@ function leastChord({ points, widthMm }: Lie, usableMm: number): number {
 /** Lies that look the same are one. */
 function differing(lies: Lie[]): Lie[] {
   const same = (a: Lie, b: Lie): boolean =>
-    Math.abs(a.lengthMm - b.lengthMm) < 0.05 && Math.abs(a.widthMm - b.widthMm) < 0.05 && a.outer.every((p) => b.outer.some((q, i) => distanceToSegment(p, q, b.outer[(i + 1) % b.outer.length]!) < SAME_MM));
+    Math.abs(a.lengthMm - b.lengthMm) < 0.05 &&
+    Math.abs(a.widthMm - b.widthMm) < 0.05 &&
+    a.outer.every((p) => b.outer.some((q, i) => distanceToSegment(p, q, b.outer[(i + 1) % b.outer.length]!) < SAME_MM));
   return lies.filter((lie, i) => !lies.slice(0, i).some((other) => same(lie, other)));
 }

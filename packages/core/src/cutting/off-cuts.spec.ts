@@ -4,7 +4,8 @@ import { type OffCut, offCuts } from './off-cuts.js';
 import { barredRows, firstFree } from './rows.js';
 
 const rectangle = (x: number, y: number, lengthMm: number, widthMm: number): Point[] => [{ x, y }, { x: x + lengthMm, y }, { x: x + lengthMm, y: y + widthMm }, { x, y: y + widthMm }]; // prettier-ignore
-const meet = (a: OffCut, b: OffCut): boolean => a.xMm < b.xMm + b.lengthMm && b.xMm < a.xMm + a.lengthMm && a.yMm < b.yMm + b.widthMm && b.yMm < a.yMm + a.widthMm;
+const meet = (a: OffCut, b: OffCut): boolean =>
+  a.xMm < b.xMm + b.lengthMm && b.xMm < a.xMm + a.lengthMm && a.yMm < b.yMm + b.widthMm && b.yMm < a.yMm + a.widthMm;
 
 describe('off-cuts worth keeping', () => {
   it('are the whole of an empty piece of cloth', () => {
@@ -25,7 +26,12 @@ describe('off-cuts worth keeping', () => {
   it('never lie over a piece or over one another, in shuffled layouts', () => {
     const random = seeded(31);
     for (let trial = 0; trial < 40; trial++) {
-      const pieces = Array.from({ length: 6 }, () => ({ x: random.between(0, 1400), y: random.between(0, 900), l: random.between(60, 400), w: random.between(60, 300) }));
+      const pieces = Array.from({ length: 6 }, () => ({
+        x: random.between(0, 1400),
+        y: random.between(0, 900),
+        l: random.between(60, 400),
+        w: random.between(60, 300),
+      }));
       const found = offCuts(pieces.map(({ x, y, l, w }) => ({ points: rectangle(x, y, l, w) })), 1600, 1000, 120); // prettier-ignore
       found.forEach((cut, i) => {
         expect(Math.min(cut.lengthMm, cut.widthMm)).toBeGreaterThanOrEqual(120);
@@ -52,7 +58,10 @@ describe('rows barred to a piece', () => {
   it('meet a corner once, so that spans come in pairs', () => {
     const random = seeded(32);
     for (let trial = 0; trial < 30; trial++) {
-      const run = Array.from({ length: 9 }, (_, i) => ({ x: random.between(60, 120) * Math.cos((2 * Math.PI * i) / 9), y: 10 * Math.round(10 * Math.sin((2 * Math.PI * i) / 9) * random.between(0.5, 1)) }));
+      const run = Array.from({ length: 9 }, (_, i) => ({
+        x: random.between(60, 120) * Math.cos((2 * Math.PI * i) / 9),
+        y: 10 * Math.round(10 * Math.sin((2 * Math.PI * i) / 9) * random.between(0.5, 1)),
+      }));
       const { at } = barredRows([run], 10);
       for (let r = 0; r + 1 < at.length; r++) expect((at[r + 1]! - at[r]!) % 2).toBe(0);
     }

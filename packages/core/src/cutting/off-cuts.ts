@@ -12,7 +12,12 @@ const CELL_MM = 10;
 const MOST = 8;
 
 /** Rectangles free of pieces within the cloth cut off, no side less than what is worth keeping; the largest first, none over another. */
-export function offCuts(placed: readonly { points: readonly Point[] }[], lengthMm: number, widthMm: number, keepFromMm: number): OffCut[] {
+export function offCuts(
+  placed: readonly { points: readonly Point[] }[],
+  lengthMm: number,
+  widthMm: number,
+  keepFromMm: number,
+): OffCut[] {
   const [columns, rows] = [Math.floor(lengthMm / CELL_MM), Math.floor(widthMm / CELL_MM)];
   const taken = Array.from({ length: rows }, () => new Uint8Array(columns));
   for (const { points } of placed) mark(points, taken, columns, rows);
@@ -21,7 +26,12 @@ export function offCuts(placed: readonly { points: readonly Point[] }[], lengthM
     const best = largest(taken, columns, rows, Math.ceil(keepFromMm / CELL_MM));
     if (!best) break;
     for (let r = best.row; r < best.row + best.height; r++) taken[r]!.fill(1, best.column, best.column + best.width);
-    found.push({ xMm: best.column * CELL_MM, yMm: best.row * CELL_MM, lengthMm: best.width * CELL_MM, widthMm: best.height * CELL_MM });
+    found.push({
+      xMm: best.column * CELL_MM,
+      yMm: best.row * CELL_MM,
+      lengthMm: best.width * CELL_MM,
+      widthMm: best.height * CELL_MM,
+    });
   }
   return found;
 }
@@ -40,7 +50,8 @@ function mark(points: readonly Point[], taken: Uint8Array[], columns: number, ro
         [from, to] = [Math.min(from, ...xs), Math.max(to, ...xs)];
       }
     });
-    if (to >= from) taken[r]!.fill(1, Math.max(0, Math.floor(from / CELL_MM)), Math.min(columns, Math.ceil(to / CELL_MM)));
+    if (to >= from)
+      taken[r]!.fill(1, Math.max(0, Math.floor(from / CELL_MM)), Math.min(columns, Math.ceil(to / CELL_MM)));
   }
 }
 
@@ -63,7 +74,8 @@ function largest(taken: readonly Uint8Array[], columns: number, rows: number, le
         const height = heights[open.pop()!]!;
         const column = open.length > 0 ? open.at(-1)! + 1 : 0;
         const width = c - column;
-        if (height >= least && width >= least && (!best || width * height > best.width * best.height)) best = { column, row: r - height + 1, width, height };
+        if (height >= least && width >= least && (!best || width * height > best.width * best.height))
+          best = { column, row: r - height + 1, width, height };
       }
       open.push(c);
     }

@@ -11,7 +11,11 @@ export interface Barred {
 }
 
 /** Nearest place to the roll's beginning on a row where a piece is free of those laid before; Infinity past the limit. */
-export function firstFree(laid: readonly { table: Barred; xMm: number; row: number }[], r: number, limit: number): number {
+export function firstFree(
+  laid: readonly { table: Barred; xMm: number; row: number }[],
+  r: number,
+  limit: number,
+): number {
   let at = 0;
   for (let moved = true; moved;) {
     moved = false;
@@ -42,7 +46,8 @@ export function barredRows(runs: readonly (readonly Point[])[], rowMm: number): 
       if (low.y === high.y) continue;
       const lean = (high.x - low.x) / (high.y - low.y);
       // An edge owns its lower end and not its upper one, so that a corner is met once.
-      for (let row = Math.ceil(low.y / rowMm); row * rowMm < high.y; row++) met[row - first]!.push(low.x + (row * rowMm - low.y) * lean);
+      for (let row = Math.ceil(low.y / rowMm); row * rowMm < high.y; row++)
+        met[row - first]!.push(low.x + (row * rowMm - low.y) * lean);
     }
   }
   const at = new Int32Array(count + 1);

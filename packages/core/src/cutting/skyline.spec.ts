@@ -12,7 +12,11 @@ function cutUp(lengthMm: number, rows: number, count: number, seed: number): Lyi
     const largest = pieces.reduce((a, b) => (b.lengthMm * b.rows > a.lengthMm * a.rows ? b : a));
     pieces.splice(pieces.indexOf(largest), 1);
     const share = random.between(0.3, 0.7);
-    if (largest.lengthMm > largest.rows) pieces.push({ ...largest, lengthMm: largest.lengthMm * share }, { ...largest, lengthMm: largest.lengthMm * (1 - share) });
+    if (largest.lengthMm > largest.rows)
+      pieces.push(
+        { ...largest, lengthMm: largest.lengthMm * share },
+        { ...largest, lengthMm: largest.lengthMm * (1 - share) },
+      );
     else {
       const part = Math.round(largest.rows * share);
       pieces.push({ ...largest, rows: part }, { ...largest, rows: largest.rows - part });
@@ -21,12 +25,20 @@ function cutUp(lengthMm: number, rows: number, count: number, seed: number): Lyi
   return pieces.map((piece) => box(piece.lengthMm, piece.rows));
 }
 
-function expectApart(boxes: readonly LyingBox[][], { places, lengthMm }: ReturnType<typeof layInSteps>, rows: number): void {
+function expectApart(
+  boxes: readonly LyingBox[][],
+  { places, lengthMm }: ReturnType<typeof layInSteps>,
+  rows: number,
+): void {
   const laid = places.map((place, i) => ({ ...place, ...boxes[i]!.find(({ lie }) => lie === place.lie)! }));
   laid.forEach((a, i) => {
     expect(a.row >= 0 && a.row + a.rows <= rows && a.xMm + a.alongMm <= lengthMm + 1e-9).toBeTrue();
     for (const b of laid.slice(i + 1)) {
-      const apart = a.xMm + a.alongMm <= b.xMm + 1e-9 || b.xMm + b.alongMm <= a.xMm + 1e-9 || a.row + a.rows <= b.row || b.row + b.rows <= a.row;
+      const apart =
+        a.xMm + a.alongMm <= b.xMm + 1e-9 ||
+        b.xMm + b.alongMm <= a.xMm + 1e-9 ||
+        a.row + a.rows <= b.row ||
+        b.row + b.rows <= a.row;
       expect(apart)
         .withContext(JSON.stringify([a, b]))
         .toBeTrue();

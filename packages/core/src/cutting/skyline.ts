@@ -27,7 +27,11 @@ const LEVEL_MM = 4;
  * or ending level with a neighbour. What fits nothing any more is filled up and lost. Source: best fit into a skyline.
  * @param order places of the pieces in `boxes`
  */
-export function layInSteps(boxes: readonly (readonly LyingBox[])[], order: ArrayLike<number>, rows: number): { places: BoxPlace[]; lengthMm: number } {
+export function layInSteps(
+  boxes: readonly (readonly LyingBox[])[],
+  order: ArrayLike<number>,
+  rows: number,
+): { places: BoxPlace[]; lengthMm: number } {
   const steps: Steps = { from: [0], alongMm: [0] };
   const places = new Array<BoxPlace>(boxes.length);
   const laid = new Uint8Array(boxes.length);
@@ -46,7 +50,9 @@ export function layInSteps(boxes: readonly (readonly LyingBox[])[], order: Array
         if (tried.rows > wide) continue;
         const spare = wide - tried.rows;
         const end = at + tried.alongMm;
-        const fit = (spare === 0 ? 3 : spare <= CLOSE_ROWS ? 2 : 0) + (Math.abs(end - before) < LEVEL_MM || Math.abs(end - behind) < LEVEL_MM ? 1 : 0);
+        const fit =
+          (spare === 0 ? 3 : spare <= CLOSE_ROWS ? 2 : 0) +
+          (Math.abs(end - before) < LEVEL_MM || Math.abs(end - behind) < LEVEL_MM ? 1 : 0);
         if (fit > best) [best, pick, box] = [fit, i, tried];
       }
     }
@@ -90,7 +96,11 @@ function raise({ from, alongMm }: Steps, k: number, rows: number, wide: number, 
   }
 }
 
-const STARTS: readonly ((box: LyingBox) => number)[] = [({ rows }) => rows, ({ alongMm }) => alongMm, ({ rows, alongMm }) => rows * alongMm];
+const STARTS: readonly ((box: LyingBox) => number)[] = [
+  ({ rows }) => rows,
+  ({ alongMm }) => alongMm,
+  ({ rows, alongMm }) => rows * alongMm,
+];
 /** How much longer a worse order may be and still be gone on with at first, as a share of the length. */
 const WARMTH = 0.005;
 
@@ -122,7 +132,11 @@ export class BoxOrders {
       if (this.chance() < 0.5) [order[i], order[j]] = [order[j]!, order[i]!];
       else order.splice(j, 0, order.splice(i, 1)[0]!);
       const laid = layInSteps(this.boxes, order, this.rows);
-      if (laid.lengthMm > this.lengthMm && this.chance() >= Math.exp((this.lengthMm - laid.lengthMm) / (WARMTH * warm * this.best.lengthMm))) continue;
+      if (
+        laid.lengthMm > this.lengthMm &&
+        this.chance() >= Math.exp((this.lengthMm - laid.lengthMm) / (WARMTH * warm * this.best.lengthMm))
+      )
+        continue;
       [this.order, this.lengthMm] = [order, laid.lengthMm];
       if (laid.lengthMm < this.best.lengthMm) this.best = laid;
     }

@@ -6,7 +6,12 @@ import { type InputsPatch, inputsWith } from '../testing/inputs.js';
 const HULL: InputsPatch = {
   place: { access: 'both', service: 'high' },
   damage: { shape: { kind: 'ellipse', lengthMm: 160, widthMm: 90, centreXMm: 40, centreYMm: -25, rotationDeg: 30 } },
-  laminate: { known: 'plies', thicknessMm: 5, plies: ['mat-450', 'roving-600', 'mat-450', 'roving-600'].map((fabricId) => ({ fabricId })), clueIds: ['tint-green-blue', 'styrene-smell'] },
+  laminate: {
+    known: 'plies',
+    thicknessMm: 5,
+    plies: ['mat-450', 'roving-600', 'mat-450', 'roving-600'].map((fabricId) => ({ fabricId })),
+    clueIds: ['tint-green-blue', 'styrene-smell'],
+  },
   resin: { systemId: 'epoxy-slow' },
 };
 const drawn = (patch: InputsPatch = {}): PlanDrawing => {
@@ -14,7 +19,12 @@ const drawn = (patch: InputsPatch = {}): PlanDrawing => {
   return planDrawing(inputs, planRepair(inputs));
 };
 const area = (outline: PlanOutline): number => runsOf(outline).reduce((sum, run) => sum + signedArea(run), 0);
-const within = (inner: PlanOutline, outer: PlanOutline): boolean => inner.points.every((point) => liesWithin(point, [outer.points]) || outer.points.some((edge) => Math.hypot(edge.x - point.x, edge.y - point.y) < 1));
+const within = (inner: PlanOutline, outer: PlanOutline): boolean =>
+  inner.points.every(
+    (point) =>
+      liesWithin(point, [outer.points]) ||
+      outer.points.some((edge) => Math.hypot(edge.x - point.x, edge.y - point.y) < 1),
+  );
 
 describe('the plan view', () => {
   it('has its outlines one within the other: damage, cut-out, footprint, abraded, mask', () => {
@@ -45,13 +55,24 @@ describe('the plan view', () => {
   it('turns and moves with the damage, and keeps all areas', () => {
     const [moved, plain] = [drawn(), drawn({ damage: { shape: { kind: 'ellipse', lengthMm: 160, widthMm: 90 } } })];
     expect([moved.centre, moved.rotationDeg]).toEqual([{ x: 40, y: -25 }, 30]); // prettier-ignore
-    for (const part of ['cutOut', 'footprint', 'mask'] as const) expect(area(moved[part]!) / area(plain[part]!)).toBeCloseTo(1, 3);
+    for (const part of ['cutOut', 'footprint', 'mask'] as const)
+      expect(area(moved[part]!) / area(plain[part]!)).toBeCloseTo(1, 3);
   });
 
   it('fits everything on the sheet, and a fitting near by but none far off', () => {
-    const neighbour = (fromXMm: number) => ({ name: 'Stringer', kind: 'fitting' as const, fromXMm, fromYMm: -200, toXMm: fromXMm, toYMm: 200 });
+    const neighbour = (fromXMm: number) => ({
+      name: 'Stringer',
+      kind: 'fitting' as const,
+      fromXMm,
+      fromYMm: -200,
+      toXMm: fromXMm,
+      toYMm: 200,
+    });
     const alone = drawn();
-    for (const { x, y } of alone.mask!.points) expect(x >= alone.bounds.minX && x <= alone.bounds.maxX && y >= alone.bounds.minY && y <= alone.bounds.maxY).toBeTrue();
+    for (const { x, y } of alone.mask!.points)
+      expect(
+        x >= alone.bounds.minX && x <= alone.bounds.maxX && y >= alone.bounds.minY && y <= alone.bounds.maxY,
+      ).toBeTrue();
     const close = drawn({ damage: { ...HULL.damage, neighbours: [neighbour(alone.bounds.maxX + 30)] } });
     const far = drawn({ damage: { ...HULL.damage, neighbours: [neighbour(alone.bounds.maxX + 900)] } });
     expect(close.bounds.maxX).toBeGreaterThan(alone.bounds.maxX);
@@ -61,7 +82,21 @@ describe('the plan view', () => {
 
   it('takes every tap onto the sheet of the survey, and leaves the sheet of the plan as it is', () => {
     const plain = drawn();
-    const tapped = drawn({ survey: { readings: [{ kind: 'tap', sound: 'dull', xMm: 900, yMm: 0, at: '2026-04-16T08:00', by: 'Ilse Varga', instrument: 'Hammer' }] } });
+    const tapped = drawn({
+      survey: {
+        readings: [
+          {
+            kind: 'tap',
+            sound: 'dull',
+            xMm: 900,
+            yMm: 0,
+            at: '2026-04-16T08:00',
+            by: 'Ilse Varga',
+            instrument: 'Hammer',
+          },
+        ],
+      },
+    });
     expect(tapped.bounds).toEqual(plain.bounds);
     expect(tapped.surveyBounds.maxX).toBeGreaterThan(plain.surveyBounds.maxX);
   });

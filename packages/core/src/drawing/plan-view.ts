@@ -95,11 +95,21 @@ export function planDrawing(inputs: RepairInputs, plan: RepairPlan, faceIndex = 
   const face = taper?.footprint.faces[faceIndex] ?? taper?.footprint.faces[0];
   const index = taper?.footprint.faces[faceIndex] ? faceIndex : 0;
   const ground = taper ? regionOf(taper.footprint.regions[index]!) : null;
-  const grown = (id: string, beyondMm: number): PlanOutline | null => (ground && face ? { id, ...runs(ground.outlines(face.depthMm, beyondMm)) } : null);
+  const grown = (id: string, beyondMm: number): PlanOutline | null =>
+    ground && face ? { id, ...runs(ground.outlines(face.depthMm, beyondMm)) } : null;
   const margin = inputs.taper.marginMm;
   const drawing = {
     damage: damage ? { id: 'damage', points: outlinePoints(shape) } : null,
-    cutOut: cutOut ? { id: 'cut-out', ...runs(taper?.kind === 'edge' ? ground!.outlines(0) : [cutOut, ...damage!.others].map((each) => outlinePoints(each))) } : null,
+    cutOut: cutOut
+      ? {
+          id: 'cut-out',
+          ...runs(
+            taper?.kind === 'edge'
+              ? ground!.outlines(0)
+              : [cutOut, ...damage!.others].map((each) => outlinePoints(each)),
+          ),
+        }
+      : null,
     rings: ground && parent && face ? rings(ground, parent, face.depthMm) : [],
     plies: ground && patch ? plies(ground, patch, index) : [],
     footprint: grown('footprint', 0),
@@ -123,16 +133,29 @@ export function planDrawing(inputs: RepairInputs, plan: RepairPlan, faceIndex = 
   const widest: PlanOutline | null = drawing.mask ?? drawing.cutOut ?? drawing.damage;
   const frame = bounds(widest && widest.points.length > 0 ? runsOf(widest).flat() : EMPTY_SHEET);
   const near = drawing.neighbours.reduce((grown, line) => withNear(grown, line.from, line.to), frame);
-  const mapped = [...drawing.taps.map(({ xMm, yMm }) => ({ x: xMm, y: yMm })), ...drawing.marks.flatMap((mark) => mark.points)];
+  const mapped = [
+    ...drawing.taps.map(({ xMm, yMm }) => ({ x: xMm, y: yMm })),
+    ...drawing.marks.flatMap((mark) => mark.points),
+  ];
   return { ...drawing, bounds: near, surveyBounds: mapped.reduce(withPoint, near) };
 }
 
 /** A mark that cannot be drawn as an outline, such as one that crosses itself, is shown by its places alone. */
 function marksOf(marks: readonly MapMark[], leftOut: readonly MapMark[]): PlanMark[] {
-  return marks.map((mark) => ({ id: mark.id, kind: mark.kind, name: mark.name, run: mark.points, points: outlineOfMark(mark) ?? [...mark.points], leftOut: leftOut.includes(mark) }));
+  return marks.map((mark) => ({
+    id: mark.id,
+    kind: mark.kind,
+    name: mark.name,
+    run: mark.points,
+    points: outlineOfMark(mark) ?? [...mark.points],
+    leftOut: leftOut.includes(mark),
+  }));
 }
 
-const runs = ([points, ...more]: Point[][]): Pick<PlanOutline, 'points' | 'more'> => ({ points: points ?? [], ...(more.length > 0 ? { more } : {}) });
+const runs = ([points, ...more]: Point[][]): Pick<PlanOutline, 'points' | 'more'> => ({
+  points: points ?? [],
+  ...(more.length > 0 ? { more } : {}),
+});
 
 function rings(ground: Region, parent: NonNullable<RepairPlan['parent']>, depthMm: number): PlanRing[] {
   const scale = parent.thicknessMm / parent.whole.thicknessMm;
@@ -142,7 +165,14 @@ function rings(ground: Region, parent: NonNullable<RepairPlan['parent']>, depthM
     z += parent.whole.layerThicknessMm[i]! * scale;
     if (from >= depthMm - 1e-9) return [];
     const fabric = fabricOf(ply);
-    return [{ id: `ring-${i}`, ...runs(ground.outlines(depthMm - from)), material: fabric.parts[0]!.construction, label: fabric.name }];
+    return [
+      {
+        id: `ring-${i}`,
+        ...runs(ground.outlines(depthMm - from)),
+        material: fabric.parts[0]!.construction,
+        label: fabric.name,
+      },
+    ];
   });
 }
 
@@ -177,7 +207,12 @@ function bounds(points: readonly Point[]): Bounds {
 
 function withPoint(frame: Bounds, { x, y }: Point): Bounds {
   const m = VISIBLE_MARGIN_MM;
-  return { minX: Math.min(frame.minX, x - m), minY: Math.min(frame.minY, y - m), maxX: Math.max(frame.maxX, x + m), maxY: Math.max(frame.maxY, y + m) };
+  return {
+    minX: Math.min(frame.minX, x - m),
+    minY: Math.min(frame.minY, y - m),
+    maxX: Math.max(frame.maxX, x + m),
+    maxY: Math.max(frame.maxY, y + m),
+  };
 }
 
 /** The frame widened to the nearest point of a line, when that is not far off. */
@@ -187,7 +222,16 @@ function withNear(frame: Bounds, from: Point, to: Point): Bounds {
   const square = dx * dx + dy * dy;
   const t = square === 0 ? 0 : Math.min(1, Math.max(0, ((centre.x - from.x) * dx + (centre.y - from.y) * dy) / square));
   const near = { x: from.x + t * dx, y: from.y + t * dy };
-  const grown = { minX: Math.min(frame.minX, near.x - 5), minY: Math.min(frame.minY, near.y - 5), maxX: Math.max(frame.maxX, near.x + 5), maxY: Math.max(frame.maxY, near.y + 5) };
-  const far = frame.minX - grown.minX > NEAR_MM || grown.maxX - frame.maxX > NEAR_MM || frame.minY - grown.minY > NEAR_MM || grown.maxY - frame.maxY > NEAR_MM;
+  const grown = {
+    minX: Math.min(frame.minX, near.x - 5),
+    minY: Math.min(frame.minY, near.y - 5),
+    maxX: Math.max(frame.maxX, near.x + 5),
+    maxY: Math.max(frame.maxY, near.y + 5),
+  };
+  const far =
+    frame.minX - grown.minX > NEAR_MM ||
+    grown.maxX - frame.maxX > NEAR_MM ||
+    frame.minY - grown.minY > NEAR_MM ||
+    grown.maxY - frame.maxY > NEAR_MM;
   return far ? frame : grown;
 }

@@ -3,12 +3,20 @@ import { type RepairInputs, planRepair } from '../repair/index.js';
 import { type SectionDrawing, type SectionRegion, sectionDrawing } from './section.js';
 import { type InputsPatch, inputsWith } from '../testing/inputs.js';
 
-const PLIES = ['mat-450', 'roving-500', 'mat-450', 'roving-500', 'mat-450', 'roving-600'].map((fabricId) => ({ fabricId }));
+const PLIES = ['mat-450', 'roving-500', 'mat-450', 'roving-500', 'mat-450', 'roving-600'].map((fabricId) => ({
+  fabricId,
+}));
 
 const HULL: InputsPatch = {
   place: { access: 'both', service: 'high' },
   damage: { shape: { kind: 'circle', diameterMm: 100 } },
-  laminate: { known: 'plies', thicknessMm: 6, finishThicknessMm: 0.6, plies: PLIES, clueIds: ['tint-green-blue', 'styrene-smell'] },
+  laminate: {
+    known: 'plies',
+    thicknessMm: 6,
+    finishThicknessMm: 0.6,
+    plies: PLIES,
+    clueIds: ['tint-green-blue', 'styrene-smell'],
+  },
   resin: { systemId: 'epoxy-slow' },
   taper: { sides: 'one' },
 };
@@ -19,9 +27,21 @@ const WAYS: [string, InputsPatch][] = [
   ['part of the depth', { damage: { shape: { kind: 'circle', diameterMm: 100 }, depth: 'part', depthMm: 3 } }],
   ['stepped', { taper: { kind: 'stepped', sides: 'one' } }],
 ];
-const merged = (patch: InputsPatch): RepairInputs => inputsWith(Object.fromEntries(Object.keys({ ...HULL, ...patch }).map((name) => [name, { ...HULL[name as keyof InputsPatch], ...patch[name as keyof InputsPatch] }])) as InputsPatch);
+const merged = (patch: InputsPatch): RepairInputs =>
+  inputsWith(
+    Object.fromEntries(
+      Object.keys({ ...HULL, ...patch }).map((name) => [
+        name,
+        { ...HULL[name as keyof InputsPatch], ...patch[name as keyof InputsPatch] },
+      ]),
+    ) as InputsPatch,
+  );
 
-function drawn(patch: InputsPatch): { section: SectionDrawing; inputs: RepairInputs; plan: ReturnType<typeof planRepair> } {
+function drawn(patch: InputsPatch): {
+  section: SectionDrawing;
+  inputs: RepairInputs;
+  plan: ReturnType<typeof planRepair>;
+} {
   const inputs = merged(patch);
   const plan = planRepair(inputs);
   return { section: sectionDrawing(inputs, plan)!, inputs, plan };
@@ -33,7 +53,8 @@ function places({ halfWidthMm, topMm, bottomMm }: SectionDrawing): { x: number; 
   const rows = Array.from({ length: 61 }, (_, i) => topMm + ((i + 0.377) * (bottomMm - topMm)) / 61);
   return columns.flatMap((x) => rows.map((y) => ({ x, y })));
 }
-const over = (regions: readonly SectionRegion[], place: { x: number; y: number }): SectionRegion[] => regions.filter(({ points }) => liesWithin(place, [points]));
+const over = (regions: readonly SectionRegion[], place: { x: number; y: number }): SectionRegion[] =>
+  regions.filter(({ points }) => liesWithin(place, [points]));
 
 describe('the section', () => {
   for (const [name, patch] of WAYS)
@@ -57,14 +78,21 @@ describe('the section', () => {
 
       it('is the same to the left as to the right', () => {
         for (const place of places(section).filter(({ x }) => x > 0))
-          expect(over(section.laid, place).map(({ plyKey, material }) => plyKey ?? material)).toEqual(over(section.laid, { x: -place.x, y: place.y }).map(({ plyKey, material }) => plyKey ?? material));
+          expect(over(section.laid, place).map(({ plyKey, material }) => plyKey ?? material)).toEqual(
+            over(section.laid, { x: -place.x, y: place.y }).map(({ plyKey, material }) => plyKey ?? material),
+          );
       });
 
       it('fills what was ground away but for what is said of the level', () => {
         const parent = section.ground.filter(({ layer }) => layer === 'parent');
-        const open = places(section).filter((place) => place.y > 0 && place.y < section.depthMm && over(parent, place).length === 0);
+        const open = places(section).filter(
+          (place) => place.y > 0 && place.y < section.depthMm && over(parent, place).length === 0,
+        );
         const filled = open.filter((place) => over(section.laid, place).length > 0);
-        const thick = plan.patch!.faces.reduce((sum, face) => sum + face.plies.filter(({ cover }) => !cover).reduce((all, ply) => all + ply.thicknessMm, 0), 0);
+        const thick = plan.patch!.faces.reduce(
+          (sum, face) => sum + face.plies.filter(({ cover }) => !cover).reduce((all, ply) => all + ply.thicknessMm, 0),
+          0,
+        );
         expect(filled.length / open.length).toBeGreaterThan(Math.min(1, thick / section.depthMm) - 0.08);
       });
 
@@ -72,7 +100,10 @@ describe('the section', () => {
         const stepped = plan.taper!.kind === 'stepped';
         expect(section.ratio === null).toBe(stepped);
         if (!stepped) expect(section.stretch).toBeCloseTo(plan.taper!.ratio, 9);
-        expect(section.halfFootprintMm - section.halfCutMm).toBeCloseTo(plan.taper!.footprint.faces[0]!.taperWidthMm, 6);
+        expect(section.halfFootprintMm - section.halfCutMm).toBeCloseTo(
+          plan.taper!.footprint.faces[0]!.taperWidthMm,
+          6,
+        );
         expect(section.halfAbradedMm - section.halfFootprintMm).toBeCloseTo(inputs.taper.marginMm, 9);
       });
     });
@@ -102,19 +133,28 @@ describe('the section', () => {
 
   it('draws the far face of a two-sided repair from the other side', () => {
     const { section } = drawn({ taper: { sides: 'two' } });
-    const deepest = (face: number): number => Math.max(...section.laid.filter(({ plyKey }) => plyKey?.startsWith(`f${face}-`)).flatMap(({ points }) => points.map(({ y }) => y)));
+    const deepest = (face: number): number =>
+      Math.max(
+        ...section.laid
+          .filter(({ plyKey }) => plyKey?.startsWith(`f${face}-`))
+          .flatMap(({ points }) => points.map(({ y }) => y)),
+      );
     expect(deepest(0)).toBeLessThan(deepest(1));
     expect(section.ground.some(({ layer }) => layer === 'backing')).toBeFalse();
   });
 
   it('backs a hole that goes through, worked from one face, and nothing that stops short', () => {
-    const backed = (patch: InputsPatch): boolean => drawn(patch).section.ground.some(({ layer }) => layer === 'backing');
+    const backed = (patch: InputsPatch): boolean =>
+      drawn(patch).section.ground.some(({ layer }) => layer === 'backing');
     expect(backed({})).toBeTrue();
     expect(backed({ damage: { shape: { kind: 'circle', diameterMm: 100 }, depth: 'part', depthMm: 3 } })).toBeFalse();
   });
 
   it('draws a thick core thinner than it is and says so, with the skin under it whole', () => {
-    const { section, inputs } = drawn({ laminate: { ...HULL.laminate, core: { coreId: 'pvc-80', thicknessMm: 40, reachable: true } }, damage: { shape: { kind: 'circle', diameterMm: 100 }, depth: 'part', depthMm: 3 } });
+    const { section, inputs } = drawn({
+      laminate: { ...HULL.laminate, core: { coreId: 'pvc-80', thicknessMm: 40, reachable: true } },
+      damage: { shape: { kind: 'circle', diameterMm: 100 }, depth: 'part', depthMm: 3 },
+    });
     const core = section.ground.find(({ layer }) => layer === 'core')!;
     const ys = core.points.map(({ y }) => y);
     expect(section.coreShortened).toBeTrue();

@@ -70,9 +70,24 @@ export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionD
   const skins = profile.kind === 'form' && profile.skins === true;
   const opened = taper.kind === 'core';
   const { centreXMm: middleX = 0, centreYMm: middleY = 0 } = damage.cutOut;
-  const frame: Frame = { middleX, middleY, half, halfWidth, ratio, profile, outerDepth: outer!.depthMm, innerDepth: skins ? 0 : (inner?.depthMm ?? 0), through: inputs.damage.depth === 'through' || core !== null };
-  const ground = [...parentRegions(parent, frame), ...(core ? coreRegions(coreShownMm, parent.thicknessMm, frame, { opened, skins }) : []), ...finishRegions(finishMm, halfAbraded, halfWidth)];
-  if (inputs.damage.depth === 'through' && !core && !inner && profile.kind !== 'form') ground.push(backing(half, parent.thicknessMm));
+  const frame: Frame = {
+    middleX,
+    middleY,
+    half,
+    halfWidth,
+    ratio,
+    profile,
+    outerDepth: outer!.depthMm,
+    innerDepth: skins ? 0 : (inner?.depthMm ?? 0),
+    through: inputs.damage.depth === 'through' || core !== null,
+  };
+  const ground = [
+    ...parentRegions(parent, frame),
+    ...(core ? coreRegions(coreShownMm, parent.thicknessMm, frame, { opened, skins }) : []),
+    ...finishRegions(finishMm, halfAbraded, halfWidth),
+  ];
+  if (inputs.damage.depth === 'through' && !core && !inner && profile.kind !== 'form')
+    ground.push(backing(half, parent.thicknessMm));
   const laid: SectionRegion[] = [];
   if (core && opened) laid.push(...plugRegions(inputs, coreShownMm, parent.thicknessMm, half));
   if (profile.kind === 'dish') laid.push(filler(half, half + ratio * outer!.depthMm, outer!.depthMm));
@@ -103,7 +118,10 @@ export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionD
 }
 
 /** Half of what is cut out along the section, and how far the ground runs out from there for each millimetre of depth. */
-function cutAlong(damage: NonNullable<RepairPlan['damage']>, taper: NonNullable<RepairPlan['taper']>): { half: number; ratio: number } {
+function cutAlong(
+  damage: NonNullable<RepairPlan['damage']>,
+  taper: NonNullable<RepairPlan['taper']>,
+): { half: number; ratio: number } {
   const { profile, ratio } = taper;
   const half = damage.cut.lengthMm / 2;
   if (profile.kind !== 'form') return { half, ratio };
@@ -154,20 +172,31 @@ function parentRegions(parent: NonNullable<RepairPlan['parent']>, frame: Frame):
       const levels = [z0, ...(frame.outerDepth > z0 && frame.outerDepth < cut ? [frame.outerDepth] : []), cut];
       const edge = levels.map((level) => ({ x: frame.half + (stepped ?? slopeReach(level, frame)), y: level }));
       const right = [...edge, { x: frame.halfWidth, y: cut }, { x: frame.halfWidth, y: z0 }];
-      pieces.push({ ...base, id: `parent-${i}-r`, points: right }, { ...base, id: `parent-${i}-l`, points: right.map((p) => ({ x: -p.x, y: p.y })) });
+      pieces.push(
+        { ...base, id: `parent-${i}-r`, points: right },
+        { ...base, id: `parent-${i}-l`, points: right.map((p) => ({ x: -p.x, y: p.y })) },
+      );
     }
-    if (z1 > depth + 1e-9) pieces.push({ ...base, id: `parent-${i}-under`, points: rectangle(-frame.halfWidth, Math.max(z0, depth), frame.halfWidth, z1) });
+    if (z1 > depth + 1e-9)
+      pieces.push({
+        ...base,
+        id: `parent-${i}-under`,
+        points: rectangle(-frame.halfWidth, Math.max(z0, depth), frame.halfWidth, z1),
+      });
     return pieces;
   });
 }
 
 /** Where a parent ply ends that is so many above the deepest: upright, on its own step. */
-const steppedEdge = ({ profile }: Frame, above: number): number => (profile.kind === 'steps' ? profile.stepMm * Math.max(0, above) : 0);
+const steppedEdge = ({ profile }: Frame, above: number): number =>
+  profile.kind === 'steps' ? profile.stepMm * Math.max(0, above) : 0;
 
 /** How far the slope stands from the cut-out edge at a depth below the outer face. */
 function slopeReach(level: number, frame: Frame): number {
   if (isLaidOn(frame.profile)) return 0;
-  return level <= frame.outerDepth ? frame.ratio * (frame.outerDepth - level) : frame.ratio * (level - frame.outerDepth);
+  return level <= frame.outerDepth
+    ? frame.ratio * (frame.outerDepth - level)
+    : frame.ratio * (level - frame.outerDepth);
 }
 
 /** Depth below the outer face so far beyond the cut-out. */
@@ -181,7 +210,12 @@ function heightOf(profile: TaperProfile, depthMm: number, ratio: number, u: numb
 }
 
 /** Core and inner skin: the core opened for a plug, the skin tapered where it is worked from its own side. */
-function coreRegions(coreShownMm: number, skinMm: number, { half, halfWidth, ratio }: Frame, { opened, skins }: { opened: boolean; skins: boolean }): SectionRegion[] {
+function coreRegions(
+  coreShownMm: number,
+  skinMm: number,
+  { half, halfWidth, ratio }: Frame,
+  { opened, skins }: { opened: boolean; skins: boolean },
+): SectionRegion[] {
   const bottom = skinMm + coreShownMm;
   const core = { ...plain, layer: 'core', material: 'core', label: 'Core' } as const;
   const skin = { ...plain, layer: 'parent', material: 'inner-skin', label: 'Inner skin' } as const;
@@ -198,8 +232,22 @@ function plugRegions(inputs: RepairInputs, coreShownMm: number, skinMm: number, 
   const shown = coreShownMm / inputs.laminate.core!.thicknessMm;
   const [top, bottom] = [skinMm, skinMm + coreShownMm];
   return [
-    { ...plain, id: 'bedding', layer: 'finish', material: 'new-finish', label: 'Bedding paste', points: rectangle(-half, top, half, bottom) },
-    { ...plain, id: 'plug', layer: 'patch', material: 'core', label: 'Core plug', points: rectangle(-half + gapMm, top, half - gapMm, bottom - beddingMm * shown) },
+    {
+      ...plain,
+      id: 'bedding',
+      layer: 'finish',
+      material: 'new-finish',
+      label: 'Bedding paste',
+      points: rectangle(-half, top, half, bottom),
+    },
+    {
+      ...plain,
+      id: 'plug',
+      layer: 'patch',
+      material: 'core',
+      label: 'Core plug',
+      points: rectangle(-half + gapMm, top, half - gapMm, bottom - beddingMm * shown),
+    },
   ];
 }
 
@@ -218,7 +266,14 @@ function finishRegions(finishMm: number, from: number, to: number): SectionRegio
 }
 
 function backing(half: number, thicknessMm: number): SectionRegion {
-  return { ...plain, id: 'backing', layer: 'backing', material: 'backing', label: 'Backing, not to scale', points: rectangle(-half * 1.5, thicknessMm, half * 1.5, thicknessMm + 1) };
+  return {
+    ...plain,
+    id: 'backing',
+    layer: 'backing',
+    material: 'backing',
+    label: 'Backing, not to scale',
+    points: rectangle(-half * 1.5, thicknessMm, half * 1.5, thicknessMm + 1),
+  };
 }
 
 const rectangle = (x0: number, y0: number, x1: number, y1: number): Point[] => [
@@ -237,11 +292,26 @@ const reachOf = ({ levelMm, beyondMm }: Face['plies'][number], { ratio }: Frame)
  * The plies as they really lie. Smallest first, each is a slab between two levels whose ends follow the slope. Largest first,
  * each drapes over what is below it, so the first lies on the whole slope and later ones end in steps. The cover drapes over all.
  */
-function patchRegions(face: Face, faceIndex: number, base: Heights, frame: Frame, order: string, flip: (y: number) => number): { regions: SectionRegion[]; surface: Heights; breaks: readonly number[] } {
+function patchRegions(
+  face: Face,
+  faceIndex: number,
+  base: Heights,
+  frame: Frame,
+  order: string,
+  flip: (y: number) => number,
+): { regions: SectionRegion[]; surface: Heights; breaks: readonly number[] } {
   let surface: Heights = base;
   const regions: SectionRegion[] = [];
-  const steps = frame.profile.kind === 'steps' ? frame.profile.thicknessesMm.map((_, k) => (k + 1) * (frame.profile as { stepMm: number }).stepMm) : [];
-  const breaks = [0, ...steps, ...face.plies.map((p) => reachOf(p, frame)), base === undefined ? 0 : (faceIndex === 0 ? frame.outerDepth : frame.innerDepth) * frame.ratio];
+  const steps =
+    frame.profile.kind === 'steps'
+      ? frame.profile.thicknessesMm.map((_, k) => (k + 1) * (frame.profile as { stepMm: number }).stepMm)
+      : [];
+  const breaks = [
+    0,
+    ...steps,
+    ...face.plies.map((p) => reachOf(p, frame)),
+    base === undefined ? 0 : (faceIndex === 0 ? frame.outerDepth : frame.innerDepth) * frame.ratio,
+  ];
   for (const ply of face.plies) {
     const below = surface;
     if (ply.own) {
@@ -249,7 +319,10 @@ function patchRegions(face: Face, faceIndex: number, base: Heights, frame: Frame
       continue;
     }
     const reach = reachOf(ply, frame);
-    const slab = order === 'smallest-first' && !ply.cover && (frame.profile.kind === 'slope' || (frame.profile.kind === 'form' && !isLaidOn(frame.profile)));
+    const slab =
+      order === 'smallest-first' &&
+      !ply.cover &&
+      (frame.profile.kind === 'slope' || (frame.profile.kind === 'form' && !isLaidOn(frame.profile)));
     const lift: Heights = slab ? levelled(below, ply.thicknessMm, base) : (u) => below(u) - ply.thicknessMm;
     const polygon = slab ? slabPolygon(ply, face, frame, base) : drapePolygon(below, lift, reach, breaks, frame);
     surface = (u) => (u <= reach + 1e-9 ? lift(u) : below(u));
@@ -265,7 +338,14 @@ function patchRegions(face: Face, faceIndex: number, base: Heights, frame: Frame
 }
 
 /** A ply beside the stack where the section cuts it, on what lies there; a filler lies in the low place it fills. */
-function extraRegion(ply: Face['plies'][number], shape: Shape, faceIndex: number, below: Heights, frame: Frame, flip: (y: number) => number): SectionRegion[] {
+function extraRegion(
+  ply: Face['plies'][number],
+  shape: Shape,
+  faceIndex: number,
+  below: Heights,
+  frame: Frame,
+  flip: (y: number) => number,
+): SectionRegion[] {
   const crossed = crossings(outlinePoints(shape), frame.middleY);
   if (crossed.length < 2) return [];
   const [from, to] = [Math.min(...crossed) - frame.middleX, Math.max(...crossed) - frame.middleX];
@@ -274,7 +354,15 @@ function extraRegion(ply: Face['plies'][number], shape: Shape, faceIndex: number
   const lower = stops.map((x) => ({ x, y: at(x) }));
   const upper = stops.map((x) => ({ x, y: at(x) - ply.thicknessMm })).reverse();
   const key = plyKey(faceIndex, ply.laid);
-  return [{ id: key, plyKey: key, layer: 'patch', ...describe(ply.fabric), points: [...lower, ...upper].map((p) => ({ x: p.x, y: flip(p.y) })) }];
+  return [
+    {
+      id: key,
+      plyKey: key,
+      layer: 'patch',
+      ...describe(ply.fabric),
+      points: [...lower, ...upper].map((p) => ({ x: p.x, y: flip(p.y) })),
+    },
+  ];
 }
 
 const EXTRA_STOPS = 24;
@@ -293,7 +381,9 @@ function levelled(below: Heights, thicknessMm: number, base: Heights): Heights {
 }
 
 function slabPolygon(ply: Face['plies'][number], face: Face, frame: Frame, base: Heights): Point[] {
-  const under = face.plies.filter((p) => p.use === 'stack' && p.sizeIndex < ply.sizeIndex).reduce((sum, p) => sum + p.thicknessMm, 0);
+  const under = face.plies
+    .filter((p) => p.use === 'stack' && p.sizeIndex < ply.sizeIndex)
+    .reduce((sum, p) => sum + p.thicknessMm, 0);
   const floor = base(0);
   const [bottom, top] = [floor - under, floor - under - ply.thicknessMm];
   const inner = frame.half + frame.ratio * under;
@@ -317,14 +407,32 @@ function drapePolygon(below: Heights, above: Heights, reach: number, breaks: rea
 const JUST_BESIDE = 1e-6;
 
 /** Places from the cut-out outwards between which heights run straight; either side of a step. */
-const stopsTo = (reach: number, breaks: readonly number[]): number[] => [...new Set([0, ...breaks.flatMap((b) => [b - JUST_BESIDE, b + JUST_BESIDE]), reach].filter((u) => u >= 0 && u <= reach))].sort((a, b) => a - b);
+const stopsTo = (reach: number, breaks: readonly number[]): number[] =>
+  [
+    ...new Set(
+      [0, ...breaks.flatMap((b) => [b - JUST_BESIDE, b + JUST_BESIDE]), reach].filter((u) => u >= 0 && u <= reach),
+    ),
+  ].sort((a, b) => a - b);
 
 const mirrored = (points: Point[]): Point[] => [...points].reverse().map((p) => ({ x: -p.x, y: p.y }));
 
 /** Fairing and finish from what is laid up to the face of the old finish; nothing where plies stand past it. */
-function newFinish(surface: Heights, breaks: readonly number[], frame: Frame, halfAbraded: number, finishMm: number): SectionRegion {
+function newFinish(
+  surface: Heights,
+  breaks: readonly number[],
+  frame: Frame,
+  halfAbraded: number,
+  finishMm: number,
+): SectionRegion {
   const stops = stopsTo(halfAbraded - frame.half, breaks);
   const lower = stops.map((u) => ({ x: frame.half + u, y: surface(u) }));
   const upper = lower.map(({ x, y }) => ({ x, y: Math.min(-finishMm, y) })).reverse();
-  return { ...plain, id: 'new-finish', layer: 'finish', material: 'new-finish', label: 'Fairing and finish', points: [...mirrored(lower), ...lower, ...upper, ...mirrored(upper)] };
+  return {
+    ...plain,
+    id: 'new-finish',
+    layer: 'finish',
+    material: 'new-finish',
+    label: 'Fairing and finish',
+    points: [...mirrored(lower), ...lower, ...upper, ...mirrored(upper)],
+  };
 }

@@ -1,9 +1,21 @@
 import { RESIN_FAMILIES } from '../material/index.js';
-import { type FinishKind, type FinishRoute, GRITS, type GelCoatWay, MAX_GRIT_JUMP, finishRoute, ladder } from './routes.js';
+import {
+  type FinishKind,
+  type FinishRoute,
+  GRITS,
+  type GelCoatWay,
+  MAX_GRIT_JUMP,
+  finishRoute,
+  ladder,
+} from './routes.js';
 
 const KINDS: readonly FinishKind[] = ['gelcoat', 'paint', 'bare'];
 const GEL_WAYS: readonly GelCoatWay[] = ['after-full-cure', 'paint-instead', 'gel-coat-first'];
-const ALL: [string, FinishRoute][] = RESIN_FAMILIES.flatMap((family) => KINDS.flatMap((kind) => GEL_WAYS.map((way): [string, FinishRoute] => [`${family}, ${kind}, ${way}`, finishRoute(family, kind, way)])));
+const ALL: [string, FinishRoute][] = RESIN_FAMILIES.flatMap((family) =>
+  KINDS.flatMap((kind) =>
+    GEL_WAYS.map((way): [string, FinishRoute] => [`${family}, ${kind}, ${way}`, finishRoute(family, kind, way)]),
+  ),
+);
 const stepIds = (route: FinishRoute): string[] => route.steps.map(({ id }) => id);
 
 describe('finish routes', () => {
@@ -64,6 +76,7 @@ describe('finish routes', () => {
   it('keep the ladder to the grits a shed has', () => {
     expect(ladder(80, 320)).toEqual([80, 120, 180, 240, 320]);
     expect(ladder(90, 100)).toEqual([]);
-    for (const [, route] of ALL) expect(route.ladder.every((grit) => (GRITS as readonly number[]).includes(grit))).toBeTrue();
+    for (const [, route] of ALL)
+      expect(route.ladder.every((grit) => (GRITS as readonly number[]).includes(grit))).toBeTrue();
   });
 });

@@ -53,17 +53,39 @@ export function ladder(from: number, to: number): number[] {
 const fairCheck = { id: 'fair-light', text: 'Low light and straight edge: no high or low place left' };
 const pinholes = { id: 'pinholes', text: 'No pinhole left open' };
 const edges = { id: 'edges', text: 'Edges sharp, not rounded; no line to feel at the rim' };
-const wash = step('wash-blush', 'Wash with water and an abrasive pad, wipe dry', 'Blush left on epoxy stops the next coat from curing and holding.', { handsFloorMin: 15 });
-const skim = (text: string, why: string, waitHours: number): FinishStep => step('fair', text, why, { layerMm: 0.5, waitHours, handsFloorMin: 30 });
-const gelCoat = step('gel-coat', 'Gel coat in two passes, the last with wax additive or under film', 'Air keeps its skin from curing; two passes take up the shrinkage.', { layerMm: 0.5, waitHours: 6, handsFloorMin: 45 });
-const polish = step('polish', 'Wet sand, compound, polish, wax', 'The shine comes from the last scratch taken out.', { handsMinPerM2: 240, handsFloorMin: 45 });
+const wash = step(
+  'wash-blush',
+  'Wash with water and an abrasive pad, wipe dry',
+  'Blush left on epoxy stops the next coat from curing and holding.',
+  { handsFloorMin: 15 },
+);
+const skim = (text: string, why: string, waitHours: number): FinishStep =>
+  step('fair', text, why, { layerMm: 0.5, waitHours, handsFloorMin: 30 });
+const gelCoat = step(
+  'gel-coat',
+  'Gel coat in two passes, the last with wax additive or under film',
+  'Air keeps its skin from curing; two passes take up the shrinkage.',
+  { layerMm: 0.5, waitHours: 6, handsFloorMin: 45 },
+);
+const polish = step('polish', 'Wet sand, compound, polish, wax', 'The shine comes from the last scratch taken out.', {
+  handsMinPerM2: 240,
+  handsFloorMin: 45,
+});
 
 const ROUTES: Record<string, FinishRoute> = {
   gelDirect: {
     id: 'gel-coat-direct',
     name: 'Gel coat directly',
     why: 'Polyester and vinylester take gel coat as they are, once the wax is sanded off.',
-    steps: [skim('Level with polyester filler, thin, over the cured skin', 'Only over a closed skin, and thin: it cracks where a panel flexes.', 1), gelCoat, polish],
+    steps: [
+      skim(
+        'Level with polyester filler, thin, over the cured skin',
+        'Only over a closed skin, and thin: it cracks where a panel flexes.',
+        1,
+      ),
+      gelCoat,
+      polish,
+    ],
     ladder: ladder(80, 1500),
     checks: [fairCheck, edges, { id: 'gel-hard', text: 'Gel coat hard and dry to a solvent wipe' }],
   },
@@ -74,7 +96,12 @@ const ROUTES: Record<string, FinishRoute> = {
     steps: [
       skim('Fair with epoxy and light filler', 'Epoxy fairing flexes with the patch.', 12),
       { ...wash, afterFullCure: true },
-      step('key-80', 'Abrade with 80 grit and wipe; try a test patch or tie coat', 'Gel coat peels off epoxy that is green, greasy or smooth.', { waitHours: 2 }),
+      step(
+        'key-80',
+        'Abrade with 80 grit and wipe; try a test patch or tie coat',
+        'Gel coat peels off epoxy that is green, greasy or smooth.',
+        { waitHours: 2 },
+      ),
       gelCoat,
       polish,
     ],
@@ -85,9 +112,21 @@ const ROUTES: Record<string, FinishRoute> = {
     id: 'gel-coat-first',
     name: 'Gel coat first, against a backing sheet',
     why: 'The gel coat cures on the far side before any epoxy is near it.',
-    steps: [step('rim-gel', 'Touch in the rim of the gel coat and level it', 'Only the line round the patch is left to close.', { layerMm: 0.5, waitHours: 6, handsFloorMin: 45 }), polish],
+    steps: [
+      step(
+        'rim-gel',
+        'Touch in the rim of the gel coat and level it',
+        'Only the line round the patch is left to close.',
+        { layerMm: 0.5, waitHours: 6, handsFloorMin: 45 },
+      ),
+      polish,
+    ],
     ladder: ladder(240, 1500),
-    checks: [fairCheck, edges, { id: 'back-abraded', text: 'Back of the cured gel coat abraded before the epoxy went on' }],
+    checks: [
+      fairCheck,
+      edges,
+      { id: 'back-abraded', text: 'Back of the cured gel coat abraded before the epoxy went on' },
+    ],
   },
   paintEpoxy: {
     id: 'paint-epoxy',
@@ -96,9 +135,20 @@ const ROUTES: Record<string, FinishRoute> = {
     steps: [
       wash,
       skim('Fair with epoxy and light filler', 'Epoxy fairing flexes with the patch.', 12),
-      step('seal', 'Thin epoxy seal coat to close pinholes', 'A pinhole shows only after the top coat.', { layerMm: 0.1, waitHours: 12 }),
-      step('prime', 'Two-part primer; look for pinholes, spot putty, prime again', 'One colour shows every fault.', { layerMm: 0.1, waitHours: 6, handsFloorMin: 40 }),
-      step('paint', 'Paint, masked just past the repair, edge feathered', 'So that no line shows.', { layerMm: 0.1, waitHours: 12, handsFloorMin: 45 }),
+      step('seal', 'Thin epoxy seal coat to close pinholes', 'A pinhole shows only after the top coat.', {
+        layerMm: 0.1,
+        waitHours: 12,
+      }),
+      step('prime', 'Two-part primer; look for pinholes, spot putty, prime again', 'One colour shows every fault.', {
+        layerMm: 0.1,
+        waitHours: 6,
+        handsFloorMin: 40,
+      }),
+      step('paint', 'Paint, masked just past the repair, edge feathered', 'So that no line shows.', {
+        layerMm: 0.1,
+        waitHours: 12,
+        handsFloorMin: 45,
+      }),
     ],
     ladder: ladder(80, 320),
     checks: [fairCheck, pinholes, edges],
@@ -109,8 +159,16 @@ const ROUTES: Record<string, FinishRoute> = {
     why: 'Polyester filler sands fast under paint where nothing flexes.',
     steps: [
       skim('Fair with polyester filler, thin, over the cured skin', 'Wax sanded off first, or it lifts.', 1),
-      step('prime', 'Two-part primer; look for pinholes, spot putty, prime again', 'One colour shows every fault.', { layerMm: 0.1, waitHours: 6, handsFloorMin: 40 }),
-      step('paint', 'Paint, masked just past the repair, edge feathered', 'So that no line shows.', { layerMm: 0.1, waitHours: 12, handsFloorMin: 45 }),
+      step('prime', 'Two-part primer; look for pinholes, spot putty, prime again', 'One colour shows every fault.', {
+        layerMm: 0.1,
+        waitHours: 6,
+        handsFloorMin: 40,
+      }),
+      step('paint', 'Paint, masked just past the repair, edge feathered', 'So that no line shows.', {
+        layerMm: 0.1,
+        waitHours: 12,
+        handsFloorMin: 45,
+      }),
     ],
     ladder: ladder(80, 320),
     checks: [fairCheck, pinholes, edges],
@@ -131,7 +189,12 @@ const ROUTES: Record<string, FinishRoute> = {
     id: 'bare-polyester',
     name: 'Waxed flow coat',
     why: 'The last coat cures dry only with wax additive.',
-    steps: [step('flow-coat', 'Flow coat with wax additive', 'Without wax it stays sticky in air.', { layerMm: 0.3, waitHours: 6 })],
+    steps: [
+      step('flow-coat', 'Flow coat with wax additive', 'Without wax it stays sticky in air.', {
+        layerMm: 0.3,
+        waitHours: 6,
+      }),
+    ],
     ladder: ladder(80, 240),
     checks: [fairCheck, { id: 'tack', text: 'Dry to a solvent wipe' }],
   },
@@ -143,5 +206,7 @@ export function finishRoute(family: ResinFamily, finish: FinishKind, way: GelCoa
   if (finish === 'paint') return epoxy ? ROUTES['paintEpoxy']! : ROUTES['paintStyrene']!;
   if (finish === 'bare') return epoxy ? ROUTES['bareEpoxy']! : ROUTES['bareStyrene']!;
   if (!epoxy) return ROUTES['gelDirect']!;
-  return ROUTES[{ 'after-full-cure': 'gelAfterCure', 'paint-instead': 'paintEpoxy', 'gel-coat-first': 'gelFirst' }[way]]!;
+  return ROUTES[
+    { 'after-full-cure': 'gelAfterCure', 'paint-instead': 'paintEpoxy', 'gel-coat-first': 'gelFirst' }[way]
+  ]!;
 }

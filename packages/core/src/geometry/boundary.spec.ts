@@ -13,7 +13,10 @@ describe('the sound boundary', () => {
   });
 
   it('grows a circle by the margin and nothing else', () => {
-    const circle = Array.from({ length: 180 }, (_, i) => ({ x: 40 * Math.cos((i * Math.PI) / 90), y: 40 * Math.sin((i * Math.PI) / 90) }));
+    const circle = Array.from({ length: 180 }, (_, i) => ({
+      x: 40 * Math.cos((i * Math.PI) / 90),
+      y: 40 * Math.sin((i * Math.PI) / 90),
+    }));
     expect(signedArea(soundBoundary([circle], 10, 25)[0]!) / (Math.PI * 2500)).toBeCloseTo(1, 2);
   });
 

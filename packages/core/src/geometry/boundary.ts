@@ -10,8 +10,16 @@ import { distanceToSegment, liesWithin } from './vary.js';
  * every place of them still lies within the radius less the margin of what is left, and that grown out again by the radius. A strip narrower than
  * twice the radius is rounded as far as its width allows. Outer runs come counter-clockwise, holes clockwise, the largest first.
  */
-export function soundBoundary(outlines: readonly (readonly Point[])[], marginMm: number, minCornerRadiusMm: number): Point[][] {
-  const joined = union(outlines.filter((outline) => outline.length >= 3).map((outline) => toClipper(simplified(outline, marginMm > 0 || minCornerRadiusMm > 0 ? THIN_MM : 0))));
+export function soundBoundary(
+  outlines: readonly (readonly Point[])[],
+  marginMm: number,
+  minCornerRadiusMm: number,
+): Point[][] {
+  const joined = union(
+    outlines
+      .filter((outline) => outline.length >= 3)
+      .map((outline) => toClipper(simplified(outline, marginMm > 0 || minCornerRadiusMm > 0 ? THIN_MM : 0))),
+  );
   if (joined.length === 0) return [];
   const reachMm = reachOf(joined, minCornerRadiusMm - marginMm);
   const inset = reachMm > 0 ? insetOf(joined, reachMm) : 0;
@@ -26,7 +34,8 @@ export function soundBoundary(outlines: readonly (readonly Point[])[], marginMm:
 export const joinOutlines = (outlines: readonly (readonly Point[])[]): Point[][] => soundBoundary(outlines, 0, 0);
 
 /** Whether one outline holds another whole, but for what arcs are drawn to. */
-export const outlineHolds = (cover: readonly Point[], inner: readonly Point[]): boolean => covers([toClipper(cover)], [toClipper(inner)]);
+export const outlineHolds = (cover: readonly Point[], inner: readonly Point[]): boolean =>
+  covers([toClipper(cover)], [toClipper(inner)]);
 
 const ARC_TOLERANCE_MM = 0.03;
 const THIN_MM = 0.02;
@@ -53,14 +62,19 @@ function insetOf(joined: Path[], reachMm: number): number {
   /** How much further than the reach the furthest corner is, mm. */
   const over = (inset: number): number => {
     const left = grow(joined, -inset).map(fromClipper);
-    return left.length === 0 ? Infinity : Math.max(...corners.map((corner) => distanceToRuns(corner, left, reachMm))) - reachMm;
+    return left.length === 0
+      ? Infinity
+      : Math.max(...corners.map((corner) => distanceToRuns(corner, left, reachMm))) - reachMm;
   };
   let [low, lowOver, high, highOver] = [0, -reachMm, reachMm, over(reachMm)];
   // What arcs are drawn to is no miss.
   if (highOver <= ARC_TOLERANCE_MM) return reachMm;
   for (let i = 0; i < MOST_TRIES && high - low > CLOSE_MM && lowOver < -CLOSE_MM; i++) {
     const aimed = low + ((high - low) * -lowOver) / (highOver - lowOver);
-    const next = Number.isFinite(highOver) && i % 3 < 2 ? Math.min(high - CLOSE_MM / 2, Math.max(low + CLOSE_MM / 2, aimed)) : (low + high) / 2;
+    const next =
+      Number.isFinite(highOver) && i % 3 < 2
+        ? Math.min(high - CLOSE_MM / 2, Math.max(low + CLOSE_MM / 2, aimed))
+        : (low + high) / 2;
     const found = over(next);
     if (found <= 0) [low, lowOver] = [next, found];
     else [high, highOver] = [next, found];
@@ -75,7 +89,10 @@ function distanceToRuns(at: Point, runs: readonly (readonly Point[])[], enough: 
     for (let i = 0; i < run.length; i++) {
       const [a, b] = [run[i]!, run[(i + 1) % run.length]!];
       // Nearer than the box round the segment it cannot be.
-      const [dx, dy] = [Math.max(0, Math.min(a.x, b.x) - at.x, at.x - Math.max(a.x, b.x)), Math.max(0, Math.min(a.y, b.y) - at.y, at.y - Math.max(a.y, b.y))];
+      const [dx, dy] = [
+        Math.max(0, Math.min(a.x, b.x) - at.x, at.x - Math.max(a.x, b.x)),
+        Math.max(0, Math.min(a.y, b.y) - at.y, at.y - Math.max(a.y, b.y)),
+      ];
       if (dx * dx + dy * dy < least * least) least = Math.min(least, distanceToSegment(at, a, b));
       if (least < 0.5 * enough) return least;
     }
@@ -90,14 +107,22 @@ function union(paths: Path[]): Path[] {
     true,
   );
   const solution: Path[] = [];
-  clipper.Execute(ClipperLib.ClipType.ctUnion, solution, ClipperLib.PolyFillType.pftNonZero, ClipperLib.PolyFillType.pftNonZero);
+  clipper.Execute(
+    ClipperLib.ClipType.ctUnion,
+    solution,
+    ClipperLib.PolyFillType.pftNonZero,
+    ClipperLib.PolyFillType.pftNonZero,
+  );
   return solution;
 }
 
 function grow(paths: Path[], byMm: number): Path[] {
   if (byMm === 0) return paths;
   // Every pass adds points on its arcs: without thinning they multiply.
-  return ClipperLib.Clipper.CleanPolygons(offsetPaths(paths, byMm, ARC_TOLERANCE_MM, 'closed'), THIN_MM * CLIPPER_SCALE).filter((path) => path.length >= 3);
+  return ClipperLib.Clipper.CleanPolygons(
+    offsetPaths(paths, byMm, ARC_TOLERANCE_MM, 'closed'),
+    THIN_MM * CLIPPER_SCALE,
+  ).filter((path) => path.length >= 3);
 }
 
 function covers(cover: Path[], inner: Path[]): boolean {
@@ -105,6 +130,13 @@ function covers(cover: Path[], inner: Path[]): boolean {
   clipper.AddPaths(inner, ClipperLib.PolyType.ptSubject, true);
   clipper.AddPaths(grow(cover, SLACK_MM), ClipperLib.PolyType.ptClip, true);
   const rest: Path[] = [];
-  clipper.Execute(ClipperLib.ClipType.ctDifference, rest, ClipperLib.PolyFillType.pftNonZero, ClipperLib.PolyFillType.pftNonZero);
-  return rest.reduce((sum, path) => sum + Math.abs(ClipperLib.Clipper.Area(path)), 0) < COVERED_MM2 * CLIPPER_SCALE ** 2;
+  clipper.Execute(
+    ClipperLib.ClipType.ctDifference,
+    rest,
+    ClipperLib.PolyFillType.pftNonZero,
+    ClipperLib.PolyFillType.pftNonZero,
+  );
+  return (
+    rest.reduce((sum, path) => sum + Math.abs(ClipperLib.Clipper.Area(path)), 0) < COVERED_MM2 * CLIPPER_SCALE ** 2
+  );
 }

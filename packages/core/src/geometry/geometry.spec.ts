@@ -35,7 +35,10 @@ describe('an outline for the hand', () => {
 
   it('leaves fewer corners out where it would cross itself', () => {
     // A comb: every second corner alone would fold the teeth over one another.
-    const points = Array.from({ length: 24 }, (_, i) => ({ x: i < 12 ? i * 10 : (23 - i) * 10, y: i < 12 ? (i % 2) * 40 : (i % 2) * -2 - 5 }));
+    const points = Array.from({ length: 24 }, (_, i) => ({
+      x: i < 12 ? i * 10 : (23 - i) * 10,
+      y: i < 12 ? (i % 2) * 40 : (i % 2) * -2 - 5,
+    }));
     const kept = handOutline(points, 8);
     expect(() => checkShape({ kind: 'polygon', points: kept })).not.toThrow();
   });
@@ -88,7 +91,11 @@ describe('growing to sound material', () => {
 
   it('adds twice the margin to a circle and a slot', () => {
     expect(growShape({ kind: 'circle', diameterMm: 80 }, 10)).toEqual({ kind: 'circle', diameterMm: 100 });
-    expect(growShape({ kind: 'slot', lengthMm: 90, widthMm: 30 }, 5)).toEqual({ kind: 'slot', lengthMm: 100, widthMm: 40 });
+    expect(growShape({ kind: 'slot', lengthMm: 90, widthMm: 30 }, 5)).toEqual({
+      kind: 'slot',
+      lengthMm: 100,
+      widthMm: 40,
+    });
   });
 });
 
@@ -103,14 +110,20 @@ describe('the margin of a cut-out', () => {
     const run = closed(points).flatMap((a, i, all) => {
       const b = all[i + 1];
       const pieces = b ? Math.max(1, Math.ceil(Math.hypot(b.x - a.x, b.y - a.y) / 0.5)) : 0;
-      return Array.from({ length: pieces }, (_, k) => ({ x: a.x + ((b!.x - a.x) * k) / pieces, y: a.y + ((b!.y - a.y) * k) / pieces }));
+      return Array.from({ length: pieces }, (_, k) => ({
+        x: a.x + ((b!.x - a.x) * k) / pieces,
+        y: a.y + ((b!.y - a.y) * k) / pieces,
+      }));
     });
     const step = Math.max(1, Math.round(apartMm / 0.5));
     return Math.min(
       ...run.map((b, i) => {
         const [a, c] = [run[(i + run.length - step) % run.length]!, run[(i + step) % run.length]!];
         const cross = (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x);
-        return cross <= 1e-9 ? Infinity : (Math.hypot(b.x - a.x, b.y - a.y) * Math.hypot(c.x - b.x, c.y - b.y) * Math.hypot(c.x - a.x, c.y - a.y)) / (2 * cross);
+        return cross <= 1e-9
+          ? Infinity
+          : (Math.hypot(b.x - a.x, b.y - a.y) * Math.hypot(c.x - b.x, c.y - b.y) * Math.hypot(c.x - a.x, c.y - a.y)) /
+              (2 * cross);
       }),
     );
   };
@@ -125,7 +138,13 @@ describe('the margin of a cut-out', () => {
   it('is kept round ellipses of every shape and turn, with no more taken than that asks', () => {
     const random = seeded(12);
     for (let i = 0; i < 40; i++) {
-      const shape: Shape = { kind: 'ellipse', lengthMm: random.between(20, 300), widthMm: random.between(10, 200), rotationDeg: random.between(-180, 180), centreXMm: 30 };
+      const shape: Shape = {
+        kind: 'ellipse',
+        lengthMm: random.between(20, 300),
+        widthMm: random.between(10, 200),
+        rotationDeg: random.between(-180, 180),
+        centreXMm: 30,
+      };
       const [margin, radius] = [random.between(0, 20), random.between(0, 40)];
       const cut = growShape(shape, margin, radius);
       expect(least(shape, cut))
@@ -166,9 +185,14 @@ describe('the margin of a cut-out', () => {
   });
 
   it('leaves a smooth traced outline as it is, grown', () => {
-    const points = Array.from({ length: 200 }, (_, k) => ({ x: 90 * Math.cos((Math.PI * k) / 100), y: 60 * Math.sin((Math.PI * k) / 100) }));
+    const points = Array.from({ length: 200 }, (_, k) => ({
+      x: 90 * Math.cos((Math.PI * k) / 100),
+      y: 60 * Math.sin((Math.PI * k) / 100),
+    }));
     const shape: Shape = { kind: 'polygon', points };
-    expect(Math.abs(measureOffset(growShape(shape, 10, 25), 0).areaMm2 / measureOffset(shape, 10).areaMm2 - 1)).toBeLessThan(0.002);
+    expect(
+      Math.abs(measureOffset(growShape(shape, 10, 25), 0).areaMm2 / measureOffset(shape, 10).areaMm2 - 1),
+    ).toBeLessThan(0.002);
   });
 
   it('takes an outline whose last place repeats its first, and refuses one that truly crosses itself', () => {
@@ -193,7 +217,10 @@ describe('points of a grown ellipse', () => {
       const exact = measureOffset(shape, grow);
       expect((exact.areaMm2 - area) / exact.perimeterMm).toBeLessThan(0.1);
       const base = [...outlinePoints(shape, 0, 1440)];
-      const middles = run.map((p, i) => ({ x: (p.x + run[(i + 1) % run.length]!.x) / 2, y: (p.y + run[(i + 1) % run.length]!.y) / 2 }));
+      const middles = run.map((p, i) => ({
+        x: (p.x + run[(i + 1) % run.length]!.x) / 2,
+        y: (p.y + run[(i + 1) % run.length]!.y) / 2,
+      }));
       for (const p of middles) expect(distanceToRun(p, [...base, base[0]!])).toBeGreaterThan(grow - 0.15);
     }
   });

@@ -11,7 +11,9 @@ function grownOutline(points: readonly Point[], marginMm: number, minCornerRadiu
   const known = KNOWN.get(points);
   if (known?.asked === asked) return known.made;
   const round = marginMm > 0 && roundEnough(points, minCornerRadiusMm - marginMm);
-  const made = round ? outlinePoints({ kind: 'polygon', points }, marginMm) : soundBoundary([points], marginMm, minCornerRadiusMm)[0]!;
+  const made = round
+    ? outlinePoints({ kind: 'polygon', points }, marginMm)
+    : soundBoundary([points], marginMm, minCornerRadiusMm)[0]!;
   KNOWN.set(points, { asked, made });
   return made;
 }
@@ -30,7 +32,10 @@ function roundEnough(points: readonly Point[], radiusMm: number): boolean {
   const at = (i: number): Point => run[((i % count) + count) % count]!;
   const turns = run.map((b, i) => {
     const [a, c] = [at(i - 1), at(i + 1)];
-    return Math.atan2((b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x), (b.x - a.x) * (c.x - b.x) + (b.y - a.y) * (c.y - b.y));
+    return Math.atan2(
+      (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x),
+      (b.x - a.x) * (c.x - b.x) + (b.y - a.y) * (c.y - b.y),
+    );
   });
   for (let from = 0; from < count; from++) {
     let [turn, length] = [0, 0];
@@ -90,14 +95,19 @@ const TANGENTS = 64;
  * outline from within, and what discs and outline span together is taken. All of the grown ellipse lies in it: its normals meet the long
  * axis no further out than the discs' own middles, or the disc holds its end.
  */
-function grownEllipse({ kind: _, lengthMm, widthMm, rotationDeg = 0, ...place }: Ellipse, marginMm: number, radiusMm: number): Shape {
+function grownEllipse(
+  { kind: _, lengthMm, widthMm, rotationDeg = 0, ...place }: Ellipse,
+  marginMm: number,
+  radiusMm: number,
+): Shape {
   const [a, b] = [Math.max(lengthMm, widthMm) / 2, Math.min(lengthMm, widthMm) / 2];
   const placed = { ...place, rotationDeg: lengthMm >= widthMm ? rotationDeg : rotationDeg + 90 };
   if (a === b) return { kind: 'circle', diameterMm: 2 * (a + marginMm), ...placed };
   const sharp = (b * b) / a + marginMm < radiusMm;
   const discX = a + marginMm - radiusMm;
   if (sharp && discX <= 0) return { kind: 'circle', diameterMm: 2 * (a + marginMm), ...placed };
-  if (sharp && b + marginMm <= radiusMm) return { kind: 'slot', lengthMm: 2 * (a + marginMm), widthMm: 2 * radiusMm, ...placed };
+  if (sharp && b + marginMm <= radiusMm)
+    return { kind: 'slot', lengthMm: 2 * (a + marginMm), widthMm: 2 * radiusMm, ...placed };
   if (marginMm === 0 && !sharp) return { kind: 'ellipse', lengthMm: 2 * a, widthMm: 2 * b, ...placed };
   /** How far the outline reaches in a direction from the middle. */
   const reach = (angle: number): number => {

@@ -42,7 +42,12 @@ function measureShape(shape: Shape): OffsetMeasures {
     }
     case 'ellipse': {
       const { lengthMm, widthMm } = shape;
-      return { areaMm2: (Math.PI * lengthMm * widthMm) / 4, perimeterMm: ellipsePerimeter(lengthMm / 2, widthMm / 2), lengthMm, widthMm };
+      return {
+        areaMm2: (Math.PI * lengthMm * widthMm) / 4,
+        perimeterMm: ellipsePerimeter(lengthMm / 2, widthMm / 2),
+        lengthMm,
+        widthMm,
+      };
     }
     case 'slot':
       return measureRounded(shape.lengthMm, shape.widthMm, shape.widthMm / 2);
@@ -115,10 +120,14 @@ export function outlinePoints(shape: Shape, growMm = 0, segments = 96): Point[] 
     case 'circle':
       return roundedPoints(0, 0, shape.diameterMm / 2 + growMm, segments).map((p) => place(p, shape));
     case 'slot':
-      return roundedPoints((shape.lengthMm - shape.widthMm) / 2, 0, shape.widthMm / 2 + growMm, segments).map((p) => place(p, shape));
+      return roundedPoints((shape.lengthMm - shape.widthMm) / 2, 0, shape.widthMm / 2 + growMm, segments).map((p) =>
+        place(p, shape),
+      );
     case 'roundedRectangle': {
       const r = shape.cornerRadiusMm;
-      return roundedPoints(shape.lengthMm / 2 - r, shape.widthMm / 2 - r, r + growMm, segments).map((p) => place(p, shape));
+      return roundedPoints(shape.lengthMm / 2 - r, shape.widthMm / 2 - r, r + growMm, segments).map((p) =>
+        place(p, shape),
+      );
     }
     case 'ellipse':
       return ellipsePoints(shape.lengthMm / 2, shape.widthMm / 2, growMm, segments).map((p) => place(p, shape));
@@ -133,7 +142,9 @@ export function outlinePoints(shape: Shape, growMm = 0, segments = 96): Point[] 
  */
 export function handOutline(points: readonly Point[], most: number): Point[] {
   for (let every = Math.max(1, Math.ceil(points.length / most)); ; every--) {
-    const kept = points.filter((_, i) => i % every === 0).map((p) => ({ x: Math.round(p.x * 2) / 2, y: Math.round(p.y * 2) / 2 }));
+    const kept = points
+      .filter((_, i) => i % every === 0)
+      .map((p) => ({ x: Math.round(p.x * 2) / 2, y: Math.round(p.y * 2) / 2 }));
     const apart = kept.filter((p, i) => {
       const before = kept[(i + kept.length - 1) % kept.length]!;
       return p.x !== before.x || p.y !== before.y;
@@ -142,7 +153,8 @@ export function handOutline(points: readonly Point[], most: number): Point[] {
   }
 }
 
-const crosses = (points: readonly Point[]): boolean => attempt(() => checkShape({ kind: 'polygon', points })).error !== null;
+const crosses = (points: readonly Point[]): boolean =>
+  attempt(() => checkShape({ kind: 'polygon', points })).error !== null;
 
 /** A rectangle of half sizes (hx, hy) grown by r with round corners. */
 function roundedPoints(hx: number, hy: number, r: number, segments: number): Point[] {

@@ -47,8 +47,10 @@ export function checkShape(shape: Shape, field = 'shape'): Shape {
     case 'roundedRectangle': {
       const length = requireNumber(shape.lengthMm, `${field}.lengthMm`, size);
       const width = requireNumber(shape.widthMm, `${field}.widthMm`, size);
-      if (shape.kind === 'slot' && width > length) throw new CoreError('out-of-range', `${field}.widthMm`, { value: width, max: length });
-      if (shape.kind === 'roundedRectangle') requireNumber(shape.cornerRadiusMm, `${field}.cornerRadiusMm`, { min: 0, max: Math.min(length, width) / 2 });
+      if (shape.kind === 'slot' && width > length)
+        throw new CoreError('out-of-range', `${field}.widthMm`, { value: width, max: length });
+      if (shape.kind === 'roundedRectangle')
+        requireNumber(shape.cornerRadiusMm, `${field}.cornerRadiusMm`, { min: 0, max: Math.min(length, width) / 2 });
       return shape;
     }
     case 'polygon':
@@ -63,7 +65,8 @@ export function checkShape(shape: Shape, field = 'shape'): Shape {
 const CHECKED = new WeakSet<readonly Point[]>();
 
 /** A place given twice running, as where a run is closed with its first, is one place. */
-const distinct = (points: readonly Point[]): Point[] => points.filter((p, i) => p.x !== points[(i + 1) % points.length]!.x || p.y !== points[(i + 1) % points.length]!.y);
+const distinct = (points: readonly Point[]): Point[] =>
+  points.filter((p, i) => p.x !== points[(i + 1) % points.length]!.x || p.y !== points[(i + 1) % points.length]!.y);
 
 function checkPolygon(given: readonly Point[], field: string): void {
   if (Array.isArray(given) && CHECKED.has(given)) return;
@@ -82,10 +85,12 @@ function checkRun(given: readonly Point[], field: string): void {
   for (let i = 0; i < points.length; i++) {
     for (let j = i + 1; j < points.length; j++) {
       const adjacent = j === i + 1 || (i === 0 && j === points.length - 1);
-      if (!adjacent && segmentsMeet(edge(points, i), edge(points, j))) throw new CoreError('self-crossing', field, { edge: i, with: j });
+      if (!adjacent && segmentsMeet(edge(points, i), edge(points, j)))
+        throw new CoreError('self-crossing', field, { edge: i, with: j });
     }
   }
-  if (Math.abs(signedArea(points)) < MIN_SIZE_MM * MIN_SIZE_MM) throw new CoreError('out-of-range', field, { min: MIN_SIZE_MM });
+  if (Math.abs(signedArea(points)) < MIN_SIZE_MM * MIN_SIZE_MM)
+    throw new CoreError('out-of-range', field, { min: MIN_SIZE_MM });
 }
 
 type Segment = readonly [Point, Point];
@@ -93,17 +98,30 @@ const edge = (points: readonly Point[], i: number): Segment => [points[i]!, poin
 const cross = (o: Point, a: Point, b: Point): number => (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x);
 
 function segmentsMeet([a, b]: Segment, [c, d]: Segment): boolean {
-  if (Math.max(a.x, b.x) < Math.min(c.x, d.x) || Math.max(c.x, d.x) < Math.min(a.x, b.x) || Math.max(a.y, b.y) < Math.min(c.y, d.y) || Math.max(c.y, d.y) < Math.min(a.y, b.y)) return false;
+  if (
+    Math.max(a.x, b.x) < Math.min(c.x, d.x) ||
+    Math.max(c.x, d.x) < Math.min(a.x, b.x) ||
+    Math.max(a.y, b.y) < Math.min(c.y, d.y) ||
+    Math.max(c.y, d.y) < Math.min(a.y, b.y)
+  )
+    return false;
   const d1 = cross(a, b, c);
   const d2 = cross(a, b, d);
   const d3 = cross(c, d, a);
   const d4 = cross(c, d, b);
   if (d1 * d2 < 0 && d3 * d4 < 0) return true;
-  return (d1 === 0 && within(a, b, c)) || (d2 === 0 && within(a, b, d)) || (d3 === 0 && within(c, d, a)) || (d4 === 0 && within(c, d, b));
+  return (
+    (d1 === 0 && within(a, b, c)) ||
+    (d2 === 0 && within(a, b, d)) ||
+    (d3 === 0 && within(c, d, a)) ||
+    (d4 === 0 && within(c, d, b))
+  );
 }
 
 function within(a: Point, b: Point, p: Point): boolean {
-  return p.x >= Math.min(a.x, b.x) && p.x <= Math.max(a.x, b.x) && p.y >= Math.min(a.y, b.y) && p.y <= Math.max(a.y, b.y);
+  return (
+    p.x >= Math.min(a.x, b.x) && p.x <= Math.max(a.x, b.x) && p.y >= Math.min(a.y, b.y) && p.y <= Math.max(a.y, b.y)
+  );
 }
 
 /** Shoelace area, mm²; positive when the points run counter-clockwise. */
@@ -142,5 +160,8 @@ export function place(point: Point, shape: Placed): Point {
   const angle = ((shape.rotationDeg ?? 0) * Math.PI) / 180;
   const cos = Math.cos(angle);
   const sin = Math.sin(angle);
-  return { x: (shape.centreXMm ?? 0) + point.x * cos - point.y * sin, y: (shape.centreYMm ?? 0) + point.x * sin + point.y * cos };
+  return {
+    x: (shape.centreXMm ?? 0) + point.x * cos - point.y * sin,
+    y: (shape.centreYMm ?? 0) + point.x * sin + point.y * cos,
+  };
 }

@@ -3,7 +3,14 @@ import type { Point } from './shape.js';
 /** Fewer corners, none left out that lies further than the tolerance from the line that takes its place (Douglas and Peucker). */
 export function simplified(points: readonly Point[], toleranceMm: number): Point[] {
   if (points.length < 5) return [...points];
-  const far = points.reduce((best, p, i) => (Math.hypot(p.x - points[0]!.x, p.y - points[0]!.y) > Math.hypot(points[best]!.x - points[0]!.x, points[best]!.y - points[0]!.y) ? i : best), 0);
+  const far = points.reduce(
+    (best, p, i) =>
+      Math.hypot(p.x - points[0]!.x, p.y - points[0]!.y) >
+      Math.hypot(points[best]!.x - points[0]!.x, points[best]!.y - points[0]!.y)
+        ? i
+        : best,
+    0,
+  );
   const halves = [points.slice(0, far + 1), [...points.slice(far), points[0]!]];
   return halves.flatMap((half) => thin(half, toleranceMm).slice(0, -1));
 }

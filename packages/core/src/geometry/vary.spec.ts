@@ -1,11 +1,25 @@
 import { seeded } from '../testing/seeded.js';
 import { outlinePoints } from './offset.js';
 import { type Point, signedArea } from './shape.js';
-import { alongSegment, broaden, closelySet, distanceToRun, distanceToSegment, growBy, liesWithin, overlapOf, shrinkOutline, takeOut } from './vary.js';
+import {
+  alongSegment,
+  broaden,
+  closelySet,
+  distanceToRun,
+  distanceToSegment,
+  growBy,
+  liesWithin,
+  overlapOf,
+  shrinkOutline,
+  takeOut,
+} from './vary.js';
 
 const square = (half: number, x = 0, y = 0): Point[] => [{ x: x - half, y: y - half }, { x: x + half, y: y - half }, { x: x + half, y: y + half }, { x: x - half, y: y + half }]; // prettier-ignore
 const area = (runs: readonly (readonly Point[])[]): number => runs.reduce((sum, run) => sum + signedArea(run), 0);
-const reach = (runs: readonly (readonly Point[])[], key: 'x' | 'y'): [number, number] => [Math.min(...runs.flat().map((p) => p[key])), Math.max(...runs.flat().map((p) => p[key]))];
+const reach = (runs: readonly (readonly Point[])[], key: 'x' | 'y'): [number, number] => [
+  Math.min(...runs.flat().map((p) => p[key])),
+  Math.max(...runs.flat().map((p) => p[key])),
+];
 
 describe('outlines grown by what differs along them', () => {
   it('grow a square by the same all round as by hand: A + P d + π d²', () => {
@@ -31,7 +45,12 @@ describe('outlines grown by what differs along them', () => {
     const random = seeded(71);
     for (let trial = 0; trial < 20; trial++) {
       const [a, b] = [random.between(40, 120), random.between(30, 90)];
-      const outline = outlinePoints({ kind: 'ellipse', lengthMm: 2 * a, widthMm: 2 * b, rotationDeg: random.between(0, 180) });
+      const outline = outlinePoints({
+        kind: 'ellipse',
+        lengthMm: 2 * a,
+        widthMm: 2 * b,
+        rotationDeg: random.between(0, 180),
+      });
       const by = random.between(5, 60);
       const [grown] = growBy([outline], () => by);
       for (const point of outline) expect(liesWithin(point, [grown!])).toBeTrue();
@@ -59,7 +78,10 @@ describe('outlines with and without one another', () => {
   it('share what they share and leave the rest: areas add up', () => {
     const random = seeded(72);
     for (let trial = 0; trial < 20; trial++) {
-      const [one, other] = [square(50), square(random.between(20, 60), random.between(-60, 60), random.between(-60, 60))];
+      const [one, other] = [
+        square(50),
+        square(random.between(20, 60), random.between(-60, 60), random.between(-60, 60)),
+      ];
       expect(area(overlapOf([one], [other])) + area(takeOut([one], [other]))).toBeCloseTo(area([one]), 1);
       expect(area(overlapOf([one], [other]))).toBeCloseTo(area(overlapOf([other], [one])), 1);
     }
@@ -99,15 +121,25 @@ describe('runs of places', () => {
 
   it('have places no further apart than asked, the corners among them', () => {
     const set = closelySet(square(50), 7);
-    set.forEach((p, i) => expect(Math.hypot(set[(i + 1) % set.length]!.x - p.x, set[(i + 1) % set.length]!.y - p.y)).toBeLessThanOrEqual(7 + 1e-9));
+    set.forEach((p, i) =>
+      expect(Math.hypot(set[(i + 1) % set.length]!.x - p.x, set[(i + 1) % set.length]!.y - p.y)).toBeLessThanOrEqual(
+        7 + 1e-9,
+      ),
+    );
     for (const corner of square(50)) expect(set).toContain(corner);
     expect(area([set])).toBeCloseTo(10_000, 6);
   });
 
   it('are so far off as a ruler says: beside, past an end, at a single place', () => {
     const [a, b] = [{ x: 0, y: 0 }, { x: 10, y: 0 }]; // prettier-ignore
-    expect([distanceToSegment({ x: 5, y: 3 }, a, b), distanceToSegment({ x: 13, y: 4 }, a, b), distanceToSegment({ x: -3, y: -4 }, a, b)]).toEqual([3, 5, 5]);
-    expect([alongSegment({ x: 5, y: 3 }, a, b), alongSegment({ x: 20, y: 0 }, a, b), alongSegment(a, b, b)]).toEqual([0.5, 2, 0]);
+    expect([
+      distanceToSegment({ x: 5, y: 3 }, a, b),
+      distanceToSegment({ x: 13, y: 4 }, a, b),
+      distanceToSegment({ x: -3, y: -4 }, a, b),
+    ]).toEqual([3, 5, 5]);
+    expect([alongSegment({ x: 5, y: 3 }, a, b), alongSegment({ x: 20, y: 0 }, a, b), alongSegment(a, b, b)]).toEqual([
+      0.5, 2, 0,
+    ]);
     expect(distanceToRun({ x: 10, y: 7 }, [a, b, { x: 10, y: 5 }])).toBe(2);
     expect(distanceToRun({ x: 3, y: 4 }, [a])).toBe(5);
   });

@@ -18,17 +18,26 @@ const SLIGHT = 0.5;
  * @param byMm distance at a place on an outline; it should change slowly along it
  */
 export function growBy(outlines: readonly (readonly Point[])[], byMm: (at: Point) => number): Point[][] {
-  const curves = outlines.map((outline) => thinned(offsetCurve(signedArea(outline) >= 0 ? outline : [...outline].reverse(), byMm)));
+  const curves = outlines.map((outline) =>
+    thinned(offsetCurve(signedArea(outline) >= 0 ? outline : [...outline].reverse(), byMm)),
+  );
   if (curves.length === 1 && bulges(curves[0]!)) return curves;
   const clipper = new ClipperLib.Clipper();
   clipper.AddPaths(curves.map(toClipper), ClipperLib.PolyType.ptSubject, true);
   const joined: Path[] = [];
-  clipper.Execute(ClipperLib.ClipType.ctUnion, joined, ClipperLib.PolyFillType.pftPositive, ClipperLib.PolyFillType.pftPositive);
+  clipper.Execute(
+    ClipperLib.ClipType.ctUnion,
+    joined,
+    ClipperLib.PolyFillType.pftPositive,
+    ClipperLib.PolyFillType.pftPositive,
+  );
   return joined.map(fromClipper);
 }
 
 function offsetCurve(run: readonly Point[], byMm: (at: Point) => number): Point[] {
-  const points = run.filter((p, i) => Math.hypot(p.x - run[(i + 1) % run.length]!.x, p.y - run[(i + 1) % run.length]!.y) > SAME_MM);
+  const points = run.filter(
+    (p, i) => Math.hypot(p.x - run[(i + 1) % run.length]!.x, p.y - run[(i + 1) % run.length]!.y) > SAME_MM,
+  );
   const made: Point[] = [];
   const count = points.length;
   let before = normal(points[count - 1]!, points[0]!);
@@ -69,7 +78,10 @@ function bulges(run: readonly Point[]): boolean {
   let total = 0;
   for (let i = 0; i < run.length; i++) {
     const [a, b, c] = [run[i]!, run[(i + 1) % run.length]!, run[(i + 2) % run.length]!];
-    const turn = Math.atan2((b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x), (b.x - a.x) * (c.x - b.x) + (b.y - a.y) * (c.y - b.y));
+    const turn = Math.atan2(
+      (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x),
+      (b.x - a.x) * (c.x - b.x) + (b.y - a.y) * (c.y - b.y),
+    );
     if (turn < 0) return false;
     total += turn;
   }
@@ -80,7 +92,11 @@ function arc(into: Point[], at: Point, from: Point, radius: number, angle: numbe
   const most = radius <= ARC_TOLERANCE_MM ? Math.PI : 2 * Math.acos(1 - ARC_TOLERANCE_MM / radius);
   const steps = Math.ceil(angle / most);
   const start = Math.atan2(from.y, from.x);
-  for (let k = 1; k < steps; k++) into.push({ x: at.x + radius * Math.cos(start + (angle * k) / steps), y: at.y + radius * Math.sin(start + (angle * k) / steps) });
+  for (let k = 1; k < steps; k++)
+    into.push({
+      x: at.x + radius * Math.cos(start + (angle * k) / steps),
+      y: at.y + radius * Math.sin(start + (angle * k) / steps),
+    });
 }
 
 function normal(from: Point, to: Point): Point {
@@ -93,17 +109,26 @@ export function closelySet(points: readonly Point[], apartMm: number): Point[] {
   return points.flatMap((a, i) => {
     const b = points[(i + 1) % points.length]!;
     const pieces = Math.max(1, Math.ceil(Math.hypot(b.x - a.x, b.y - a.y) / apartMm));
-    return Array.from({ length: pieces }, (_, k) => ({ x: a.x + ((b.x - a.x) * k) / pieces, y: a.y + ((b.y - a.y) * k) / pieces }));
+    return Array.from({ length: pieces }, (_, k) => ({
+      x: a.x + ((b.x - a.x) * k) / pieces,
+      y: a.y + ((b.y - a.y) * k) / pieces,
+    }));
   });
 }
 
 /** What is left of outlines once others are taken out of them. Outer runs counter-clockwise, holes clockwise. */
-export const takeOut = (outlines: readonly (readonly Point[])[], others: readonly (readonly Point[])[]): Point[][] => clipped(outlines, others, ClipperLib.ClipType.ctDifference);
+export const takeOut = (outlines: readonly (readonly Point[])[], others: readonly (readonly Point[])[]): Point[][] =>
+  clipped(outlines, others, ClipperLib.ClipType.ctDifference);
 
 /** What outlines and others have in common. Outer runs counter-clockwise, holes clockwise. */
-export const overlapOf = (outlines: readonly (readonly Point[])[], others: readonly (readonly Point[])[]): Point[][] => clipped(outlines, others, ClipperLib.ClipType.ctIntersection);
+export const overlapOf = (outlines: readonly (readonly Point[])[], others: readonly (readonly Point[])[]): Point[][] =>
+  clipped(outlines, others, ClipperLib.ClipType.ctIntersection);
 
-function clipped(outlines: readonly (readonly Point[])[], others: readonly (readonly Point[])[], operation: number): Point[][] {
+function clipped(
+  outlines: readonly (readonly Point[])[],
+  others: readonly (readonly Point[])[],
+  operation: number,
+): Point[][] {
   const clipper = new ClipperLib.Clipper();
   clipper.AddPaths(outlines.map(toClipper), ClipperLib.PolyType.ptSubject, true);
   clipper.AddPaths(
@@ -117,7 +142,8 @@ function clipped(outlines: readonly (readonly Point[])[], others: readonly (read
 }
 
 /** A run of places given a width on both sides, with round ends. */
-export const broaden = (run: readonly Point[], byMm: number, arcToleranceMm = ARC_TOLERANCE_MM): Point[][] => offsetPaths([toClipper(run)], byMm, arcToleranceMm, 'open').map(fromClipper);
+export const broaden = (run: readonly Point[], byMm: number, arcToleranceMm = ARC_TOLERANCE_MM): Point[][] =>
+  offsetPaths([toClipper(run)], byMm, arcToleranceMm, 'open').map(fromClipper);
 
 /** What is left of an outline drawn in all round; nothing where it is too narrow. The largest first. */
 export function shrinkOutline(points: readonly Point[], byMm: number): Point[][] {

@@ -1,7 +1,18 @@
 import { CAUTIONS, STAGES, type Stage, cautionsFor } from './cautions.js';
 
-const ids = (stage: Stage, facts: Record<string, unknown>, most?: number): string[] => cautionsFor(stage, facts as never, most).map(({ id }) => id);
-const PLAIN = { service: 'secondary', finish: 'gelcoat', fibres: ['glass'], family: 'polyester', mixKind: 'catalysed', core: false, specialService: 'none', access: 'one', place: 'boat' };
+const ids = (stage: Stage, facts: Record<string, unknown>, most?: number): string[] =>
+  cautionsFor(stage, facts as never, most).map(({ id }) => id);
+const PLAIN = {
+  service: 'secondary',
+  finish: 'gelcoat',
+  fibres: ['glass'],
+  family: 'polyester',
+  mixKind: 'catalysed',
+  core: false,
+  specialService: 'none',
+  access: 'one',
+  place: 'boat',
+};
 
 describe('cautions', () => {
   it('stand beside the step that triggers them: catalyst at the mix, not at the taper', () => {
@@ -32,7 +43,9 @@ describe('cautions', () => {
   });
 
   it('put what can kill first', () => {
-    expect(ids('signoff', { ...PLAIN, service: 'primary', specialService: 'drinking-water' })[0]).toMatch(/life-at-stake|special-service/);
+    expect(ids('signoff', { ...PLAIN, service: 'primary', specialService: 'drinking-water' })[0]).toMatch(
+      /life-at-stake|special-service/,
+    );
     expect(ids('look', { ...PLAIN, service: 'primary', finish: 'paint', core: true })[0]).toBe('life-at-stake');
   });
 

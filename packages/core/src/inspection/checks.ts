@@ -26,7 +26,16 @@ export interface InspectionCheck {
 
 /** Acceptance checks with the default limits of the trade; a shop may tighten them. Each carries when it applies. */
 export const INSPECTION_CHECKS: readonly InspectionCheck[] = [
-  { id: 'identity', label: 'Materials, lots, shelf life', how: 'Read every label', kind: 'eye', unit: '', limitText: 'right item, in date', when: {}, restsOn: ['resin', 'stack', 'mix'] },
+  {
+    id: 'identity',
+    label: 'Materials, lots, shelf life',
+    how: 'Read every label',
+    kind: 'eye',
+    unit: '',
+    limitText: 'right item, in date',
+    when: {},
+    restsOn: ['resin', 'stack', 'mix'],
+  },
   {
     id: 'taper',
     label: 'Taper as ground',
@@ -38,10 +47,50 @@ export const INSPECTION_CHECKS: readonly InspectionCheck[] = [
     when: { taper: true },
     restsOn: ['damage', 'laminate', 'taper'],
   },
-  { id: 'plies', label: 'Plies laid and directions', how: 'Count against the stack', kind: 'eye', unit: '', limitText: 'all, in order, within 5°', when: { stack: true }, restsOn: ['damage', 'laminate', 'taper', 'stack'] },
-  { id: 'mix', label: 'Mixed by weight', how: 'Worst batch of the log', kind: 'reading', unit: '% off', min: -3, max: 3, limitText: 'hardener within 3 %', when: { mixKind: 'two-part' }, restsOn: ['resin', 'mix'] },
-  { id: 'mix-catalyst', label: 'Catalyst', how: 'Worst batch of the log', kind: 'reading', unit: '% off', min: -10, max: 10, limitText: 'within 10 % and inside the range', when: { mixKind: 'catalysed' }, restsOn: ['resin', 'mix'] },
-  { id: 'conditions', label: 'Conditions through gel', how: 'Log of temperature and humidity', kind: 'eye', unit: '', limitText: 'inside the system’s limits', when: { stack: true }, restsOn: ['resin', 'mix'] },
+  {
+    id: 'plies',
+    label: 'Plies laid and directions',
+    how: 'Count against the stack',
+    kind: 'eye',
+    unit: '',
+    limitText: 'all, in order, within 5°',
+    when: { stack: true },
+    restsOn: ['damage', 'laminate', 'taper', 'stack'],
+  },
+  {
+    id: 'mix',
+    label: 'Mixed by weight',
+    how: 'Worst batch of the log',
+    kind: 'reading',
+    unit: '% off',
+    min: -3,
+    max: 3,
+    limitText: 'hardener within 3 %',
+    when: { mixKind: 'two-part' },
+    restsOn: ['resin', 'mix'],
+  },
+  {
+    id: 'mix-catalyst',
+    label: 'Catalyst',
+    how: 'Worst batch of the log',
+    kind: 'reading',
+    unit: '% off',
+    min: -10,
+    max: 10,
+    limitText: 'within 10 % and inside the range',
+    when: { mixKind: 'catalysed' },
+    restsOn: ['resin', 'mix'],
+  },
+  {
+    id: 'conditions',
+    label: 'Conditions through gel',
+    how: 'Log of temperature and humidity',
+    kind: 'eye',
+    unit: '',
+    limitText: 'inside the system’s limits',
+    when: { stack: true },
+    restsOn: ['resin', 'mix'],
+  },
   {
     id: 'hardness-d',
     label: 'Hardness, Shore D',
@@ -68,9 +117,40 @@ export const INSPECTION_CHECKS: readonly InspectionCheck[] = [
     when: { family: ['polyester', 'vinylester'] },
     restsOn: ['resin', 'mix'],
   },
-  { id: 'solvent-wipe', label: 'Solvent wipe', how: 'Wipe, wait, touch', kind: 'eye', unit: '', limitText: 'not sticky', when: {}, restsOn: ['resin', 'mix'] },
-  { id: 'taps', label: 'Dull taps in patch and margin', how: 'Tap the same grid as before', kind: 'reading', unit: 'dull', min: 0, max: 0, limitText: 'none', when: { stack: true }, restsOn: ['damage', 'laminate', 'taper', 'stack'] },
-  { id: 'void', label: 'Largest single void', how: 'Look and tap', kind: 'reading', unit: 'mm', min: 0, max: 5.99, limitText: 'under 6 mm, none at an edge', when: { stack: true }, restsOn: ['damage', 'laminate', 'taper', 'stack'] },
+  {
+    id: 'solvent-wipe',
+    label: 'Solvent wipe',
+    how: 'Wipe, wait, touch',
+    kind: 'eye',
+    unit: '',
+    limitText: 'not sticky',
+    when: {},
+    restsOn: ['resin', 'mix'],
+  },
+  {
+    id: 'taps',
+    label: 'Dull taps in patch and margin',
+    how: 'Tap the same grid as before',
+    kind: 'reading',
+    unit: 'dull',
+    min: 0,
+    max: 0,
+    limitText: 'none',
+    when: { stack: true },
+    restsOn: ['damage', 'laminate', 'taper', 'stack'],
+  },
+  {
+    id: 'void',
+    label: 'Largest single void',
+    how: 'Look and tap',
+    kind: 'reading',
+    unit: 'mm',
+    min: 0,
+    max: 5.99,
+    limitText: 'under 6 mm, none at an edge',
+    when: { stack: true },
+    restsOn: ['damage', 'laminate', 'taper', 'stack'],
+  },
   {
     id: 'thickness',
     label: 'Thickness of the patch',
@@ -83,7 +163,18 @@ export const INSPECTION_CHECKS: readonly InspectionCheck[] = [
     when: { stack: true },
     restsOn: ['damage', 'laminate', 'stack'],
   },
-  { id: 'fairness', label: 'Fair, worst in 500 mm', how: 'Straight edge or batten', kind: 'reading', unit: 'mm', min: -0.5, max: 0.5, limitText: 'within 0.5 mm', when: {}, restsOn: ['place', 'damage', 'stack'] },
+  {
+    id: 'fairness',
+    label: 'Fair, worst in 500 mm',
+    how: 'Straight edge or batten',
+    kind: 'reading',
+    unit: 'mm',
+    min: -0.5,
+    max: 0.5,
+    limitText: 'within 0.5 mm',
+    when: {},
+    restsOn: ['place', 'damage', 'stack'],
+  },
   {
     id: 'stiffness',
     label: 'Bends like its mirror place',
@@ -96,8 +187,26 @@ export const INSPECTION_CHECKS: readonly InspectionCheck[] = [
     when: { service: ['general', 'high', 'primary'] },
     restsOn: ['place', 'damage', 'laminate', 'resin', 'taper', 'stack'],
   },
-  { id: 'colour', label: 'Colour and gloss', how: 'By eye in daylight', kind: 'eye', unit: '', limitText: 'no difference at two metres', when: { finish: ['gelcoat', 'paint'] }, restsOn: ['place'] },
-  { id: 'tight', label: 'Watertight', how: 'Wet side under water or soap and low pressure', kind: 'eye', unit: '', limitText: 'no weeping', when: { through: true, waterline: 'below' }, restsOn: ['place', 'damage', 'taper', 'stack'] },
+  {
+    id: 'colour',
+    label: 'Colour and gloss',
+    how: 'By eye in daylight',
+    kind: 'eye',
+    unit: '',
+    limitText: 'no difference at two metres',
+    when: { finish: ['gelcoat', 'paint'] },
+    restsOn: ['place'],
+  },
+  {
+    id: 'tight',
+    label: 'Watertight',
+    how: 'Wet side under water or soap and low pressure',
+    kind: 'eye',
+    unit: '',
+    limitText: 'no weeping',
+    when: { through: true, waterline: 'below' },
+    restsOn: ['place', 'damage', 'taper', 'stack'],
+  },
 ];
 
 /** The acceptance list that fits a job, from its facts. */
@@ -139,7 +248,13 @@ export function judge(check: InspectionCheck, answer: CheckAnswer): CheckOutcome
   const mean = readings.reduce((sum, value) => sum + value, 0) / readings.length;
   const squares = readings.reduce((sum, value) => sum + (value - mean) ** 2, 0);
   const why = verdictOf(check, readings, mean);
-  return { pass: why === 'within', mean, spread: readings.length > 1 ? Math.sqrt(squares / (readings.length - 1)) : null, count: readings.length, why };
+  return {
+    pass: why === 'within',
+    mean,
+    spread: readings.length > 1 ? Math.sqrt(squares / (readings.length - 1)) : null,
+    count: readings.length,
+    why,
+  };
 }
 
 const ROUNDING = 1e-9;
@@ -153,11 +268,23 @@ function verdictOf(check: InspectionCheck, readings: readonly number[], mean: nu
 }
 
 /** Sections that decide what the repair carries: whoever sets one had hands on it. */
-export const STRUCTURAL_SECTIONS: readonly InputSection[] = ['place', 'damage', 'laminate', 'resin', 'taper', 'stack', 'mix'];
+export const STRUCTURAL_SECTIONS: readonly InputSection[] = [
+  'place',
+  'damage',
+  'laminate',
+  'resin',
+  'taper',
+  'stack',
+  'mix',
+];
 
 /** Preparation checks: hold points before the first pot is mixed. */
 export const PREPARATION_CHECKS: readonly { id: string; text: string; why: string }[] = [
-  { id: 'washed', text: 'Washed and de-waxed beyond the work area', why: 'Grinding first drives wax into the scratches.' },
+  {
+    id: 'washed',
+    text: 'Washed and de-waxed beyond the work area',
+    why: 'Grinding first drives wax into the scratches.',
+  },
   { id: 'ground', text: 'Ground to sound material, slope gauged', why: 'Plies follow the slope you really ground.' },
   { id: 'dry-clean', text: 'Dry, dusted off, wiped, solvent flashed off', why: 'The bond line carries the load.' },
   { id: 'backing', text: 'Backing or dam fitted', why: 'The first ply needs something to lie on.' },

@@ -20,8 +20,14 @@ describe('hardness readings', () => {
   });
 
   it('say when a mean that passes may not be so', () => {
-    expect(hardness({ readings: [70, 95, 72, 93, 74, 91, 73, 90, 75, 88], method: 'shore-d' }).remarks[0]!.id).toBe('hardness.unsure');
-    expect(() => hardness({ readings: [], method: 'shore-d' })).toThrow(jasmine.objectContaining({ field: 'readings' }));
-    expect(() => hardness({ readings: [82, 400], method: 'shore-d' })).toThrow(jasmine.objectContaining({ field: 'readings.1' }));
+    expect(hardness({ readings: [70, 95, 72, 93, 74, 91, 73, 90, 75, 88], method: 'shore-d' }).remarks[0]!.id).toBe(
+      'hardness.unsure',
+    );
+    expect(() => hardness({ readings: [], method: 'shore-d' })).toThrow(
+      jasmine.objectContaining({ field: 'readings' }),
+    );
+    expect(() => hardness({ readings: [82, 400], method: 'shore-d' })).toThrow(
+      jasmine.objectContaining({ field: 'readings.1' }),
+    );
   });
 });

@@ -44,7 +44,10 @@ export function hardness(input: HardnessInput): HardnessResult {
   input.readings.forEach((value, i) => requireNumber(value, `readings.${i}`, { min: 0, max: 100 }));
   const { pass, why, spread, count } = judge({ ...check, min: limit }, { readings: input.readings });
   const middle = mean(input.readings);
-  const lowerBound = count < 2 ? null : middle - studentQuantile(2 * (1 - confidence), count - 1) * Math.sqrt(variance(input.readings) / count);
+  const lowerBound =
+    count < 2
+      ? null
+      : middle - studentQuantile(2 * (1 - confidence), count - 1) * Math.sqrt(variance(input.readings) / count);
   const unsure = pass && lowerBound !== null && lowerBound < limit;
   return {
     mean: middle,
@@ -57,6 +60,11 @@ export function hardness(input: HardnessInput): HardnessResult {
     leastSingle: limit * (check.lowestShare ?? 1),
     pass,
     why,
-    remarks: why === 'too-few' ? [{ id: 'hardness.too-few', params: { count, wanted: check.count! } }] : unsure ? [{ id: 'hardness.unsure', params: { lowerBound: lowerBound!, limit } }] : [],
+    remarks:
+      why === 'too-few'
+        ? [{ id: 'hardness.too-few', params: { count, wanted: check.count! } }]
+        : unsure
+          ? [{ id: 'hardness.unsure', params: { lowerBound: lowerBound!, limit } }]
+          : [],
   };
 }

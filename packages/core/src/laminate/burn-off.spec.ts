@@ -16,11 +16,21 @@ describe('a burn-off coupon', () => {
   });
 
   it('shows voids as thickness that weighs nothing', () => {
-    expect(burnOff({ beforeG: 7.5, afterG: 2.25, areaMm2: 2500, thicknessMm: 2.4 }).voidPercent).toBeCloseTo(100 * (1 - (2.25 / 2.56 + 5.25 / 1.2) / 2.5 / 2.4), 6);
+    expect(burnOff({ beforeG: 7.5, afterG: 2.25, areaMm2: 2500, thicknessMm: 2.4 }).voidPercent).toBeCloseTo(
+      100 * (1 - (2.25 / 2.56 + 5.25 / 1.2) / 2.5 / 2.4),
+      6,
+    );
   });
 
   it('gives the fraction alone without a size', () => {
-    expect(burnOff({ beforeG: 4, afterG: 2 })).toEqual(jasmine.objectContaining({ fibreMassFraction: 0.5, arealWeightGsm: null, solidThicknessMm: null, voidPercent: null }));
+    expect(burnOff({ beforeG: 4, afterG: 2 })).toEqual(
+      jasmine.objectContaining({
+        fibreMassFraction: 0.5,
+        arealWeightGsm: null,
+        solidThicknessMm: null,
+        voidPercent: null,
+      }),
+    );
   });
 
   it('refuses more left than there was, and fibres that burn', () => {
@@ -46,7 +56,12 @@ describe('fibre fraction by measured thickness', () => {
   it('gives back what a ply was made with', () => {
     for (const fibreMassFraction of [0.3, 0.45, 0.6]) {
       const made = ply({ arealWeightGsm: 600, fibreMassFraction, fibre: 'e-glass', resin: 'epoxy' });
-      const found = fibreFraction({ thicknessMm: made.thicknessMm, arealWeightGsm: 600, fibre: 'e-glass', resin: 'epoxy' });
+      const found = fibreFraction({
+        thicknessMm: made.thicknessMm,
+        arealWeightGsm: 600,
+        fibre: 'e-glass',
+        resin: 'epoxy',
+      });
       expect(found.fibreMassFraction).toBeCloseTo(fibreMassFraction, 9);
       expect(found.fibreVolumeFraction).toBeCloseTo(made.fibreVolumeFraction, 9);
       expect(found.resinGsm).toBeCloseTo(made.resinGsm, 6);
@@ -54,7 +69,11 @@ describe('fibre fraction by measured thickness', () => {
   });
 
   it('refuses a thickness the fibre alone fills, saying the least there could be', () => {
-    expect(() => fibreFraction({ thicknessMm: 0.2, arealWeightGsm: 600, fibre: 'e-glass', resin: 'epoxy' })).toThrow(jasmine.objectContaining({ field: 'thicknessMm', params: jasmine.objectContaining({ above: 600 / 2560 }) }));
-    expect(fibreFraction({ thicknessMm: 3, arealWeightGsm: 600, fibre: 'e-glass', resin: 'epoxy' }).remarks[0]!.id).toBe('fibre-fraction.rich');
+    expect(() => fibreFraction({ thicknessMm: 0.2, arealWeightGsm: 600, fibre: 'e-glass', resin: 'epoxy' })).toThrow(
+      jasmine.objectContaining({ field: 'thicknessMm', params: jasmine.objectContaining({ above: 600 / 2560 }) }),
+    );
+    expect(
+      fibreFraction({ thicknessMm: 3, arealWeightGsm: 600, fibre: 'e-glass', resin: 'epoxy' }).remarks[0]!.id,
+    ).toBe('fibre-fraction.rich');
   });
 });

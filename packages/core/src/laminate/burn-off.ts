@@ -36,15 +36,18 @@ export function burnOff(input: BurnOffInput): BurnOffResult {
   const afterG = requireNumber(input.afterG, 'afterG', { above: 0, max: 10_000 });
   if (afterG >= beforeG) throw new CoreError('out-of-range', 'afterG', { value: afterG, max: beforeG });
   const fibre = requireEntry(FIBRES, input.fibre ?? 'e-glass', 'fibre');
-  if (fibre.id !== 'e-glass' && fibre.id !== 's-glass') throw new CoreError('inconsistent', 'fibre', { why: 'fibre-burns', id: fibre.id });
+  if (fibre.id !== 'e-glass' && fibre.id !== 's-glass')
+    throw new CoreError('inconsistent', 'fibre', { why: 'fibre-burns', id: fibre.id });
   const matrix = requireEntry(MATRICES, input.resin ?? 'polyester', 'resin');
   const fraction = afterG / beforeG;
   const [fibreCm3, resinCm3] = [(1000 * afterG) / fibre.densityKgM3, (1000 * (beforeG - afterG)) / matrix.densityKgM3];
   const areaMm2 = input.areaMm2 === undefined ? null : requireNumber(input.areaMm2, 'areaMm2', { min: 25, max: 1e6 });
-  const thicknessMm = input.thicknessMm === undefined ? null : requireNumber(input.thicknessMm, 'thicknessMm', { min: 0.1, max: 100 });
+  const thicknessMm =
+    input.thicknessMm === undefined ? null : requireNumber(input.thicknessMm, 'thicknessMm', { min: 0.1, max: 100 });
   const perArea = (g: number): number | null => (areaMm2 === null ? null : (g * 1e6) / areaMm2);
   const solidThicknessMm = areaMm2 === null ? null : (1000 * (fibreCm3 + resinCm3)) / areaMm2;
-  const voidPercent = solidThicknessMm === null || thicknessMm === null ? null : 100 * (1 - solidThicknessMm / thicknessMm);
+  const voidPercent =
+    solidThicknessMm === null || thicknessMm === null ? null : 100 * (1 - solidThicknessMm / thicknessMm);
   return {
     fibreMassFraction: fraction,
     fibreVolumeFraction: fibreCm3 / (fibreCm3 + resinCm3),
@@ -62,5 +65,9 @@ const [FEWEST_VOIDS, MOST_VOIDS] = [-3, 20];
 function voidRemarks(voidPercent: number | null, solidMm: number | null, measuredMm: number | null): Remark[] {
   if (voidPercent === null) return [];
   const params = { voidPercent, solidMm: solidMm!, measuredMm: measuredMm! };
-  return voidPercent < FEWEST_VOIDS ? [{ id: 'burn-off.thinner-than-solid', params }] : voidPercent > MOST_VOIDS ? [{ id: 'burn-off.many-voids', params }] : [];
+  return voidPercent < FEWEST_VOIDS
+    ? [{ id: 'burn-off.thinner-than-solid', params }]
+    : voidPercent > MOST_VOIDS
+      ? [{ id: 'burn-off.many-voids', params }]
+      : [];
 }

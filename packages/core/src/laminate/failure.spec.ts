@@ -1,8 +1,15 @@
 import { failure, pulledMPa, strengths } from './failure.js';
 
 /** Published graphite/epoxy with its strengths. */
-const GRAPHITE = { e1GPa: 181, e2GPa: 10.3, g12GPa: 7.17, nu12: 0.28, strengths: { xtMPa: 1500, xcMPa: 1500, ytMPa: 40, ycMPa: 246, sMPa: 68 } };
-const plies = (thicknessMm: number, ...turns: number[]) => turns.map((orientationDeg) => ({ ...GRAPHITE, thicknessMm, orientationDeg }));
+const GRAPHITE = {
+  e1GPa: 181,
+  e2GPa: 10.3,
+  g12GPa: 7.17,
+  nu12: 0.28,
+  strengths: { xtMPa: 1500, xcMPa: 1500, ytMPa: 40, ycMPa: 246, sMPa: 68 },
+};
+const plies = (thicknessMm: number, ...turns: number[]) =>
+  turns.map((orientationDeg) => ({ ...GRAPHITE, thicknessMm, orientationDeg }));
 
 function near(actual: number, expected: number, share = 0.001): void {
   expect(Math.abs(actual / expected - 1))
@@ -12,7 +19,10 @@ function near(actual: number, expected: number, share = 0.001): void {
 
 describe('strains and stresses of a laminate', () => {
   it('agree with the textbook [0/30/−45] under 1000 N/m each way', () => {
-    const { midStrain, curvaturePerMm, sheets } = failure({ layers: plies(5, 0, 30, -45), loads: { nxNPerMm: 1, nyNPerMm: 1 } });
+    const { midStrain, curvaturePerMm, sheets } = failure({
+      layers: plies(5, 0, 30, -45),
+      loads: { nxNPerMm: 1, nyNPerMm: 1 },
+    });
     [3.123e-7, 3.492e-6, -7.598e-7].forEach((value, i) => near(midStrain[i]!, value));
     // Published in 1/m: 2.971e-5, −3.285e-4, 4.101e-4.
     [2.971e-8, -3.285e-7, 4.101e-7].forEach((value, i) => near(curvaturePerMm[i]!, value));
@@ -29,7 +39,10 @@ describe('strains and stresses of a laminate', () => {
 
   it('find what fails first in bending and pull together, as worked out apart from this', () => {
     // Full stiffness solved by matrix algebra in double precision, sheet by sheet.
-    const { firstPly, tsaiWu, sheets } = failure({ layers: plies(0.125, 0, 45, -45, 90, 90, -45, 45, 0), loads: { nxNPerMm: 100, nxyNPerMm: 30, mxN: 5, myN: 2, mxyN: 1 } });
+    const { firstPly, tsaiWu, sheets } = failure({
+      layers: plies(0.125, 0, 45, -45, 90, 90, -45, 45, 0),
+      loads: { nxNPerMm: 100, nxyNPerMm: 30, mxN: 5, myN: 2, mxyN: 1 },
+    });
     expect(sheets.length).toBe(16);
     near(firstPly!.factor, 2.61815);
     expect([firstPly!.layer, firstPly!.mode]).toEqual([4, 'across-tension']);
@@ -45,8 +58,12 @@ describe('strains and stresses of a laminate', () => {
 
   it('ask for layers and loads that can be', () => {
     expect(() => failure({ layers: [], loads: {} })).toThrow(jasmine.objectContaining({ field: 'layers' }));
-    expect(() => failure({ layers: plies(1, 0), loads: { nxNPerMm: Number.NaN } })).toThrow(jasmine.objectContaining({ field: 'loads.nxNPerMm' }));
-    expect(() => failure({ layers: [{ ...GRAPHITE, thicknessMm: 1, strengths: { ...GRAPHITE.strengths, sMPa: 0 } }], loads: {} })).toThrow(jasmine.objectContaining({ field: 'layers.0.strengths.sMPa' }));
+    expect(() => failure({ layers: plies(1, 0), loads: { nxNPerMm: Number.NaN } })).toThrow(
+      jasmine.objectContaining({ field: 'loads.nxNPerMm' }),
+    );
+    expect(() =>
+      failure({ layers: [{ ...GRAPHITE, thicknessMm: 1, strengths: { ...GRAPHITE.strengths, sMPa: 0 } }], loads: {} }),
+    ).toThrow(jasmine.objectContaining({ field: 'layers.0.strengths.sMPa' }));
   });
 });
 
@@ -73,9 +90,14 @@ describe('strength of a laminate', () => {
   });
 
   it('of a mat is the same whichever way it is turned, pulled or sheared at 45°', () => {
-    const at = (orientationDeg: number) => strengths({ resin: 'polyester', layers: [{ fabricId: 'mat-450', orientationDeg }] });
+    const at = (orientationDeg: number) =>
+      strengths({ resin: 'polyester', layers: [{ fabricId: 'mat-450', orientationDeg }] });
     expect(at(33)).toEqual(at(0));
-    const turned = failure({ resin: 'polyester', layers: [{ fabricId: 'mat-450' }], loads: { nxNPerMm: 50, nyNPerMm: 50, nxyNPerMm: 50 } });
+    const turned = failure({
+      resin: 'polyester',
+      layers: [{ fabricId: 'mat-450' }],
+      loads: { nxNPerMm: 50, nyNPerMm: 50, nxyNPerMm: 50 },
+    });
     const straight = failure({ resin: 'polyester', layers: [{ fabricId: 'mat-450' }], loads: { nxNPerMm: 100 } });
     near(turned.tsaiWu!.factor, straight.tsaiWu!.factor);
     near(turned.firstPly!.factor, straight.firstPly!.factor);
@@ -83,9 +105,16 @@ describe('strength of a laminate', () => {
 
   it('is unknown where nothing is known to fail, and the stronger direction is what a joint is held against', () => {
     const { strengths: _, ...bare } = GRAPHITE;
-    expect(strengths({ layers: [{ ...bare, thicknessMm: 1 }] }).xTension).toEqual({ firstPlyMPa: null, carryingMPa: null, tsaiWuMPa: null });
+    expect(strengths({ layers: [{ ...bare, thicknessMm: 1 }] }).xTension).toEqual({
+      firstPlyMPa: null,
+      carryingMPa: null,
+      tsaiWuMPa: null,
+    });
     expect(pulledMPa(strengths({ layers: [{ ...bare, thicknessMm: 1 }] }))).toBeNull();
-    const across = strengths({ resin: 'epoxy', layers: [{ fabricId: 'ud-600', orientationDeg: 90 }, { fabricId: 'mat-450' }] });
+    const across = strengths({
+      resin: 'epoxy',
+      layers: [{ fabricId: 'ud-600', orientationDeg: 90 }, { fabricId: 'mat-450' }],
+    });
     expect(pulledMPa(across)).toBe(across.yTension.carryingMPa);
     expect(across.yTension.carryingMPa!).toBeGreaterThan(across.xTension.carryingMPa!);
   });
@@ -93,7 +122,15 @@ describe('strength of a laminate', () => {
 
 describe('strength in shear', () => {
   it('differs with its sign on plies across, and the smaller is taken', () => {
-    const ud = { e1GPa: 40, e2GPa: 10, g12GPa: 4, nu12: 0.28, thicknessMm: 1, orientationDeg: 45, strengths: { xtMPa: 800, xcMPa: 500, ytMPa: 30, ycMPa: 110, sMPa: 60 } };
+    const ud = {
+      e1GPa: 40,
+      e2GPa: 10,
+      g12GPa: 4,
+      nu12: 0.28,
+      thicknessMm: 1,
+      orientationDeg: 45,
+      strengths: { xtMPa: 800, xcMPa: 500, ytMPa: 30, ycMPa: 110, sMPa: 60 },
+    };
     const found = strengths({ layers: [ud] });
     const [plus, minus] = [found.shearPositive.firstPlyMPa!, found.shearNegative.firstPlyMPa!];
     // At 45° a shear τ pulls with τ along one diagonal and pushes with τ along the other: the fibres' own, or across them.
@@ -101,7 +138,9 @@ describe('strength in shear', () => {
     expect(found.shear.firstPlyMPa).toBe(Math.min(plus, minus));
     expect(found.shear.tsaiWuMPa).toBe(Math.min(found.shearPositive.tsaiWuMPa!, found.shearNegative.tsaiWuMPa!));
     const turned = strengths({ layers: [{ ...ud, orientationDeg: -45 }] });
-    expect([turned.shearPositive.firstPlyMPa!, turned.shearNegative.firstPlyMPa!].map((mpa) => Number(mpa.toFixed(6)))).toEqual([minus, plus].map((mpa) => Number(mpa.toFixed(6))));
+    expect(
+      [turned.shearPositive.firstPlyMPa!, turned.shearNegative.firstPlyMPa!].map((mpa) => Number(mpa.toFixed(6))),
+    ).toEqual([minus, plus].map((mpa) => Number(mpa.toFixed(6))));
   });
 
   it('is the same both ways along the fibres and in a mat', () => {

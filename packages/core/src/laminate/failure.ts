@@ -86,10 +86,13 @@ type Vector = [number, number, number];
  */
 export function failure(input: FailureInput): FailureResult {
   const sheets = sheetsOf(input);
-  const load = (name: keyof LaminateLoads): number => requireNumber(input.loads[name] ?? 0, `loads.${name}`, { min: -1e6, max: 1e6 });
+  const load = (name: keyof LaminateLoads): number =>
+    requireNumber(input.loads[name] ?? 0, `loads.${name}`, { min: -1e6, max: 1e6 });
   const n: Vector = [load('nxNPerMm'), load('nyNPerMm'), load('nxyNPerMm')];
   const m: Vector = [load('mxN'), load('myN'), load('mxyN')];
-  const [midStrain, curvaturePerMm] = input.heldFlat ? [times(invert(stiffnessOf(sheets).a), n), [0, 0, 0] as Vector] : released(sheets, n, m);
+  const [midStrain, curvaturePerMm] = input.heldFlat
+    ? [times(invert(stiffnessOf(sheets).a), n), [0, 0, 0] as Vector]
+    : released(sheets, n, m);
   const outer = sheets[0]!.top;
   const states = sheets.flatMap(({ lamina, layer, top, bottom }) =>
     [top, bottom].map((z): SheetState => {
@@ -97,8 +100,12 @@ export function failure(input: FailureInput): FailureResult {
       return { layer, turnedDeg: lamina.axes.turnedDeg, depthMm: z - outer, ...judged(lamina, strain) };
     }),
   );
-  const failing = states.flatMap((state): PlyFailure[] => (state.maxStrain ? [{ layer: state.layer, turnedDeg: state.turnedDeg, ...state.maxStrain }] : []));
-  const wu = states.flatMap(({ layer, turnedDeg, tsaiWuFactor }) => (tsaiWuFactor === null ? [] : [{ layer, turnedDeg, factor: tsaiWuFactor }]));
+  const failing = states.flatMap((state): PlyFailure[] =>
+    state.maxStrain ? [{ layer: state.layer, turnedDeg: state.turnedDeg, ...state.maxStrain }] : [],
+  );
+  const wu = states.flatMap(({ layer, turnedDeg, tsaiWuFactor }) =>
+    tsaiWuFactor === null ? [] : [{ layer, turnedDeg, factor: tsaiWuFactor }],
+  );
   return { midStrain, curvaturePerMm, sheets: states, firstPly: least(failing), tsaiWu: least(wu) };
 }
 
@@ -113,20 +120,42 @@ export function strengths(input: LaminateInput): LaminateStrength {
   const [whole, after] = [invert(stiffnessOf(sheets).a), invert(stiffnessOf(cracked).a)];
   const under = (...stress: Vector): DirectionStrength => {
     const load = stress.map((mpa) => mpa * thicknessMm) as Vector;
-    const strains = (list: readonly Sheet[], compliance: Matrix3): { lamina: Lamina; strain: Vector }[] => list.map(({ lamina }) => ({ lamina, strain: turned(times(compliance, load), lamina.axes.turnedDeg) }));
+    const strains = (list: readonly Sheet[], compliance: Matrix3): { lamina: Lamina; strain: Vector }[] =>
+      list.map(({ lamina }) => ({ lamina, strain: turned(times(compliance, load), lamina.axes.turnedDeg) }));
     const first = strains(sheets, whole);
     const firstPly = least(first.flatMap(({ lamina, strain }) => modes(lamina, strain)));
-    const then = least(strains(cracked, after).flatMap(({ lamina, strain }) => modes(lamina, strain).filter(({ mode }) => !mode.startsWith('across'))));
+    const then = least(
+      strains(cracked, after).flatMap(({ lamina, strain }) =>
+        modes(lamina, strain).filter(({ mode }) => !mode.startsWith('across')),
+      ),
+    );
     const wu = first.flatMap(({ lamina, strain }) => tsaiWu(lamina, stressOf(lamina, strain)) ?? []);
-    return { firstPlyMPa: firstPly?.factor ?? null, carryingMPa: firstPly ? Math.max(firstPly.factor, then?.factor ?? 0) : null, tsaiWuMPa: wu.length === 0 ? null : Math.min(...wu) };
+    return {
+      firstPlyMPa: firstPly?.factor ?? null,
+      carryingMPa: firstPly ? Math.max(firstPly.factor, then?.factor ?? 0) : null,
+      tsaiWuMPa: wu.length === 0 ? null : Math.min(...wu),
+    };
   };
   const [shearPositive, shearNegative] = [under(0, 0, 1), under(0, 0, -1)];
-  return { xTension: under(1, 0, 0), xCompression: under(-1, 0, 0), yTension: under(0, 1, 0), yCompression: under(0, -1, 0), shear: smaller(shearPositive, shearNegative), shearPositive, shearNegative };
+  return {
+    xTension: under(1, 0, 0),
+    xCompression: under(-1, 0, 0),
+    yTension: under(0, 1, 0),
+    yCompression: under(0, -1, 0),
+    shear: smaller(shearPositive, shearNegative),
+    shearPositive,
+    shearNegative,
+  };
 }
 
 function smaller(a: DirectionStrength, b: DirectionStrength): DirectionStrength {
-  const least = (x: number | null, y: number | null): number | null => (x === null || y === null ? (x ?? y) : Math.min(x, y));
-  return { firstPlyMPa: least(a.firstPlyMPa, b.firstPlyMPa), carryingMPa: least(a.carryingMPa, b.carryingMPa), tsaiWuMPa: least(a.tsaiWuMPa, b.tsaiWuMPa) };
+  const least = (x: number | null, y: number | null): number | null =>
+    x === null || y === null ? (x ?? y) : Math.min(x, y);
+  return {
+    firstPlyMPa: least(a.firstPlyMPa, b.firstPlyMPa),
+    carryingMPa: least(a.carryingMPa, b.carryingMPa),
+    tsaiWuMPa: least(a.tsaiWuMPa, b.tsaiWuMPa),
+  };
 }
 
 /** Share of its stiffness across the fibres that a cracked ply keeps. */
@@ -143,7 +172,10 @@ function crackedAcross(lamina: Lamina): Lamina {
 }
 
 /** Stress at which a laminate pulled in its stronger direction stops carrying, MPa: what a joint all round it is measured against. */
-export const pulledMPa = ({ xTension, yTension }: LaminateStrength): number | null => (xTension.carryingMPa === null || yTension.carryingMPa === null ? null : Math.max(xTension.carryingMPa, yTension.carryingMPa));
+export const pulledMPa = ({ xTension, yTension }: LaminateStrength): number | null =>
+  xTension.carryingMPa === null || yTension.carryingMPa === null
+    ? null
+    : Math.max(xTension.carryingMPa, yTension.carryingMPa);
 
 /** Mid-plane strain and curvature of a laminate free to bend. */
 function released(sheets: readonly Sheet[], n: Vector, m: Vector): [Vector, Vector] {
@@ -154,24 +186,33 @@ function released(sheets: readonly Sheet[], n: Vector, m: Vector): [Vector, Vect
   return [times(aInverse, subtractVector(n, times(b, curvature))), curvature];
 }
 
-const times = (matrix: Matrix3, v: Vector): Vector => matrix.map((row) => row[0] * v[0] + row[1] * v[1] + row[2] * v[2]) as Vector;
+const times = (matrix: Matrix3, v: Vector): Vector =>
+  matrix.map((row) => row[0] * v[0] + row[1] * v[1] + row[2] * v[2]) as Vector;
 const subtractVector = (a: Vector, b: Vector): Vector => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
 
 /** Strain in axes turned counter-clockwise by an angle; shear as the angle γ. */
 function turned([x, y, xy]: Vector, angleDeg: number): Vector {
   const t = (angleDeg * Math.PI) / 180;
   const [c, s] = [Math.cos(t), Math.sin(t)];
-  return [x * c * c + y * s * s + xy * c * s, x * s * s + y * c * c - xy * c * s, 2 * (y - x) * c * s + xy * (c * c - s * s)];
+  return [
+    x * c * c + y * s * s + xy * c * s,
+    x * s * s + y * c * c - xy * c * s,
+    2 * (y - x) * c * s + xy * (c * c - s * s),
+  ];
 }
 
 const stressOf = ({ axes }: Lamina, strain: Vector): Vector => times(axes.q, strain).map((gpa) => 1000 * gpa) as Vector;
 
-function judged(lamina: Lamina, strain: Vector): Pick<SheetState, 'strain' | 'stressMPa' | 'maxStrain' | 'tsaiWuFactor'> {
+function judged(
+  lamina: Lamina,
+  strain: Vector,
+): Pick<SheetState, 'strain' | 'stressMPa' | 'maxStrain' | 'tsaiWuFactor'> {
   const stressMPa = stressOf(lamina, strain);
   return { strain, stressMPa, maxStrain: least(modes(lamina, strain)), tsaiWuFactor: tsaiWu(lamina, stressMPa) };
 }
 
-const least = <T extends { factor: number }>(list: readonly T[]): T | null => (list.length === 0 ? null : list.reduce((a, b) => (b.factor < a.factor ? b : a)));
+const least = <T extends { factor: number }>(list: readonly T[]): T | null =>
+  list.length === 0 ? null : list.reduce((a, b) => (b.factor < a.factor ? b : a));
 
 /** Every way a sheet may fail by maximum strain, with how many times the strain it takes. A random mat is looked at along its principal strains. */
 function modes({ axes }: Lamina, strain: Vector): { mode: FailureMode; factor: number }[] {
@@ -195,7 +236,10 @@ function principal([x, y, xy]: Vector): [number, number] {
 }
 
 /** Strains at which a ply pulled, pushed or sheared along one axis alone fails. */
-function strainLimits(q: Matrix3, { xtMPa, xcMPa, ytMPa, ycMPa, sMPa }: PlyStrengths): { xt: number; xc: number; yt: number; yc: number; s: number } {
+function strainLimits(
+  q: Matrix3,
+  { xtMPa, xcMPa, ytMPa, ycMPa, sMPa }: PlyStrengths,
+): { xt: number; xc: number; yt: number; yc: number; s: number } {
   const d = q[0][0] * q[1][1] - q[0][1] ** 2;
   const [e1, e2, g] = [(1000 * d) / q[1][1], (1000 * d) / q[0][0], 1000 * q[2][2]];
   return { xt: xtMPa / e1, xc: xcMPa / e1, yt: ytMPa / e2, yc: ycMPa / e2, s: sMPa / g };

@@ -32,9 +32,17 @@ export function fibreFraction(input: FibreFractionInput): FibreFractionResult {
   const w = requireNumber(input.arealWeightGsm, 'arealWeightGsm', { min: 1, max: 200_000 });
   const solidMm = w / fibre.densityKgM3;
   const thicknessMm = requireNumber(input.thicknessMm, 'thicknessMm', { min: 0.01, max: 200 });
-  if (thicknessMm <= solidMm) throw new CoreError('out-of-range', 'thicknessMm', { value: thicknessMm, above: solidMm, max: 200 });
+  if (thicknessMm <= solidMm)
+    throw new CoreError('out-of-range', 'thicknessMm', { value: thicknessMm, above: solidMm, max: 200 });
   const resinGsm = matrix.densityKgM3 * (thicknessMm - solidMm);
   const fibreMassFraction = w / (w + resinGsm);
-  const remark = fibreMassFraction < RICH_UNDER ? 'fibre-fraction.rich' : fibreMassFraction > DRY_OVER ? 'fibre-fraction.dry' : null;
-  return { fibreMassFraction, fibreVolumeFraction: solidMm / thicknessMm, resinGsm, totalGsm: w + resinGsm, remarks: remark ? [{ id: remark, params: { percent: 100 * fibreMassFraction } }] : [] };
+  const remark =
+    fibreMassFraction < RICH_UNDER ? 'fibre-fraction.rich' : fibreMassFraction > DRY_OVER ? 'fibre-fraction.dry' : null;
+  return {
+    fibreMassFraction,
+    fibreVolumeFraction: solidMm / thicknessMm,
+    resinGsm,
+    totalGsm: w + resinGsm,
+    remarks: remark ? [{ id: remark, params: { percent: 100 * fibreMassFraction } }] : [],
+  };
 }

@@ -13,7 +13,11 @@ function near(actual: number, expected: number): void {
 describe('laminate', () => {
   it('agrees with the textbook [0/30/−45] graphite/epoxy laminate of 5 mm plies', () => {
     // Published worked example: A in 10⁹ N/m, B in 10⁶ N, D in 10³ N·m.
-    const { aNPerMm: a, bN: b, dNMm: d } = laminate({ layers: [0, 30, -45].map((orientationDeg) => ({ ...GRAPHITE, thicknessMm: 5, orientationDeg })) });
+    const {
+      aNPerMm: a,
+      bN: b,
+      dNMm: d,
+    } = laminate({ layers: [0, 30, -45].map((orientationDeg) => ({ ...GRAPHITE, thicknessMm: 5, orientationDeg })) });
     near(a[0][0], 1.7392e6);
     near(a[0][1], 3.884e5);
     near(a[1][1], 4.5325e5);
@@ -47,14 +51,18 @@ describe('laminate', () => {
   it('is the hand-worked cross-ply [0/90]s: A₁₁ = (Q₁₁+Q₂₂)h/2, D₁₁ = h³/12 (7Q₁₁+Q₂₂)/8, no coupling', () => {
     const nu21 = (0.28 * 10.3) / 181;
     const [q11, q22] = [181_000 / (1 - 0.28 * nu21), 10_300 / (1 - 0.28 * nu21)];
-    const result = laminate({ layers: [0, 90, 90, 0].map((orientationDeg) => ({ ...GRAPHITE, thicknessMm: 0.25, orientationDeg })) });
+    const result = laminate({
+      layers: [0, 90, 90, 0].map((orientationDeg) => ({ ...GRAPHITE, thicknessMm: 0.25, orientationDeg })),
+    });
     near(result.aNPerMm[0][0], (q11 + q22) / 2);
     near(result.dNMm[0][0], ((7 * q11 + q22) / 8) * (1 / 12));
     expect(Math.abs(result.bN[0][0])).toBeLessThan(1e-6);
   });
 
   it('is isotropic in its plane for [0/60/−60]: A₆₆ = (A₁₁ − A₁₂)/2', () => {
-    const { aNPerMm: a } = laminate({ layers: [0, 60, -60].map((orientationDeg) => ({ ...GRAPHITE, thicknessMm: 1, orientationDeg })) });
+    const { aNPerMm: a } = laminate({
+      layers: [0, 60, -60].map((orientationDeg) => ({ ...GRAPHITE, thicknessMm: 1, orientationDeg })),
+    });
     near(a[0][0], a[1][1]);
     near(a[2][2], (a[0][0] - a[0][1]) / 2);
   });
@@ -68,24 +76,39 @@ describe('laminate', () => {
   });
 
   it('turns a mat without effect and a unidirectional ply with the fourth power', () => {
-    const at = (fabricId: string, orientationDeg: number) => laminate({ resin: 'polyester', layers: [{ fabricId, orientationDeg }] }).inPlane.exGPa;
+    const at = (fabricId: string, orientationDeg: number) =>
+      laminate({ resin: 'polyester', layers: [{ fabricId, orientationDeg }] }).inPlane.exGPa;
     near(at('mat-450', 0), at('mat-450', 33));
     expect(at('ud-300', 0)).toBeGreaterThan(at('ud-300', 45));
-    near(laminate({ layers: [{ fabricId: 'biax45-600' }] }).inPlane.exGPa, laminate({ layers: [{ fabricId: 'biax45-600', orientationDeg: 90 }] }).inPlane.exGPa);
+    near(
+      laminate({ layers: [{ fabricId: 'biax45-600' }] }).inPlane.exGPa,
+      laminate({ layers: [{ fabricId: 'biax45-600', orientationDeg: 90 }] }).inPlane.exGPa,
+    );
   });
 
   it('sums weight and thickness, core included', () => {
-    const result = laminate({ resin: 'epoxy', layers: [{ fabricId: 'twill-203' }, { coreId: 'pvc-80', thicknessMm: 10 }, { fabricId: 'twill-203' }] });
+    const result = laminate({
+      resin: 'epoxy',
+      layers: [{ fabricId: 'twill-203' }, { coreId: 'pvc-80', thicknessMm: 10 }, { fabricId: 'twill-203' }],
+    });
     near(result.massGsm, 2 * (203 / 0.45) + 800);
     near(result.thicknessMm, 10 + 2 * (203 / 2560 + (203 * 0.55) / 0.45 / 1150));
   });
 
   it('names the field when a layer is impossible', () => {
     expect(() => laminate({ layers: [] })).toThrow(jasmine.objectContaining({ code: 'empty', field: 'layers' }));
-    expect(() => laminate({ layers: [{ fabricId: 'no-such' }] })).toThrow(jasmine.objectContaining({ code: 'unknown-id', field: 'layers.0.fabricId' }));
-    expect(() => laminate({ layers: [{ ...GRAPHITE, thicknessMm: Number.NaN }] })).toThrow(jasmine.objectContaining({ code: 'not-a-number' }));
-    expect(() => laminate({ layers: [{ ...GRAPHITE, nu12: 5, thicknessMm: 1 }] })).toThrow(jasmine.objectContaining({ field: 'layers.0.nu12' }));
-    expect(() => laminate({ layers: Array.from({ length: 900 }, () => ({ fabricId: 'mat-450' })) })).toThrow(jasmine.objectContaining({ code: 'too-many' }));
+    expect(() => laminate({ layers: [{ fabricId: 'no-such' }] })).toThrow(
+      jasmine.objectContaining({ code: 'unknown-id', field: 'layers.0.fabricId' }),
+    );
+    expect(() => laminate({ layers: [{ ...GRAPHITE, thicknessMm: Number.NaN }] })).toThrow(
+      jasmine.objectContaining({ code: 'not-a-number' }),
+    );
+    expect(() => laminate({ layers: [{ ...GRAPHITE, nu12: 5, thicknessMm: 1 }] })).toThrow(
+      jasmine.objectContaining({ field: 'layers.0.nu12' }),
+    );
+    expect(() => laminate({ layers: Array.from({ length: 900 }, () => ({ fabricId: 'mat-450' })) })).toThrow(
+      jasmine.objectContaining({ code: 'too-many' }),
+    );
   });
 });
 
@@ -108,6 +131,13 @@ describe('match', () => {
   });
 
   it('draws its bands at 0.90, 1.15 and 1.25', () => {
-    expect([0.899, 0.9, 1.15, 1.2, 1.25, 1.251].map(matchBand)).toEqual(['soft', 'match', 'match', 'note', 'note', 'hard']);
+    expect([0.899, 0.9, 1.15, 1.2, 1.25, 1.251].map(matchBand)).toEqual([
+      'soft',
+      'match',
+      'match',
+      'note',
+      'note',
+      'hard',
+    ]);
   });
 });

@@ -1,5 +1,19 @@
 import { CoreError, requireEntry, requireNumber } from '../errors.js';
-import { type Construction, type CoreRef, CORE_POISSON, FIBRES, type FabricPart, type FabricRef, MATRICES, type Matrix, type Process, type ResinFamily, coreOf, fabricOf, fibreMassFraction } from '../material/index.js';
+import {
+  type Construction,
+  type CoreRef,
+  CORE_POISSON,
+  FIBRES,
+  type FabricPart,
+  type FabricRef,
+  MATRICES,
+  type Matrix,
+  type Process,
+  type ResinFamily,
+  coreOf,
+  fabricOf,
+  fibreMassFraction,
+} from '../material/index.js';
 import { MAX_THICKNESS_MM } from '../units/index.js';
 import { type ElasticConstants, matConstants, unidirectionalConstants, wettedPly, wovenConstants } from './ply.js';
 import type { Matrix3 } from './matrix3.js';
@@ -72,8 +86,16 @@ function fabricLaminae(layer: FabricLayer, resin: ResinFamily, field: string): L
   const fabric = fabricOf(layer, `${field}.fabricId`);
   const matrix = requireEntry(MATRICES, layer.resin ?? resin, `${field}.resin`);
   const angle = requireNumber(layer.orientationDeg ?? 0, `${field}.orientationDeg`, { min: -360, max: 360 });
-  if (layer.fibreMassFraction !== undefined) requireNumber(layer.fibreMassFraction, `${field}.fibreMassFraction`, { min: 0.1, max: 0.9 });
-  return fabric.parts.flatMap((part) => partLaminae(part, matrix, angle, layer.fibreMassFraction ?? fibreMassFraction(part.construction, layer.process ?? 'hand')));
+  if (layer.fibreMassFraction !== undefined)
+    requireNumber(layer.fibreMassFraction, `${field}.fibreMassFraction`, { min: 0.1, max: 0.9 });
+  return fabric.parts.flatMap((part) =>
+    partLaminae(
+      part,
+      matrix,
+      angle,
+      layer.fibreMassFraction ?? fibreMassFraction(part.construction, layer.process ?? 'hand'),
+    ),
+  );
 }
 
 /** Wetted parts change seldom, laminates of them with every frame of a drag: the last plies made of each. */
@@ -91,14 +113,24 @@ function wettedLaminae(part: FabricPart, matrix: Matrix, angleDeg: number, fract
   const fibre = requireEntry(FIBRES, part.fibre, 'fibre');
   const wet = wettedPly(part.arealWeightGsm, fraction, fibre.densityKgM3, matrix.densityKgM3);
   const ud = unidirectionalConstants(fibre, matrix, wet.fibreVolumeFraction);
-  const sheet = (turnedDeg: number, constants: ElasticConstants, weave: PlyAxes['weave'], strains: PlyStrains, share = 1): Lamina => ({
+  const sheet = (
+    turnedDeg: number,
+    constants: ElasticConstants,
+    weave: PlyAxes['weave'],
+    strains: PlyStrains,
+    share = 1,
+  ): Lamina => ({
     thicknessMm: wet.thicknessMm * share,
     massGsm: wet.totalGsm * share,
     qbar: rotatedStiffness(constants, turnedDeg),
     axes: { turnedDeg, q: rotatedStiffness(constants, 0), strengths: strengthsOf(constants, strains, weave), weave },
   });
   const along = { tension: fibre.failureStrain, compression: fibre.compressionStrain };
-  const oneWay: PlyStrains = { first: along, second: { tension: matrix.acrossStrain, compression: matrix.acrossCompressionStrain }, shear: matrix.shearStrain };
+  const oneWay: PlyStrains = {
+    first: along,
+    second: { tension: matrix.acrossStrain, compression: matrix.acrossCompressionStrain },
+    shear: matrix.shearStrain,
+  };
   const bothWays: PlyStrains = { first: along, second: along, shear: matrix.shearStrain };
   switch (part.construction) {
     case 'mat':
@@ -110,7 +142,9 @@ function wettedLaminae(part: FabricPart, matrix: Matrix, angleDeg: number, fract
     case 'biaxial090':
       return [0, 90].map((deg) => sheet(angleDeg + deg, ud, 'one-way', oneWay, 0.5));
     default:
-      return [sheet(angleDeg, wovenConstants({ ...ud, e1GPa: ud.e1GPa * CRIMP[part.construction]! }), 'both-ways', bothWays)];
+      return [
+        sheet(angleDeg, wovenConstants({ ...ud, e1GPa: ud.e1GPa * CRIMP[part.construction]! }), 'both-ways', bothWays),
+      ];
   }
 }
 
@@ -122,9 +156,24 @@ interface PlyStrains {
 }
 
 /** A random mat is as strong in any direction, so its shear strength follows from the others (F₆₆ = 3 F₁₁). */
-function strengthsOf({ e1GPa, e2GPa, g12GPa }: ElasticConstants, { first, second, shear }: PlyStrains, weave: PlyAxes['weave']): PlyStrengths {
-  const [xtMPa, xcMPa, ytMPa, ycMPa] = [1000 * e1GPa * first.tension, 1000 * e1GPa * first.compression, 1000 * e2GPa * second.tension, 1000 * e2GPa * second.compression];
-  return { xtMPa, xcMPa, ytMPa, ycMPa, sMPa: weave === 'random' ? Math.sqrt((xtMPa * xcMPa) / 3) : 1000 * g12GPa * shear };
+function strengthsOf(
+  { e1GPa, e2GPa, g12GPa }: ElasticConstants,
+  { first, second, shear }: PlyStrains,
+  weave: PlyAxes['weave'],
+): PlyStrengths {
+  const [xtMPa, xcMPa, ytMPa, ycMPa] = [
+    1000 * e1GPa * first.tension,
+    1000 * e1GPa * first.compression,
+    1000 * e2GPa * second.tension,
+    1000 * e2GPa * second.compression,
+  ];
+  return {
+    xtMPa,
+    xcMPa,
+    ytMPa,
+    ycMPa,
+    sMPa: weave === 'random' ? Math.sqrt((xtMPa * xcMPa) / 3) : 1000 * g12GPa * shear,
+  };
 }
 
 function coreLamina(layer: CoreLayer, field: string): Lamina {
@@ -132,7 +181,12 @@ function coreLamina(layer: CoreLayer, field: string): Lamina {
   const thicknessMm = requireNumber(layer.thicknessMm, `${field}.thicknessMm`, { min: 0.5, max: MAX_THICKNESS_MM });
   const e = core.modulusMPa / 1000;
   const q = rotatedStiffness({ e1GPa: e, e2GPa: e, g12GPa: core.shearModulusMPa / 1000, nu12: CORE_POISSON }, 0);
-  return { thicknessMm, qbar: q, massGsm: thicknessMm * core.densityKgM3, axes: { turnedDeg: 0, q, strengths: null, weave: 'random' } };
+  return {
+    thicknessMm,
+    qbar: q,
+    massGsm: thicknessMm * core.densityKgM3,
+    axes: { turnedDeg: 0, q, strengths: null, weave: 'random' },
+  };
 }
 
 /** Softer than any core: less is a slip of the keyboard, and no sum of stiffnesses bears it. */
@@ -145,13 +199,25 @@ function elasticLamina(layer: ElasticLayer, field: string): Lamina {
   const e2GPa = requireNumber(layer.e2GPa, `${field}.e2GPa`, modulus);
   const g12GPa = requireNumber(layer.g12GPa, `${field}.g12GPa`, modulus);
   const nu12 = requireNumber(layer.nu12, `${field}.nu12`, { min: -50, max: 50 });
-  if (nu12 * nu12 * e2GPa >= e1GPa) throw new CoreError('inconsistent', `${field}.nu12`, { why: 'poisson', value: nu12, most: Math.sqrt(e1GPa / e2GPa) });
+  if (nu12 * nu12 * e2GPa >= e1GPa)
+    throw new CoreError('inconsistent', `${field}.nu12`, {
+      why: 'poisson',
+      value: nu12,
+      most: Math.sqrt(e1GPa / e2GPa),
+    });
   const turnedDeg = requireNumber(layer.orientationDeg ?? 0, `${field}.orientationDeg`, { min: -360, max: 360 });
   const densityKgM3 = requireNumber(layer.densityKgM3 ?? 0, `${field}.densityKgM3`, { min: 0, max: 20_000 });
   const strengths = layer.strengths ?? null;
-  if (strengths) for (const name of ['xtMPa', 'xcMPa', 'ytMPa', 'ycMPa', 'sMPa'] as const) requireNumber(strengths[name], `${field}.strengths.${name}`, { above: 0, max: 1e5 });
+  if (strengths)
+    for (const name of ['xtMPa', 'xcMPa', 'ytMPa', 'ycMPa', 'sMPa'] as const)
+      requireNumber(strengths[name], `${field}.strengths.${name}`, { above: 0, max: 1e5 });
   const constants = { e1GPa, e2GPa, g12GPa, nu12 };
-  return { thicknessMm, qbar: rotatedStiffness(constants, turnedDeg), massGsm: thicknessMm * densityKgM3, axes: { turnedDeg, q: rotatedStiffness(constants, 0), strengths, weave: 'one-way' } };
+  return {
+    thicknessMm,
+    qbar: rotatedStiffness(constants, turnedDeg),
+    massGsm: thicknessMm * densityKgM3,
+    axes: { turnedDeg, q: rotatedStiffness(constants, 0), strengths, weave: 'one-way' },
+  };
 }
 
 /**

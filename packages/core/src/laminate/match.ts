@@ -42,10 +42,25 @@ export function match(input: { parent: LaminateInput; patch: LaminateInput }): M
 export function compare(parent: LaminateResult, patch: LaminateResult): MatchResult {
   const entries: [MatchDirection, number, number][] = (['a', 'd'] as const).flatMap((kind) => {
     const [p, q] = kind === 'a' ? [parent.aNPerMm, patch.aNPerMm] : [parent.dNMm, patch.dNMm];
-    return ([0, 1, 2] as const).map((i): [MatchDirection, number, number] => [`${kind}${DIGITS[i]}` as MatchDirection, p[i][i], q[i][i]]);
+    return ([0, 1, 2] as const).map((i): [MatchDirection, number, number] => [
+      `${kind}${DIGITS[i]}` as MatchDirection,
+      p[i][i],
+      q[i][i],
+    ]);
   });
-  const ratios = entries.map(([direction, a, b]) => ({ direction, parent: a, patch: b, ratio: b / a, band: matchBand(b / a) }));
-  return { ratios, weightRatio: parent.massGsm > 0 ? patch.massGsm / parent.massGsm : null, thicknessRatio: patch.thicknessMm / parent.thicknessMm, worst: worstBand(ratios) };
+  const ratios = entries.map(([direction, a, b]) => ({
+    direction,
+    parent: a,
+    patch: b,
+    ratio: b / a,
+    band: matchBand(b / a),
+  }));
+  return {
+    ratios,
+    weightRatio: parent.massGsm > 0 ? patch.massGsm / parent.massGsm : null,
+    thicknessRatio: patch.thicknessMm / parent.thicknessMm,
+    worst: worstBand(ratios),
+  };
 }
 
 const DIGITS = ['11', '22', '66'] as const;

@@ -9,7 +9,8 @@ export const zero3 = (): Matrix3 => [
 
 export function multiply(a: Matrix3, b: Matrix3): Matrix3 {
   const out = zero3();
-  for (let i = 0; i < 3; i++) for (let j = 0; j < 3; j++) for (let k = 0; k < 3; k++) out[i]![j]! += a[i]![k]! * b[k]![j]!;
+  for (let i = 0; i < 3; i++)
+    for (let j = 0; j < 3; j++) for (let k = 0; k < 3; k++) out[i]![j]! += a[i]![k]! * b[k]![j]!;
   return out;
 }
 

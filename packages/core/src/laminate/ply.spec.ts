@@ -14,16 +14,27 @@ describe('ply', () => {
   });
 
   it('takes about 1.05 kg/m² of resin for a 450 mat', () => {
-    expect(ply({ arealWeightGsm: 450, fibreMassFraction: 0.3, fibre: 'e-glass', resin: 'polyester' }).resinGsm).toBeCloseTo(1050, 6);
+    expect(
+      ply({ arealWeightGsm: 450, fibreMassFraction: 0.3, fibre: 'e-glass', resin: 'polyester' }).resinGsm,
+    ).toBeCloseTo(1050, 6);
   });
 
   it('has the fibre volume of a hand sum: ψ 0.45, glass in epoxy → 0.2688', () => {
-    expect(ply({ arealWeightGsm: 600, fibreMassFraction: 0.45, fibre: 'e-glass', resin: 'epoxy' }).fibreVolumeFraction).toBeCloseTo(0.2688, 4);
+    expect(
+      ply({ arealWeightGsm: 600, fibreMassFraction: 0.45, fibre: 'e-glass', resin: 'epoxy' }).fibreVolumeFraction,
+    ).toBeCloseTo(0.2688, 4);
   });
 
   it('refuses what no ply can be', () => {
-    const good = { arealWeightGsm: 450, fibreMassFraction: 0.3, fibre: 'e-glass' as const, resin: 'polyester' as const };
-    expect(() => ply({ ...good, fibreMassFraction: 1 })).toThrow(jasmine.objectContaining({ field: 'fibreMassFraction', code: 'out-of-range' }));
+    const good = {
+      arealWeightGsm: 450,
+      fibreMassFraction: 0.3,
+      fibre: 'e-glass' as const,
+      resin: 'polyester' as const,
+    };
+    expect(() => ply({ ...good, fibreMassFraction: 1 })).toThrow(
+      jasmine.objectContaining({ field: 'fibreMassFraction', code: 'out-of-range' }),
+    );
     expect(() => ply({ ...good, arealWeightGsm: -1 })).toThrow(jasmine.objectContaining({ field: 'arealWeightGsm' }));
     expect(() => ply({ ...good, fibre: 'straw' as never })).toThrow(jasmine.objectContaining({ code: 'unknown-id' }));
   });

@@ -38,7 +38,12 @@ export function ply(input: PlyInput): PlyResult {
   );
 }
 
-export function wettedPly(arealWeightGsm: number, fraction: number, fibreDensityKgM3: number, resinDensityKgM3: number): PlyResult {
+export function wettedPly(
+  arealWeightGsm: number,
+  fraction: number,
+  fibreDensityKgM3: number,
+  resinDensityKgM3: number,
+): PlyResult {
   const psi = requireNumber(fraction, 'fibreMassFraction', { min: 0.1, max: 0.9 });
   const resinGsm = (arealWeightGsm * (1 - psi)) / psi;
   const fibreVolume = psi / fibreDensityKgM3;

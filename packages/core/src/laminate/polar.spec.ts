@@ -9,7 +9,8 @@ describe('stiffness by direction', () => {
     expect(points.length).toBe(12);
     for (const { angleDeg, eGPa, flexuralGPa } of points) {
       const [m, n] = [Math.cos((angleDeg * Math.PI) / 180), Math.sin((angleDeg * Math.PI) / 180)];
-      const compliance = m ** 4 / UD.e1GPa + n ** 4 / UD.e2GPa + m * m * n * n * (1 / UD.g12GPa - (2 * UD.nu12) / UD.e1GPa);
+      const compliance =
+        m ** 4 / UD.e1GPa + n ** 4 / UD.e2GPa + m * m * n * n * (1 / UD.g12GPa - (2 * UD.nu12) / UD.e1GPa);
       expect(eGPa).toBeCloseTo(1 / compliance, 8);
       expect(flexuralGPa).toBeCloseTo(1 / compliance, 8);
     }
@@ -37,6 +38,11 @@ describe('stiffness by direction', () => {
 
 describe('a step that does not go into half a turn', () => {
   it('is answered with one that does', () => {
-    expect(() => polar({ resin: 'epoxy', layers: [{ fabricId: 'ud-300' }], stepDeg: 7 })).toThrow(jasmine.objectContaining({ code: 'inconsistent', params: jasmine.objectContaining({ why: 'no-divisor', near: 180 / 26 }) }));
+    expect(() => polar({ resin: 'epoxy', layers: [{ fabricId: 'ud-300' }], stepDeg: 7 })).toThrow(
+      jasmine.objectContaining({
+        code: 'inconsistent',
+        params: jasmine.objectContaining({ why: 'no-divisor', near: 180 / 26 }),
+      }),
+    );
   });
 });

@@ -31,15 +31,28 @@ export interface PolarResult {
 export function polar(input: PolarInput): PolarResult {
   const stepDeg = requireNumber(input.stepDeg ?? 15, 'stepDeg', { min: 1, max: 45 });
   const steps = Math.round(180 / stepDeg);
-  if (Math.abs(steps * stepDeg - 180) > 1e-9) throw new CoreError('inconsistent', 'stepDeg', { why: 'no-divisor', value: stepDeg, near: 180 / steps });
+  if (Math.abs(steps * stepDeg - 180) > 1e-9)
+    throw new CoreError('inconsistent', 'stepDeg', { why: 'no-divisor', value: stepDeg, near: 180 / steps });
   const base = laminate(input);
   const points = Array.from({ length: steps }, (_, i): PolarPoint => {
     const angleDeg = i * stepDeg;
-    const seen = laminate({ ...input, layers: input.layers.map((layer) => ('coreId' in layer ? layer : { ...layer, orientationDeg: turn(layer.orientationDeg ?? 0, angleDeg) })) });
+    const seen = laminate({
+      ...input,
+      layers: input.layers.map((layer) =>
+        'coreId' in layer ? layer : { ...layer, orientationDeg: turn(layer.orientationDeg ?? 0, angleDeg) },
+      ),
+    });
     return { angleDeg, eGPa: seen.inPlane.exGPa, flexuralGPa: seen.flexural.exGPa };
   });
-  const by = (better: (a: PolarPoint, b: PolarPoint) => boolean): PolarPoint => points.reduce((best, point) => (better(point, best) ? point : best));
-  return { thicknessMm: base.thicknessMm, massGsm: base.massGsm, points, stiffest: by((a, b) => a.eGPa > b.eGPa), softest: by((a, b) => a.eGPa < b.eGPa) };
+  const by = (better: (a: PolarPoint, b: PolarPoint) => boolean): PolarPoint =>
+    points.reduce((best, point) => (better(point, best) ? point : best));
+  return {
+    thicknessMm: base.thicknessMm,
+    massGsm: base.massGsm,
+    points,
+    stiffest: by((a, b) => a.eGPa > b.eGPa),
+    softest: by((a, b) => a.eGPa < b.eGPa),
+  };
 }
 
 const turn = (orientationDeg: number, angleDeg: number): number => (orientationDeg - angleDeg) % 360;

@@ -7,7 +7,11 @@ const thicknessOf = (fabricId: string): number => laminate({ layers: [{ fabricId
 
 describe('the ring reader', () => {
   it('divides widths by the ratio and carries the reading error', () => {
-    const { plies, thicknessMm, plusMinusMm } = readRings({ ratio: 12, rings: [{ widthMm: 12 }, { widthMm: 6 }], widthErrorMm: 0.6 });
+    const { plies, thicknessMm, plusMinusMm } = readRings({
+      ratio: 12,
+      rings: [{ widthMm: 12 }, { widthMm: 6 }],
+      widthErrorMm: 0.6,
+    });
     expect(plies.map((ply) => ply.thicknessMm)).toEqual([1, 0.5]);
     expect(plies[0]!.plusMinusMm).toBeCloseTo((Math.SQRT2 * 0.6) / 12, 10);
     expect(thicknessMm).toBe(1.5);
@@ -15,8 +19,14 @@ describe('the ring reader', () => {
   });
 
   it('takes gauge depths as steps down', () => {
-    expect(readRings({ ratio: 12, rings: [{ depthMm: 0.9 }, { depthMm: 1.6 }, { widthMm: 12 }] }).plies.map((ply) => ply.thicknessMm)).toEqual([0.9, jasmine.any(Number), 1]);
-    expect(() => readRings({ ratio: 12, rings: [{ depthMm: 0.9 }, { depthMm: 0.8 }] })).toThrowMatching((e) => e.code === 'out-of-range' && e.field === 'rings.1.depthMm');
+    expect(
+      readRings({ ratio: 12, rings: [{ depthMm: 0.9 }, { depthMm: 1.6 }, { widthMm: 12 }] }).plies.map(
+        (ply) => ply.thicknessMm,
+      ),
+    ).toEqual([0.9, jasmine.any(Number), 1]);
+    expect(() => readRings({ ratio: 12, rings: [{ depthMm: 0.9 }, { depthMm: 0.8 }] })).toThrowMatching(
+      (e) => e.code === 'out-of-range' && e.field === 'rings.1.depthMm',
+    );
   });
 
   it('names the fabric from thickness and look', () => {
@@ -40,11 +50,20 @@ describe('the ring reader', () => {
 
   it('finds the true fabric among its best five for most of the library, with readings as rough as a shop’s', () => {
     const random = seeded(7);
-    const look = { mat: 'random', plain: 'squares', twill: 'squares', roving: 'squares', ud: 'lines', biaxial45: 'lines', biaxial090: 'lines' } as const;
+    const look = {
+      mat: 'random',
+      plain: 'squares',
+      twill: 'squares',
+      roving: 'squares',
+      ud: 'lines',
+      biaxial45: 'lines',
+      biaxial090: 'lines',
+    } as const;
     const tries = Array.from({ length: 300 }, () => {
       const fabric = random.oneOf(FABRICS);
       const widthMm = 20 * thicknessOf(fabric.id) * (1 + 0.05 * random.normal());
-      const best = readRings({ ratio: 20, rings: [{ widthMm, look: look[fabric.parts[0]!.construction] }] }).plies[0]!.candidates;
+      const best = readRings({ ratio: 20, rings: [{ widthMm, look: look[fabric.parts[0]!.construction] }] }).plies[0]!
+        .candidates;
       return best.some((candidate) => Math.abs(candidate.expectedMm / thicknessOf(fabric.id) - 1) < 0.15);
     });
     expect(tries.filter(Boolean).length).toBeGreaterThan(285);
@@ -58,7 +77,11 @@ describe('the ring reader', () => {
   });
 
   it('wants exactly one of width and depth', () => {
-    expect(() => readRings({ ratio: 12, rings: [{}] })).toThrowMatching((e) => e.code === 'empty' && e.field === 'rings.0.widthMm');
-    expect(() => readRings({ ratio: 12, rings: [{ widthMm: 3, depthMm: 1 }] })).toThrowMatching((e) => e.code === 'inconsistent');
+    expect(() => readRings({ ratio: 12, rings: [{}] })).toThrowMatching(
+      (e) => e.code === 'empty' && e.field === 'rings.0.widthMm',
+    );
+    expect(() => readRings({ ratio: 12, rings: [{ widthMm: 3, depthMm: 1 }] })).toThrowMatching(
+      (e) => e.code === 'inconsistent',
+    );
   });
 });

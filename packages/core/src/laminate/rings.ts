@@ -72,7 +72,10 @@ export function readRings(input: RingsInput): RingsResult {
   const widthErrorMm = requireNumber(input.widthErrorMm ?? 1, 'widthErrorMm', { min: 0, max: 20 });
   const depthErrorMm = requireNumber(input.depthErrorMm ?? 0.1, 'depthErrorMm', { min: 0, max: 5 });
   const resin = requireEntry(MATRICES, input.resin ?? 'polyester', 'resin').id;
-  const known = FABRICS.map((fabric) => ({ fabric, expectedMm: laminae({ fabricId: fabric.id }, resin, 'fabric').reduce((sum, sheet) => sum + sheet.thicknessMm, 0) }));
+  const known = FABRICS.map((fabric) => ({
+    fabric,
+    expectedMm: laminae({ fabricId: fabric.id }, resin, 'fabric').reduce((sum, sheet) => sum + sheet.thicknessMm, 0),
+  }));
   let above = 0;
   const plies = input.rings.map((ring, i): RingPly => {
     const read = thicknessOf(ring, above, ratio, `rings.${i}`);
@@ -85,13 +88,23 @@ export function readRings(input: RingsInput): RingsResult {
 }
 
 function thicknessOf(ring: Ring, above: number, ratio: number, field: string): number {
-  if ((ring.widthMm === undefined) === (ring.depthMm === undefined)) throw new CoreError(ring.widthMm === undefined ? 'empty' : 'inconsistent', `${field}.widthMm`, { why: 'width-and-depth' });
-  if (ring.directionDeg !== undefined) requireNumber(ring.directionDeg, `${field}.directionDeg`, { min: -360, max: 360 });
-  if (ring.widthMm !== undefined) return requireNumber(ring.widthMm, `${field}.widthMm`, { above: 0, max: 2000 }) / ratio;
+  if ((ring.widthMm === undefined) === (ring.depthMm === undefined))
+    throw new CoreError(ring.widthMm === undefined ? 'empty' : 'inconsistent', `${field}.widthMm`, {
+      why: 'width-and-depth',
+    });
+  if (ring.directionDeg !== undefined)
+    requireNumber(ring.directionDeg, `${field}.directionDeg`, { min: -360, max: 360 });
+  if (ring.widthMm !== undefined)
+    return requireNumber(ring.widthMm, `${field}.widthMm`, { above: 0, max: 2000 }) / ratio;
   return requireNumber(ring.depthMm, `${field}.depthMm`, { above, max: 200 }) - above;
 }
 
-function rank(ring: Ring, readMm: number, errorMm: number, known: readonly { fabric: Fabric; expectedMm: number }[]): RingCandidate[] {
+function rank(
+  ring: Ring,
+  readMm: number,
+  errorMm: number,
+  known: readonly { fabric: Fabric; expectedMm: number }[],
+): RingCandidate[] {
   const weighed = known.map(({ fabric, expectedMm }) => {
     const sigma = Math.hypot(errorMm, PLY_SPREAD * expectedMm);
     const likelihood = (Math.exp(-0.5 * ((readMm - expectedMm) / sigma) ** 2) / sigma) * fits(ring, fabric);
@@ -109,7 +122,15 @@ function fits({ look = 'unknown', colour }: Ring, fabric: Fabric): number {
   return looks * (colour === undefined || colour === colourOf(fabric) ? 1 : ODD_LOOK);
 }
 
-const LOOK_OF: Record<keyof typeof HAND_LAY_FRACTION, RingLook> = { mat: 'random', plain: 'squares', twill: 'squares', roving: 'squares', ud: 'lines', biaxial45: 'lines', biaxial090: 'lines' };
+const LOOK_OF: Record<keyof typeof HAND_LAY_FRACTION, RingLook> = {
+  mat: 'random',
+  plain: 'squares',
+  twill: 'squares',
+  roving: 'squares',
+  ud: 'lines',
+  biaxial45: 'lines',
+  biaxial090: 'lines',
+};
 
 function colourOf(fabric: Fabric): RingColour {
   const fibres = new Set(fabric.parts.map((part) => part.fibre));
@@ -131,5 +152,12 @@ function compareWhole(input: RingsInput, readMm: number, errorMm: number): Remar
   if (input.measuredThicknessMm === undefined) return [];
   const measuredMm = requireNumber(input.measuredThicknessMm, 'measuredThicknessMm', { min: 0.1, max: 200 });
   const differs = Math.abs(measuredMm - readMm) > Math.max(2 * errorMm, 0.1 * measuredMm);
-  return differs ? [{ id: 'rings.thickness-differs', params: { readMm, measuredMm, ratio: input.ratio, ratioWanted: (input.ratio * readMm) / measuredMm } }] : [];
+  return differs
+    ? [
+        {
+          id: 'rings.thickness-differs',
+          params: { readMm, measuredMm, ratio: input.ratio, ratioWanted: (input.ratio * readMm) / measuredMm },
+        },
+      ]
+    : [];
 }

@@ -16,13 +16,42 @@ export interface Filler {
   use: string;
 }
 
-const heaps = (syrup: number, ketchup: number, mayonnaise: number, peanut: number): NonNullable<Filler['heapToResin']> => ({ syrup, ketchup, mayonnaise, 'peanut-butter': peanut });
+const heaps = (
+  syrup: number,
+  ketchup: number,
+  mayonnaise: number,
+  peanut: number,
+): NonNullable<Filler['heapToResin']> => ({ syrup, ketchup, mayonnaise, 'peanut-butter': peanut });
 
 /** Generic fillers. Source: usual trade values for the loose heap, and heaps of it to one of resin as starting figures; a shop weighs and tries its own. */
 export const FILLERS: readonly Filler[] = [
-  { id: 'silica', name: 'Fumed silica', purpose: 'structural', bulkDensityKgM3: 50, trueDensityKgM3: 2200, heapToResin: heaps(0.5, 1, 1.75, 2.5), use: 'Glue paste and fillets that must not sag.' },
-  { id: 'milled-fibre', name: 'Milled glass fibre', purpose: 'strength', bulkDensityKgM3: 500, trueDensityKgM3: 2560, heapToResin: heaps(0.3, 0.6, 0.9, 1.2), use: 'Strength in joints and bedding.' },
-  { id: 'chopped-strand', name: 'Chopped strand, 6 mm', purpose: 'strength', bulkDensityKgM3: 300, trueDensityKgM3: 2560, heapToResin: heaps(0.3, 0.6, 0.9, 1.2), use: 'Strength in thick joints and corners.' },
+  {
+    id: 'silica',
+    name: 'Fumed silica',
+    purpose: 'structural',
+    bulkDensityKgM3: 50,
+    trueDensityKgM3: 2200,
+    heapToResin: heaps(0.5, 1, 1.75, 2.5),
+    use: 'Glue paste and fillets that must not sag.',
+  },
+  {
+    id: 'milled-fibre',
+    name: 'Milled glass fibre',
+    purpose: 'strength',
+    bulkDensityKgM3: 500,
+    trueDensityKgM3: 2560,
+    heapToResin: heaps(0.3, 0.6, 0.9, 1.2),
+    use: 'Strength in joints and bedding.',
+  },
+  {
+    id: 'chopped-strand',
+    name: 'Chopped strand, 6 mm',
+    purpose: 'strength',
+    bulkDensityKgM3: 300,
+    trueDensityKgM3: 2560,
+    heapToResin: heaps(0.3, 0.6, 0.9, 1.2),
+    use: 'Strength in thick joints and corners.',
+  },
   {
     id: 'hollow-spheres',
     name: 'Hollow glass spheres',
@@ -32,7 +61,15 @@ export const FILLERS: readonly Filler[] = [
     heapToResin: heaps(0.5, 1, 1.5, 2.2),
     use: 'Light fairing, easy to sand. Not for bonding, nor under gel coat in the sun.',
   },
-  { id: 'talc', name: 'Talc', purpose: 'cheap', bulkDensityKgM3: 600, trueDensityKgM3: 2750, heapToResin: heaps(0.4, 0.8, 1.2, 1.6), use: 'Cheap fairing for polyester.' },
+  {
+    id: 'talc',
+    name: 'Talc',
+    purpose: 'cheap',
+    bulkDensityKgM3: 600,
+    trueDensityKgM3: 2750,
+    heapToResin: heaps(0.4, 0.8, 1.2, 1.6),
+    use: 'Cheap fairing for polyester.',
+  },
 ];
 
 const MINERAL_KG_M3 = 2600;
@@ -41,7 +78,10 @@ const PACKED = 0.6;
 const MIDDLING = heaps(0.4, 0.8, 1.2, 1.8);
 
 /** Density of a filler itself, kg/m³. */
-export const trueDensityOf = (filler: Filler): number => filler.trueDensityKgM3 ?? (filler.purpose === 'light' ? filler.bulkDensityKgM3 / PACKED : Math.max(MINERAL_KG_M3, filler.bulkDensityKgM3));
+export const trueDensityOf = (filler: Filler): number =>
+  filler.trueDensityKgM3 ??
+  (filler.purpose === 'light' ? filler.bulkDensityKgM3 / PACKED : Math.max(MINERAL_KG_M3, filler.bulkDensityKgM3));
 
 /** Heap to resin by volume for a thickness of paste. */
-export const heapOf = (filler: Filler, consistency: Consistency): number => (filler.heapToResin ?? MIDDLING)[consistency];
+export const heapOf = (filler: Filler, consistency: Consistency): number =>
+  (filler.heapToResin ?? MIDDLING)[consistency];

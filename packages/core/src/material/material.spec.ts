@@ -66,6 +66,12 @@ describe('the library', () => {
 
   it('names what dissolves EPS and XPS and what does not', () => {
     const styrene = (id: string) => CORES.find((core) => core.id === id)!.styrene;
-    expect([styrene('eps'), styrene('xps'), styrene('pvc-linear'), styrene('pvc-80'), styrene('balsa')]).toEqual(['dissolves', 'dissolves', 'softens', 'resists', 'resists']);
+    expect([styrene('eps'), styrene('xps'), styrene('pvc-linear'), styrene('pvc-80'), styrene('balsa')]).toEqual([
+      'dissolves',
+      'dissolves',
+      'softens',
+      'resists',
+      'resists',
+    ]);
   });
 });

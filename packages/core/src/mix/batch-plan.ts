@@ -52,8 +52,18 @@ const LEAST_G = 10;
 const FOLLOWED_HOURS = 12;
 const HALVINGS = 18;
 
-const pot = ({ cure, tempC, container, catalystPercent }: PotLimitInput, massG: number): ReturnType<typeof potExotherm> =>
-  potExotherm({ card: cure, massG, airTempC: tempC, hours: FOLLOWED_HOURS, ...(container ? { container } : {}), ...(catalystPercent === undefined ? {} : { catalystPercent }) });
+const pot = (
+  { cure, tempC, container, catalystPercent }: PotLimitInput,
+  massG: number,
+): ReturnType<typeof potExotherm> =>
+  potExotherm({
+    card: cure,
+    massG,
+    airTempC: tempC,
+    hours: FOLLOWED_HOURS,
+    ...(container ? { container } : {}),
+    ...(catalystPercent === undefined ? {} : { catalystPercent }),
+  });
 const workOf = ({ gelMin }: ReturnType<typeof potExotherm>): number => (gelMin ?? FOLLOWED_HOURS * 60) * WORKING_SHARE;
 
 /**
@@ -62,7 +72,10 @@ const workOf = ({ gelMin }: ReturnType<typeof potExotherm>): number => (gelMin ?
  * @throws CoreError as `potExotherm` does
  */
 export function potLimit(input: PotLimitInput): PotLimit {
-  const rate = requireNumber(input.layingRateGPerMin ?? DEFAULT_LAYING_RATE, 'layingRateGPerMin', { min: 0.1, max: 1000 });
+  const rate = requireNumber(input.layingRateGPerMin ?? DEFAULT_LAYING_RATE, 'layingRateGPerMin', {
+    min: 0.1,
+    max: 1000,
+  });
   const tempC = requireNumber(input.tempC, 'tempC', { min: -10, max: 60 });
   const workFor = (massG: number): number => workOf(pot({ ...input, tempC }, massG));
   const laidInTime = (massG: number): boolean => massG / rate + MIXING_MIN <= workFor(massG);
@@ -79,7 +92,14 @@ export function potLimit(input: PotLimitInput): PotLimit {
 export function batchPlan(input: BatchPlanInput): BatchPlanResult {
   const { limitG, limitedBy, workMin, gelsTooSoon } = potLimit(input);
   const rate = input.layingRateGPerMin ?? DEFAULT_LAYING_RATE;
-  const split = batches({ card: input.card, pliesG: input.pliesG, extraG: input.extraG, layingRateGPerMin: rate, tempC: input.tempC, limitG });
+  const split = batches({
+    card: input.card,
+    pliesG: input.pliesG,
+    extraG: input.extraG,
+    layingRateGPerMin: rate,
+    tempC: input.tempC,
+    limitG,
+  });
   let dueMin = 0;
   const planned = split.batches.map((batch): PlannedBatch => {
     const found = pot(input, Math.max(1, batch.massG));
@@ -87,7 +107,16 @@ export function batchPlan(input: BatchPlanInput): BatchPlanResult {
     dueMin += made.layMin + MIXING_MIN;
     return made;
   });
-  return { limitG, limitedBy, batches: planned, totalMin: dueMin, remarks: [...coldRemarks(input.card.minTempC, input.tempC), ...(gelsTooSoon ? [{ id: 'batches.gels-too-soon', params: { workMin } }] : [])] };
+  return {
+    limitG,
+    limitedBy,
+    batches: planned,
+    totalMin: dueMin,
+    remarks: [
+      ...coldRemarks(input.card.minTempC, input.tempC),
+      ...(gelsTooSoon ? [{ id: 'batches.gels-too-soon', params: { workMin } }] : []),
+    ],
+  };
 }
 
 /** Largest mass that will do, between one that will and one that will not. */

@@ -48,11 +48,17 @@ export function workingTimeMin(card: SystemCard, tempC = CARD_TEMP_C): number {
  * @throws CoreError `too-many-pots` at what makes them so many, with the most it could be
  */
 export function batches(input: BatchesInput): BatchesResult {
-  const rate = requireNumber(input.layingRateGPerMin ?? DEFAULT_LAYING_RATE, 'layingRateGPerMin', { min: 0.1, max: 1000 });
+  const rate = requireNumber(input.layingRateGPerMin ?? DEFAULT_LAYING_RATE, 'layingRateGPerMin', {
+    min: 0.1,
+    max: 1000,
+  });
   const tempC = requireNumber(input.tempC ?? CARD_TEMP_C, 'tempC', { min: -10, max: 60 });
   const extraG = requireNumber(input.extraG, 'extraG', { min: 0, max: 1e6 });
   const working = workingTimeMin(input.card, tempC);
-  const limitG = input.limitG === undefined ? Math.min(working * rate, input.card.maxPotG) : requireNumber(input.limitG, 'limitG', { min: 1, max: 100_000 });
+  const limitG =
+    input.limitG === undefined
+      ? Math.min(working * rate, input.card.maxPotG)
+      : requireNumber(input.limitG, 'limitG', { min: 1, max: 100_000 });
   const limitedBy = working * rate <= input.card.maxPotG ? 'working-time' : 'pot';
   const pliesG = input.pliesG.map((g, i) => requireNumber(g, `pliesG.${i}`, { min: 0, max: 1e6 }));
   const sum = pliesG.reduce((total, g) => total + g, 0);
@@ -61,11 +67,22 @@ export function batches(input: BatchesInput): BatchesResult {
 }
 
 /** Blames what makes the pots so many: a rate or a limit that makes them too small, else what there is most of. */
-function tooManyPots({ card, limitG: given }: BatchesInput, { sum, extraG, limitG, rate, working }: { sum: number; extraG: number; limitG: number; rate: number; working: number }): CoreError {
+function tooManyPots(
+  { card, limitG: given }: BatchesInput,
+  {
+    sum,
+    extraG,
+    limitG,
+    rate,
+    working,
+  }: { sum: number; extraG: number; limitG: number; rate: number; working: number },
+): CoreError {
   const leastG = (sum + extraG) / MAX_POTS;
   const facts = { pots: MAX_POTS, limitG };
-  if (leastG <= card.maxPotG && given !== undefined) return new CoreError('too-many-pots', 'limitG', { ...facts, value: given, min: leastG });
-  if (leastG <= card.maxPotG) return new CoreError('too-many-pots', 'layingRateGPerMin', { ...facts, value: rate, min: leastG / working });
+  if (leastG <= card.maxPotG && given !== undefined)
+    return new CoreError('too-many-pots', 'limitG', { ...facts, value: given, min: leastG });
+  if (leastG <= card.maxPotG)
+    return new CoreError('too-many-pots', 'layingRateGPerMin', { ...facts, value: rate, min: leastG / working });
   const [field, value, other] = extraG > sum ? (['extraG', extraG, sum] as const) : (['pliesG', sum, extraG] as const);
   return new CoreError('too-many-pots', field, { ...facts, value, max: Math.max(0, MAX_POTS * limitG - other) });
 }

@@ -25,16 +25,28 @@ describe('a paste', () => {
   });
 
   it('tells a filler that does not bond, and takes a shop’s own', () => {
-    expect(paste({ volumeMl: 50, fillerId: 'hollow-spheres', use: 'bonding' }).remarks.map(({ id }) => id)).toEqual(['paste.not-for-bonding']);
+    expect(paste({ volumeMl: 50, fillerId: 'hollow-spheres', use: 'bonding' }).remarks.map(({ id }) => id)).toEqual([
+      'paste.not-for-bonding',
+    ]);
     expect(paste({ volumeMl: 50, fillerId: 'hollow-spheres', use: 'fairing' }).remarks).toEqual([]);
-    expect(paste({ volumeMl: 50, filler: { id: 'own', name: 'Dust', purpose: 'cheap', bulkDensityKgM3: 210, use: '' } }).densityGPerMl).toBeGreaterThan(1);
+    expect(
+      paste({ volumeMl: 50, filler: { id: 'own', name: 'Dust', purpose: 'cheap', bulkDensityKgM3: 210, use: '' } })
+        .densityGPerMl,
+    ).toBeGreaterThan(1);
     expect(() => paste({ volumeMl: 50, fillerId: 'sand' })).toThrow(jasmine.objectContaining({ field: 'fillerId' }));
   });
 });
 
 describe('measuring tools', () => {
   const of = (per100ByVolume: number, batchMl: number, tools: MeasuringTool[], tolerancePercent = 10) =>
-    smallestBatches({ tools, per100ByWeight: per100ByVolume, resinDensityGPerMl: 1, secondDensityGPerMl: 1, tolerancePercent, batchG: batchMl });
+    smallestBatches({
+      tools,
+      per100ByWeight: per100ByVolume,
+      resinDensityGPerMl: 1,
+      secondDensityGPerMl: 1,
+      tolerancePercent,
+      batchG: batchMl,
+    });
   const cup: MeasuringTool = { kind: 'lines', name: 'Cup', stepMl: 0.5 };
 
   it('half-millilitre lines mix 15 ml of 2:1 tolerably, and 5:1 not', () => {
@@ -71,7 +83,8 @@ describe('measuring tools', () => {
 describe('pots by how they warm', () => {
   const card = systemOf('epoxy-fast', undefined);
   const cure = cureCardOf({ cardId: 'epoxy-fast' });
-  const plan = (more: Partial<Parameters<typeof batchPlan>[0]> = {}) => batchPlan({ card, cure, pliesG: [60, 80, 100, 120], extraG: 40, layingRateGPerMin: 15, tempC: 22, ...more });
+  const plan = (more: Partial<Parameters<typeof batchPlan>[0]> = {}) =>
+    batchPlan({ card, cure, pliesG: [60, 80, 100, 120], extraG: 40, layingRateGPerMin: 15, tempC: 22, ...more });
 
   it('are as large as can be laid in three quarters of their own gel time', () => {
     const { limitG, limitedBy } = plan();
@@ -108,18 +121,30 @@ describe('recoat windows', () => {
   it('say what to do now', () => {
     const at = (nowHour: number) => windows({ card, airTempC: 22, nowHour }).advice;
     expect([at(1), at(6), at(13)]).toEqual(['windows.wait', 'windows.lay', 'windows.abrade']);
-    expect(() => windows({ card, airTempC: 22, laidHour: 5, nowHour: 4 })).toThrow(jasmine.objectContaining({ field: 'nowHour' }));
+    expect(() => windows({ card, airTempC: 22, laidHour: 5, nowHour: 4 })).toThrow(
+      jasmine.objectContaining({ field: 'nowHour' }),
+    );
   });
 });
 
 describe('weighing both parts on one tare', () => {
   const scale: MeasuringTool = { kind: 'scale', name: 'Scale', stepG: 1 };
-  const asked = { tools: [scale], per100ByWeight: 30, resinDensityGPerMl: 1.15, secondDensityGPerMl: 0.97, tolerancePercent: 3, batchG: 120 };
+  const asked = {
+    tools: [scale],
+    per100ByWeight: 30,
+    resinDensityGPerMl: 1.15,
+    secondDensityGPerMl: 0.97,
+    tolerancePercent: 3,
+    batchG: 120,
+  };
 
   it('wants 166.8 g of 100:30 with half a gram of error, 94.5 re-zeroed', () => {
     expect(smallestBatches(asked).tools[0]!.smallestG).toBeCloseTo(166.76, 2);
     expect(smallestBatches({ ...asked, weighing: 're-zeroed' }).tools[0]!.smallestG).toBeCloseTo(94.54, 2);
-    expect([smallestBatches(asked).best, smallestBatches({ ...asked, weighing: 're-zeroed' }).best]).toEqual([null, 'Scale']);
+    expect([smallestBatches(asked).best, smallestBatches({ ...asked, weighing: 're-zeroed' }).best]).toEqual([
+      null,
+      'Scale',
+    ]);
   });
 
   it('changes nothing for cups, where each part has its own', () => {
@@ -160,6 +185,8 @@ describe('a fillet', () => {
     // 60°: r² (√3 − π/3)
     expect(area(60)).toBeCloseTo(100 * (Math.sqrt(3) - Math.PI / 3), 9);
     expect(area(170)).toBeLessThan(0.2);
-    expect(fillet({ radiusMm: 10, lengthMm: 100, fillerId: 'silica' }).paste!.resinMl).toBeLessThan(10 * (1 - Math.PI / 4));
+    expect(fillet({ radiusMm: 10, lengthMm: 100, fillerId: 'silica' }).paste!.resinMl).toBeLessThan(
+      10 * (1 - Math.PI / 4),
+    );
   });
 });

@@ -32,13 +32,28 @@ export function jobCost(input: JobCostInput): JobCostResult {
   const rate = requireNumber(input.ratePerHour ?? 0, 'ratePerHour', { min: 0, max: 10_000 });
   if (input.materials.length === 0 && hours === 0 && !input.heating) throw new CoreError('empty', 'materials');
   const materials = input.materials.map(({ name, amount, packs }, i) => {
-    const bought = packsFor(requireNumber(amount, `materials.${i}.amount`, { min: 0, max: 1e9 }), packs, `materials.${i}.packs`);
+    const bought = packsFor(
+      requireNumber(amount, `materials.${i}.amount`, { min: 0, max: 1e9 }),
+      packs,
+      `materials.${i}.packs`,
+    );
     return { name, used: amount === 0 ? 0 : (bought.price * amount) / (amount + bought.left), bought };
   });
   const usedTotal = materials.reduce((sum, { used }) => sum + used, 0);
   const boughtTotal = materials.reduce((sum, { bought }) => sum + bought.price, 0);
   const { kw, hours: heated, pricePerKwh } = input.heating ?? { kw: 0, hours: 0, pricePerKwh: 0 };
-  const heating = requireNumber(kw, 'heating.kw', { min: 0, max: 1000 }) * requireNumber(heated, 'heating.hours', { min: 0, max: 10_000 }) * requireNumber(pricePerKwh, 'heating.pricePerKwh', { min: 0, max: 1000 });
+  const heating =
+    requireNumber(kw, 'heating.kw', { min: 0, max: 1000 }) *
+    requireNumber(heated, 'heating.hours', { min: 0, max: 10_000 }) *
+    requireNumber(pricePerKwh, 'heating.pricePerKwh', { min: 0, max: 1000 });
   const hands = hours * rate;
-  return { materials, usedTotal, boughtTotal, hands, heating, total: usedTotal + hands + heating, totalBought: boughtTotal + hands + heating };
+  return {
+    materials,
+    usedTotal,
+    boughtTotal,
+    hands,
+    heating,
+    total: usedTotal + hands + heating,
+    totalBought: boughtTotal + hands + heating,
+  };
 }

@@ -52,7 +52,9 @@ export function mixError(input: MixErrorInput): MixErrorResult {
   const k = secondReadings(input.weighing, 'weighing');
   const worst = worstError(resinG, secondG, wanted, r, k);
   const within = Math.abs(error) <= tolerance + 1e-12;
-  const remarks: Remark[] = within ? [] : [{ id: 'mix.out-of-ratio', params: { errorPercent: error * 100, tolerancePercent: tolerance * 100 } }];
+  const remarks: Remark[] = within
+    ? []
+    : [{ id: 'mix.out-of-ratio', params: { errorPercent: error * 100, tolerancePercent: tolerance * 100 } }];
   return {
     actualPer100: (100 * secondG) / resinG,
     errorPercent: error * 100,

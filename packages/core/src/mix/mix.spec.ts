@@ -23,11 +23,21 @@ describe('mix', () => {
   });
 
   it('takes a product’s own ratio by volume: 2:1 by volume at 1.15 and 0.95 g/ml is 100:41.3 by weight', () => {
-    const result = mix({ systemId: 'epoxy-slow', totalG: 100, hardenerPer100ByVolume: 50, resinDensityGPerMl: 1.15, hardenerDensityGPerMl: 0.95 });
+    const result = mix({
+      systemId: 'epoxy-slow',
+      totalG: 100,
+      hardenerPer100ByVolume: 50,
+      resinDensityGPerMl: 1.15,
+      hardenerDensityGPerMl: 0.95,
+    });
     expect(result.per100ByWeight).toBeCloseTo(41.304, 3);
     expect(result.resinMl / result.secondMl).toBeCloseTo(2, 9);
-    expect(() => mix({ systemId: 'epoxy-slow', totalG: 100, hardenerPer100ByVolume: 50, hardenerPer100ByWeight: 30 })).toThrow(jasmine.objectContaining({ code: 'inconsistent' }));
-    expect(() => mix({ systemId: 'polyester', totalG: 100, hardenerPer100ByWeight: 30 })).toThrow(jasmine.objectContaining({ field: 'hardenerPer100ByWeight' }));
+    expect(() =>
+      mix({ systemId: 'epoxy-slow', totalG: 100, hardenerPer100ByVolume: 50, hardenerPer100ByWeight: 30 }),
+    ).toThrow(jasmine.objectContaining({ code: 'inconsistent' }));
+    expect(() => mix({ systemId: 'polyester', totalG: 100, hardenerPer100ByWeight: 30 })).toThrow(
+      jasmine.objectContaining({ field: 'hardenerPer100ByWeight' }),
+    );
   });
 
   it('counts catalyst as the workshop does: 2 % of 300 g is 6 ml', () => {
@@ -38,16 +48,26 @@ describe('mix', () => {
 
   it('weighs peroxide at 1.12 g/ml: 1 % of 1 kg is 10 ml and 11.2 g, 10.08 to 12.32 allowed', () => {
     const result = mix({ systemId: 'polyester', totalG: 1000, catalystPercent: 1 });
-    expect([result.secondMl, result.secondG, result.secondMinG, result.secondMaxG].map((x) => Number(x.toFixed(9)))).toEqual([10, 11.2, 10.08, 12.32]);
+    expect(
+      [result.secondMl, result.secondG, result.secondMinG, result.secondMaxG].map((x) => Number(x.toFixed(9))),
+    ).toEqual([10, 11.2, 10.08, 12.32]);
     expect(result.scaleG[2]).toBeCloseTo(1011.2, 9);
-    const light = mix({ card: { ...systemOf('polyester', undefined), catalystDensityGPerMl: 0.9 } as CatalysedCard, totalG: 1000, catalystPercent: 1 });
+    const light = mix({
+      card: { ...systemOf('polyester', undefined), catalystDensityGPerMl: 0.9 } as CatalysedCard,
+      totalG: 1000,
+      catalystPercent: 1,
+    });
     expect(light.remarks.map(({ id }) => id)).toContain('mix.catalyst-density');
   });
 
   it('never counts no drops, and says when whole drops miss the range, the tolerance or are hardly a measure', () => {
     const small = (totalG: number, catalystPercent: number) => {
       const { drops, dropsPercent, remarks } = mix({ systemId: 'polyester', totalG, catalystPercent });
-      return { drops, dropsPercent, remark: remarks.find(({ id }) => id.startsWith('mix.drops') || id === 'mix.few-drops') };
+      return {
+        drops,
+        dropsPercent,
+        remark: remarks.find(({ id }) => id.startsWith('mix.drops') || id === 'mix.few-drops'),
+      };
     };
     // 1.5 g at 1 %: 0.015 ml are 0.48 drops of 1/32 ml; one is 2.083 %.
     expect(small(1.5, 1).drops).toBe(1);
@@ -57,23 +77,40 @@ describe('mix', () => {
     const outside = small(1, 3);
     expect(outside.remark!.id).toBe('mix.drops-outside');
     expect(outside.remark!.params!['batchG']).toBeCloseTo(500 / 96, 9);
-    expect(small(Number(outside.remark!.params!['batchG']), 3)).toEqual({ drops: 5, dropsPercent: jasmine.any(Number) as unknown as number, remark: undefined });
+    expect(small(Number(outside.remark!.params!['batchG']), 3)).toEqual({
+      drops: 5,
+      dropsPercent: jasmine.any(Number) as unknown as number,
+      remark: undefined,
+    });
     expect(small(4.7, 2).remark!.id).toBe('mix.few-drops');
     expect(small(50, 2).remark).toBeUndefined();
   });
 
   it('refuses what a system has no use for', () => {
-    expect(() => mix({ systemId: 'epoxy-slow', totalG: 100, catalystPercent: 2 })).toThrow(jasmine.objectContaining({ field: 'catalystPercent', code: 'not-used' }));
-    expect(() => mix({ systemId: 'polyester', totalG: 100, hardenerPer100ByWeight: 30 })).toThrow(jasmine.objectContaining({ field: 'hardenerPer100ByWeight', code: 'not-used' }));
+    expect(() => mix({ systemId: 'epoxy-slow', totalG: 100, catalystPercent: 2 })).toThrow(
+      jasmine.objectContaining({ field: 'catalystPercent', code: 'not-used' }),
+    );
+    expect(() => mix({ systemId: 'polyester', totalG: 100, hardenerPer100ByWeight: 30 })).toThrow(
+      jasmine.objectContaining({ field: 'hardenerPer100ByWeight', code: 'not-used' }),
+    );
     for (const work of [
       () => potExotherm({ cardId: 'epoxy-slow', massG: 50, airTempC: 20, catalystPercent: 2 }),
-      () => throughCure({ cardId: 'epoxy-slow', plies: [{ thicknessMm: 1, fibreMassFraction: 0.5 }], airTempC: 20, catalystPercent: 2 }),
+      () =>
+        throughCure({
+          cardId: 'epoxy-slow',
+          plies: [{ thicknessMm: 1, fibreMassFraction: 0.5 }],
+          airTempC: 20,
+          catalystPercent: 2,
+        }),
     ])
       expect(work).toThrow(jasmine.objectContaining({ code: 'not-used' }));
   });
 
   it('refuses catalyst outside the product’s range', () => {
-    for (const catalystPercent of [0.5, 4]) expect(() => mix({ systemId: 'polyester', totalG: 300, catalystPercent })).toThrow(jasmine.objectContaining({ field: 'catalystPercent', code: 'out-of-range' }));
+    for (const catalystPercent of [0.5, 4])
+      expect(() => mix({ systemId: 'polyester', totalG: 300, catalystPercent })).toThrow(
+        jasmine.objectContaining({ field: 'catalystPercent', code: 'out-of-range' }),
+      );
   });
 
   it('warns of a pot that may run away', () => {
@@ -83,7 +120,10 @@ describe('mix', () => {
 
 describe('mix error', () => {
   it('is +1.1 % for 41.0 g of hardener in 135.2 g at 100:30', () => {
-    expect(mixError({ per100ByWeight: 30, resinG: 135.2, secondG: 41 }).errorPercent).toBeCloseTo(100 * (41 / 135.2 / 0.3 - 1), 9);
+    expect(mixError({ per100ByWeight: 30, resinG: 135.2, secondG: 41 }).errorPercent).toBeCloseTo(
+      100 * (41 / 135.2 / 0.3 - 1),
+      9,
+    );
     expect(mixError({ per100ByWeight: 30, resinG: 100, secondG: 30.9 }).within).toBeTrue();
     expect(mixError({ per100ByWeight: 30, resinG: 100, secondG: 30.91 }).within).toBeFalse();
   });
@@ -91,7 +131,13 @@ describe('mix error', () => {
   it('takes the two parts off in opposite directions for the worst case, the second of two on one tare twice as far', () => {
     const { worstPercent } = mixError({ per100ByWeight: 50, resinG: 10, secondG: 5, readingErrorG: 0.5 });
     expect(worstPercent).toBeCloseTo(100 * (6 / 9.5 / 0.5 - 1), 9);
-    const rezeroed = mixError({ per100ByWeight: 50, resinG: 10, secondG: 5, readingErrorG: 0.5, weighing: 're-zeroed' });
+    const rezeroed = mixError({
+      per100ByWeight: 50,
+      resinG: 10,
+      secondG: 5,
+      readingErrorG: 0.5,
+      weighing: 're-zeroed',
+    });
     expect(rezeroed.worstPercent).toBeCloseTo(100 * (5.5 / 9.5 / 0.5 - 1), 9);
   });
 
@@ -101,7 +147,9 @@ describe('mix error', () => {
     expect(total).toBeCloseTo(166.76, 1);
     expect(smallestBatch(0.3, 0.03, 0.5, 1)).toBeCloseTo(94.54, 2);
     const resinG = total / 1.3;
-    expect(mixError({ per100ByWeight: 30, resinG, secondG: total - resinG, readingErrorG: 0.5 }).worstPercent).toBeCloseTo(3, 9);
+    expect(
+      mixError({ per100ByWeight: 30, resinG, secondG: total - resinG, readingErrorG: 0.5 }).worstPercent,
+    ).toBeCloseTo(3, 9);
   });
 
   it('finds a small 5:1 batch with a coarse cup worse than a 2:1', () => {
@@ -111,14 +159,22 @@ describe('mix error', () => {
 
 describe('resin quantity', () => {
   it('is the hand sum for a tenth of a square metre of 450 mat with primer and waste', () => {
-    const result = resinQuantity({ plies: [{ areaMm2: 100_000, arealWeightGsm: 450, fibreMassFraction: 0.3 }], primeAreaMm2: 100_000, primeGsm: 125, wastePercent: 12, potFloorG: 0 });
+    const result = resinQuantity({
+      plies: [{ areaMm2: 100_000, arealWeightGsm: 450, fibreMassFraction: 0.3 }],
+      primeAreaMm2: 100_000,
+      primeGsm: 125,
+      wastePercent: 12,
+      potFloorG: 0,
+    });
     expect(result.plies[0]).toEqual({ fabricG: 45, resinG: jasmine.any(Number) as never });
     expect(result.pliesResinG).toBeCloseTo(105, 9);
     expect(result.totalResinG).toBeCloseTo((105 + 12.5) * 1.12, 9);
   });
 
   it('charges every pot its floor when that is more', () => {
-    expect(resinQuantity({ plies: [{ areaMm2: 1000, arealWeightGsm: 200, fibreMassFraction: 0.5 }], pots: 3 }).wasteG).toBe(75);
+    expect(
+      resinQuantity({ plies: [{ areaMm2: 1000, arealWeightGsm: 200, fibreMassFraction: 0.5 }], pots: 3 }).wasteG,
+    ).toBe(75);
   });
 });
 
@@ -132,14 +188,17 @@ describe('batches', () => {
   });
 
   it('halves the working time for ten degrees more', () => {
-    const at = (tempC: number) => batches({ card: card('epoxy-medium'), pliesG: [10], extraG: 0, tempC }).workingTimeMin;
+    const at = (tempC: number) =>
+      batches({ card: card('epoxy-medium'), pliesG: [10], extraG: 0, tempC }).workingTimeMin;
     expect(at(32) / at(22)).toBeCloseTo(0.5, 9);
   });
 
   it('splits a ply that no pot can wet and refuses the absurd', () => {
     const { batches: pots, limitG } = batches({ card: card('epoxy-fast'), pliesG: [400], extraG: 0 });
     expect(pots.length).toBe(Math.ceil(400 / limitG));
-    expect(() => batches({ card: card('epoxy-fast'), pliesG: [1e6], extraG: 0 })).toThrow(jasmine.objectContaining({ code: 'too-many-pots', field: 'pliesG' }));
+    expect(() => batches({ card: card('epoxy-fast'), pliesG: [1e6], extraG: 0 })).toThrow(
+      jasmine.objectContaining({ code: 'too-many-pots', field: 'pliesG' }),
+    );
   });
 
   it('goes on after Z', () => expect([0, 25, 26, 27].map(potLabel)).toEqual(['A', 'Z', 'AA', 'AB']));
@@ -147,7 +206,8 @@ describe('batches', () => {
 
 describe('pots of plies that take nothing', () => {
   it('still hold the primer and the waste', () => {
-    const mass = (pliesG: number[], extraG: number): number => batches({ card: card('epoxy-slow'), pliesG, extraG }).batches.reduce((sum, { massG }) => sum + massG, 0);
+    const mass = (pliesG: number[], extraG: number): number =>
+      batches({ card: card('epoxy-slow'), pliesG, extraG }).batches.reduce((sum, { massG }) => sum + massG, 0);
     expect(mass([0, 0, 0], 90)).toBeCloseTo(90, 9);
     expect(mass([], 90)).toBeCloseTo(90, 9);
     expect(mass([0, 60], 30)).toBeCloseTo(90, 9);

@@ -64,7 +64,9 @@ const FEW_DROPS = 5;
 export function mix(input: MixInput): MixResult {
   const card = withSheet(input.card ?? requireEntry(SYSTEMS, input.systemId ?? '', 'systemId'), input);
   const totalG = requireNumber(input.totalG, 'totalG', { min: 0.1, max: 100_000 });
-  if (card.kind === 'two-part') for (const field of ['catalystPercent', 'dropsPerMl'] as const) if (input[field] !== undefined) throw new CoreError('not-used', field, { with: card.name });
+  if (card.kind === 'two-part')
+    for (const field of ['catalystPercent', 'dropsPerMl'] as const)
+      if (input[field] !== undefined) throw new CoreError('not-used', field, { with: card.name });
   const result = card.kind === 'two-part' ? twoPart(card, totalG) : catalysed(card, totalG, input);
   if (secondReadings(input.weighing, 'weighing') === 1) result.scaleG = [0, result.resinG, result.secondG];
   if (input.tempC !== undefined) result.remarks.push(...coldRemarks(card.minTempC, input.tempC));
@@ -75,30 +77,64 @@ export function mix(input: MixInput): MixResult {
 /** The card with the figures of the product's own sheet in place of its own. */
 function withSheet(card: SystemCard, input: MixInput): SystemCard {
   const { hardenerPer100ByWeight, hardenerPer100ByVolume } = input;
-  const resinDensityGPerMl = requireNumber(input.resinDensityGPerMl ?? card.resinDensityGPerMl, 'resinDensityGPerMl', { min: 0.5, max: 3 });
+  const resinDensityGPerMl = requireNumber(input.resinDensityGPerMl ?? card.resinDensityGPerMl, 'resinDensityGPerMl', {
+    min: 0.5,
+    max: 3,
+  });
   if (card.kind !== 'two-part') {
-    for (const field of ['hardenerPer100ByWeight', 'hardenerPer100ByVolume', 'hardenerDensityGPerMl'] as const) if (input[field] !== undefined) throw new CoreError('not-used', field, { with: card.name });
+    for (const field of ['hardenerPer100ByWeight', 'hardenerPer100ByVolume', 'hardenerDensityGPerMl'] as const)
+      if (input[field] !== undefined) throw new CoreError('not-used', field, { with: card.name });
     return { ...card, resinDensityGPerMl };
   }
-  const hardenerDensityGPerMl = requireNumber(input.hardenerDensityGPerMl ?? card.hardenerDensityGPerMl, 'hardenerDensityGPerMl', { min: 0.5, max: 3 });
-  if (hardenerPer100ByWeight !== undefined && hardenerPer100ByVolume !== undefined) throw new CoreError('inconsistent', 'hardenerPer100ByVolume', { why: 'two-ratios' });
-  const fromVolume = hardenerPer100ByVolume === undefined ? undefined : ratioByWeight(requireNumber(hardenerPer100ByVolume, 'hardenerPer100ByVolume', { min: 1, max: 200 }), resinDensityGPerMl, hardenerDensityGPerMl);
-  return { ...card, resinDensityGPerMl, hardenerDensityGPerMl, hardenerPer100ByWeight: hardenerPer100ByWeight ?? fromVolume ?? card.hardenerPer100ByWeight };
+  const hardenerDensityGPerMl = requireNumber(
+    input.hardenerDensityGPerMl ?? card.hardenerDensityGPerMl,
+    'hardenerDensityGPerMl',
+    { min: 0.5, max: 3 },
+  );
+  if (hardenerPer100ByWeight !== undefined && hardenerPer100ByVolume !== undefined)
+    throw new CoreError('inconsistent', 'hardenerPer100ByVolume', { why: 'two-ratios' });
+  const fromVolume =
+    hardenerPer100ByVolume === undefined
+      ? undefined
+      : ratioByWeight(
+          requireNumber(hardenerPer100ByVolume, 'hardenerPer100ByVolume', { min: 1, max: 200 }),
+          resinDensityGPerMl,
+          hardenerDensityGPerMl,
+        );
+  return {
+    ...card,
+    resinDensityGPerMl,
+    hardenerDensityGPerMl,
+    hardenerPer100ByWeight: hardenerPer100ByWeight ?? fromVolume ?? card.hardenerPer100ByWeight,
+  };
 }
 
 function twoPart(card: TwoPartCard, totalG: number): MixResult {
   const per100 = requireNumber(card.hardenerPer100ByWeight, 'hardenerPer100ByWeight', { min: 1, max: 200 });
   const resinG = (totalG * 100) / (100 + per100);
   const secondG = totalG - resinG;
-  return { ...parts(card, resinG, secondG, card.hardenerDensityGPerMl), catalystPercent: null, drops: null, dropsPercent: null, remarks: [] };
+  return {
+    ...parts(card, resinG, secondG, card.hardenerDensityGPerMl),
+    catalystPercent: null,
+    drops: null,
+    dropsPercent: null,
+    remarks: [],
+  };
 }
 
 function catalysed(card: CatalysedCard, resinG: number, input: MixInput): MixResult {
-  const percent = input.catalystPercent ?? (input.tempC === undefined ? (card.catalystMinPercent + card.catalystMaxPercent) / 2 : catalystFor(card, input.tempC));
+  const percent =
+    input.catalystPercent ??
+    (input.tempC === undefined
+      ? (card.catalystMinPercent + card.catalystMaxPercent) / 2
+      : catalystFor(card, input.tempC));
   requireNumber(percent, 'catalystPercent', { min: card.catalystMinPercent, max: card.catalystMaxPercent });
   const secondMl = (resinG / 1000) * 10 * percent;
   const dropsPerMl = requireNumber(input.dropsPerMl ?? DEFAULT_DROPS_PER_ML, 'dropsPerMl', { min: 5, max: 100 });
-  const counted = secondMl < DROPS_UNDER_ML ? countedDrops(card, resinG, percent, dropsPerMl) : { drops: null, dropsPercent: null, remarks: [] };
+  const counted =
+    secondMl < DROPS_UNDER_ML
+      ? countedDrops(card, resinG, percent, dropsPerMl)
+      : { drops: null, dropsPercent: null, remarks: [] };
   const odd = card.catalystDensityGPerMl < LIGHTEST_PEROXIDE || card.catalystDensityGPerMl > HEAVIEST_PEROXIDE;
   const remarks: Remark[] = [
     { id: 'mix.catalyst-by-volume', params: { percent, gramPerMl: card.catalystDensityGPerMl } },
@@ -121,7 +157,12 @@ const [LIGHTEST_PEROXIDE, HEAVIEST_PEROXIDE] = [1, 1.3];
  * Catalyst in whole drops, one at the least: 0 drops never set. Rounding may leave the product's range or its tolerance, and a few drops are hardly a
  * measure: then the next batch up that comes out even is offered.
  */
-function countedDrops(card: CatalysedCard, resinG: number, percent: number, dropsPerMl: number): Pick<MixResult, 'drops' | 'dropsPercent' | 'remarks'> {
+function countedDrops(
+  card: CatalysedCard,
+  resinG: number,
+  percent: number,
+  dropsPerMl: number,
+): Pick<MixResult, 'drops' | 'dropsPercent' | 'remarks'> {
   /** Resin that one drop is exactly right for, g. */
   const gPerDrop = 100 / (dropsPerMl * percent);
   const exact = resinG / gPerDrop;
@@ -131,7 +172,13 @@ function countedDrops(card: CatalysedCard, resinG: number, percent: number, drop
   const outside = dropsPercent < card.catalystMinPercent - 1e-9 || dropsPercent > card.catalystMaxPercent + 1e-9;
   const batchDrops = Math.max(FEW_DROPS, Math.ceil(exact - 1e-9));
   const params = { drops, percent: dropsPercent, errorPercent, batchG: gPerDrop * batchDrops, batchDrops };
-  const off = outside ? 'mix.drops-outside' : Math.abs(errorPercent) > card.tolerancePercent + 1e-9 ? 'mix.drops-off' : drops < FEW_DROPS ? 'mix.few-drops' : null;
+  const off = outside
+    ? 'mix.drops-outside'
+    : Math.abs(errorPercent) > card.tolerancePercent + 1e-9
+      ? 'mix.drops-off'
+      : drops < FEW_DROPS
+        ? 'mix.few-drops'
+        : null;
   const range = { min: card.catalystMinPercent, max: card.catalystMaxPercent, tolerancePercent: card.tolerancePercent };
   return { drops, dropsPercent, remarks: off ? [{ id: off, params: { ...params, ...range } }] : [] };
 }
@@ -141,13 +188,24 @@ function countedDrops(card: CatalysedCard, resinG: number, percent: number, drop
  * between, to a tenth. Cold wants more, warm less; outside the range it stays soft or burns.
  * @throws CoreError for a temperature no shed has
  */
-export function catalystFor({ catalystMinPercent, catalystMaxPercent, minTempC, maxTempC }: CatalysedCard, tempC: number): number {
-  const warm = Math.min(1, Math.max(0, (requireNumber(tempC, 'tempC', { min: -30, max: 80 }) - minTempC) / (maxTempC - minTempC)));
+export function catalystFor(
+  { catalystMinPercent, catalystMaxPercent, minTempC, maxTempC }: CatalysedCard,
+  tempC: number,
+): number {
+  const warm = Math.min(
+    1,
+    Math.max(0, (requireNumber(tempC, 'tempC', { min: -30, max: 80 }) - minTempC) / (maxTempC - minTempC)),
+  );
   const percent = Math.round(10 * (catalystMaxPercent + warm * (catalystMinPercent - catalystMaxPercent))) / 10;
   return Math.min(catalystMaxPercent, Math.max(catalystMinPercent, percent));
 }
 
-function parts(card: SystemCard, resinG: number, secondG: number, secondDensity: number): Omit<MixResult, 'catalystPercent' | 'drops' | 'dropsPercent' | 'remarks'> {
+function parts(
+  card: SystemCard,
+  resinG: number,
+  secondG: number,
+  secondDensity: number,
+): Omit<MixResult, 'catalystPercent' | 'drops' | 'dropsPercent' | 'remarks'> {
   const resinMl = resinG / requireNumber(card.resinDensityGPerMl, 'card.resinDensityGPerMl', { min: 0.5, max: 3 });
   const secondMl = secondG / requireNumber(secondDensity, 'card.hardenerDensityGPerMl', { min: 0.5, max: 3 });
   const tolerance = card.tolerancePercent / 100;

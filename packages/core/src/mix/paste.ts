@@ -28,7 +28,13 @@ export interface PasteResult {
   remarks: Remark[];
 }
 
-export const USUAL_CONSISTENCY: Readonly<Record<NonNullable<PasteInput['use']>, Consistency>> = { bonding: 'mayonnaise', bedding: 'mayonnaise', fillet: 'peanut-butter', fairing: 'peanut-butter', plug: 'peanut-butter' };
+export const USUAL_CONSISTENCY: Readonly<Record<NonNullable<PasteInput['use']>, Consistency>> = {
+  bonding: 'mayonnaise',
+  bedding: 'mayonnaise',
+  fillet: 'peanut-butter',
+  fairing: 'peanut-butter',
+  plug: 'peanut-butter',
+};
 const USUAL_RESIN_DENSITY = 1.1;
 
 /**
@@ -39,15 +45,22 @@ const USUAL_RESIN_DENSITY = 1.1;
 export function paste(input: PasteInput): PasteResult {
   const volumeMl = requireNumber(input.volumeMl, 'volumeMl', { min: 0.1, max: 200_000 });
   const filler = input.filler ?? requireEntry(FILLERS, input.fillerId ?? '', 'fillerId');
-  const density = requireNumber(input.resinDensityGPerMl ?? USUAL_RESIN_DENSITY, 'resinDensityGPerMl', { min: 0.7, max: 2.5 });
+  const density = requireNumber(input.resinDensityGPerMl ?? USUAL_RESIN_DENSITY, 'resinDensityGPerMl', {
+    min: 0.7,
+    max: 2.5,
+  });
   const consistency = input.consistency ?? (input.use ? USUAL_CONSISTENCY[input.use] : 'mayonnaise');
   requireEntry(
     CONSISTENCIES.map((id) => ({ id })),
     consistency,
     'consistency',
   );
-  if (input.heapToResin !== undefined && input.consistency !== undefined) throw new CoreError('not-used', 'consistency', { with: 'a heap given by volume' });
-  const heapToResin = requireNumber(input.heapToResin ?? heapOf(filler, consistency), 'heapToResin', { min: 0, max: 10 });
+  if (input.heapToResin !== undefined && input.consistency !== undefined)
+    throw new CoreError('not-used', 'consistency', { with: 'a heap given by volume' });
+  const heapToResin = requireNumber(input.heapToResin ?? heapOf(filler, consistency), 'heapToResin', {
+    min: 0,
+    max: 10,
+  });
   const bulk = requireNumber(filler.bulkDensityKgM3, 'filler.bulkDensityKgM3', { min: 5, max: 5000 });
   const own = requireNumber(trueDensityOf(filler), 'filler.trueDensityKgM3', { min: bulk, max: 8000 });
   const resinMl = volumeMl / (1 + (heapToResin * bulk) / own);
@@ -62,6 +75,9 @@ export function paste(input: PasteInput): PasteResult {
     densityGPerMl: (resinG + fillerG) / volumeMl,
     heapToResin,
     fillerName: filler.name,
-    remarks: bonds && (filler.purpose === 'light' || filler.purpose === 'cheap') ? [{ id: 'paste.not-for-bonding', params: { filler: filler.name } }] : [],
+    remarks:
+      bonds && (filler.purpose === 'light' || filler.purpose === 'cheap')
+        ? [{ id: 'paste.not-for-bonding', params: { filler: filler.name } }]
+        : [],
   };
 }

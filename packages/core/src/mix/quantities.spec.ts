@@ -25,7 +25,9 @@ describe('everything a job takes', () => {
   it('wastes at least the floor of every pot', () => {
     expect(quantities({ primes: [{ surface: 'laminate', areaMm2: 100_000 }], pots: 3 }).wasteG).toBe(75);
     expect(() => quantities({})).toThrow(jasmine.objectContaining({ code: 'empty' }));
-    expect(() => quantities({ primes: [{ surface: 'ice' as never, areaMm2: 1 }] })).toThrow(jasmine.objectContaining({ field: 'primes.0.surface' }));
+    expect(() => quantities({ primes: [{ surface: 'ice' as never, areaMm2: 1 }] })).toThrow(
+      jasmine.objectContaining({ field: 'primes.0.surface' }),
+    );
   });
 });
 
@@ -43,17 +45,23 @@ describe('packs to buy', () => {
       const begun = performance.now();
       const bought = packsFor(1_234_567, sizes.map((size) => ({ size, price: price * size ** 0.9 }))); // prettier-ignore
       expect(performance.now() - begun).toBeLessThan(1000);
-      expect(bought.packs.reduce((sum, { size, count }) => sum + size * count, 0)).toBeGreaterThanOrEqual(1_234_567 - 1e-6);
+      expect(bought.packs.reduce((sum, { size, count }) => sum + size * count, 0)).toBeGreaterThanOrEqual(
+        1_234_567 - 1e-6,
+      );
     }
   });
 
   it('never costs more than any other way of covering it', () => {
     const random = seeded(5);
     for (let i = 0; i < 40; i++) {
-      const packs = [1, 2, 3].map(() => ({ size: Math.round(random.between(2, 40)), price: Math.round(random.between(1, 30)) }));
+      const packs = [1, 2, 3].map(() => ({
+        size: Math.round(random.between(2, 40)),
+        price: Math.round(random.between(1, 30)),
+      }));
       const amount = Math.round(random.between(1, 120));
       const least: number[] = [0];
-      for (let x = 1; x <= amount; x++) least[x] = Math.min(...packs.map(({ size, price }) => (least[Math.max(0, x - size)] ?? 0) + price));
+      for (let x = 1; x <= amount; x++)
+        least[x] = Math.min(...packs.map(({ size, price }) => (least[Math.max(0, x - size)] ?? 0) + price));
       expect(packsFor(amount, packs).price).toBe(least[amount]!);
     }
   });

@@ -60,14 +60,18 @@ const MOST = 200;
 export function quantities(input: QuantitiesInput): QuantitiesResult {
   const { plies = [], primes = [], pastes = [], coats = [] } = input;
   if (plies.length + primes.length + pastes.length + coats.length === 0) throw new CoreError('empty', 'plies');
-  for (const [field, list] of Object.entries({ plies, primes, pastes, coats })) if (list.length > MOST) throw new CoreError('too-many', field, { max: MOST });
+  for (const [field, list] of Object.entries({ plies, primes, pastes, coats }))
+    if (list.length > MOST) throw new CoreError('too-many', field, { max: MOST });
   const wastePercent = requireNumber(input.wastePercent ?? 12, 'wastePercent', { min: 0, max: 100 });
   const floorG = requireNumber(input.potFloorG ?? 25, 'potFloorG', { min: 0, max: 1000 });
   const pots = requireNumber(input.pots ?? 1, 'pots', { min: 0, max: 1000 });
   const laid = plies.length > 0 ? resinQuantity({ plies }) : null;
   const primesG = primes.map(({ surface, areaMm2, gsm }, i) => {
     const usual = requireEntry(Object.entries(PRIME_GSM).map(([id, value]) => ({ id, value })), surface, `primes.${i}.surface`).value; // prettier-ignore
-    return (requireNumber(areaMm2, `primes.${i}.areaMm2`, { min: 0, max: 4e8 }) / 1e6) * requireNumber(gsm ?? usual, `primes.${i}.gsm`, { min: 0, max: 2000 });
+    return (
+      (requireNumber(areaMm2, `primes.${i}.areaMm2`, { min: 0, max: 4e8 }) / 1e6) *
+      requireNumber(gsm ?? usual, `primes.${i}.gsm`, { min: 0, max: 2000 })
+    );
   });
   const made = pastes.map(({ name: _, ...one }) => paste(one));
   const coatsG = coats.map(
@@ -76,10 +80,14 @@ export function quantities(input: QuantitiesInput): QuantitiesResult {
       requireNumber(thicknessMm, `coats.${i}.thicknessMm`, { min: 0, max: 50 }) *
       requireNumber(densityGPerMl ?? COAT_DENSITY, `coats.${i}.densityGPerMl`, { min: 0.2, max: 3 }),
   );
-  const used = sum(laid?.plies.map(({ resinG }) => resinG) ?? []) + sum(primesG) + sum(made.map(({ resinG }) => resinG));
+  const used =
+    sum(laid?.plies.map(({ resinG }) => resinG) ?? []) + sum(primesG) + sum(made.map(({ resinG }) => resinG));
   const wasteG = used === 0 ? 0 : Math.max((used * wastePercent) / 100, floorG * pots);
   const mixedG = used + wasteG;
-  const per100 = input.per100ByWeight === undefined ? null : requireNumber(input.per100ByWeight, 'per100ByWeight', { min: 0.05, max: 1000 });
+  const per100 =
+    input.per100ByWeight === undefined
+      ? null
+      : requireNumber(input.per100ByWeight, 'per100ByWeight', { min: 0.05, max: 1000 });
   const resinG = per100 === null ? null : (mixedG * 100) / (100 + per100);
   const secondG = resinG === null ? null : mixedG - resinG;
   return {
@@ -93,7 +101,10 @@ export function quantities(input: QuantitiesInput): QuantitiesResult {
     resinG,
     secondG,
     coatsG,
-    buy: { resin: input.packs?.resin ? packsFor(resinG ?? mixedG, input.packs.resin, 'packs.resin') : null, second: input.packs?.second && secondG !== null ? packsFor(secondG, input.packs.second, 'packs.second') : null },
+    buy: {
+      resin: input.packs?.resin ? packsFor(resinG ?? mixedG, input.packs.resin, 'packs.resin') : null,
+      second: input.packs?.second && secondG !== null ? packsFor(secondG, input.packs.second, 'packs.second') : null,
+    },
   };
 }
 
@@ -118,12 +129,14 @@ export function packsFor(amount: number, packs: readonly Pack[], field = 'packs'
     requireNumber(price, `${field}.${i}.price`, { min: 0, max: 1e7 });
   });
   const wanted = requireNumber(amount, 'amount', { min: 0, max: 1e9 });
-  if (wanted / Math.max(...packs.map(({ size }) => size)) > MOST_OF_ONE) throw new CoreError('too-many', field, { max: MOST_OF_ONE });
+  if (wanted / Math.max(...packs.map(({ size }) => size)) > MOST_OF_ONE)
+    throw new CoreError('too-many', field, { max: MOST_OF_ONE });
   const sizes = [...packs].sort((a, b) => a.price / a.size - b.price / b.size || b.size - a.size);
   const counts = sizes.map(() => 0);
   let best = { price: Infinity, left: Infinity, counts: [...counts] };
   let ways = 0;
-  const better = (price: number, left: number): boolean => price < best.price - 1e-9 || (price < best.price + 1e-9 && left < best.left - 1e-9);
+  const better = (price: number, left: number): boolean =>
+    price < best.price - 1e-9 || (price < best.price + 1e-9 && left < best.left - 1e-9);
   const tryFrom = (at: number, missing: number, price: number): void => {
     if (missing <= 1e-9) {
       if (better(price, -missing)) best = { price, left: Math.max(0, -missing), counts: [...counts] };

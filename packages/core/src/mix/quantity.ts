@@ -57,5 +57,12 @@ export function resinQuantity(input: QuantityInput): QuantityResult {
   const pots = requireNumber(input.pots ?? 1, 'pots', { min: 1, max: 1000 });
   const pliesResinG = plies.reduce((sum, ply) => sum + ply.resinG, 0);
   const wasteG = Math.max(((pliesResinG + primeG) * wastePercent) / 100, floorG * pots);
-  return { plies, fabricG: plies.reduce((sum, ply) => sum + ply.fabricG, 0), pliesResinG, primeG, wasteG, totalResinG: pliesResinG + primeG + wasteG };
+  return {
+    plies,
+    fabricG: plies.reduce((sum, ply) => sum + ply.fabricG, 0),
+    pliesResinG,
+    primeG,
+    wasteG,
+    totalResinG: pliesResinG + primeG + wasteG,
+  };
 }

@@ -3,9 +3,27 @@ import { type Weighing, secondReadings, smallestBatch, worstError } from './mix-
 
 /** Something both parts are measured with. */
 export type MeasuringTool =
-  | { kind: 'scale'; name: string; /** Reads to so many grams, each reading off by half of it at least. */ stepG: number; errorG?: number; mostG?: number }
-  | { kind: 'lines'; name: string; /** Cup or syringe: lines so far apart; read to half of it. */ stepMl: number; errorMl?: number; mostMl?: number }
-  | { kind: 'pump'; name: string; /** One stroke of the resin pump and of the second. */ resinStrokeMl: number; secondStrokeMl: number; /** A stroke is off by so much. */ strokePercent: number };
+  | {
+      kind: 'scale';
+      name: string;
+      /** Reads to so many grams, each reading off by half of it at least. */ stepG: number;
+      errorG?: number;
+      mostG?: number;
+    }
+  | {
+      kind: 'lines';
+      name: string;
+      /** Cup or syringe: lines so far apart; read to half of it. */ stepMl: number;
+      errorMl?: number;
+      mostMl?: number;
+    }
+  | {
+      kind: 'pump';
+      name: string;
+      /** One stroke of the resin pump and of the second. */ resinStrokeMl: number;
+      secondStrokeMl: number;
+      /** A stroke is off by so much. */ strokePercent: number;
+    };
 
 export interface ToolsInput {
   tools: readonly MeasuringTool[];
@@ -52,7 +70,10 @@ export function smallestBatches(input: ToolsInput): ToolsResult {
   if (!Array.isArray(input.tools) || input.tools.length === 0) throw new CoreError('empty', 'tools');
   if (input.tools.length > MOST_TOOLS) throw new CoreError('too-many', 'tools', { max: MOST_TOOLS });
   const byWeight = requireNumber(input.per100ByWeight, 'per100ByWeight', { min: 0.05, max: 1000 }) / 100;
-  const [resin, second] = [requireNumber(input.resinDensityGPerMl, 'resinDensityGPerMl', { min: 0.5, max: 3 }), requireNumber(input.secondDensityGPerMl, 'secondDensityGPerMl', { min: 0.5, max: 3 })];
+  const [resin, second] = [
+    requireNumber(input.resinDensityGPerMl, 'resinDensityGPerMl', { min: 0.5, max: 3 }),
+    requireNumber(input.secondDensityGPerMl, 'secondDensityGPerMl', { min: 0.5, max: 3 }),
+  ];
   const tolerance = requireNumber(input.tolerancePercent, 'tolerancePercent', { above: 0, max: 50 }) / 100;
   const batchG = input.batchG === undefined ? null : requireNumber(input.batchG, 'batchG', { min: 0.1, max: 100_000 });
   const byVolume = (byWeight * resin) / second;
@@ -63,17 +84,36 @@ export function smallestBatches(input: ToolsInput): ToolsResult {
     const field = `tools.${i}`;
     const base = { name: tool.name, kind: tool.kind, strokes: null };
     if (tool.kind === 'pump') return { ...base, ...pumped(tool, field, byVolume, resin, second, tolerance, batchG) };
-    const [step, own, most, ratio, unitG] = tool.kind === 'scale' ? [tool.stepG, tool.errorG, tool.mostG, byWeight, 1] : [tool.stepMl, tool.errorMl, tool.mostMl, byVolume, gPerMl];
-    const error = requireNumber(own ?? requireNumber(step, `${field}.step`, { above: 0, max: 1000 }) / 2, `${field}.error`, { min: 0, max: 1000 });
+    const [step, own, most, ratio, unitG] =
+      tool.kind === 'scale'
+        ? [tool.stepG, tool.errorG, tool.mostG, byWeight, 1]
+        : [tool.stepMl, tool.errorMl, tool.mostMl, byVolume, gPerMl];
+    const error = requireNumber(
+      own ?? requireNumber(step, `${field}.step`, { above: 0, max: 1000 }) / 2,
+      `${field}.error`,
+      { min: 0, max: 1000 },
+    );
     const errors = tool.kind === 'scale' ? scaleErrors : 1;
     const smallest = smallestBatch(ratio, tolerance, error, errors) * unitG;
     const holds = most === undefined || batchG === null || batchG / unitG <= most;
     const worst = batchG !== null && holds ? worstOf(batchG / unitG, ratio, error, errors) : null;
-    return { ...base, smallestG: most !== undefined && smallest / unitG > most ? null : smallest, worstPercent: worst, fits: batchG === null ? null : worst !== null && Math.abs(worst) <= 100 * tolerance + 1e-9 };
+    return {
+      ...base,
+      smallestG: most !== undefined && smallest / unitG > most ? null : smallest,
+      worstPercent: worst,
+      fits: batchG === null ? null : worst !== null && Math.abs(worst) <= 100 * tolerance + 1e-9,
+    };
   });
   const good = tools.filter(({ fits }) => fits).sort((a, b) => Math.abs(a.worstPercent!) - Math.abs(b.worstPercent!));
   const least = Math.min(...tools.map(({ smallestG }) => smallestG ?? Infinity));
-  const remarks: Remark[] = batchG !== null && good.length === 0 ? [Number.isFinite(least) ? { id: 'tools.batch-too-small', params: { batchG, leastG: least } } : { id: 'tools.none', params: { batchG } }] : [];
+  const remarks: Remark[] =
+    batchG !== null && good.length === 0
+      ? [
+          Number.isFinite(least)
+            ? { id: 'tools.batch-too-small', params: { batchG, leastG: least } }
+            : { id: 'tools.none', params: { batchG } },
+        ]
+      : [];
   return { tools, best: good[0]?.name ?? null, remarks };
 }
 
@@ -84,7 +124,15 @@ function worstOf(total: number, ratio: number, error: number, secondErrors: numb
 }
 
 /** Whole strokes of two pumps: those nearest the ratio for the batch, and the fewest that are within tolerance at all. */
-function pumped(tool: Extract<MeasuringTool, { kind: 'pump' }>, field: string, byVolume: number, resin: number, second: number, tolerance: number, batchG: number | null): Omit<ToolVerdict, 'name' | 'kind'> {
+function pumped(
+  tool: Extract<MeasuringTool, { kind: 'pump' }>,
+  field: string,
+  byVolume: number,
+  resin: number,
+  second: number,
+  tolerance: number,
+  batchG: number | null,
+): Omit<ToolVerdict, 'name' | 'kind'> {
   const a = requireNumber(tool.resinStrokeMl, `${field}.resinStrokeMl`, { min: 0.05, max: 1000 });
   const b = requireNumber(tool.secondStrokeMl, `${field}.secondStrokeMl`, { min: 0.05, max: 1000 });
   const off = requireNumber(tool.strokePercent, `${field}.strokePercent`, { min: 0, max: 50 }) / 100;
@@ -95,7 +143,9 @@ function pumped(tool: Extract<MeasuringTool, { kind: 'pump' }>, field: string, b
   };
   const nearest = (resins: number): number => Math.max(1, Math.round((resins * a * byVolume) / b));
   const massOf = (resins: number, seconds: number): number => resins * a * resin + seconds * b * second;
-  const fewest = Array.from({ length: MOST_STROKES }, (_, i) => i + 1).find((resins) => Math.abs(worst(resins, nearest(resins))) <= 100 * tolerance + 1e-9);
+  const fewest = Array.from({ length: MOST_STROKES }, (_, i) => i + 1).find(
+    (resins) => Math.abs(worst(resins, nearest(resins))) <= 100 * tolerance + 1e-9,
+  );
   const smallestG = fewest === undefined ? null : massOf(fewest, nearest(fewest));
   if (batchG === null) return { smallestG, worstPercent: null, fits: null, strokes: null };
   const wanted = batchG / (a * resin * (1 + (byVolume * second) / resin));
@@ -103,5 +153,10 @@ function pumped(tool: Extract<MeasuringTool, { kind: 'pump' }>, field: string, b
   const strokes = { resin: resins, second: nearest(resins) };
   const worstPercent = worst(strokes.resin, strokes.second);
   // Whole strokes make no less than the smallest: a batch under that is another batch.
-  return { smallestG, worstPercent, fits: smallestG !== null && batchG >= smallestG - 1e-9 && Math.abs(worstPercent) <= 100 * tolerance + 1e-9, strokes };
+  return {
+    smallestG,
+    worstPercent,
+    fits: smallestG !== null && batchG >= smallestG - 1e-9 && Math.abs(worstPercent) <= 100 * tolerance + 1e-9,
+    strokes,
+  };
 }

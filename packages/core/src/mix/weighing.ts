@@ -2,7 +2,10 @@ import { type Remark, requireNumber } from '../errors.js';
 import { type MixInput, mix } from './mix.js';
 import { WEIGHINGS, type Weighing, mixError } from './mix-error.js';
 
-export interface WeighingInput extends Pick<MixInput, 'systemId' | 'card' | 'totalG' | 'catalystPercent' | 'tempC' | 'hardenerPer100ByWeight' | 'hardenerPer100ByVolume'> {
+export interface WeighingInput extends Pick<
+  MixInput,
+  'systemId' | 'card' | 'totalG' | 'catalystPercent' | 'tempC' | 'hardenerPer100ByWeight' | 'hardenerPer100ByVolume'
+> {
   /** The scale reads to so many grams; 1 when left out. */
   stepG?: number;
   /** A reading may be off by this, g; half a step when left out. */

@@ -6,7 +6,10 @@ import { parseLocal } from './calendar.js';
 
 const START = '2026-04-16T00:00';
 const AT = parseLocal(START, 'at');
-const airOf = (temps: readonly number[], patch: object = {}): Air => ({ startAt: START, hours: temps.map((tempC) => ({ tempC, humidityPercent: 50, rainMm: 0, sunWPerM2: 300, ...patch })) });
+const airOf = (temps: readonly number[], patch: object = {}): Air => ({
+  startAt: START,
+  hours: temps.map((tempC) => ({ tempC, humidityPercent: 50, rainMm: 0, sunWPerM2: 300, ...patch })),
+});
 
 describe('the air as a clock', () => {
   it('keeps time at 22 °C', () => {
@@ -26,7 +29,8 @@ describe('the air as a clock', () => {
     const temps = Array.from({ length: 72 }, () => random.between(4, 32));
     const clock = new AirClock(airOf(temps));
     let byHour = 0;
-    for (let hour = 0; hour < 48; hour++) byHour += equivalentAge({ airTempC: temps[hour]!, fromHour: 0, toHour: 1, atTempC: 22 }).hours;
+    for (let hour = 0; hour < 48; hour++)
+      byHour += equivalentAge({ airTempC: temps[hour]!, fromHour: 0, toHour: 1, atTempC: 22 }).hours;
     expect(clock.ageBetween(AT, AT + 48 * 60)).toBeCloseTo(byHour, 6);
   });
 
@@ -51,7 +55,10 @@ describe('the air as a clock', () => {
     expect(clock.stopOf({ minTempC: 15 }, AT, AT + 120)).toBeNull();
     expect(clock.stopOf({ minTempC: 15 }, AT, AT + 180)).toEqual({ fault: 'too-cold', againMin: AT + 180 });
     // The work is over in time, but it must hold.
-    expect(clock.stopOf({ minTempC: 15, holdMin: 150 }, AT + 60, AT + 120)).toEqual({ fault: 'too-cold', againMin: AT + 300 });
+    expect(clock.stopOf({ minTempC: 15, holdMin: 150 }, AT + 60, AT + 120)).toEqual({
+      fault: 'too-cold',
+      againMin: AT + 300,
+    });
     expect(clock.stopOf({ minTempC: 15 }, AT + 300, AT + 480)).toBeNull();
   });
 
@@ -59,6 +66,8 @@ describe('the air as a clock', () => {
     expect(new AirClock(airOf([31])).stopOf({ maxTempC: 28 }, AT, AT + 30)!.fault).toBe('too-warm');
     expect(new AirClock(airOf([20], { rainMm: 1 })).stopOf({ noRain: true }, AT, AT + 30)!.fault).toBe('rain');
     expect(new AirClock(airOf([20], { sunWPerM2: 0 })).stopOf({ daylight: true }, AT, AT + 30)!.fault).toBe('dark');
-    expect(new AirClock(airOf([20], { humidityPercent: 95 })).stopOf({ dry: true }, AT, AT + 30)!.fault).toBe('too-humid');
+    expect(new AirClock(airOf([20], { humidityPercent: 95 })).stopOf({ dry: true }, AT, AT + 30)!.fault).toBe(
+      'too-humid',
+    );
   });
 });

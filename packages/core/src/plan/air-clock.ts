@@ -61,7 +61,8 @@ export class AirClock {
       const fault = this.faultAt(needs, i);
       if (fault) return { fault, againMin: this.startMin + 60 * (i + 1) };
     }
-    if (needs.falling && firstWarming(this.air, first, last) !== null) return { fault: 'warming', againMin: this.startMin + 60 * (first + 1) };
+    if (needs.falling && firstWarming(this.air, first, last) !== null)
+      return { fault: 'warming', againMin: this.startMin + 60 * (first + 1) };
     return null;
   }
 
@@ -104,4 +105,7 @@ export class AirClock {
 }
 
 /** Air that stays as it is: where there is no forecast. */
-export const steadyAir = (startAt: string, tempC: number): Air => ({ startAt, hours: [{ tempC, humidityPercent: 50, rainMm: 0, sunWPerM2: 300 }] });
+export const steadyAir = (startAt: string, tempC: number): Air => ({
+  startAt,
+  hours: [{ tempC, humidityPercent: 50, rainMm: 0, sunWPerM2: 300 }],
+});

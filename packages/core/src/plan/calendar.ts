@@ -18,7 +18,14 @@ export function parseLocal(text: string, field: string): number {
   const [year, month, day, hour, minute] = match.slice(1).map(Number) as [number, number, number, number, number];
   const at = Date.UTC(year, month - 1, day, hour, minute);
   const back = new Date(at);
-  if (back.getUTCFullYear() !== year || back.getUTCMonth() !== month - 1 || back.getUTCDate() !== day || hour > 23 || minute > 59) throw new CoreError('unreadable', field, { text, want: 'time' });
+  if (
+    back.getUTCFullYear() !== year ||
+    back.getUTCMonth() !== month - 1 ||
+    back.getUTCDate() !== day ||
+    hour > 23 ||
+    minute > 59
+  )
+    throw new CoreError('unreadable', field, { text, want: 'time' });
   return at / 60_000;
 }
 
@@ -71,13 +78,19 @@ export function workInOneGo(from: number, minutes: number, hours: ShedHours): Wo
 
 export function checkHours(hours: ShedHours, field = 'hours'): ShedHours {
   const { fromMin, toMin, openDays } = hours;
-  if (!(fromMin >= 0 && toMin <= DAY_MIN && toMin - fromMin >= 60)) throw new CoreError('out-of-range', `${field}.toMin`, { min: fromMin + 60, max: DAY_MIN });
+  if (!(fromMin >= 0 && toMin <= DAY_MIN && toMin - fromMin >= 60))
+    throw new CoreError('out-of-range', `${field}.toMin`, { min: fromMin + 60, max: DAY_MIN });
   if (!openDays.some((day) => day >= 0 && day <= 6)) throw new CoreError('empty', `${field}.openDays`);
   return hours;
 }
 
 /** Hours that are both; never open where they share none. */
-export const sharedHours = (a: ShedHours, b: ShedHours): ShedHours => ({ fromMin: Math.max(a.fromMin, b.fromMin), toMin: Math.min(a.toMin, b.toMin), openDays: a.openDays.filter((day) => b.openDays.includes(day)) });
+export const sharedHours = (a: ShedHours, b: ShedHours): ShedHours => ({
+  fromMin: Math.max(a.fromMin, b.fromMin),
+  toMin: Math.min(a.toMin, b.toMin),
+  openDays: a.openDays.filter((day) => b.openDays.includes(day)),
+});
 
 /** Whether there is any working time in them. */
-export const everOpen = ({ fromMin, toMin, openDays }: ShedHours): boolean => toMin > fromMin && openDays.some((day) => day >= 0 && day <= 6);
+export const everOpen = ({ fromMin, toMin, openDays }: ShedHours): boolean =>
+  toMin > fromMin && openDays.some((day) => day >= 0 && day <= 6);

@@ -1,7 +1,16 @@
 import { type AgeLaw, type CureStage, ageLawOf, agingCardOf, usualAgeLaw, warmingFor } from '../cure/index.js';
 import { type Remark, requireNumber } from '../errors.js';
 import type { SystemCard } from '../resin/systems.js';
-import { DEFAULT_HOURS, type ShedHours, type WorkSpan, checkHours, formatLocal, parseLocal, workInOneGo, workThrough } from './calendar.js';
+import {
+  DEFAULT_HOURS,
+  type ShedHours,
+  type WorkSpan,
+  checkHours,
+  formatLocal,
+  parseLocal,
+  workInOneGo,
+  workThrough,
+} from './calendar.js';
 import { type JobStep, type StepKind, type StepsInput, USUAL_RATES, jobSteps } from './steps.js';
 
 export interface DaysInput extends StepsInput {
@@ -52,11 +61,20 @@ const slower = (card: SystemCard, stage: CureStage | null, tempC: number): numbe
 export function planDays(input: DaysInput): DaysResult {
   const hours = checkHours(input.hours ?? DEFAULT_HOURS);
   const tempC = requireNumber(input.tempC ?? CARD_TEMP_C, 'tempC', { min: input.card.minTempC, max: 45 });
-  const run = new Days(parseLocal(input.startAt, 'startAt'), hours, input.card, tempC, { ...USUAL_RATES, ...input.rates }.abradeBetweenMin);
+  const run = new Days(
+    parseLocal(input.startAt, 'startAt'),
+    hours,
+    input.card,
+    tempC,
+    { ...USUAL_RATES, ...input.rates }.abradeBetweenMin,
+  );
   for (const step of jobSteps(input)) run.take(step);
   const { recoatFromHours, recoatUntilHours } = input.card;
   const green = slower(input.card, 'green', tempC);
-  return { ...run.result(), recoatWindow: input.faces.length === 0 ? null : run.sinceLayUp(recoatFromHours * green, recoatUntilHours * green) };
+  return {
+    ...run.result(),
+    recoatWindow: input.faces.length === 0 ? null : run.sinceLayUp(recoatFromHours * green, recoatUntilHours * green),
+  };
 }
 
 /** Steps one after another on one pair of hands. */
@@ -79,7 +97,8 @@ class Days {
 
   take(step: JobStep): void {
     const from = Math.max(this.at, ...step.after.map(({ key }) => this.ends.get(key)!));
-    if (step.kind === 'drying') this.note(step, { start: from, end: Math.max(from, parseLocal(step.untilAt!, 'dryUntilAt')) });
+    if (step.kind === 'drying')
+      this.note(step, { start: from, end: Math.max(from, parseLocal(step.untilAt!, 'dryUntilAt')) });
     else if (step.kind === 'cure') this.cure(step);
     else this.work(step, from);
   }
@@ -95,7 +114,8 @@ class Days {
   /** How long a cure takes at this temperature, and why; full cure in the cold only by warming. */
   private lasting(step: JobStep): { hours: number; why: Remark } {
     const factor = slower(this.card, step.stage, this.tempC);
-    if (Number.isFinite(factor)) return { hours: step.ageHours! * factor, why: stretched(step.why, factor, this.tempC) };
+    if (Number.isFinite(factor))
+      return { hours: step.ageHours! * factor, why: stretched(step.why, factor, this.tempC) };
     const warming = warmingFor(agingCardOf(this.card), step.ageHours!);
     const why = { id: 'days.full-cure-warm', params: { ...warming } };
     if (!this.remarks.some(({ id }) => id === why.id)) this.remarks.push(why);
@@ -104,15 +124,25 @@ class Days {
 
   private work(step: JobStep, from: number): void {
     const { minutes, inOneGo, id } = step;
-    const spanFrom = (at: number): WorkSpan => (inOneGo ? workInOneGo(at, minutes, this.hours) : workThrough(at, minutes, this.hours));
+    const spanFrom = (at: number): WorkSpan =>
+      inOneGo ? workInOneGo(at, minutes, this.hours) : workThrough(at, minutes, this.hours);
     const window = step.after.find(({ withinAgeHours }) => withinAgeHours !== undefined);
     const until = window ? window.withinAgeHours! * slower(this.card, 'green', this.tempC) : Infinity;
     if (window && (spanFrom(from).start - this.ends.get(window.key)!) / 60 > until) {
-      from = this.note({ ...step, id: 'abrade-between', key: step.key.replace('lay-up', 'abrade-between'), why: { id: 'days.abrade-between', params: { until } } }, workThrough(from, this.abradeMin, this.hours));
+      from = this.note(
+        {
+          ...step,
+          id: 'abrade-between',
+          key: step.key.replace('lay-up', 'abrade-between'),
+          why: { id: 'days.abrade-between', params: { until } },
+        },
+        workThrough(from, this.abradeMin, this.hours),
+      );
       this.handsMin += this.abradeMin;
     }
     const dayLength = this.hours.toMin - this.hours.fromMin;
-    if (id === 'lay-up' && minutes > dayLength) this.remarks.push({ id: 'days.lay-up-too-long', params: { minutes, dayLength } });
+    if (id === 'lay-up' && minutes > dayLength)
+      this.remarks.push({ id: 'days.lay-up-too-long', params: { minutes, dayLength } });
     this.at = this.note(step, spanFrom(from));
     this.handsMin += minutes;
     if (id === 'lay-up') this.laidAt = this.at;
@@ -134,4 +164,10 @@ class Days {
 }
 
 /** Hours of a reason, told at 22 °C, as they are at another temperature. */
-const stretched = ({ id, params }: Remark, factor: number, tempC: number): Remark => ({ id, params: { ...Object.fromEntries(Object.entries(params ?? {}).map(([name, value]) => [name, Number(value) * factor])), tempC } });
+const stretched = ({ id, params }: Remark, factor: number, tempC: number): Remark => ({
+  id,
+  params: {
+    ...Object.fromEntries(Object.entries(params ?? {}).map(([name, value]) => [name, Number(value) * factor])),
+    tempC,
+  },
+});

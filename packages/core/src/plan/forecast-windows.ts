@@ -25,7 +25,20 @@ export function forecastWindows({ card, air, laidAt, nowAt }: ForecastWindowsInp
   const startMin = parseLocal(startAt, 'forecast.startAt');
   const hourOf = (text: string, field: string): number => (parseLocal(text, field) - startMin) / 60;
   const airTempC = hours.map(({ tempC }, hour) => ({ hour, tempC }));
-  const found = windows({ card, airTempC, laidHour: laidAt === undefined ? 0 : hourOf(laidAt, 'laidAt'), ...(nowAt === undefined ? {} : { nowHour: hourOf(nowAt, 'nowAt') }) });
+  const found = windows({
+    card,
+    airTempC,
+    laidHour: laidAt === undefined ? 0 : hourOf(laidAt, 'laidAt'),
+    ...(nowAt === undefined ? {} : { nowHour: hourOf(nowAt, 'nowAt') }),
+  });
   const at = (hour: number | null): string | null => (hour === null ? null : formatLocal(startMin + 60 * hour));
-  return { ...found, at: { from: at(found.fromHour), until: at(found.untilHour), sandable: at(found.sandableHour), full: at(found.fullHour) } };
+  return {
+    ...found,
+    at: {
+      from: at(found.fromHour),
+      until: at(found.untilHour),
+      sandable: at(found.sandableHour),
+      full: at(found.fullHour),
+    },
+  };
 }

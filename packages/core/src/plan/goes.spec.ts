@@ -18,7 +18,10 @@ const planned = (goes: readonly Go[], tempC = 22, own: Partial<typeof card> = {}
   return planDays(input);
 };
 const go = { resinG: 450, pots: 1 };
-const ids = (days: ReturnType<typeof planDays>): string[] => days.tasks.map(({ id }) => id).filter((id) => ['lay-up', 'between-goes', 'abrade-between', 'cure-to-sand'].includes(id));
+const ids = (days: ReturnType<typeof planDays>): string[] =>
+  days.tasks
+    .map(({ id }) => id)
+    .filter((id) => ['lay-up', 'between-goes', 'abrade-between', 'cure-to-sand'].includes(id));
 
 describe('a lay-up in several goes', () => {
   it('waits between them as long as the card says, at the day’s temperature', () => {

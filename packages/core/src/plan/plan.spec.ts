@@ -18,7 +18,8 @@ describe('shed calendar', () => {
   });
 
   it('refuses a 30th of February and nonsense', () => {
-    for (const text of ['2026-02-30T08:00', 'tomorrow', '2026-04-16T25:00']) expect(() => at(text)).toThrow(jasmine.objectContaining({ code: 'unreadable' }));
+    for (const text of ['2026-02-30T08:00', 'tomorrow', '2026-04-16T25:00'])
+      expect(() => at(text)).toThrow(jasmine.objectContaining({ code: 'unreadable' }));
   });
 });
 
@@ -63,10 +64,15 @@ describe('plan of the days', () => {
 
   it('stretches the waits ten degrees colder as windows do, and paint needs no full cure', () => {
     const cold = planDays({ ...input, card: { ...card, minTempC: 5 }, tempC: 12 });
-    expect(at(task(cold, 'cure-to-sand').endAt) - at(task(cold, 'cure-to-sand').startAt)).toBeCloseTo(60 * windows({ card, airTempC: 12 }).sandableHour!, -1);
+    expect(at(task(cold, 'cure-to-sand').endAt) - at(task(cold, 'cure-to-sand').startAt)).toBeCloseTo(
+      60 * windows({ card, airTempC: 12 }).sandableHour!,
+      -1,
+    );
     // exp(54 000/8.31446 · (1/285.15 − 1/295.15)) = 2.164
     expect(windows({ card, airTempC: 12 }).sandableHour! / card.sandableHours).toBeCloseTo(2.164, 2);
-    expect(task(planDays({ ...input, finishSteps: finishRoute('epoxy', 'paint', 'after-full-cure').steps }), 'full-cure')).toBeUndefined();
+    expect(
+      task(planDays({ ...input, finishSteps: finishRoute('epoxy', 'paint', 'after-full-cure').steps }), 'full-cure'),
+    ).toBeUndefined();
   });
 
   it('lays the second face after the first has cured and is ground back', () => {
@@ -77,6 +83,8 @@ describe('plan of the days', () => {
 
   it('refuses to plan below the system’s minimum and a shed that never opens', () => {
     expect(() => planDays({ ...input, tempC: 5 })).toThrow(jasmine.objectContaining({ field: 'tempC' }));
-    expect(() => planDays({ ...input, hours: { fromMin: 480, toMin: 480, openDays: [1] } })).toThrow(jasmine.objectContaining({ field: 'hours.toMin' }));
+    expect(() => planDays({ ...input, hours: { fromMin: 480, toMin: 480, openDays: [1] } })).toThrow(
+      jasmine.objectContaining({ field: 'hours.toMin' }),
+    );
   });
 });

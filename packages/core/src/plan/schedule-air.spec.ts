@@ -9,9 +9,16 @@ const at = (text: string): number => parseLocal(text, 'x');
 /** From Thursday midnight, a temperature for every hour of the day. */
 const days = (tempOf: (clock: number, day: number) => number, more: Partial<HourOfAir> = {}): Air => ({
   startAt: '2026-04-16T00:00',
-  hours: Array.from({ length: 10 * 24 }, (_, i) => ({ tempC: tempOf(i % 24, Math.floor(i / 24)), humidityPercent: 55, rainMm: 0, sunWPerM2: i % 24 > 6 && i % 24 < 20 ? 300 : 0, ...more })),
+  hours: Array.from({ length: 10 * 24 }, (_, i) => ({
+    tempC: tempOf(i % 24, Math.floor(i / 24)),
+    humidityPercent: 55,
+    rainMm: 0,
+    sunWPerM2: i % 24 > 6 && i % 24 < 20 ? 300 : 0,
+    ...more,
+  })),
 });
-const planned = (tasks: ScheduleTask[], air: Air, more: Partial<ScheduleInput> = {}): ScheduleResult => schedule({ startAt: '2026-04-16T08:00', people: [{ id: 'ilse' }], air: { shed: air }, ...more, tasks });
+const planned = (tasks: ScheduleTask[], air: Air, more: Partial<ScheduleInput> = {}): ScheduleResult =>
+  schedule({ startAt: '2026-04-16T08:00', people: [{ id: 'ilse' }], air: { shed: air }, ...more, tasks });
 const of = (result: ScheduleResult, id: string) => result.tasks.find((task) => task.id === id)!;
 
 describe('a plan by the air', () => {
@@ -38,7 +45,12 @@ describe('a plan by the air', () => {
 
   it('waits for air that is warm enough and stays so until it has gelled', () => {
     const air = days((clock) => (clock >= 10 && clock < 15 ? 18 : 12));
-    const lay = (minutes: number, holdMin: number): ScheduleTask => ({ id: 'lay', minutes, inOneGo: true, needs: { minTempC: 15, holdMin } });
+    const lay = (minutes: number, holdMin: number): ScheduleTask => ({
+      id: 'lay',
+      minutes,
+      inOneGo: true,
+      needs: { minTempC: 15, holdMin },
+    });
     const early = of(planned([lay(60, 120)], air), 'lay');
     expect(early.startAt).toBe('2026-04-16T10:00');
     expect(early.why).toEqual({ id: 'air', taskId: null, fault: 'too-cold' });
@@ -51,7 +63,10 @@ describe('a plan by the air', () => {
 
   it('lays a sealed core up on a falling temperature, never in the morning', () => {
     const air = days((clock) => 16 + 5 * Math.cos((2 * Math.PI * (clock - 14)) / 24));
-    const { startAt, why } = of(planned([{ id: 'lay', minutes: 90, inOneGo: true, needs: { falling: true, holdMin: 90 } }], air), 'lay');
+    const { startAt, why } = of(
+      planned([{ id: 'lay', minutes: 90, inOneGo: true, needs: { falling: true, holdMin: 90 } }], air),
+      'lay',
+    );
     // Warmest at 14:00, the core an hour later.
     expect(startAt).toBe('2026-04-16T14:00');
     expect(why.fault).toBe('warming');
@@ -61,8 +76,12 @@ describe('a plan by the air', () => {
     const wet = days(() => 18);
     const raining: Air = { ...wet, hours: wet.hours.map((hour, i) => ({ ...hour, rainMm: i < 36 ? 2 : 0 })) };
     const paint: ScheduleTask = { id: 'paint', minutes: 60, inOneGo: true, needs: { noRain: true, daylight: true } };
-    expect(of(planned([{ ...paint, place: 'outdoors' }], wet, { air: { shed: wet, outdoors: raining } }), 'paint').startAt).toBe('2026-04-17T12:00');
-    expect(of(planned([paint], wet, { air: { shed: wet, outdoors: raining } }), 'paint').startAt).toBe('2026-04-16T08:00');
+    expect(
+      of(planned([{ ...paint, place: 'outdoors' }], wet, { air: { shed: wet, outdoors: raining } }), 'paint').startAt,
+    ).toBe('2026-04-17T12:00');
+    expect(of(planned([paint], wet, { air: { shed: wet, outdoors: raining } }), 'paint').startAt).toBe(
+      '2026-04-16T08:00',
+    );
   });
 
   it('counts a window in age, too: at 12 °C it stays open twice as long', () => {
@@ -88,7 +107,12 @@ describe('a plan by people’s own hours', () => {
     const result = schedule({
       startAt: '2026-04-16T08:00',
       people: [
-        { id: 'ilse', skills: ['lay-up'], hours: { fromMin: 480, toMin: 1020, openDays: [1, 2, 3, 4, 5] }, away: [{ fromAt: '2026-04-16T08:00', untilAt: '2026-04-16T13:00' }] },
+        {
+          id: 'ilse',
+          skills: ['lay-up'],
+          hours: { fromMin: 480, toMin: 1020, openDays: [1, 2, 3, 4, 5] },
+          away: [{ fromAt: '2026-04-16T08:00', untilAt: '2026-04-16T13:00' }],
+        },
         { id: 'maren', skills: ['inspect'], hours: { fromMin: 780, toMin: 960, openDays: [5] } },
       ],
       tasks,
@@ -116,7 +140,13 @@ describe('a plan gone on with', () => {
       { id: 'sand', minutes: 60, after: [{ id: 'cure' }] },
     ];
     const result = schedule({ startAt: '2026-04-16T08:00', people: [{ id: 'i' }], tasks });
-    expect(of(result, 'lay')).toEqual(jasmine.objectContaining({ startAt: '2026-04-15T14:00', endAt: '2026-04-15T16:20', why: { id: 'done', taskId: null } }));
+    expect(of(result, 'lay')).toEqual(
+      jasmine.objectContaining({
+        startAt: '2026-04-15T14:00',
+        endAt: '2026-04-15T16:20',
+        why: { id: 'done', taskId: null },
+      }),
+    );
     expect(of(result, 'sand').startAt).toBe('2026-04-16T12:20');
   });
 });

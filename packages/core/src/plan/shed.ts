@@ -3,7 +3,18 @@ import { type Warming, ageLawOf, agingCardOf, coldRemarks, usualAgeLaw, warmingF
 import { CoreError, type Remark, requireNumber, requireWhole } from '../errors.js';
 import { AirClock, type AirStop, steadyAir } from './air-clock.js';
 import { placeBreaks, windowBreaks } from './breaks.js';
-import { DEFAULT_HOURS, type ShedHours, type WorkSpan, checkHours, everOpen, formatLocal, parseLocal, sharedHours, workInOneGo, workThrough } from './calendar.js';
+import {
+  DEFAULT_HOURS,
+  type ShedHours,
+  type WorkSpan,
+  checkHours,
+  everOpen,
+  formatLocal,
+  parseLocal,
+  sharedHours,
+  workInOneGo,
+  workThrough,
+} from './calendar.js';
 import type { ScheduleInput, ScheduleResult, ScheduleTask, ScheduledTask } from './tasks.js';
 
 interface Planned extends WorkSpan {
@@ -70,18 +81,28 @@ export class Shed {
     this.startMin = parseLocal(input.startAt, 'startAt');
     this.bays = requireWhole(input.bays ?? 1, 'bays', { min: 0, max: 100 });
     const tempC = requireNumber(input.tempC ?? 22, 'tempC', { min: -20, max: 60 });
-    for (const [place, air] of Object.entries(input.air ?? {})) this.clocks.set(place, new AirClock(checkAirHours(air, `air.${place}`)));
+    for (const [place, air] of Object.entries(input.air ?? {}))
+      this.clocks.set(place, new AirClock(checkAirHours(air, `air.${place}`)));
     this.steady = new AirClock(steadyAir(input.startAt, tempC));
     this.tasks = tasks;
     this.index = new Map(tasks.map(({ id }, i) => [id, i]));
     if (this.index.size < tasks.length) throw new CoreError('inconsistent', 'tasks', { why: 'same-id' });
     tasks.forEach((task, i) => this.check(task, `tasks.${i}`));
-    const own = people.map(({ hours }, p) => (hours ? sharedHours(this.hours, checkHours(hours, `people.${p}.hours`)) : this.hours));
-    this.away = people.map(({ away }, p) => (away ?? []).map(({ fromAt, untilAt }, k) => ({ start: parseLocal(fromAt, `people.${p}.away.${k}.fromAt`), end: parseLocal(untilAt, `people.${p}.away.${k}.untilAt`) })));
+    const own = people.map(({ hours }, p) =>
+      hours ? sharedHours(this.hours, checkHours(hours, `people.${p}.hours`)) : this.hours,
+    );
+    this.away = people.map(({ away }, p) =>
+      (away ?? []).map(({ fromAt, untilAt }, k) => ({
+        start: parseLocal(fromAt, `people.${p}.away.${k}.fromAt`),
+        end: parseLocal(untilAt, `people.${p}.away.${k}.untilAt`),
+      })),
+    );
     this.able = tasks.map((task, i) => {
       if (task.byItself || task.actual) return [];
       const groups = groupsOf(people.flatMap(({ skills }, p) => (task.skill === undefined || skills?.includes(task.skill) ? [p] : [])), task.people ?? 1); // prettier-ignore
-      const open = groups.map((group) => ({ people: group, hours: group.map((p) => own[p]!).reduce(sharedHours) })).filter(({ hours }) => everOpen(hours) && (!task.inOneGo || hours.toMin - hours.fromMin >= task.minutes));
+      const open = groups
+        .map((group) => ({ people: group, hours: group.map((p) => own[p]!).reduce(sharedHours) }))
+        .filter(({ hours }) => everOpen(hours) && (!task.inOneGo || hours.toMin - hours.fromMin >= task.minutes));
       if (open.length === 0) throw new CoreError('empty', `tasks.${i}.people`);
       return open;
     });
@@ -97,7 +118,8 @@ export class Shed {
     requireNumber(task.minutes, `${field}.minutes`, { min: 0, max: 1e6 });
     if (task.ageHours !== undefined) requireNumber(task.ageHours, `${field}.ageHours`, { min: 0, max: 10_000 });
     const open = this.hours.toMin - this.hours.fromMin;
-    if (task.inOneGo && !task.byItself && !task.actual && task.minutes > open) throw new CoreError('out-of-range', `${field}.minutes`, { value: task.minutes, max: open });
+    if (task.inOneGo && !task.byItself && !task.actual && task.minutes > open)
+      throw new CoreError('out-of-range', `${field}.minutes`, { value: task.minutes, max: open });
     requireWhole(task.people ?? 1, `${field}.people`, { min: 1, max: MOST_PEOPLE });
     if (task.bay && this.bays === 0) throw new CoreError('empty', 'bays');
     (task.after ?? []).forEach((link, k) => {
@@ -105,8 +127,10 @@ export class Shed {
       if (!this.index.has(link.id)) throw new CoreError('unknown-id', `${at}.id`, { id: link.id });
       requireNumber(link.waitMin ?? 0, `${at}.waitMin`, { min: 0, max: 1e6 });
       requireNumber(link.waitAgeHours ?? 0, `${at}.waitAgeHours`, { min: 0, max: 10_000 });
-      if (link.withinMin !== undefined) requireNumber(link.withinMin, `${at}.withinMin`, { min: link.waitMin ?? 0, max: 1e6 });
-      if (link.withinAgeHours !== undefined) requireNumber(link.withinAgeHours, `${at}.withinAgeHours`, { min: link.waitAgeHours ?? 0, max: 10_000 });
+      if (link.withinMin !== undefined)
+        requireNumber(link.withinMin, `${at}.withinMin`, { min: link.waitMin ?? 0, max: 1e6 });
+      if (link.withinAgeHours !== undefined)
+        requireNumber(link.withinAgeHours, `${at}.withinAgeHours`, { min: link.waitAgeHours ?? 0, max: 10_000 });
     });
   }
 
@@ -139,8 +163,13 @@ export class Shed {
     for (const i of [...this.order].reverse())
       for (const { id, waitMin, waitAgeHours } of this.tasks[i]!.after ?? []) {
         const before = this.index.get(id)!;
-        const aged = waitAgeHours ? this.clockOf(this.tasks[before]!).minuteOfAge(this.startMin, waitAgeHours) - this.startMin : 0;
-        tails[before] = Math.max(tails[before]!, this.lengthOf(this.tasks[before]!) + Math.max(waitMin ?? 0, aged) + tails[i]!);
+        const aged = waitAgeHours
+          ? this.clockOf(this.tasks[before]!).minuteOfAge(this.startMin, waitAgeHours) - this.startMin
+          : 0;
+        tails[before] = Math.max(
+          tails[before]!,
+          this.lengthOf(this.tasks[before]!) + Math.max(waitMin ?? 0, aged) + tails[i]!,
+        );
       }
     return tails;
   }
@@ -163,7 +192,8 @@ export class Shed {
 
   /** The first span of hands-on work from a moment on that hours and air let be. */
   private spanFrom(task: ScheduleTask, from: number, hours: ShedHours): AirySpan {
-    const spanAt = (at: number): WorkSpan => (task.inOneGo ? workInOneGo(at, task.minutes, hours) : workThrough(at, task.minutes, hours));
+    const spanAt = (at: number): WorkSpan =>
+      task.inOneGo ? workInOneGo(at, task.minutes, hours) : workThrough(at, task.minutes, hours);
     let span = spanAt(from);
     if (!task.needs) return { start: span.start, end: span.end, stop: null, never: false };
     const clock = this.clockOf(task);
@@ -186,13 +216,19 @@ export class Shed {
       const task = this.tasks[i]!;
       const fixed = this.fixed(task);
       const from = fixed ? 0 : this.readyAt(task, (before) => ends.get(before)!).at;
-      const end = fixed ? fixed.end : task.byItself ? this.byItself(task, from) : Math.min(...this.able[i]!.map(({ hours }) => this.spanFrom(task, from, hours).end));
+      const end = fixed
+        ? fixed.end
+        : task.byItself
+          ? this.byItself(task, from)
+          : Math.min(...this.able[i]!.map(({ hours }) => this.spanFrom(task, from, hours).end));
       ends.set(i, end);
       latest = Math.max(latest, end);
     }
     const open = this.tasks.filter((task) => !task.byItself && !task.actual);
     for (const skill of [undefined, ...new Set(open.flatMap(({ skill: own }) => (own === undefined ? [] : [own])))]) {
-      const hands = open.filter((task) => skill === undefined || task.skill === skill).reduce((sum, task) => sum + task.minutes * (task.people ?? 1), 0);
+      const hands = open
+        .filter((task) => skill === undefined || task.skill === skill)
+        .reduce((sum, task) => sum + task.minutes * (task.people ?? 1), 0);
       const able = this.input.people.filter(({ skills: own }) => skill === undefined || own?.includes(skill)).length;
       if (hands > 0) latest = Math.max(latest, workThrough(this.startMin, hands / able, this.hours).end);
     }
@@ -202,7 +238,11 @@ export class Shed {
 
   /** What stands as it is: done, or set by a person. */
   private fixed(task: ScheduleTask): WorkSpan | null {
-    if (task.actual) return { start: parseLocal(task.actual.startAt, 'actual.startAt'), end: parseLocal(task.actual.endAt, 'actual.endAt') };
+    if (task.actual)
+      return {
+        start: parseLocal(task.actual.startAt, 'actual.startAt'),
+        end: parseLocal(task.actual.endAt, 'actual.endAt'),
+      };
     if (task.pinnedAt === undefined) return null;
     const start = parseLocal(task.pinnedAt, 'pinnedAt');
     if (task.byItself) return { start, end: this.byItself(task, start) };
@@ -231,10 +271,13 @@ export class Shed {
   /** Tasks one by one, the one with the most hanging on it first among those that could go. */
   plan(priority: readonly number[]): ShedPlan {
     const done: (Planned | undefined)[] = new Array<Planned | undefined>(this.tasks.length).fill(undefined);
-    const people = this.away.map((spans) => spans.map((span): Busy => ({ ...span, taskId: null })).sort((a, b) => a.end - b.end));
+    const people = this.away.map((spans) =>
+      spans.map((span): Busy => ({ ...span, taskId: null })).sort((a, b) => a.end - b.end),
+    );
     const bays: Busy[][] = Array.from({ length: this.bays }, () => []);
     // What is done or set by a person stands before anything else is put round it.
-    for (const i of this.order) if (this.tasks[i]!.actual || this.tasks[i]!.pinnedAt !== undefined) this.place(i, done, people, bays);
+    for (const i of this.order)
+      if (this.tasks[i]!.actual || this.tasks[i]!.pinnedAt !== undefined) this.place(i, done, people, bays);
     const unmet = this.befores.map((befores) => befores.filter((before) => !done[before]).length);
     const ready = new Set(this.order.filter((i) => !done[i] && unmet[i] === 0));
     while (ready.size > 0) {
@@ -260,22 +303,46 @@ export class Shed {
     if (free) enter(free, busy);
   }
 
-  private planned(i: number, done: readonly (Planned | undefined)[], people: readonly Busy[][], bays: readonly Busy[][]): Planned {
+  private planned(
+    i: number,
+    done: readonly (Planned | undefined)[],
+    people: readonly Busy[][],
+    bays: readonly Busy[][],
+  ): Planned {
     const task = this.tasks[i]!;
     const fixed = this.fixed(task);
     if (fixed) {
-      const free = task.actual || task.byItself ? [] : (this.able[i]!.find(({ people: group }) => group.every((p) => !firstClash(people[p]!, fixed)))?.people ?? []);
-      return { ...fixed, task, people: [...free], why: { id: task.actual ? 'done' : 'pinned', taskId: null }, broken: [] };
+      const free =
+        task.actual || task.byItself
+          ? []
+          : (this.able[i]!.find(({ people: group }) => group.every((p) => !firstClash(people[p]!, fixed)))?.people ??
+            []);
+      return {
+        ...fixed,
+        task,
+        people: [...free],
+        why: { id: task.actual ? 'done' : 'pinned', taskId: null },
+        broken: [],
+      };
     }
     const ready = this.readyAt(task, (before) => done[before]!.end);
-    if (task.byItself) return { start: ready.at, end: this.byItself(task, ready.at), task, people: [], why: ready.why, broken: [] };
+    if (task.byItself)
+      return { start: ready.at, end: this.byItself(task, ready.at), task, people: [], why: ready.why, broken: [] };
     let [best, bestGroup]: [Free | null, readonly number[]] = [null, []];
     for (const group of this.able[i]!) {
       const free = this.firstFree(task, ready, group, people, bays, best?.span.start ?? Infinity);
-      if (free && (!best || free.span.start < best.span.start || free.span.end < best.span.end)) [best, bestGroup] = [free, group.people];
+      if (free && (!best || free.span.start < best.span.start || free.span.end < best.span.end))
+        [best, bestGroup] = [free, group.people];
     }
     const { span, why } = best!;
-    return { start: span.start, end: span.end, task, people: [...bestGroup], why, broken: span.never ? [{ id: 'schedule.never-fit', params: { fault: span.stop!.fault } }] : [] };
+    return {
+      start: span.start,
+      end: span.end,
+      task,
+      people: [...bestGroup],
+      why,
+      broken: span.never ? [{ id: 'schedule.never-fit', params: { fault: span.stop!.fault } }] : [],
+    };
   }
 
   /** When a group of people, a bay, their hours and the air first come together; null where that is later than others could begin. */
@@ -295,7 +362,9 @@ export class Shed {
       else if (span.start > from && why.id === 'start') why = { id: 'hours', taskId: null };
       // The first moment they, or a bay, come free again.
       const busy = firstToEnd(group, people, span);
-      const first = busy ?? (task.bay && bays.every((others) => firstClash(others, span)) ? firstToEnd(bays.keys(), bays, span) : null);
+      const first =
+        busy ??
+        (task.bay && bays.every((others) => firstClash(others, span)) ? firstToEnd(bays.keys(), bays, span) : null);
       if (!first) return { span, why };
       from = Math.max(first.end, span.start + 1);
       why = { id: busy ? 'person' : 'bay', taskId: first.taskId };
@@ -319,7 +388,10 @@ export class Shed {
     if (!task.byItself || !task.system || task.actual) return [];
     const { warmed } = this.cure(task, start);
     const { coldestC } = this.clockOf(task).rangeBetween(start, end);
-    return [...coldRemarks(task.system.minTempC, coldestC), ...(warmed ? [{ id: 'schedule.warmed', params: { ...warmed } }] : [])];
+    return [
+      ...coldRemarks(task.system.minTempC, coldestC),
+      ...(warmed ? [{ id: 'schedule.warmed', params: { ...warmed } }] : []),
+    ];
   }
 
   told({ done, finish }: ShedPlan, tries: number): ScheduleResult {

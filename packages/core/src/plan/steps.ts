@@ -78,7 +78,11 @@ export interface JobStep {
 
 export interface StepsInput {
   card: SystemCard;
-  faces: readonly (Go & { groundVolumeMm3: number; plies: number; /** Where it is laid in several goes: each of them, in order. */ goes?: readonly Go[] })[];
+  faces: readonly (Go & {
+    groundVolumeMm3: number;
+    plies: number;
+    /** Where it is laid in several goes: each of them, in order. */ goes?: readonly Go[];
+  })[];
   abradedAreaMm2: number;
   layingRateGPerMin: number;
   finishSteps: readonly FinishStep[];
@@ -95,7 +99,13 @@ const COAT_HOLD_MIN = 60;
 const MOST_HOLD_MIN = 240;
 
 /** Air a lay-up asks for, from the first ply until the last has gelled. */
-const layUpNeeds = (card: SystemCard, falling: boolean): AirNeeds => ({ minTempC: card.minTempC, maxTempC: card.maxTempC, dry: true, falling, holdMin: Math.min(MOST_HOLD_MIN, card.recoatFromHours * 60) });
+const layUpNeeds = (card: SystemCard, falling: boolean): AirNeeds => ({
+  minTempC: card.minTempC,
+  maxTempC: card.maxTempC,
+  dry: true,
+  falling,
+  holdMin: Math.min(MOST_HOLD_MIN, card.recoatFromHours * 60),
+});
 
 /**
  * The steps of a repair in their order, each with how long hands take over it, or how long it cures, and what it asks of the air.
@@ -105,36 +115,95 @@ export function jobSteps(input: StepsInput): JobStep[] {
   const rates = checkRates({ ...USUAL_RATES, ...input.rates });
   const list = new Steps();
   const two = input.faces.length === 2;
-  const dries = input.dryUntilAt ? list.add('drying', { kind: 'drying', untilAt: input.dryUntilAt, why: { id: 'days.drying' } }, []) : null;
+  const dries = input.dryUntilAt
+    ? list.add('drying', { kind: 'drying', untilAt: input.dryUntilAt, why: { id: 'days.drying' } }, [])
+    : null;
   list.add('wash', { minutes: rates.washMin, skill: 'prepare', why: { id: 'days.wash-first' } }, []);
   let laid: JobStep | null = null;
   input.faces.forEach((face, i) => {
     const place = { face: two ? i + 1 : null };
     const litres = face.groundVolumeMm3 / 1e6;
-    list.add(i === 1 ? 'grind-back' : 'grind', { ...place, minutes: Math.max(rates.grindFloorMin, litres * rates.grindMinPerLitre), skill: 'prepare', why: { id: i === 1 ? 'days.grind-back' : 'days.grind', params: { litres } } });
-    list.add('cut-plies', { ...place, minutes: rates.dryFitMin + face.plies * rates.cutMinPerPly, skill: 'prepare', why: { id: 'days.cut', params: { plies: face.plies } } });
+    list.add(i === 1 ? 'grind-back' : 'grind', {
+      ...place,
+      minutes: Math.max(rates.grindFloorMin, litres * rates.grindMinPerLitre),
+      skill: 'prepare',
+      why: { id: i === 1 ? 'days.grind-back' : 'days.grind', params: { litres } },
+    });
+    list.add('cut-plies', {
+      ...place,
+      minutes: rates.dryFitMin + face.plies * rates.cutMinPerPly,
+      skill: 'prepare',
+      why: { id: 'days.cut', params: { plies: face.plies } },
+    });
     const goes = face.goes ?? [face];
     goes.forEach(({ resinG, pots }, g) => {
       const at = { ...place, go: goes.length > 1 ? g + 1 : null };
       const before = laid;
-      if (g > 0) list.add('between-goes', { ...at, kind: 'cure', stage: 'green', ageHours: input.card.recoatFromHours, why: { id: 'days.between-goes', params: { hours: input.card.recoatFromHours, until: input.card.recoatUntilHours } } });
+      if (g > 0)
+        list.add('between-goes', {
+          ...at,
+          kind: 'cure',
+          stage: 'green',
+          ageHours: input.card.recoatFromHours,
+          why: {
+            id: 'days.between-goes',
+            params: { hours: input.card.recoatFromHours, until: input.card.recoatUntilHours },
+          },
+        });
       const minutes = Math.max(rates.layFloorMin, resinG / input.layingRateGPerMin) + pots * rates.potMin;
-      laid = list.add('lay-up', { ...at, minutes, inOneGo: true, skill: 'lay-up', needs: layUpNeeds(input.card, input.breathingCore === true), why: { id: 'days.lay-up', params: { resinG, pots } } });
+      laid = list.add('lay-up', {
+        ...at,
+        minutes,
+        inOneGo: true,
+        skill: 'lay-up',
+        needs: layUpNeeds(input.card, input.breathingCore === true),
+        why: { id: 'days.lay-up', params: { resinG, pots } },
+      });
       if (g > 0) laid.after.push({ key: before!.key, withinAgeHours: input.card.recoatUntilHours });
       if (dries && i === 0 && g === 0) laid.after.push({ key: dries.key });
     });
-    list.add('cure-to-sand', { ...place, kind: 'cure', stage: 'sandable', ageHours: input.card.sandableHours, why: { id: 'days.sandable', params: { hours: input.card.sandableHours } } });
+    list.add('cure-to-sand', {
+      ...place,
+      kind: 'cure',
+      stage: 'sandable',
+      ageHours: input.card.sandableHours,
+      why: { id: 'days.sandable', params: { hours: input.card.sandableHours } },
+    });
   });
   const areaM2 = input.abradedAreaMm2 / 1e6;
-  list.add('level', { minutes: Math.max(rates.levelFloorMin, areaM2 * rates.levelMinPerM2), skill: 'finish', why: { id: 'days.level', params: { areaM2 } } });
-  for (const step of input.finishSteps) addFinish(list, step, input, laid, areaM2 * rates.finishShare, rates.finishShare);
+  list.add('level', {
+    minutes: Math.max(rates.levelFloorMin, areaM2 * rates.levelMinPerM2),
+    skill: 'finish',
+    why: { id: 'days.level', params: { areaM2 } },
+  });
+  for (const step of input.finishSteps)
+    addFinish(list, step, input, laid, areaM2 * rates.finishShare, rates.finishShare);
   list.add('inspect', { minutes: rates.inspectMin, skill: 'inspect', why: { id: 'days.inspect' } });
   return list.steps;
 }
 
-function addFinish(list: Steps, step: FinishStep, { card }: StepsInput, laid: JobStep | null, areaM2: number, share: number): void {
+function addFinish(
+  list: Steps,
+  step: FinishStep,
+  { card }: StepsInput,
+  laid: JobStep | null,
+  areaM2: number,
+  share: number,
+): void {
   const before = list.steps.at(-1)!;
-  const cures = step.afterFullCure && laid ? list.add('full-cure', { kind: 'cure', stage: 'full', ageHours: card.fullCureHours, why: { id: 'days.full-cure', params: { hours: card.fullCureHours } } }, [{ key: laid.key }]) : null;
+  const cures =
+    step.afterFullCure && laid
+      ? list.add(
+          'full-cure',
+          {
+            kind: 'cure',
+            stage: 'full',
+            ageHours: card.fullCureHours,
+            why: { id: 'days.full-cure', params: { hours: card.fullCureHours } },
+          },
+          [{ key: laid.key }],
+        )
+      : null;
   const wet = step.layerMm !== null;
   const made = list.add(
     step.id,
@@ -148,7 +217,12 @@ function addFinish(list: Steps, step: FinishStep, { card }: StepsInput, laid: Jo
     [{ key: before.key }],
   );
   if (cures) made.after.push({ key: cures.key });
-  if (step.waitHours > 0) list.add(`${step.id}-wait`, { kind: 'cure', ageHours: step.waitHours, why: { id: 'days.finish-wait', params: { hours: step.waitHours } } });
+  if (step.waitHours > 0)
+    list.add(`${step.id}-wait`, {
+      kind: 'cure',
+      ageHours: step.waitHours,
+      why: { id: 'days.finish-wait', params: { hours: step.waitHours } },
+    });
 }
 
 /** Steps one after another, each after the one before unless told otherwise. */

@@ -77,7 +77,11 @@ export interface ScheduledTask {
   startAt: string;
   endAt: string;
   people: string[];
-  why: { id: ScheduleWhy; /** The task it waits for. */ taskId: string | null; /** What was wrong with the air till then. */ fault?: AirFault };
+  why: {
+    id: ScheduleWhy;
+    /** The task it waits for. */ taskId: string | null;
+    /** What was wrong with the air till then. */ fault?: AirFault;
+  };
   /** On the chain that sets the finish. */
   critical: boolean;
   remarks: Remark[];

@@ -8,9 +8,24 @@ import { chosenCard } from './stages/resin.js';
  * one for the temperature it cures at. Null where no system is chosen.
  * @throws CoreError for weights no batch has, or a planned per cent outside the product's range
  */
-export function batchError(inputs: RepairInputs, plan: Pick<RepairPlan, 'resin'>, weighed: { resinG: number; secondG: number }): MixErrorResult | null {
+export function batchError(
+  inputs: RepairInputs,
+  plan: Pick<RepairPlan, 'resin'>,
+  weighed: { resinG: number; secondG: number },
+): MixErrorResult | null {
   const card = plan.resin?.card ?? chosenCard(inputs.resin);
   if (!card) return null;
-  const wanted = mix({ card, totalG: 100, ...(card.kind === 'catalysed' ? { catalystPercent: inputs.mix.catalystPercent ?? catalystFor(card, inputs.days.tempC) } : {}) });
-  return mixError({ per100ByWeight: wanted.per100ByWeight, resinG: weighed.resinG, secondG: weighed.secondG, tolerancePercent: card.tolerancePercent });
+  const wanted = mix({
+    card,
+    totalG: 100,
+    ...(card.kind === 'catalysed'
+      ? { catalystPercent: inputs.mix.catalystPercent ?? catalystFor(card, inputs.days.tempC) }
+      : {}),
+  });
+  return mixError({
+    per100ByWeight: wanted.per100ByWeight,
+    resinG: weighed.resinG,
+    secondG: weighed.secondG,
+    tolerancePercent: card.tolerancePercent,
+  });
 }

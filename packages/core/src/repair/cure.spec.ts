@@ -31,12 +31,17 @@ describe('the cure of a patch', () => {
   it('lays every ply in one go or another', () => {
     for (const { runs } of followed(THICK).faces[0]!.options) {
       const plies = planRepair(THICK).patch!.faces[0]!.plies.length;
-      expect(runs.flatMap(({ from, to }) => Array.from({ length: to - from + 1 }, (_, i) => from + i))).toEqual(Array.from({ length: plies }, (_, i) => i + 1));
+      expect(runs.flatMap(({ from, to }) => Array.from({ length: to - from + 1 }, (_, i) => from + i))).toEqual(
+        Array.from({ length: plies }, (_, i) => i + 1),
+      );
     }
   });
 
   it('holds foam under it to what the foam stands', () => {
-    const foam: RepairInputs = { ...THICK, laminate: { ...THICK.laminate, thicknessMm: 8, core: { coreId: 'eps', thicknessMm: 60, reachable: true } } };
+    const foam: RepairInputs = {
+      ...THICK,
+      laminate: { ...THICK.laminate, thicknessMm: 8, core: { coreId: 'eps', thicknessMm: 60, reachable: true } },
+    };
     const found = followed(foam, 1);
     expect(found.limits.underC).toBe(70);
     expect(found.faces[0]!.options[0]!.remarks.map(({ id }) => id)).toContain('cure.under-too-hot');

@@ -20,12 +20,24 @@ const PAST = { peelPlyPastMm: 30, releaseFilmPastMm: 50, bleederPastMm: 40 };
 const BACK_UP_PAST_MM = 40;
 
 /** Every piece of a job in laying order, face by face; none before the plies are planned. */
-export function cutPieces(inputs: RepairInputs, { damage, taper, patch }: Pick<RepairPlan, 'damage' | 'taper' | 'patch'>, { oversize, mirrored }: CutWay): CutPiece[] {
+export function cutPieces(
+  inputs: RepairInputs,
+  { damage, taper, patch }: Pick<RepairPlan, 'damage' | 'taper' | 'patch'>,
+  { oversize, mirrored }: CutWay,
+): CutPiece[] {
   if (!damage || !taper || !patch) return [];
   return patch.faces
     .flatMap((face, f) => {
       const of = patch.faces.length === 2 ? `${f + 1}/` : '';
-      const plies = face.plies.map((ply) => ({ laid: ply.laid, material: ply.fabric.name, offsetMm: ply.offsetMm, levelMm: ply.levelMm, beyondMm: ply.beyondMm, orientationDeg: ply.orientationDeg, ...(ply.own ? { own: ply.own } : {}) }));
+      const plies = face.plies.map((ply) => ({
+        laid: ply.laid,
+        material: ply.fabric.name,
+        offsetMm: ply.offsetMm,
+        levelMm: ply.levelMm,
+        beyondMm: ply.beyondMm,
+        orientationDeg: ply.orientationDeg,
+        ...(ply.own ? { own: ply.own } : {}),
+      }));
       const cut = pieces({
         shape: damage.cutOut,
         ground: taper.footprint.regions[f]!,
@@ -33,7 +45,9 @@ export function cutPieces(inputs: RepairInputs, { damage, taper, patch }: Pick<R
         oversizeMm: oversize ? USUAL_OVERSIZE_MM : 0,
         mirrored,
         ...PAST,
-        ...(f === 0 && inputs.damage.depth === 'through' && taper.profile.kind !== 'form' ? { backUpPastMm: BACK_UP_PAST_MM } : {}),
+        ...(f === 0 && inputs.damage.depth === 'through' && taper.profile.kind !== 'form'
+          ? { backUpPastMm: BACK_UP_PAST_MM }
+          : {}),
       });
       return cut.map((piece) => ({ piece, mark: `${of}${piece.laid ?? piece.material}${piece.part}` }));
     })
@@ -41,9 +55,24 @@ export function cutPieces(inputs: RepairInputs, { damage, taper, patch }: Pick<R
 }
 
 /** The core plug, cut with its own arrow along the first cut-out. */
-function plugPiece({ result, coreName }: NonNullable<NonNullable<RepairPlan['taper']>['plug']>, mirrored: boolean): Piece {
+function plugPiece(
+  { result, coreName }: NonNullable<NonNullable<RepairPlan['taper']>['plug']>,
+  mirrored: boolean,
+): Piece {
   const { outline } = result;
   const { lengthMm, widthMm, areaMm2 } = result.plug;
   const points = mirrored ? outline.map(({ x, y }) => ({ x, y: -y })).reverse() : outline;
-  return { kind: 'core', laid: null, part: '', material: coreName, points, holes: [], lengthMm, widthMm, areaMm2, arrowDeg: 0, bias: false };
+  return {
+    kind: 'core',
+    laid: null,
+    part: '',
+    material: coreName,
+    points,
+    holes: [],
+    lengthMm,
+    widthMm,
+    areaMm2,
+    arrowDeg: 0,
+    bias: false,
+  };
 }

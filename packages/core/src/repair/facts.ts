@@ -4,12 +4,19 @@ import { type FibreId, coreOf, fabricOf } from '../material/index.js';
 import type { SystemCard } from '../resin/systems.js';
 import type { RepairInputs } from './inputs.js';
 
-const FIBRE_GROUP: Record<FibreId, 'glass' | 'carbon' | 'aramid'> = { 'e-glass': 'glass', 's-glass': 'glass', carbon: 'carbon', aramid: 'aramid' };
+const FIBRE_GROUP: Record<FibreId, 'glass' | 'carbon' | 'aramid'> = {
+  'e-glass': 'glass',
+  's-glass': 'glass',
+  carbon: 'carbon',
+  aramid: 'aramid',
+};
 
 /** Fibre groups found in the parent and in the patch plies the person has set. */
 export function fibresOf(inputs: RepairInputs): ('glass' | 'carbon' | 'aramid')[] {
   const layers = [...(inputs.laminate.known === 'plies' ? inputs.laminate.plies : []), ...(inputs.stack.plies ?? [])];
-  const fibres = layers.flatMap((layer) => attempt(() => fabricOf(layer)).result?.parts ?? []).map((part) => FIBRE_GROUP[part.fibre]);
+  const fibres = layers
+    .flatMap((layer) => attempt(() => fabricOf(layer)).result?.parts ?? [])
+    .map((part) => FIBRE_GROUP[part.fibre]);
   return fibres.length === 0 ? ['glass'] : [...new Set(fibres)];
 }
 

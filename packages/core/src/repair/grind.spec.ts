@@ -23,7 +23,9 @@ describe('the grind as it was gauged', () => {
   });
 
   it('goes by the ratio of its own side: 24 out at 24:1 is still 3 mm deep', () => {
-    const { places } = found(gauged([reading(90, 24, 3), reading(270, 24, 2)], { locals: [{ bearingDeg: 90, ratio: 24 }] }))!;
+    const { places } = found(
+      gauged([reading(90, 24, 3), reading(270, 24, 2)], { locals: [{ bearingDeg: 90, ratio: 24 }] }),
+    )!;
     expect(places.map(({ intendedMm }) => Math.round(intendedMm * 100) / 100)).toEqual([3, 2]);
   });
 

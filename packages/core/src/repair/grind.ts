@@ -15,21 +15,39 @@ export interface GrindFound {
 const OUTLINE_POINTS = 360;
 
 /** The ground as it was gauged, held against the slope as planned on each ray; null before there is a reading, and where no slope is ground. */
-export function grindFound(inputs: RepairInputs, { damage, taper }: Pick<RepairPlan, 'damage' | 'taper'>): GrindFound | null {
+export function grindFound(
+  inputs: RepairInputs,
+  { damage, taper }: Pick<RepairPlan, 'damage' | 'taper'>,
+): GrindFound | null {
   const readings = inputs.survey.gauge;
   if (!damage || !taper || readings.length === 0 || taper.profile.kind !== 'slope') return null;
   const region = regionOf(taper.footprint.regions[0]!);
   const outline = outlinePoints(damage.cutOut, 0, OUTLINE_POINTS);
   const centre = middleOf(outline);
-  const ends = new Map([...new Set(readings.map(({ rayDeg }) => rayDeg))].map((rayDeg) => [rayDeg, whereItLeaves(outline, centre, rayDeg)]));
+  const ends = new Map(
+    [...new Set(readings.map(({ rayDeg }) => rayDeg))].map((rayDeg) => [
+      rayDeg,
+      whereItLeaves(outline, centre, rayDeg),
+    ]),
+  );
   const rayRatios = [...ends].map(([rayDeg, end]) => ({ rayDeg, ratio: region.ratioAt(end) }));
-  const check = attempt(() => grindCheck({ ratio: taper.ratio, depthMm: taper.footprint.faces[0]!.depthMm, readings, rayRatios })).result;
+  const check = attempt(() =>
+    grindCheck({ ratio: taper.ratio, depthMm: taper.footprint.faces[0]!.depthMm, readings, rayRatios }),
+  ).result;
   if (!check) return null;
-  const places = check.rays.flatMap((ray) => ray.readings.map((reading) => ({ ...reading, ...out(ends.get(reading.rayDeg) ?? whereItLeaves(outline, centre, reading.rayDeg), reading) })));
+  const places = check.rays.flatMap((ray) =>
+    ray.readings.map((reading) => ({
+      ...reading,
+      ...out(ends.get(reading.rayDeg) ?? whereItLeaves(outline, centre, reading.rayDeg), reading),
+    })),
+  );
   return { check, places };
 }
 
-const out = (from: Point, { rayDeg, outMm }: CheckedReading): Point => ({ x: from.x + outMm * Math.cos((rayDeg * Math.PI) / 180), y: from.y + outMm * Math.sin((rayDeg * Math.PI) / 180) });
+const out = (from: Point, { rayDeg, outMm }: CheckedReading): Point => ({
+  x: from.x + outMm * Math.cos((rayDeg * Math.PI) / 180),
+  y: from.y + outMm * Math.sin((rayDeg * Math.PI) / 180),
+});
 
 /** Where a ray from the middle crosses an outline for the last time. */
 function whereItLeaves(outline: readonly Point[], from: Point, rayDeg: number): Point {

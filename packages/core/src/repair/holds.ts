@@ -5,11 +5,19 @@ import type { RepairInputs } from './inputs.js';
 import type { SeverityPlan } from './severity.js';
 
 /** What nothing may be laid before: each an id and figures for its sentence. Calling it less grave does not lift the hold. */
-export function layUpHolds(inputs: RepairInputs, parent: Parent | null, { proposed, taken }: Pick<SeverityPlan, 'proposed' | 'taken'>): Remark[] {
+export function layUpHolds(
+  inputs: RepairInputs,
+  parent: Parent | null,
+  { proposed, taken }: Pick<SeverityPlan, 'proposed' | 'taken'>,
+): Remark[] {
   const { moistureLimit, readings } = inputs.survey;
   const last = wettestByDay(readings).at(-1);
-  const beyond: Remark[] = (proposed === 'beyond' || taken === 'beyond') && inputs.severity.release === null ? [{ id: 'hold.beyond' }] : [];
-  const wet: Remark[] = moistureLimit !== null && last && last.value > moistureLimit ? [{ id: 'hold.wet', params: { value: last.value, limit: moistureLimit } }] : [];
+  const beyond: Remark[] =
+    (proposed === 'beyond' || taken === 'beyond') && inputs.severity.release === null ? [{ id: 'hold.beyond' }] : [];
+  const wet: Remark[] =
+    moistureLimit !== null && last && last.value > moistureLimit
+      ? [{ id: 'hold.wet', params: { value: last.value, limit: moistureLimit } }]
+      : [];
   const shell: Remark[] = parent === 'thermoplastic' ? [{ id: 'hold.thermoplastic' }] : [];
   return [...shell, ...beyond, ...wet];
 }

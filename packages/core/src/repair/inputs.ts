@@ -11,7 +11,19 @@ import type { ShopRates } from '../plan/index.js';
 import type { School } from '../resin/verdicts.js';
 import type { LayingOrder } from '../stack/stack.js';
 import type { HomographyInput, MapMark, Pixel, Reading } from '../survey/index.js';
-import type { AlignmentReading, BrokenInput, EdgeInput, GaugeReading, KnockDowns, PlugInput, LocalRatio, RepairKind, ServiceClass, WayOut, WrapInput } from '../taper/index.js';
+import type {
+  AlignmentReading,
+  BrokenInput,
+  EdgeInput,
+  GaugeReading,
+  KnockDowns,
+  PlugInput,
+  LocalRatio,
+  RepairKind,
+  ServiceClass,
+  WayOut,
+  WrapInput,
+} from '../taper/index.js';
 
 import type { GraveStructure, Severity } from './severities.js';
 
@@ -262,7 +274,17 @@ export type InputSection = keyof RepairInputs;
 
 /** What a new repair starts from: the defaults of the trade, nothing measured, nothing chosen. */
 export const NEW_REPAIR: RepairInputs = {
-  place: { where: '', craftKind: 'boat', waterline: 'above', finish: 'gelcoat', access: 'one', service: 'general', specialService: 'none', certified: false, likeForLike: false },
+  place: {
+    where: '',
+    craftKind: 'boat',
+    waterline: 'above',
+    finish: 'gelcoat',
+    access: 'one',
+    service: 'general',
+    specialService: 'none',
+    certified: false,
+    likeForLike: false,
+  },
   damage: {
     shape: { kind: 'circle', diameterMm: 80, centreXMm: 0, centreYMm: 0, rotationDeg: 0 },
     depth: 'through',
@@ -273,11 +295,55 @@ export const NEW_REPAIR: RepairInputs = {
     notes: '',
   },
   severity: { separated: false, structure: 'none', override: null, reason: '', release: null },
-  survey: { readings: [], gridSpacingMm: 25, marks: [], photo: null, gauge: [], visible: null, expected: null, moistureLimit: null, dryReference: null, rings: null, coupon: null },
-  laminate: { known: 'thickness', thicknessMm: null, plies: [], finishThicknessMm: 0.5, core: null, priorId: 'volume-built', clueIds: [], epoxyInBond: false, pressedPanel: false },
-  resin: { school: 'finish-led', systemId: null, overrideReason: '', gelCoatWay: 'after-full-cure', airTempC: 20, humidityPercent: 55, surfaceTempC: 19 },
+  survey: {
+    readings: [],
+    gridSpacingMm: 25,
+    marks: [],
+    photo: null,
+    gauge: [],
+    visible: null,
+    expected: null,
+    moistureLimit: null,
+    dryReference: null,
+    rings: null,
+    coupon: null,
+  },
+  laminate: {
+    known: 'thickness',
+    thicknessMm: null,
+    plies: [],
+    finishThicknessMm: 0.5,
+    core: null,
+    priorId: 'volume-built',
+    clueIds: [],
+    epoxyInBond: false,
+    pressedPanel: false,
+  },
+  resin: {
+    school: 'finish-led',
+    systemId: null,
+    overrideReason: '',
+    gelCoatWay: 'after-full-cure',
+    airTempC: 20,
+    humidityPercent: 55,
+    surfaceTempC: 19,
+  },
   taper: { ratio: null, sides: 'one', marginMm: 25, maskMm: 20, knockDowns: {} },
-  stack: { plies: null, order: 'smallest-first', coverFabricId: 'twill-203', coverOverlapMm: 25, finishAllowanceMm: 0.5, process: 'hand' },
-  mix: { catalystPercent: null, layingRateGPerMin: 6, scaleErrorG: 0.5, primeGsm: 125, wastePercent: 12, potFloorG: 25 },
+  stack: {
+    plies: null,
+    order: 'smallest-first',
+    coverFabricId: 'twill-203',
+    coverOverlapMm: 25,
+    finishAllowanceMm: 0.5,
+    process: 'hand',
+  },
+  mix: {
+    catalystPercent: null,
+    layingRateGPerMin: 6,
+    scaleErrorG: 0.5,
+    primeGsm: 125,
+    wastePercent: 12,
+    potFloorG: 25,
+  },
   days: { startAt: null, fromMin: 480, toMin: 1020, openDays: [1, 2, 3, 4, 5], tempC: 20 },
 };

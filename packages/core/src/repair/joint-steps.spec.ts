@@ -8,7 +8,12 @@ import { compareSides } from './sides.js';
 const INPUTS: RepairInputs = {
   ...NEW_REPAIR,
   place: { ...NEW_REPAIR.place, access: 'both' },
-  laminate: { ...NEW_REPAIR.laminate, known: 'plies', plies: ['mat-450', 'roving-500', 'mat-450', 'roving-500'].map((fabricId) => ({ fabricId })), clueIds: ['plate-polyester'] },
+  laminate: {
+    ...NEW_REPAIR.laminate,
+    known: 'plies',
+    plies: ['mat-450', 'roving-500', 'mat-450', 'roving-500'].map((fabricId) => ({ fabricId })),
+    clueIds: ['plate-polyester'],
+  },
   resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-slow' },
 };
 
@@ -18,7 +23,10 @@ describe('a planned taper as a stepped joint', () => {
 
   it('has a step a ply whose lengths are the taper, the parent getting thinner and the patch thicker', () => {
     expect(stepped.steps.length).toBe(4);
-    expect(stepped.steps.reduce((sum, { lengthMm }) => sum + lengthMm, 0)).toBeCloseTo(plan.taper!.footprint.faces[0]!.taperWidthMm, 6);
+    expect(stepped.steps.reduce((sum, { lengthMm }) => sum + lengthMm, 0)).toBeCloseTo(
+      plan.taper!.footprint.faces[0]!.taperWidthMm,
+      6,
+    );
     const [first, last] = [stepped.steps[0]!, stepped.steps.at(-1)!];
     expect(first.parentNPerMm).toBeCloseTo(plan.parent!.within.aNPerMm[0][0], 3);
     expect(first.patchNPerMm).toBeLessThan(last.patchNPerMm);
@@ -26,7 +34,12 @@ describe('a planned taper as a stepped joint', () => {
   });
 
   it('hands the parent’s failure load over whole, by the joint’s own sum', () => {
-    const { distribution } = joint({ ratio: plan.taper!.ratio, resin: 'epoxy', parentStrengthMPa: pulledMPa(plan.parent!.strength)!, stepped });
+    const { distribution } = joint({
+      ratio: plan.taper!.ratio,
+      resin: 'epoxy',
+      parentStrengthMPa: pulledMPa(plan.parent!.strength)!,
+      stepped,
+    });
     const width = plan.taper!.footprint.faces[0]!.taperWidthMm;
     expect(distribution!.meanMPa).toBeCloseTo((pulledMPa(plan.parent!.strength)! * plan.parent!.depthMm) / width, 9);
     expect(distribution!.peakOverMean).toBeGreaterThan(1);
@@ -36,7 +49,11 @@ describe('a planned taper as a stepped joint', () => {
     const both = planRepair({ ...INPUTS, taper: { ...INPUTS.taper, sides: 'two' } });
     const joints = jointSteps(both);
     expect(joints.length).toBe(2);
-    for (const [i, { steps }] of joints.entries()) expect(steps.reduce((sum, { lengthMm }) => sum + lengthMm, 0)).toBeCloseTo(both.taper!.footprint.faces[i]!.taperWidthMm, 6);
+    for (const [i, { steps }] of joints.entries())
+      expect(steps.reduce((sum, { lengthMm }) => sum + lengthMm, 0)).toBeCloseTo(
+        both.taper!.footprint.faces[i]!.taperWidthMm,
+        6,
+      );
     const load = joints.reduce((sum, { loadNPerMm }) => sum + loadNPerMm!, 0);
     expect(load).toBeCloseTo(stepped.loadNPerMm!, 6);
   });
@@ -53,7 +70,11 @@ describe('the job by sides', () => {
     expect(inside!.resinG).toBe(outside!.resinG);
     expect(both!.groundVolumeMm3).toBeLessThan(outside!.groundVolumeMm3);
     expect([outside!.taken, inside!.taken, both!.taken]).toEqual([true, false, false]);
-    expect(compareSides({ ...INPUTS, taper: { ...INPUTS.taper, sides: 'two' } }).map(({ taken }) => taken)).toEqual([false, false, true]);
+    expect(compareSides({ ...INPUTS, taper: { ...INPUTS.taper, sides: 'two' } }).map(({ taken }) => taken)).toEqual([
+      false,
+      false,
+      true,
+    ]);
     expect(compareSides(NEW_REPAIR)).toEqual([]);
   });
 });

@@ -33,7 +33,12 @@ export function jointSteps(plan: Pick<RepairPlan, 'parent' | 'taper' | 'patch' |
     const fresh = sheets(
       patch.faces[i]!.plies.filter(({ use }) => use === 'stack')
         .sort((a, b) => b.sizeIndex - a.sizeIndex)
-        .map(({ fabric, orientationDeg, fibreMassFraction }) => ({ fabricId: fabric.id, own: fabric, orientationDeg, fibreMassFraction })),
+        .map(({ fabric, orientationDeg, fibreMassFraction }) => ({
+          fabricId: fabric.id,
+          own: fabric,
+          orientationDeg,
+          fibreMassFraction,
+        })),
       card.family,
     );
     const [oldMm, freshMm] = [total(old), total(fresh)];
@@ -43,7 +48,11 @@ export function jointSteps(plan: Pick<RepairPlan, 'parent' | 'taper' | 'patch' |
       patchNPerMm: stiffness(downTo(fresh, (freshMm * total(old.slice(0, k + 1))) / oldMm)),
     }));
     const share = skins ? 1 : stiffness(old) / stiffness(whole);
-    return { steps, bondShearModulusMPa: (1000 * matrix.modulusGPa) / (2 * (1 + matrix.poisson)), ...(strength === null ? {} : { loadNPerMm: strength * parent.depthMm * share }) };
+    return {
+      steps,
+      bondShearModulusMPa: (1000 * matrix.modulusGPa) / (2 * (1 + matrix.poisson)),
+      ...(strength === null ? {} : { loadNPerMm: strength * parent.depthMm * share }),
+    };
   });
 }
 

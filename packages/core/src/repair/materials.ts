@@ -25,13 +25,41 @@ export function jobMaterials({ resin, patch, mix }: Pick<RepairPlan, 'resin' | '
   const second = card.kind === 'two-part' ? 'hardener' : 'catalyst';
   const made: Material[] = [
     { kind: 'resin', entryId: card.id, name: `${card.name}: resin`, amount: mix.totalResinG, unit: 'g' },
-    { kind: 'second', entryId: resin.secondId ?? card.id, name: `${card.name}: ${second}`, amount: mix.totalSecondG, unit: 'g' },
-    ...patch.faces.flatMap((face) => face.plies.map((ply): Material => ({ kind: 'fabric', entryId: ply.fabric.id, name: ply.fabric.name, amount: (ply.areaMm2 / 1e6) * (1 + CUT_WASTE), unit: 'm2' }))),
-    ...mix.pastes.map((pot): Material => ({ kind: 'filler', entryId: pot.fillerId, name: pot.fillerName, amount: pot.paste.fillerG, unit: 'g' })),
-    ...mix.coats.map((coat): Material => ({ kind: 'coat', entryId: '', name: coat.name, amount: coat.massG, unit: 'g' })),
+    {
+      kind: 'second',
+      entryId: resin.secondId ?? card.id,
+      name: `${card.name}: ${second}`,
+      amount: mix.totalSecondG,
+      unit: 'g',
+    },
+    ...patch.faces.flatMap((face) =>
+      face.plies.map((ply): Material => ({
+        kind: 'fabric',
+        entryId: ply.fabric.id,
+        name: ply.fabric.name,
+        amount: (ply.areaMm2 / 1e6) * (1 + CUT_WASTE),
+        unit: 'm2',
+      })),
+    ),
+    ...mix.pastes.map((pot): Material => ({
+      kind: 'filler',
+      entryId: pot.fillerId,
+      name: pot.fillerName,
+      amount: pot.paste.fillerG,
+      unit: 'g',
+    })),
+    ...mix.coats.map((coat): Material => ({
+      kind: 'coat',
+      entryId: '',
+      name: coat.name,
+      amount: coat.massG,
+      unit: 'g',
+    })),
   ];
   return made.reduce<Material[]>((all, one) => {
-    const known = all.find((other) => other.kind === one.kind && other.entryId === one.entryId && other.name === one.name);
+    const known = all.find(
+      (other) => other.kind === one.kind && other.entryId === one.entryId && other.name === one.name,
+    );
     if (known) known.amount += one.amount;
     else all.push({ ...one });
     return all;
@@ -59,7 +87,13 @@ export function compareFamilies(inputs: RepairInputs): FamilyPlan[] {
     const { own: _, hardener: __, ...resin } = inputs.resin;
     const plan = taken
       ? own
-      : planRepair({ ...inputs, resin: { ...resin, systemId: DEFAULT_SYSTEM[family] }, taper: { ...inputs.taper, ratio: null }, stack: { ...inputs.stack, plies: null }, mix: { ...inputs.mix, catalystPercent: null } });
+      : planRepair({
+          ...inputs,
+          resin: { ...resin, systemId: DEFAULT_SYSTEM[family] },
+          taper: { ...inputs.taper, ratio: null },
+          stack: { ...inputs.stack, plies: null },
+          mix: { ...inputs.mix, catalystPercent: null },
+        });
     return {
       family,
       systemName: plan.resin?.card?.name ?? null,

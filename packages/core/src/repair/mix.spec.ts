@@ -7,11 +7,23 @@ import { planRepair } from './plan.js';
 
 const HULL: RepairInputs = {
   ...NEW_REPAIR,
-  damage: { ...NEW_REPAIR.damage, shape: { kind: 'roundedRectangle', lengthMm: 300, widthMm: 200, cornerRadiusMm: 40, centreXMm: 0, centreYMm: 0, rotationDeg: 0 } },
+  damage: {
+    ...NEW_REPAIR.damage,
+    shape: {
+      kind: 'roundedRectangle',
+      lengthMm: 300,
+      widthMm: 200,
+      cornerRadiusMm: 40,
+      centreXMm: 0,
+      centreYMm: 0,
+      rotationDeg: 0,
+    },
+  },
   laminate: { ...NEW_REPAIR.laminate, thicknessMm: 6, clueIds: ['styrene-smell', 'plate-polyester'] },
   resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-medium', overrideReason: 'asked for' },
 };
-const planned = (mix: Partial<RepairInputs['mix']> = {}, more: Partial<RepairInputs> = {}) => planRepair({ ...HULL, ...more, mix: { ...HULL.mix, ...mix } }).mix!;
+const planned = (mix: Partial<RepairInputs['mix']> = {}, more: Partial<RepairInputs> = {}) =>
+  planRepair({ ...HULL, ...more, mix: { ...HULL.mix, ...mix } }).mix!;
 
 describe('catalyst by the temperature', () => {
   const polyester = systemOf('polyester', undefined) as CatalysedCard;
@@ -21,14 +33,23 @@ describe('catalyst by the temperature', () => {
   });
 
   it('is what the pots are planned with until a person sets it', () => {
-    const by = (tempC: number, catalystPercent: number | null) => planned({ catalystPercent }, { resin: { ...HULL.resin, systemId: 'polyester' }, days: { ...HULL.days, tempC } }).catalystPercent;
+    const by = (tempC: number, catalystPercent: number | null) =>
+      planned({ catalystPercent }, { resin: { ...HULL.resin, systemId: 'polyester' }, days: { ...HULL.days, tempC } })
+        .catalystPercent;
     expect([by(16, null), by(28, null), by(28, 1.8)]).toEqual([2.9, 1.3, 1.8]);
   });
 });
 
 describe('the mix of a job', () => {
   it('has pots as large as can be laid before they gel in what they are mixed in', () => {
-    const limitOf = (container: 'cup' | 'tray') => potLimit({ card: systemOf('epoxy-medium', undefined), cure: cureCardOf({ cardId: 'epoxy-medium' }), layingRateGPerMin: 6, tempC: 20, container }).limitG;
+    const limitOf = (container: 'cup' | 'tray') =>
+      potLimit({
+        card: systemOf('epoxy-medium', undefined),
+        cure: cureCardOf({ cardId: 'epoxy-medium' }),
+        layingRateGPerMin: 6,
+        tempC: 20,
+        container,
+      }).limitG;
     const cup = planned();
     expect(cup.faces[0]!.split.limitG).toBeCloseTo(limitOf('cup'), 6);
     for (const pot of cup.faces[0]!.pots) expect(pot.massG).toBeLessThanOrEqual(limitOf('cup') + 1e-6);
@@ -44,7 +65,13 @@ describe('the mix of a job', () => {
   });
 
   it('is judged by what it is measured with, and counts strokes', () => {
-    const pumps = { kind: 'pump', name: 'Pumps', resinStrokeMl: 20, secondStrokeMl: 7.113, strokePercent: 0.5 } as const;
+    const pumps = {
+      kind: 'pump',
+      name: 'Pumps',
+      resinStrokeMl: 20,
+      secondStrokeMl: 7.113,
+      strokePercent: 0.5,
+    } as const;
     const pots = planned({ tool: pumps }).faces[0]!.pots;
     // 100:30 by weight is 100:35.57 by volume: one to one.
     for (const pot of pots) expect([pot.strokes!.resin, pot.toolGoodEnough]).toEqual([pot.strokes!.second, true]);
@@ -55,11 +82,17 @@ describe('the mix of a job', () => {
   });
 
   it('judges a catalyst counted in drops by its drops: it is never on the scale', () => {
-    const small = { damage: { ...HULL.damage, shape: { kind: 'circle', diameterMm: 60, centreXMm: 0, centreYMm: 0 } as const }, resin: { ...HULL.resin, systemId: 'polyester' } };
+    const small = {
+      damage: { ...HULL.damage, shape: { kind: 'circle', diameterMm: 60, centreXMm: 0, centreYMm: 0 } as const },
+      resin: { ...HULL.resin, systemId: 'polyester' },
+    };
     const [pot] = planned({ catalystPercent: 2, scaleErrorG: 1, layingRateGPerMin: 4 }, small).faces[0]!.pots;
     const { drops, dropsPercent, resinG } = pot!.mix;
     expect(drops).toBeGreaterThan(9);
-    const worst = Math.max(100 * ((dropsPercent! * resinG) / (2 * (resinG - 1)) - 1), 100 * (1 - (dropsPercent! * resinG) / (2 * (resinG + 1))));
+    const worst = Math.max(
+      100 * ((dropsPercent! * resinG) / (2 * (resinG - 1)) - 1),
+      100 * (1 - (dropsPercent! * resinG) / (2 * (resinG + 1))),
+    );
     expect(Math.abs(pot!.worstErrorPercent!)).toBeCloseTo(worst, 9);
     expect(pot!.toolGoodEnough).toBe(worst <= 10);
   });
@@ -67,7 +100,8 @@ describe('the mix of a job', () => {
   it('never has a pot last from one go into the next', () => {
     const { faces } = planned({}, { stack: { ...HULL.stack, goes: 3 } });
     const goes = planRepair({ ...HULL, stack: { ...HULL.stack, goes: 3 } }).patch!.faces[0]!.sessions;
-    for (const pot of faces[0]!.pots) for (const ply of pot.plies) expect(ply - 1 >= goes[pot.go]!.from && ply - 1 <= goes[pot.go]!.to).toBeTrue();
+    for (const pot of faces[0]!.pots)
+      for (const ply of pot.plies) expect(ply - 1 >= goes[pot.go]!.from && ply - 1 <= goes[pot.go]!.to).toBeTrue();
     expect(new Set(faces[0]!.pots.map(({ go }) => go))).toEqual(new Set([0, 1, 2]));
     expect(faces[0]!.pots.map(({ label }) => label)).toEqual([...new Set(faces[0]!.pots.map(({ label }) => label))]);
     expect(faces[0]!.pots.reduce((sum, pot) => sum + pot.massG, 0)).toBeCloseTo(faces[0]!.totalG, 6);
@@ -84,14 +118,26 @@ describe('the mix of a job', () => {
     expect(having.totalG - without.totalG).toBeCloseTo(108.8, 1);
     // 0.2 m² at 0.5 mm and 1.2 g/ml.
     expect(having.coats[0]!.massG).toBeCloseTo(120, 9);
-    const cored = planned({}, { laminate: { ...HULL.laminate, core: { coreId: 'balsa', thicknessMm: 12, reachable: true } }, taper: { ...HULL.taper, kind: 'core' } });
+    const cored = planned(
+      {},
+      {
+        laminate: { ...HULL.laminate, core: { coreId: 'balsa', thicknessMm: 12, reachable: true } },
+        taper: { ...HULL.taper, kind: 'core' },
+      },
+    );
     expect(cored.pastes[0]).toEqual(jasmine.objectContaining({ id: 'plug', fromPlan: true }));
   });
 });
 
 describe('a weighed batch against its plan', () => {
-  const polyester = (mix: Partial<RepairInputs['mix']>, tempC = 20): RepairInputs => ({ ...NEW_REPAIR, resin: { ...NEW_REPAIR.resin, systemId: 'polyester' }, mix: { ...NEW_REPAIR.mix, ...mix }, days: { ...NEW_REPAIR.days, tempC } });
-  const error = (inputs: RepairInputs, secondG: number): number => batchError(inputs, planRepair(inputs), { resinG: 100, secondG })!.errorPercent;
+  const polyester = (mix: Partial<RepairInputs['mix']>, tempC = 20): RepairInputs => ({
+    ...NEW_REPAIR,
+    resin: { ...NEW_REPAIR.resin, systemId: 'polyester' },
+    mix: { ...NEW_REPAIR.mix, ...mix },
+    days: { ...NEW_REPAIR.days, tempC },
+  });
+  const error = (inputs: RepairInputs, secondG: number): number =>
+    batchError(inputs, planRepair(inputs), { resinG: 100, secondG })!.errorPercent;
 
   it('is measured against the catalyst that is planned, by hand or by the temperature, and against a hardener’s ratio', () => {
     // 1.12 g/ml: 2 % is 2.24 g on 100 g; at 20 °C 2.3 % is asked for, 2.576 g.

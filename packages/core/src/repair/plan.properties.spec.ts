@@ -19,9 +19,16 @@ function anyJob(random: Seeded): RepairInputs {
     { kind: 'slot', lengthMm, widthMm, rotationDeg },
     { kind: 'roundedRectangle', lengthMm, widthMm, cornerRadiusMm: random.between(0, widthMm / 2), rotationDeg },
   ];
-  const solid = FABRICS.filter((fabric) => fabric.parts.every((part) => part.construction !== 'ud')).map((fabric) => fabric.id);
-  const plies = Array.from({ length: random.whole(1, 14) }, () => ({ fabricId: random.oneOf(solid), orientationDeg: random.oneOf([0, 45, 90, -45]) }));
-  const core = random.chance(0.25) ? { coreId: random.oneOf(CORES).id, thicknessMm: random.between(5, 40), reachable: random.chance(0.5) } : null;
+  const solid = FABRICS.filter((fabric) => fabric.parts.every((part) => part.construction !== 'ud')).map(
+    (fabric) => fabric.id,
+  );
+  const plies = Array.from({ length: random.whole(1, 14) }, () => ({
+    fabricId: random.oneOf(solid),
+    orientationDeg: random.oneOf([0, 45, 90, -45]),
+  }));
+  const core = random.chance(0.25)
+    ? { coreId: random.oneOf(CORES).id, thicknessMm: random.between(5, 40), reachable: random.chance(0.5) }
+    : null;
   return {
     ...structuredClone(NEW_REPAIR),
     place: {
@@ -31,20 +38,53 @@ function anyJob(random: Seeded): RepairInputs {
       access: random.oneOf(['one', 'both']),
       service: random.oneOf(['cosmetic', 'light', 'general', 'high', 'primary']),
     },
-    damage: { ...NEW_REPAIR.damage, shape: random.oneOf(shapes), depth: random.oneOf(['part', 'through']), depthMm: random.between(0.5, 4), marginMm: random.between(0, 40) },
+    damage: {
+      ...NEW_REPAIR.damage,
+      shape: random.oneOf(shapes),
+      depth: random.oneOf(['part', 'through']),
+      depthMm: random.between(0.5, 4),
+      marginMm: random.between(0, 40),
+    },
     severity: { ...NEW_REPAIR.severity, separated: random.chance(0.1), structure: random.oneOf(GRAVE_STRUCTURES) },
-    survey: { ...NEW_REPAIR.survey, readings: Array.from({ length: random.whole(0, 40) }, () => anyReading(random)), moistureLimit: random.chance(0.5) ? random.between(5, 20) : null },
-    laminate: { ...NEW_REPAIR.laminate, known: random.oneOf(['thickness', 'plies']), thicknessMm: random.between(1, 18), plies, core, clueIds: ['styrene-smell'] },
+    survey: {
+      ...NEW_REPAIR.survey,
+      readings: Array.from({ length: random.whole(0, 40) }, () => anyReading(random)),
+      moistureLimit: random.chance(0.5) ? random.between(5, 20) : null,
+    },
+    laminate: {
+      ...NEW_REPAIR.laminate,
+      known: random.oneOf(['thickness', 'plies']),
+      thicknessMm: random.between(1, 18),
+      plies,
+      core,
+      clueIds: ['styrene-smell'],
+    },
     resin: { ...NEW_REPAIR.resin, systemId: random.oneOf(SYSTEMS).id, overrideReason: 'tried' },
-    taper: { ...NEW_REPAIR.taper, ratio: random.chance(0.5) ? null : random.between(5, 40), sides: random.oneOf(['one', 'two']) },
-    stack: { ...NEW_REPAIR.stack, order: random.oneOf(['smallest-first', 'largest-first']), process: random.oneOf(['hand', 'film', 'vacuum']) },
+    taper: {
+      ...NEW_REPAIR.taper,
+      ratio: random.chance(0.5) ? null : random.between(5, 40),
+      sides: random.oneOf(['one', 'two']),
+    },
+    stack: {
+      ...NEW_REPAIR.stack,
+      order: random.oneOf(['smallest-first', 'largest-first']),
+      process: random.oneOf(['hand', 'film', 'vacuum']),
+    },
     days: { ...NEW_REPAIR.days, startAt: '2026-04-16T08:00', tempC: random.between(18, 30) },
   };
 }
 
 function anyReading(random: Seeded): Reading {
-  const taken = { xMm: random.between(-200, 200), yMm: random.between(-200, 200), instrument: '', by: '', at: random.oneOf([null, '2026-04-16T08:00', '2026-04-17T09:30', '2026-02-30T08:00']) };
-  return random.chance(0.7) ? { kind: 'tap', sound: random.oneOf(['sound', 'dull', 'doubtful']), ...taken } : { kind: 'moisture', value: random.between(4, 30), ...taken };
+  const taken = {
+    xMm: random.between(-200, 200),
+    yMm: random.between(-200, 200),
+    instrument: '',
+    by: '',
+    at: random.oneOf([null, '2026-04-16T08:00', '2026-04-17T09:30', '2026-02-30T08:00']),
+  };
+  return random.chance(0.7)
+    ? { kind: 'tap', sound: random.oneOf(['sound', 'dull', 'doubtful']), ...taken }
+    : { kind: 'moisture', value: random.between(4, 30), ...taken };
 }
 
 function strayNumbers(value: unknown, path = ''): string[] {
@@ -56,7 +96,8 @@ function strayNumbers(value: unknown, path = ''): string[] {
 const JOBS = 300;
 const random = seeded(20_260_416);
 const jobs = Array.from({ length: JOBS }, () => anyJob(random)).map((inputs) => ({ inputs, plan: planRepair(inputs) }));
-const each = (check: (plan: RepairPlan, inputs: RepairInputs) => void): void => jobs.forEach(({ plan, inputs }) => check(plan, inputs));
+const each = (check: (plan: RepairPlan, inputs: RepairInputs) => void): void =>
+  jobs.forEach(({ plan, inputs }) => check(plan, inputs));
 
 describe('whatever a shop types in', () => {
   it('most jobs can be worked out to the last tread', () => {
@@ -64,12 +105,17 @@ describe('whatever a shop types in', () => {
   });
 
   it('no figure is anything but a finite number, in the plan and in the drawing', () => {
-    each((plan, inputs) => expect(strayNumbers({ plan, view: planDrawing(inputs, plan), section: sectionDrawing(inputs, plan) })).toEqual([]));
+    each((plan, inputs) =>
+      expect(strayNumbers({ plan, view: planDrawing(inputs, plan), section: sectionDrawing(inputs, plan) })).toEqual(
+        [],
+      ),
+    );
   });
 
   it('a stage without figures is named with its field', () => {
     each((plan, inputs) => {
-      if (!plan.parent || (inputs.damage.depth !== 'finish' && !plan.taper)) expect(plan.problems.length).toBeGreaterThan(0);
+      if (!plan.parent || (inputs.damage.depth !== 'finish' && !plan.taper))
+        expect(plan.problems.length).toBeGreaterThan(0);
       plan.problems.forEach((problem) => expect(problem.field).not.toBe(''));
     });
   });
@@ -91,7 +137,10 @@ describe('whatever a shop types in', () => {
       if (!plan.patch) return;
       const other = inputs.stack.order === 'smallest-first' ? 'largest-first' : 'smallest-first';
       const turned = planRepair({ ...inputs, stack: { ...inputs.stack, order: other } });
-      const pieces = (of: RepairPlan): string[] => of.patch!.faces.flatMap((face) => face.plies.map((ply) => `${ply.fabric.id} ${ply.lengthMm.toFixed(3)}`)).sort();
+      const pieces = (of: RepairPlan): string[] =>
+        of
+          .patch!.faces.flatMap((face) => face.plies.map((ply) => `${ply.fabric.id} ${ply.lengthMm.toFixed(3)}`))
+          .sort();
       expect(pieces(turned)).toEqual(pieces(plan));
       expect(turned.patch!.laminate.massGsm).toBeCloseTo(plan.patch.laminate.massGsm, 6);
     });
@@ -129,15 +178,20 @@ describe('whatever a shop types in', () => {
     each((plan, inputs) => {
       if (!plan.taper || plan.taper.ratio > 35) return;
       const flatter = planRepair({ ...inputs, taper: { ...inputs.taper, ratio: plan.taper.ratio + 4 } });
-      expect(flatter.taper!.footprint.faces[0]!.taperVolumeMm3).toBeGreaterThan(plan.taper.footprint.faces[0]!.taperVolumeMm3);
-      if (plan.taper.joint) expect(flatter.taper!.joint!.efficiency).toBeGreaterThanOrEqual(plan.taper.joint.efficiency);
+      expect(flatter.taper!.footprint.faces[0]!.taperVolumeMm3).toBeGreaterThan(
+        plan.taper.footprint.faces[0]!.taperVolumeMm3,
+      );
+      if (plan.taper.joint)
+        expect(flatter.taper!.joint!.efficiency).toBeGreaterThanOrEqual(plan.taper.joint.efficiency);
     });
   });
 
   it('the drawing nests: damage in cut-out in footprint in abraded margin in tape', () => {
     each((plan, inputs) => {
       const view = planDrawing(inputs, plan);
-      const areas = [view.damage, view.cutOut, view.footprint, view.abraded, view.mask].filter((outline) => outline !== null).map((outline) => Math.abs(signedArea(outline.points)));
+      const areas = [view.damage, view.cutOut, view.footprint, view.abraded, view.mask]
+        .filter((outline) => outline !== null)
+        .map((outline) => Math.abs(signedArea(outline.points)));
       areas.slice(1).forEach((area, i) => expect(area).toBeGreaterThanOrEqual(areas[i]! * 0.9999));
     });
   });

@@ -13,7 +13,18 @@ const LAUNCH = inputsWith({
     thicknessMm: 9,
     finishThicknessMm: 0.6,
     clueIds: ['tint-green-blue', 'styrene-smell'],
-    plies: ['mat-450', 'roving-500', 'mat-450', 'roving-500', 'mat-450', 'roving-600', 'mat-450', 'roving-600', 'mat-450', 'roving-500'].map((fabricId) => ({ fabricId })),
+    plies: [
+      'mat-450',
+      'roving-500',
+      'mat-450',
+      'roving-500',
+      'mat-450',
+      'roving-600',
+      'mat-450',
+      'roving-600',
+      'mat-450',
+      'roving-500',
+    ].map((fabricId) => ({ fabricId })),
   },
   resin: { systemId: 'epoxy-slow' },
   days: { startAt: '2026-04-16T08:00' },
@@ -36,7 +47,9 @@ describe('the whole chain', () => {
     const plan = planRepair(NEW_REPAIR);
     expect(plan.damage!.cut.lengthMm).toBe(100);
     expect(plan.parent).toBeNull();
-    expect(plan.problems).toEqual([jasmine.objectContaining({ stage: 'laminate', code: 'empty', field: 'laminate.thicknessMm' })]);
+    expect(plan.problems).toEqual([
+      jasmine.objectContaining({ stage: 'laminate', code: 'empty', field: 'laminate.thicknessMm' }),
+    ]);
   });
 
   it('reports an absurd figure at its field and does not throw', () => {
@@ -46,7 +59,13 @@ describe('the whole chain', () => {
   });
 
   it('has nothing to taper or lay when only the finish is damaged', () => {
-    const plan = planRepair(inputsWith({ damage: { depth: 'finish' }, laminate: { thicknessMm: 5, clueIds: ['styrene-smell', 'moulded-gel-coat'] }, days: { startAt: '2026-04-16T08:00' } }));
+    const plan = planRepair(
+      inputsWith({
+        damage: { depth: 'finish' },
+        laminate: { thicknessMm: 5, clueIds: ['styrene-smell', 'moulded-gel-coat'] },
+        days: { startAt: '2026-04-16T08:00' },
+      }),
+    );
     expect([plan.taper, plan.patch, plan.mix]).toEqual([null, null, null]);
     expect(plan.days!.tasks.map((t) => t.id)).not.toContain('lay-up');
     expect(plan.problems).toEqual([]);
@@ -73,7 +92,14 @@ describe('the whole chain', () => {
   });
 
   it('measures clearance to a line near by, and says when it is run over', () => {
-    const line = (y: number) => inputsWith({ ...LAUNCH, damage: { ...LAUNCH.damage, neighbours: [{ name: 'chine', kind: 'edge', fromXMm: -400, fromYMm: y, toXMm: 400, toYMm: y }] } });
+    const line = (y: number) =>
+      inputsWith({
+        ...LAUNCH,
+        damage: {
+          ...LAUNCH.damage,
+          neighbours: [{ name: 'chine', kind: 'edge', fromXMm: -400, fromYMm: y, toXMm: 400, toYMm: y }],
+        },
+      });
     // abraded edge at 55 + 108 + 25 = 188 mm from the centre line
     expect(planRepair(line(-245)).taper!.clearances[0]!.mm).toBeCloseTo(57, 1);
     expect(planRepair(line(-150)).taper!.clearances[0]!.mm).toBeCloseTo(-38, 1);

@@ -65,22 +65,49 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
   const damage = attemptStage('look', () => planDamage(inputs));
   const resin = attemptStage('resin', () => planResin(inputs));
   const parent = attemptStage('laminate', () => planParent(inputs, resin));
-  const taper = attemptStage('taper', () => (damage && parent && resin?.card && inputs.damage.depth !== 'finish' ? planTaper(inputs, damage, parent, resin.card) : null));
-  const patch = attemptStage('plies', () => (damage && parent && taper && resin?.card ? planPatch(inputs, damage, parent, taper, resin.card) : null));
-  const mix = attemptStage('mix', () => (taper && patch && resin?.card ? planMix(inputs, taper, patch, resin.card) : null));
+  const taper = attemptStage('taper', () =>
+    damage && parent && resin?.card && inputs.damage.depth !== 'finish'
+      ? planTaper(inputs, damage, parent, resin.card)
+      : null,
+  );
+  const patch = attemptStage('plies', () =>
+    damage && parent && taper && resin?.card ? planPatch(inputs, damage, parent, taper, resin.card) : null,
+  );
+  const mix = attemptStage('mix', () =>
+    taper && patch && resin?.card ? planMix(inputs, taper, patch, resin.card) : null,
+  );
   const finish = resin?.card ? finishRoute(resin.card.family, inputs.place.finish, inputs.resin.gelCoatWay) : null;
   const days = attemptStage('days', () => {
-    const steps = inputs.days.startAt === null ? null : stepsInputOf(inputs, { damage, resin, taper, patch, mix, finish });
+    const steps =
+      inputs.days.startAt === null ? null : stepsInputOf(inputs, { damage, resin, taper, patch, mix, finish });
     return steps && dated(inputs, steps);
   });
   const cold = coldAt(resin?.card ?? null, inputs.days.tempC);
   const severity = planSeverity(inputs, damage?.cut.areaMm2 ?? null);
   const facts = jobFacts(inputs, resin?.card ?? null, taper !== null, patch !== null);
-  return { damage, parent, resin, taper, patch, match: patch?.match ?? null, mix, finish, days, inspection: inspectionList(facts), facts, severity, cold, holds: layUpHolds(inputs, resin?.parent ?? null, severity), problems };
+  return {
+    damage,
+    parent,
+    resin,
+    taper,
+    patch,
+    match: patch?.match ?? null,
+    mix,
+    finish,
+    days,
+    inspection: inspectionList(facts),
+    facts,
+    severity,
+    cold,
+    holds: layUpHolds(inputs, resin?.parent ?? null, severity),
+    problems,
+  };
 }
 
 function coldAt(card: SystemCard | null, tempC: number): Remark[] {
-  return card ? [...coldRemarks(card.minTempC, tempC), ...neverFullRemarks(agingCardOf(card), tempC, card.fullCureHours)] : [];
+  return card
+    ? [...coldRemarks(card.minTempC, tempC), ...neverFullRemarks(agingCardOf(card), tempC, card.fullCureHours)]
+    : [];
 }
 
 function dated(inputs: RepairInputs, steps: StepsInput): DaysResult {

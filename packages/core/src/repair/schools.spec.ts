@@ -4,7 +4,11 @@ import { compareGelCoatWays, compareSchools } from './schools.js';
 
 const DINGHY: RepairInputs = {
   ...NEW_REPAIR,
-  laminate: { ...NEW_REPAIR.laminate, thicknessMm: 5, clueIds: ['styrene-smell', 'plate-polyester', 'moulded-gel-coat'] },
+  laminate: {
+    ...NEW_REPAIR.laminate,
+    thicknessMm: 5,
+    clueIds: ['styrene-smell', 'plate-polyester', 'moulded-gel-coat'],
+  },
   days: { ...NEW_REPAIR.days, startAt: '2026-04-16T08:00' },
 };
 
@@ -20,11 +24,19 @@ describe('the three schools side by side', () => {
   });
 
   it('shows what planning the job that way would give, whatever was chosen', () => {
-    const chosen = { ...DINGHY, resin: { ...DINGHY.resin, systemId: 'vinylester' }, taper: { ...DINGHY.taper, ratio: 33 } };
+    const chosen = {
+      ...DINGHY,
+      resin: { ...DINGHY.resin, systemId: 'vinylester' },
+      taper: { ...DINGHY.taper, ratio: 33 },
+    };
     expect(compareSchools(chosen)).toEqual(compareSchools(DINGHY));
     const plan = planRepair({ ...DINGHY, resin: { ...DINGHY.resin, school: 'epoxy-throughout' } });
     const epoxy = compareSchools(DINGHY)[2]!;
-    expect([epoxy.finishAt, epoxy.resinG, epoxy.ratio]).toEqual([plan.days!.finishAt, plan.mix!.totalG, plan.taper!.ratio]);
+    expect([epoxy.finishAt, epoxy.resinG, epoxy.ratio]).toEqual([
+      plan.days!.finishAt,
+      plan.mix!.totalG,
+      plan.taper!.ratio,
+    ]);
   });
 
   it('leaves out what cannot be worked out', () => {
@@ -38,7 +50,10 @@ describe('the three schools side by side', () => {
   });
 
   it('tells what each way of gel coat over epoxy costs in days', () => {
-    const ways = compareGelCoatWays({ ...DINGHY, resin: { ...DINGHY.resin, systemId: 'epoxy-medium', overrideReason: 'asked for' } });
+    const ways = compareGelCoatWays({
+      ...DINGHY,
+      resin: { ...DINGHY.resin, systemId: 'epoxy-medium', overrideReason: 'asked for' },
+    });
     const [after, paint] = ways;
     expect(ways.map((w) => w.way)).toEqual(['after-full-cure', 'paint-instead', 'gel-coat-first']);
     expect(ways.every((w) => w.finishAt !== null)).toBeTrue();

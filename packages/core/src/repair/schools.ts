@@ -30,7 +30,12 @@ export interface SchoolPlan {
  */
 export function compareSchools(inputs: RepairInputs): SchoolPlan[] {
   return SCHOOLS.map((school) => {
-    const plan = planRepair({ ...inputs, resin: { ...inputs.resin, school, systemId: null }, taper: { ...inputs.taper, ratio: null }, stack: { ...inputs.stack, plies: null } });
+    const plan = planRepair({
+      ...inputs,
+      resin: { ...inputs.resin, school, systemId: null },
+      taper: { ...inputs.taper, ratio: null },
+      stack: { ...inputs.stack, plies: null },
+    });
     return { school, ...figures(plan), materials: jobMaterials(plan) };
   });
 }
@@ -44,7 +49,10 @@ function figures(plan: RepairPlan): Omit<SchoolPlan, 'school' | 'materials'> {
     why: plan.resin?.verdicts.why ?? null,
     ratio: plan.taper?.ratio ?? null,
     bondMargin: plan.taper?.joint?.strengthRatio ?? null,
-    stiffnessRatio: ratios.length === 0 ? null : ratios.reduce((worst, ratio) => (Math.abs(Math.log(ratio)) > Math.abs(Math.log(worst)) ? ratio : worst)),
+    stiffnessRatio:
+      ratios.length === 0
+        ? null
+        : ratios.reduce((worst, ratio) => (Math.abs(Math.log(ratio)) > Math.abs(Math.log(worst)) ? ratio : worst)),
     resinG: plan.mix?.totalG ?? null,
     handsMin: plan.days?.handsMin ?? null,
     finishAt: plan.days?.finishAt ?? null,
@@ -56,5 +64,8 @@ const WAYS: readonly GelCoatWay[] = ['after-full-cure', 'paint-instead', 'gel-co
 
 /** When the job would be done with each way of getting gel coat onto epoxy; null where the days cannot be told. */
 export function compareGelCoatWays(inputs: RepairInputs): { way: GelCoatWay; finishAt: string | null }[] {
-  return WAYS.map((way) => ({ way, finishAt: planRepair({ ...inputs, resin: { ...inputs.resin, gelCoatWay: way } }).days?.finishAt ?? null }));
+  return WAYS.map((way) => ({
+    way,
+    finishAt: planRepair({ ...inputs, resin: { ...inputs.resin, gelCoatWay: way } }).days?.finishAt ?? null,
+  }));
 }

@@ -2,7 +2,18 @@ import { STAGES, type Stage } from '../hazards/index.js';
 import type { InputSection } from './inputs.js';
 
 /** Stage that settles a section; readings are gathered at any time and settle nothing by themselves. */
-const SECTION_STAGE: Record<InputSection, Stage | null> = { place: 'look', damage: 'look', severity: 'look', survey: null, laminate: 'laminate', resin: 'resin', taper: 'taper', stack: 'plies', mix: 'mix', days: 'days' };
+const SECTION_STAGE: Record<InputSection, Stage | null> = {
+  place: 'look',
+  damage: 'look',
+  severity: 'look',
+  survey: null,
+  laminate: 'laminate',
+  resin: 'resin',
+  taper: 'taper',
+  stack: 'plies',
+  mix: 'mix',
+  days: 'days',
+};
 
 /** Place of the stage a section settles; past all others for one that settles nothing, so that it upsets none. */
 export const stageOfSection = (section: InputSection): number => STAGES.indexOf(SECTION_STAGE[section] ?? 'signoff');

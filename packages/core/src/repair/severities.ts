@@ -3,5 +3,14 @@ export const SEVERITIES = ['finish', 'part', 'through', 'skin', 'separated', 'be
 export type Severity = (typeof SEVERITIES)[number];
 
 /** Structure whose failure kills; `none` for all else. */
-export const GRAVE_STRUCTURES = ['none', 'keel', 'mast-step', 'chainplate', 'rudder-stock', 'crash-structure', 'pressure-vessel', 'aircraft'] as const;
+export const GRAVE_STRUCTURES = [
+  'none',
+  'keel',
+  'mast-step',
+  'chainplate',
+  'rudder-stock',
+  'crash-structure',
+  'pressure-vessel',
+  'aircraft',
+] as const;
 export type GraveStructure = (typeof GRAVE_STRUCTURES)[number];

@@ -18,10 +18,15 @@ export const LARGEST_CUT_OUT_M2 = 0.5;
 export function planSeverity(inputs: RepairInputs, cutOutMm2: number | null): SeverityPlan {
   const { severity, damage, laminate, place } = inputs;
   const beyond: Remark[] = [];
-  if (severity.structure !== 'none') beyond.push({ id: 'severity.structure', params: { structure: severity.structure } });
+  if (severity.structure !== 'none')
+    beyond.push({ id: 'severity.structure', params: { structure: severity.structure } });
   if (place.service === 'primary') beyond.push({ id: 'severity.primary' });
-  if (cutOutMm2 !== null && cutOutMm2 > LARGEST_CUT_OUT_M2 * 1e6) beyond.push({ id: 'severity.large', params: { areaM2: cutOutMm2 / 1e6, limitM2: LARGEST_CUT_OUT_M2 } });
-  const plain = (proposed: Severity, id: string): { proposed: Severity; reasons: Remark[] } => ({ proposed, reasons: [{ id }] });
+  if (cutOutMm2 !== null && cutOutMm2 > LARGEST_CUT_OUT_M2 * 1e6)
+    beyond.push({ id: 'severity.large', params: { areaM2: cutOutMm2 / 1e6, limitM2: LARGEST_CUT_OUT_M2 } });
+  const plain = (proposed: Severity, id: string): { proposed: Severity; reasons: Remark[] } => ({
+    proposed,
+    reasons: [{ id }],
+  });
   const found =
     beyond.length > 0
       ? { proposed: 'beyond' as const, reasons: beyond }

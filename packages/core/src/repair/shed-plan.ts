@@ -1,6 +1,13 @@
 import { type Air, type AirNeeds, type AirReading, shedAir } from '../air/index.js';
 import type { SystemCard } from '../resin/systems.js';
-import { type JobStep, type ScheduleInput, type ScheduleTask, type ShopSettings, jobSteps, parseLocal } from '../plan/index.js';
+import {
+  type JobStep,
+  type ScheduleInput,
+  type ScheduleTask,
+  type ShopSettings,
+  jobSteps,
+  parseLocal,
+} from '../plan/index.js';
 import type { RepairInputs } from './inputs.js';
 import { type RepairPlan, planRepair } from './plan.js';
 import { stepsInputOf } from './steps.js';
@@ -97,7 +104,8 @@ export function shedSchedule({ shop, jobs, nowAt, weather, reading }: ShedPlanIn
 export const USUAL_TENT_C = 22;
 
 /** Air in a tent kept at a temperature, with the water of the air outside. */
-export const tentAir = (weather: Air, toC: number): Air => shedAir(weather, { lagHours: TENT_LAG_HOURS, gainC: 1, heatedToC: toC });
+export const tentAir = (weather: Air, toC: number): Air =>
+  shedAir(weather, { lagHours: TENT_LAG_HOURS, gainC: 1, heatedToC: toC });
 
 function stepsOf(job: ShedJob, plan: RepairPlan, shop: ShopSettings): JobStep[] | LeftOut {
   if (job.inputs.days.startAt === null) return 'no-start';
@@ -109,10 +117,21 @@ function stepsOf(job: ShedJob, plan: RepairPlan, shop: ShopSettings): JobStep[] 
   return jobSteps({ ...input, rates: shop.rates });
 }
 
-function tasksOf(job: ShedJob, plan: RepairPlan, steps: readonly JobStep[], place: string, shop: ShopSettings, nowAt: string, tooLong: string[]): ScheduleTask[] {
+function tasksOf(
+  job: ShedJob,
+  plan: RepairPlan,
+  steps: readonly JobStep[],
+  place: string,
+  shop: ShopSettings,
+  nowAt: string,
+  tooLong: string[],
+): ScheduleTask[] {
   const done = doneOf(job, plan, steps);
   const system = plan.resin?.card ?? null;
-  if (job.progress.finished) return steps.filter(({ id }) => id === 'inspect').map((step) => ({ ...bareTask(job, step, place, system), after: [] }));
+  if (job.progress.finished)
+    return steps
+      .filter(({ id }) => id === 'inspect')
+      .map((step) => ({ ...bareTask(job, step, place, system), after: [] }));
   const open = shop.hours.toMin - shop.hours.fromMin;
   return steps.map((step): ScheduleTask => {
     const task = bareTask(job, step, place, system);
@@ -127,7 +146,11 @@ function tasksOf(job: ShedJob, plan: RepairPlan, steps: readonly JobStep[], plac
     const pinned = job.pins[step.key];
     const first = step.after.length === 0 && step.kind === 'hands';
     const startAt = job.inputs.days.startAt!;
-    return { ...task, ...(pinned ? { pinnedAt: pinned } : {}), ...(first && parseLocal(startAt, 'startAt') > parseLocal(nowAt, 'nowAt') ? { notBefore: startAt } : {}) };
+    return {
+      ...task,
+      ...(pinned ? { pinnedAt: pinned } : {}),
+      ...(first && parseLocal(startAt, 'startAt') > parseLocal(nowAt, 'nowAt') ? { notBefore: startAt } : {}),
+    };
   });
 }
 
@@ -139,8 +162,17 @@ function bareTask(job: ShedJob, step: JobStep, place: string, system: SystemCard
     job: job.id,
     minutes: step.minutes,
     place,
-    after: step.after.map(({ key, withinAgeHours }) => ({ id: taskId(job.id, key), ...(withinAgeHours === undefined ? {} : { withinAgeHours }) })),
-    ...(hands ? { bay: place === 'shed' && !NO_BAY.has(step.id), ...(step.skill ? { skill: step.skill } : {}), ...(step.inOneGo ? { inOneGo: true } : {}) } : { byItself: true }),
+    after: step.after.map(({ key, withinAgeHours }) => ({
+      id: taskId(job.id, key),
+      ...(withinAgeHours === undefined ? {} : { withinAgeHours }),
+    })),
+    ...(hands
+      ? {
+          bay: place === 'shed' && !NO_BAY.has(step.id),
+          ...(step.skill ? { skill: step.skill } : {}),
+          ...(step.inOneGo ? { inOneGo: true } : {}),
+        }
+      : { byItself: true }),
     ...(step.ageHours === null ? {} : { ageHours: step.ageHours }),
     ...(system && (step.stage !== null || step.id === 'lay-up') ? { system } : {}),
     ...(step.stage === null ? {} : { stage: step.stage }),
@@ -150,7 +182,8 @@ function bareTask(job: ShedJob, step: JobStep, place: string, system: SystemCard
 }
 
 /** In the open, hands want it dry from above and light. */
-const needsOf = ({ needs, id }: JobStep, place: string): AirNeeds | null => (place === 'outdoors' && id !== 'cut-plies' ? { ...needs, noRain: true, daylight: true } : needs);
+const needsOf = ({ needs, id }: JobStep, place: string): AirNeeds | null =>
+  place === 'outdoors' && id !== 'cut-plies' ? { ...needs, noRain: true, daylight: true } : needs;
 
 interface Done {
   startAt: string;
@@ -199,7 +232,12 @@ function laidGoes({ patch }: RepairPlan, steps: readonly JobStep[], progress: Jo
     if (times.length === 0) return [];
     const firstOfAll = step === goes[0] && progress.startedAt !== null && progress.startedAt < times[0]!;
     const startAt = firstOfAll ? progress.startedAt! : times[0]!;
-    return [[step.key, { startAt, endAt: times.at(-1)!, whole: times.length >= plies.length, left: 1 - times.length / plies.length }]];
+    return [
+      [
+        step.key,
+        { startAt, endAt: times.at(-1)!, whole: times.length >= plies.length, left: 1 - times.length / plies.length },
+      ],
+    ];
   });
 }
 
@@ -225,6 +263,10 @@ export function planVariants(job: ShedJob, shop: ShopSettings): PlanVariant[] {
 
 /** The shed's plan with one job done another way. */
 export function withVariant(input: ShedPlanInput, jobId: string, { goes, hours }: PlanVariant): ShedPlanInput {
-  const jobs = input.jobs.map((job) => (job.id !== jobId || goes === null ? job : { ...job, inputs: { ...job.inputs, stack: { ...job.inputs.stack, goes } }, pins: {} }));
+  const jobs = input.jobs.map((job) =>
+    job.id !== jobId || goes === null
+      ? job
+      : { ...job, inputs: { ...job.inputs, stack: { ...job.inputs.stack, goes } }, pins: {} },
+  );
   return { ...input, jobs, shop: { ...input.shop, hours } };
 }

@@ -1,5 +1,13 @@
 import { type ScheduleResult, schedule, searchSchedule } from '../plan/index.js';
-import { type PlanVariant, type ShedPlanInput, type ShedPlanned, jobAndStep, planVariants, shedSchedule, withVariant } from './shed-plan.js';
+import {
+  type PlanVariant,
+  type ShedPlanInput,
+  type ShedPlanned,
+  jobAndStep,
+  planVariants,
+  shedSchedule,
+  withVariant,
+} from './shed-plan.js';
 
 export interface ShedPlanFound {
   planned: Omit<ShedPlanned, 'input'> & { air: NonNullable<ShedPlanned['input']>['air'] };
@@ -29,7 +37,10 @@ const SEED = 1;
 const VARIANT_TRIES = 30;
 
 /** Searches the plan of all jobs, or goes through the other ways of one. */
-export function* searchShedPlan({ input, variantsOf }: ShedPlanAsk): Generator<{ share: number; soFar: ShedPlanFound }, ShedPlanFound, 'stop' | undefined> {
+export function* searchShedPlan({
+  input,
+  variantsOf,
+}: ShedPlanAsk): Generator<{ share: number; soFar: ShedPlanFound }, ShedPlanFound, 'stop' | undefined> {
   const { made, found } = begun(input);
   if (!made) return found;
   if (variantsOf !== null) {
@@ -66,7 +77,10 @@ export function wholePlan(input: ShedPlanInput): ShedPlanFound {
 }
 
 /** Told only when it is asked for. */
-const soFarOf = (found: ShedPlanFound, step: { share: number; soFar: ScheduleResult }): { share: number; soFar: ShedPlanFound } => ({
+const soFarOf = (
+  found: ShedPlanFound,
+  step: { share: number; soFar: ScheduleResult },
+): { share: number; soFar: ShedPlanFound } => ({
   share: step.share,
   get soFar() {
     return { ...found, result: step.soFar };

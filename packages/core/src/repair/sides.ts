@@ -12,7 +12,10 @@ export interface SidePlan extends SideOption {
 
 /** The job worked from outside, inside and both, side by side; empty before there is a taper. From inside the work is that from outside. */
 export function compareSides(inputs: RepairInputs): SidePlan[] {
-  const worked = { one: planRepair({ ...inputs, taper: { ...inputs.taper, sides: 'one' } }), two: planRepair({ ...inputs, taper: { ...inputs.taper, sides: 'two' } }) };
+  const worked = {
+    one: planRepair({ ...inputs, taper: { ...inputs.taper, sides: 'one' } }),
+    two: planRepair({ ...inputs, taper: { ...inputs.taper, sides: 'two' } }),
+  };
   const { damage, taper, parent } = worked.one;
   if (!damage || !taper || !parent) return [];
   const options = sides({
@@ -27,6 +30,12 @@ export function compareSides(inputs: RepairInputs): SidePlan[] {
   return options.map((option) => {
     const plan = option.side === 'both' ? worked.two : worked.one;
     const taken = option.side === 'inside' ? false : (inputs.taper.sides === 'two') === (option.side === 'both');
-    return { ...option, resinG: plan.mix?.totalG ?? null, handsMin: plan.days?.handsMin ?? null, finishAt: plan.days?.finishAt ?? null, taken };
+    return {
+      ...option,
+      resinG: plan.mix?.totalG ?? null,
+      handsMin: plan.days?.handsMin ?? null,
+      finishAt: plan.days?.finishAt ?? null,
+      taken,
+    };
   });
 }

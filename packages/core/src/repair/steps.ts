@@ -29,7 +29,10 @@ function goesOf(face: PatchPlan['faces'][number], { quantity, pots, totalG }: Mi
 }
 
 /** What the steps of a repair are made from; null until its mix is planned, or where no resin is chosen. */
-export function stepsInputOf(inputs: RepairInputs, { damage, resin, taper, patch, mix, finish }: PlannedStages): StepsInput | null {
+export function stepsInputOf(
+  inputs: RepairInputs,
+  { damage, resin, taper, patch, mix, finish }: PlannedStages,
+): StepsInput | null {
   const card = resin?.card;
   if (!damage || !card || !finish) return null;
   const finishOnly = inputs.damage.depth === 'finish';

@@ -5,7 +5,10 @@ import { resinEvidence, shedPrior } from './evidence.js';
 import { HYPOTHESES, type Likelihoods } from './hypotheses.js';
 
 const even: Likelihoods = { polyester: 1, vinylester: 1, epoxy: 1, thermoplastic: 1, mixed: 1 };
-const clue = (id: string, polyester: number, epoxy: number) => ({ id, likelihoods: { polyester, vinylester: 0, epoxy, thermoplastic: 0, mixed: 0 } });
+const clue = (id: string, polyester: number, epoxy: number) => ({
+  id,
+  likelihoods: { polyester, vinylester: 0, epoxy, thermoplastic: 0, mixed: 0 },
+});
 
 describe('resin evidence', () => {
   it('is Bayes by hand: prior 0.9 and 0.1, likelihoods 0.2 and 0.8 → 0.18 : 0.08', () => {
@@ -24,7 +27,9 @@ describe('resin evidence', () => {
 
   it('treats the parent as unknown under 90 %', () => {
     expect(resinEvidence({ prior: 'open', clues: [] }).treatAsUnknown).toBeTrue();
-    expect(resinEvidence({ prior: 'volume-built', clues: ['styrene-smell', 'tint-green-blue'] }).treatAsUnknown).toBeFalse();
+    expect(
+      resinEvidence({ prior: 'volume-built', clues: ['styrene-smell', 'tint-green-blue'] }).treatAsUnknown,
+    ).toBeFalse();
   });
 
   it('finds an intact EPS core proof of epoxy, a curling shaving of thermoplastic, two colours of an old repair', () => {
@@ -34,7 +39,10 @@ describe('resin evidence', () => {
   });
 
   it('survives forty contradictory clues and adds up to one', () => {
-    const { posterior } = resinEvidence({ prior: even, clues: Array.from({ length: 40 }, (_, i) => clue(`c${i}`, i % 2, (i + 1) % 2)) });
+    const { posterior } = resinEvidence({
+      prior: even,
+      clues: Array.from({ length: 40 }, (_, i) => clue(`c${i}`, i % 2, (i + 1) % 2)),
+    });
     expect(HYPOTHESES.reduce((sum, h) => sum + posterior[h], 0)).toBeCloseTo(1, 9);
   });
 
@@ -50,34 +58,54 @@ describe('resin evidence', () => {
       const [ifFound, ifNot] = [polyester / (polyester + epoxy), (1 - polyester) / (2 - polyester - epoxy)];
       expect(chance).toBeCloseTo(found, 12);
       expect(gainBits).toBeCloseTo(1 - found * bits(ifFound) - (1 - found) * bits(ifNot), 9);
-      expect(expectedCertainty).toBeCloseTo(found * Math.max(ifFound, 1 - ifFound) + (1 - found) * Math.max(ifNot, 1 - ifNot), 9);
+      expect(expectedCertainty).toBeCloseTo(
+        found * Math.max(ifFound, 1 - ifFound) + (1 - found) * Math.max(ifNot, 1 - ifNot),
+        9,
+      );
     }
     expect(next.map((gain) => gain.gainBits)).toEqual([...next.map((gain) => gain.gainBits)].sort((a, b) => b - a));
   });
 
   it('does not send anybody to look for what is known already, or for its opposite', () => {
     const ids = resinEvidence({ prior: 'open', clues: ['styrene-smell', 'plate-epoxy'] }).next.map((gain) => gain.id);
-    for (const id of ['styrene-smell', 'no-styrene-smell', 'plate-epoxy', 'plate-polyester', 'plate-vinylester']) expect(ids).not.toContain(id);
+    for (const id of ['styrene-smell', 'no-styrene-smell', 'plate-epoxy', 'plate-polyester', 'plate-vinylester'])
+      expect(ids).not.toContain(id);
     expect(ids).toContain('tint-green-blue');
   });
 
   it('points out clues that contradict one another, and only those', () => {
-    expect(resinEvidence({ prior: 'volume-built', clues: ['styrene-smell', 'styrene-foam-intact', 'tint-green-blue'] }).contradictions).toEqual([
+    expect(
+      resinEvidence({ prior: 'volume-built', clues: ['styrene-smell', 'styrene-foam-intact', 'tint-green-blue'] })
+        .contradictions,
+    ).toEqual([
       ['styrene-smell', 'styrene-foam-intact'],
       ['styrene-foam-intact', 'tint-green-blue'],
     ]);
-    expect(resinEvidence({ prior: 'volume-built', clues: ['styrene-smell', 'tint-green-blue', 'moulded-gel-coat'] }).contradictions).toEqual([]);
+    expect(
+      resinEvidence({ prior: 'volume-built', clues: ['styrene-smell', 'tint-green-blue', 'moulded-gel-coat'] })
+        .contradictions,
+    ).toEqual([]);
   });
 
   it('refuses unknown clues and impossible likelihoods', () => {
-    expect(() => resinEvidence({ prior: 'open', clues: ['crystal-ball'] })).toThrow(jasmine.objectContaining({ field: 'clues.0' }));
-    expect(() => resinEvidence({ prior: 'open', clues: [clue('x', 2, 0)] })).toThrow(jasmine.objectContaining({ field: 'clues.0.likelihoods.polyester' }));
-    expect(() => resinEvidence({ prior: { ...even, polyester: 0, vinylester: 0, epoxy: 0, thermoplastic: 0, mixed: 0 }, clues: [] })).toThrow(jasmine.objectContaining({ code: 'inconsistent' }));
+    expect(() => resinEvidence({ prior: 'open', clues: ['crystal-ball'] })).toThrow(
+      jasmine.objectContaining({ field: 'clues.0' }),
+    );
+    expect(() => resinEvidence({ prior: 'open', clues: [clue('x', 2, 0)] })).toThrow(
+      jasmine.objectContaining({ field: 'clues.0.likelihoods.polyester' }),
+    );
+    expect(() =>
+      resinEvidence({
+        prior: { ...even, polyester: 0, vinylester: 0, epoxy: 0, thermoplastic: 0, mixed: 0 },
+        clues: [],
+      }),
+    ).toThrow(jasmine.objectContaining({ code: 'inconsistent' }));
   });
 
   it('keeps its tables whole: every prior adds up to one, every likelihood is a chance', () => {
     for (const { weights } of PRIORS) expect(HYPOTHESES.reduce((sum, h) => sum + weights[h], 0)).toBeCloseTo(1, 6);
-    for (const { likelihoods } of CLUES) HYPOTHESES.forEach((h) => expect(likelihoods[h] > 0 && likelihoods[h] <= 1).toBeTrue());
+    for (const { likelihoods } of CLUES)
+      HYPOTHESES.forEach((h) => expect(likelihoods[h] > 0 && likelihoods[h] <= 1).toBeTrue());
   });
 });
 
@@ -88,7 +116,9 @@ describe('the prior of a shed', () => {
     expect(shedPrior('light-craft', none).epoxy).toBeCloseTo(0.88, 9);
     // (10 · 0.05 + 30) / 40
     expect(shedPrior('volume-built', { ...none, epoxy: 30 }).epoxy).toBeCloseTo(30.5 / 40, 9);
-    expect(Object.values(shedPrior('volume-built', { ...none, polyester: 3, mixed: 2 })).reduce((a, b) => a + b)).toBeCloseTo(1, 9);
+    expect(
+      Object.values(shedPrior('volume-built', { ...none, polyester: 3, mixed: 2 })).reduce((a, b) => a + b),
+    ).toBeCloseTo(1, 9);
   });
 
   it('refuses unknown classes and counts below none', () => {
@@ -98,7 +128,12 @@ describe('the prior of a shed', () => {
 });
 
 describe('a thermoplastic shell', () => {
-  const shell = (clueIds: string[], systemId: string | null = null) => planRepair({ ...NEW_REPAIR, laminate: { ...NEW_REPAIR.laminate, thicknessMm: 6, priorId: 'moulded-shell', clueIds }, resin: { ...NEW_REPAIR.resin, systemId } });
+  const shell = (clueIds: string[], systemId: string | null = null) =>
+    planRepair({
+      ...NEW_REPAIR,
+      laminate: { ...NEW_REPAIR.laminate, thicknessMm: 6, priorId: 'moulded-shell', clueIds },
+      resin: { ...NEW_REPAIR.resin, systemId },
+    });
 
   it('is one at nine in ten, whatever the last binary place says', () => {
     const found = resinEvidence({ prior: 'moulded-shell', clues: [] });
@@ -106,7 +141,10 @@ describe('a thermoplastic shell', () => {
     expect(found.treatAsUnknown).toBeFalse();
     expect(found.remarks.map(({ id }) => id)).toEqual(['evidence.thermoplastic']);
     // 0.9 of ten is nine exactly; a little less is in doubt.
-    expect(resinEvidence({ prior: { polyester: 0.1001, vinylester: 0, epoxy: 0, thermoplastic: 0.9, mixed: 0 }, clues: [] }).treatAsUnknown).toBeTrue();
+    expect(
+      resinEvidence({ prior: { polyester: 0.1001, vinylester: 0, epoxy: 0, thermoplastic: 0.9, mixed: 0 }, clues: [] })
+        .treatAsUnknown,
+    ).toBeTrue();
   });
 
   it('stops the plan, with a system chosen or none, and nothing may be laid', () => {
@@ -119,7 +157,11 @@ describe('a thermoplastic shell', () => {
   });
 
   it('is warned of from even chances on, and not under', () => {
-    const warned = (thermoplastic: number): string[] => resinEvidence({ prior: { polyester: 1 - thermoplastic, vinylester: 0, epoxy: 0, thermoplastic, mixed: 0 }, clues: [] }).remarks.map(({ id }) => id);
+    const warned = (thermoplastic: number): string[] =>
+      resinEvidence({
+        prior: { polyester: 1 - thermoplastic, vinylester: 0, epoxy: 0, thermoplastic, mixed: 0 },
+        clues: [],
+      }).remarks.map(({ id }) => id);
     expect(warned(0.5)).toEqual(['evidence.unknown', 'evidence.thermoplastic-likely']);
     expect(warned(0.49)).toEqual(['evidence.unknown']);
     expect(shell(['shaving-crumbles']).holds).toEqual([]);

@@ -74,10 +74,27 @@ export function resinEvidence(input: EvidenceInput): EvidenceResult {
   const mostLikely = favourite(posterior);
   const treatAsUnknown = !certainEnough(posterior[mostLikely]) || mostLikely === 'mixed';
   const remarks: Remark[] = [
-    ...(treatAsUnknown ? [{ id: 'evidence.unknown', params: { percent: posterior[mostLikely] * 100, limit: CERTAIN_ENOUGH * 100 } }] : []),
-    ...(posterior.thermoplastic >= THERMOPLASTIC_LIKELY - ROUNDING ? [{ id: certainEnough(posterior.thermoplastic) ? 'evidence.thermoplastic' : 'evidence.thermoplastic-likely', params: { percent: posterior.thermoplastic * 100 } }] : []),
+    ...(treatAsUnknown
+      ? [{ id: 'evidence.unknown', params: { percent: posterior[mostLikely] * 100, limit: CERTAIN_ENOUGH * 100 } }]
+      : []),
+    ...(posterior.thermoplastic >= THERMOPLASTIC_LIKELY - ROUNDING
+      ? [
+          {
+            id: certainEnough(posterior.thermoplastic) ? 'evidence.thermoplastic' : 'evidence.thermoplastic-likely',
+            params: { percent: posterior.thermoplastic * 100 },
+          },
+        ]
+      : []),
   ];
-  return { posterior, mostLikely, treatAsUnknown, pushes, contradictions: contradictions(clues), next: gains(posterior, new Set(clues.map((clue) => clue.id))), remarks };
+  return {
+    posterior,
+    mostLikely,
+    treatAsUnknown,
+    pushes,
+    contradictions: contradictions(clues),
+    next: gains(posterior, new Set(clues.map((clue) => clue.id))),
+    remarks,
+  };
 }
 
 /** How many finished repairs the class's own shares are worth beside those of the shed. */
@@ -97,12 +114,17 @@ export function shedPrior(priorId: string, counts: Likelihoods): Likelihoods {
 
 /** A pair contradicts when each one's favourite is held against by the other. */
 function contradictions(clues: readonly ReadClue[]): [string, string][] {
-  return clues.flatMap((a, i) => clues.slice(i + 1).flatMap((b): [string, string][] => (opposed(a.likelihoods, b.likelihoods) ? [[a.id, b.id]] : [])));
+  return clues.flatMap((a, i) =>
+    clues
+      .slice(i + 1)
+      .flatMap((b): [string, string][] => (opposed(a.likelihoods, b.likelihoods) ? [[a.id, b.id]] : [])),
+  );
 }
 
 function opposed(a: Likelihoods, b: Likelihoods): boolean {
   const [forA, forB] = [favourite(a), favourite(b)];
-  const ratio = (l: Likelihoods, h: Hypothesis, against: Hypothesis): number => Math.max(l[h], LIKELIHOOD_FLOOR) / Math.max(l[against], LIKELIHOOD_FLOOR);
+  const ratio = (l: Likelihoods, h: Hypothesis, against: Hypothesis): number =>
+    Math.max(l[h], LIKELIHOOD_FLOOR) / Math.max(l[against], LIKELIHOOD_FLOOR);
   return forA !== forB && ratio(a, forA, forB) >= STRONG_RATIO && ratio(b, forB, forA) >= STRONG_RATIO;
 }
 
@@ -116,12 +138,18 @@ function gains(posterior: Likelihoods, seen: ReadonlySet<string>): ClueGain[] {
       const absent = normalised(mapHypotheses((h) => posterior[h] * (1 - likelihoods[h])));
       const chance = HYPOTHESES.reduce((sum, h) => sum + posterior[h] * likelihoods[h], 0);
       const mean = (of: (l: Likelihoods) => number): number => chance * of(found) + (1 - chance) * of(absent);
-      return { id, chance, gainBits: Math.max(0, doubt - mean(entropyBits)), expectedCertainty: mean((l) => l[favourite(l)]) };
+      return {
+        id,
+        chance,
+        gainBits: Math.max(0, doubt - mean(entropyBits)),
+        expectedCertainty: mean((l) => l[favourite(l)]),
+      };
     })
     .sort((a, b) => b.gainBits - a.gainBits);
 }
 
-const entropyBits = (of: Likelihoods): number => HYPOTHESES.reduce((sum, h) => sum - (of[h] > 0 ? of[h] * Math.log2(of[h]) : 0), 0);
+const entropyBits = (of: Likelihoods): number =>
+  HYPOTHESES.reduce((sum, h) => sum - (of[h] > 0 ? of[h] * Math.log2(of[h]) : 0), 0);
 
 function normalised(weights: Likelihoods): Likelihoods {
   const total = HYPOTHESES.reduce((sum, h) => sum + weights[h], 0);
@@ -142,11 +170,20 @@ interface ReadClue {
 
 function readClue(clue: EvidenceInput['clues'][number], field: string): ReadClue {
   const found = typeof clue === 'string' ? requireEntry(CLUES, clue, field) : clue;
-  return { id: found.id, likelihoods: mapHypotheses((h) => requireNumber(found.likelihoods?.[h], `${field}.likelihoods.${h}`, { min: 0, max: 1 })) };
+  return {
+    id: found.id,
+    likelihoods: mapHypotheses((h) =>
+      requireNumber(found.likelihoods?.[h], `${field}.likelihoods.${h}`, { min: 0, max: 1 }),
+    ),
+  };
 }
 
 function combine(prior: Likelihoods, likelihoods: readonly Likelihoods[]): Likelihoods {
-  const logs = mapHypotheses((h) => (prior[h] === 0 ? -Infinity : likelihoods.reduce((sum, l) => sum + Math.log(Math.max(l[h], LIKELIHOOD_FLOOR)), Math.log(prior[h]))));
+  const logs = mapHypotheses((h) =>
+    prior[h] === 0
+      ? -Infinity
+      : likelihoods.reduce((sum, l) => sum + Math.log(Math.max(l[h], LIKELIHOOD_FLOOR)), Math.log(prior[h])),
+  );
   const top = Math.max(...HYPOTHESES.map((h) => logs[h]));
   const weights = mapHypotheses((h) => Math.exp(logs[h] - top));
   const total = HYPOTHESES.reduce((sum, h) => sum + weights[h], 0);

@@ -9,14 +9,30 @@ const hardener = (id: string) => HARDENERS.find((entry) => entry.id === id)!;
 
 describe('a resin with another hardener', () => {
   it('takes from the hardener what the hardener decides and keeps the resin’s own figures', () => {
-    const card = withHardener(system('epoxy-slow'), { ...hardener('hardener-fast'), hardenerPer100ByWeight: 25 } as never);
-    expect(card).toEqual(jasmine.objectContaining({ id: 'epoxy-slow', name: 'Epoxy with fast hardener', kind: 'two-part', potLifeMin: 11, sandableHours: 4, maxTempC: 25, resinDensityGPerMl: 1.15, tolerancePercent: 3 }));
+    const card = withHardener(system('epoxy-slow'), {
+      ...hardener('hardener-fast'),
+      hardenerPer100ByWeight: 25,
+    } as never);
+    expect(card).toEqual(
+      jasmine.objectContaining({
+        id: 'epoxy-slow',
+        name: 'Epoxy with fast hardener',
+        kind: 'two-part',
+        potLifeMin: 11,
+        sandableHours: 4,
+        maxTempC: 25,
+        resinDensityGPerMl: 1.15,
+        tolerancePercent: 3,
+      }),
+    );
     expect(mix({ card, totalG: 125 }).secondG).toBeCloseTo(25, 9);
   });
 
   it('refuses the other chemistry, which would never set', () => {
     expect(hardens(hardener('peroxide-general'), 'vinylester')).toBeTrue();
-    expect(() => withHardener(system('polyester'), hardener('hardener-slow'))).toThrow(jasmine.objectContaining({ code: 'inconsistent' }));
+    expect(() => withHardener(system('polyester'), hardener('hardener-slow'))).toThrow(
+      jasmine.objectContaining({ code: 'inconsistent' }),
+    );
   });
 
   it('is what a job is planned with: a fast hardener at half the pot life needs more pots and shorter waits', () => {
@@ -27,7 +43,10 @@ describe('a resin with another hardener', () => {
       days: { ...NEW_REPAIR.days, startAt: '2026-04-16T08:00' },
     };
     const slow = planRepair(inputs);
-    const fast = planRepair({ ...inputs, resin: { ...inputs.resin, hardener: { ...hardener('hardener-fast'), fullCureHours: 72 } as Hardener } });
+    const fast = planRepair({
+      ...inputs,
+      resin: { ...inputs.resin, hardener: { ...hardener('hardener-fast'), fullCureHours: 72 } as Hardener },
+    });
     expect(fast.mix!.pots).toBeGreaterThan(slow.mix!.pots);
     expect(fast.resin!.secondId).toBe('hardener-fast');
     expect(fast.days!.finishAt < slow.days!.finishAt).toBeTrue();
@@ -35,6 +54,8 @@ describe('a resin with another hardener', () => {
 
   it('a peroxide brings its own range', () => {
     const card = withHardener(system('polyester'), hardener('peroxide-vinylester'));
-    expect(() => mix({ card, totalG: 100, catalystPercent: 1 })).toThrow(jasmine.objectContaining({ field: 'catalystPercent' }));
+    expect(() => mix({ card, totalG: 100, catalystPercent: 1 })).toThrow(
+      jasmine.objectContaining({ field: 'catalystPercent' }),
+    );
   });
 });

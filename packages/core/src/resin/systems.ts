@@ -49,7 +49,11 @@ export type SystemCard = TwoPartCard | CatalysedCard;
 /** Peroxide solutions weigh 1.10-1.18 g/ml. */
 export const USUAL_PEROXIDE_G_PER_ML = 1.12;
 
-const epoxy = (id: string, name: string, values: Partial<TwoPartCard> & Pick<TwoPartCard, 'potLifeMin' | 'minTempC' | 'sandableHours'>): TwoPartCard => ({
+const epoxy = (
+  id: string,
+  name: string,
+  values: Partial<TwoPartCard> & Pick<TwoPartCard, 'potLifeMin' | 'minTempC' | 'sandableHours'>,
+): TwoPartCard => ({
   kind: 'two-part',
   id,
   name,
@@ -72,9 +76,29 @@ const epoxy = (id: string, name: string, values: Partial<TwoPartCard> & Pick<Two
  * Source: generic trade figures (epoxy slow, medium, fast gel at 45, 20, 11 min; polyester 15-20 min at 2 %).
  */
 export const SYSTEMS: readonly SystemCard[] = [
-  epoxy('epoxy-slow', 'Epoxy, slow hardener', { potLifeMin: 45, minTempC: 15, sandableHours: 24, recoatFromHours: 4, maxPotG: 500 }),
-  epoxy('epoxy-medium', 'Epoxy, medium hardener', { potLifeMin: 20, minTempC: 10, sandableHours: 8, recoatFromHours: 2.5, recoatUntilHours: 12 }),
-  epoxy('epoxy-fast', 'Epoxy, fast hardener', { potLifeMin: 11, minTempC: 5, maxTempC: 25, sandableHours: 4, recoatFromHours: 1.5, recoatUntilHours: 6, maxPotG: 250 }),
+  epoxy('epoxy-slow', 'Epoxy, slow hardener', {
+    potLifeMin: 45,
+    minTempC: 15,
+    sandableHours: 24,
+    recoatFromHours: 4,
+    maxPotG: 500,
+  }),
+  epoxy('epoxy-medium', 'Epoxy, medium hardener', {
+    potLifeMin: 20,
+    minTempC: 10,
+    sandableHours: 8,
+    recoatFromHours: 2.5,
+    recoatUntilHours: 12,
+  }),
+  epoxy('epoxy-fast', 'Epoxy, fast hardener', {
+    potLifeMin: 11,
+    minTempC: 5,
+    maxTempC: 25,
+    sandableHours: 4,
+    recoatFromHours: 1.5,
+    recoatUntilHours: 6,
+    maxPotG: 250,
+  }),
   {
     kind: 'catalysed',
     id: 'vinylester',
@@ -118,7 +142,12 @@ export const SYSTEMS: readonly SystemCard[] = [
 ];
 
 /** The system offered first for a family. */
-export const DEFAULT_SYSTEM: Record<ResinFamily, string> = { epoxy: 'epoxy-slow', vinylester: 'vinylester', polyester: 'polyester' };
+export const DEFAULT_SYSTEM: Record<ResinFamily, string> = {
+  epoxy: 'epoxy-slow',
+  vinylester: 'vinylester',
+  polyester: 'polyester',
+};
 
 /** A system by id, or the shop's own card that came with the job. @throws CoreError 'unknown-id' when there is neither */
-export const systemOf = (systemId: string, own: SystemCard | undefined, field = 'systemId'): SystemCard => (own?.id === systemId ? own : requireEntry(SYSTEMS, systemId, field));
+export const systemOf = (systemId: string, own: SystemCard | undefined, field = 'systemId'): SystemCard =>
+  own?.id === systemId ? own : requireEntry(SYSTEMS, systemId, field);

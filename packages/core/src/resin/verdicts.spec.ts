@@ -15,7 +15,11 @@ const CASES: [string, ResinFacts, Verdict[]][] = [
   ['epoxy-left-in-bond', { parent: 'polyester', epoxyInBond: true }, ['not', 'not', 'suitable']],
   ['thermoplastic', { parent: 'thermoplastic' }, ['not', 'not', 'not']],
   ['pressed-panel', { parent: 'polyester', pressedPanel: true }, ['not', 'not', 'suitable']],
-  ['core-dissolves', { parent: 'polyester', coreStyrene: 'dissolves', coreReachable: true }, ['not', 'not', 'suitable']],
+  [
+    'core-dissolves',
+    { parent: 'polyester', coreStyrene: 'dissolves', coreReachable: true },
+    ['not', 'not', 'suitable'],
+  ],
   ['core-softens', { parent: 'polyester', coreStyrene: 'softens', coreReachable: true }, ['if', 'if', 'suitable']],
   ['wooden-core', { parent: 'polyester', coreWooden: true }, ['if', 'if', 'suitable']],
   ['aramid', { parent: 'polyester', fibres: ['glass', 'aramid'] }, ['not', 'suitable', 'suitable']],
@@ -25,7 +29,11 @@ const CASES: [string, ResinFacts, Verdict[]][] = [
   ['gel-coat-finish', { parent: 'polyester', finish: 'gelcoat' }, ['suitable', 'suitable', 'if']],
   ['painted-finish', { parent: 'polyester', finish: 'paint' }, ['suitable', 'suitable', 'suitable']],
   ['special-service', { parent: 'polyester', specialService: 'fuel' }, ['not', 'not', 'not']],
-  ['special-service-certified', { parent: 'polyester', specialService: 'drinking-water', certified: true }, ['if', 'if', 'if']],
+  [
+    'special-service-certified',
+    { parent: 'polyester', specialService: 'drinking-water', certified: true },
+    ['if', 'if', 'if'],
+  ],
   ['too-cold-polyester', { parent: 'polyester', tooCold: ['polyester'] }, ['not', 'suitable', 'suitable']],
   ['too-cold-vinylester', { parent: 'polyester', tooCold: ['vinylester'] }, ['suitable', 'not', 'suitable']],
   ['too-cold-epoxy', { parent: 'polyester', tooCold: ['epoxy'] }, ['suitable', 'suitable', 'not']],
@@ -49,10 +57,15 @@ describe('resin rules', () => {
     });
   }
 
-  it('are all tried here', () => expect(RESIN_RULES.map((rule) => rule.id).sort()).toEqual(CASES.map(([id]) => id).sort()));
+  it('are all tried here', () =>
+    expect(RESIN_RULES.map((rule) => rule.id).sort()).toEqual(CASES.map(([id]) => id).sort()));
 
   it('do not fire on their limits: 85 % humidity and 3 °C above the dew point are good enough', () => {
-    expect(verdicts({ parent: 'polyester', humidityPercent: 85, dewMarginC: 3 })).toEqual(['suitable', 'suitable', 'suitable']);
+    expect(verdicts({ parent: 'polyester', humidityPercent: 85, dewMarginC: 3 })).toEqual([
+      'suitable',
+      'suitable',
+      'suitable',
+    ]);
   });
 
   it('turn conditions into checks, each once', () => {
@@ -62,7 +75,8 @@ describe('resin rules', () => {
 });
 
 describe('schools', () => {
-  const choose = (facts: ResinFacts, school: 'finish-led' | 'like-for-like' | 'epoxy-throughout') => resinVerdicts({ facts, school }).recommended;
+  const choose = (facts: ResinFacts, school: 'finish-led' | 'like-for-like' | 'epoxy-throughout') =>
+    resinVerdicts({ facts, school }).recommended;
 
   it('led by the finish: epoxy where there is water, doubt or paint; the parent’s family above the water with gel coat', () => {
     expect(choose({ parent: 'polyester', waterline: 'below', finish: 'gelcoat' }, 'finish-led')).toBe('epoxy');
@@ -73,7 +87,9 @@ describe('schools', () => {
 
   it('like for like takes the parent’s family, but never one that is ruled out', () => {
     expect(choose({ parent: 'vinylester' }, 'like-for-like')).toBe('vinylester');
-    expect(choose({ parent: 'polyester', coreStyrene: 'dissolves', coreReachable: true }, 'like-for-like')).toBe('epoxy');
+    expect(choose({ parent: 'polyester', coreStyrene: 'dissolves', coreReachable: true }, 'like-for-like')).toBe(
+      'epoxy',
+    );
   });
 
   it('epoxy throughout falls back when epoxy is ruled out, and stops at a thermoplastic', () => {
@@ -82,8 +98,12 @@ describe('schools', () => {
   });
 
   it('refuse a parent and a school nobody knows', () => {
-    expect(() => resinVerdicts({ facts: { parent: 'cheese' as never } })).toThrow(jasmine.objectContaining({ field: 'facts.parent' }));
-    expect(() => resinVerdicts({ facts: { parent: 'epoxy' }, school: 'rumour' as never })).toThrow(jasmine.objectContaining({ field: 'school' }));
+    expect(() => resinVerdicts({ facts: { parent: 'cheese' as never } })).toThrow(
+      jasmine.objectContaining({ field: 'facts.parent' }),
+    );
+    expect(() => resinVerdicts({ facts: { parent: 'epoxy' }, school: 'rumour' as never })).toThrow(
+      jasmine.objectContaining({ field: 'school' }),
+    );
   });
 });
 
@@ -95,11 +115,15 @@ describe('what is not known of a core', () => {
     expect(of({ coreStyrene: 'softens' })).toEqual(['if', 'if', 'suitable']);
     expect(of({ coreStyrene: 'dissolves', coreReachable: false })).toEqual(['suitable', 'suitable', 'suitable']);
     expect(of({ coreStyrene: 'resists' })).toEqual(['suitable', 'suitable', 'suitable']);
-    expect(resinVerdicts({ facts: { parent: 'polyester', finish: 'gelcoat', coreStyrene: 'dissolves' } }).recommended).toBe('epoxy');
+    expect(
+      resinVerdicts({ facts: { parent: 'polyester', finish: 'gelcoat', coreStyrene: 'dissolves' } }).recommended,
+    ).toBe('epoxy');
   });
 
   it('forbids polyester and vinylester on epoxy left in the bond, and says what would lift it', () => {
     const { families } = resinVerdicts({ facts: { parent: 'polyester', epoxyInBond: true } });
-    expect(families.find(({ family }) => family === 'polyester')!.conditions.map(({ id }) => id)).toContain('grind-epoxy-away');
+    expect(families.find(({ family }) => family === 'polyester')!.conditions.map(({ id }) => id)).toContain(
+      'grind-epoxy-away',
+    );
   });
 });

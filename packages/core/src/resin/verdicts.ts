@@ -65,13 +65,21 @@ export function resinVerdicts(input: { facts: ResinFacts; school?: School }): Ve
   const applying = RESIN_RULES.filter((rule) => holds(rule.when as Condition, facts));
   const families = RESIN_FAMILIES.map((family) => familyVerdict(family, applying));
   const { recommended, why } = recommend(input.facts, school, families);
-  return { school, families, recommended, why, missed: RESIN_RULES.filter((rule) => !applying.includes(rule)).map((rule) => rule.id) };
+  return {
+    school,
+    families,
+    recommended,
+    why,
+    missed: RESIN_RULES.filter((rule) => !applying.includes(rule)).map((rule) => rule.id),
+  };
 }
 
 function checkFacts(facts: ResinFacts): Facts {
   if (!PARENTS.includes(facts.parent)) throw new CoreError('unknown-id', 'facts.parent', { id: String(facts.parent) });
-  if (facts.humidityPercent !== undefined) requireNumber(facts.humidityPercent, 'facts.humidityPercent', { min: 0, max: 100 });
-  if (facts.hoursToFinish !== undefined) requireNumber(facts.hoursToFinish, 'facts.hoursToFinish', { min: 0, max: 100_000 });
+  if (facts.humidityPercent !== undefined)
+    requireNumber(facts.humidityPercent, 'facts.humidityPercent', { min: 0, max: 100 });
+  if (facts.hoursToFinish !== undefined)
+    requireNumber(facts.hoursToFinish, 'facts.hoursToFinish', { min: 0, max: 100_000 });
   if (facts.dewMarginC !== undefined) requireNumber(facts.dewMarginC, 'facts.dewMarginC', { min: -100, max: 200 });
   const { certified = false, specialService = 'none' } = facts;
   // A core that styrene harms is taken as within its reach until somebody says it is not.
@@ -82,11 +90,20 @@ function checkFacts(facts: ResinFacts): Facts {
 function familyVerdict(family: ResinFamily, rules: typeof RESIN_RULES): FamilyVerdict {
   const effects = rules.flatMap((rule) => (rule.effects[family] ? [{ rule, effect: rule.effects[family] }] : []));
   const conditions = new Map<string, RuleCondition & { ruleId: string }>();
-  for (const { rule, effect } of effects) for (const c of effect.conditions ?? []) if (!conditions.has(c.id)) conditions.set(c.id, { ...c, ruleId: rule.id });
+  for (const { rule, effect } of effects)
+    for (const c of effect.conditions ?? []) if (!conditions.has(c.id)) conditions.set(c.id, { ...c, ruleId: rule.id });
   return {
     family,
-    verdict: effects.reduce<Verdict>((worst, { effect }) => (RANK[effect.verdict] > RANK[worst] ? effect.verdict : worst), 'suitable'),
-    reasons: effects.map(({ rule, effect }) => ({ ruleId: rule.id, about: rule.about, verdict: effect.verdict, reason: effect.reason })),
+    verdict: effects.reduce<Verdict>(
+      (worst, { effect }) => (RANK[effect.verdict] > RANK[worst] ? effect.verdict : worst),
+      'suitable',
+    ),
+    reasons: effects.map(({ rule, effect }) => ({
+      ruleId: rule.id,
+      about: rule.about,
+      verdict: effect.verdict,
+      reason: effect.reason,
+    })),
     conditions: [...conditions.values()],
   };
 }
@@ -94,19 +111,26 @@ function familyVerdict(family: ResinFamily, rules: typeof RESIN_RULES): FamilyVe
 /** Bond margin, best first: where a school's own choice is ruled out, the next safe one is taken in this order. */
 const BY_BOND: readonly ResinFamily[] = ['epoxy', 'vinylester', 'polyester'];
 
-function recommend(facts: ResinFacts, school: School, families: readonly FamilyVerdict[]): Pick<VerdictsResult, 'recommended' | 'why'> {
+function recommend(
+  facts: ResinFacts,
+  school: School,
+  families: readonly FamilyVerdict[],
+): Pick<VerdictsResult, 'recommended' | 'why'> {
   const verdictOf = (family: ResinFamily): Verdict => families.find((f) => f.family === family)!.verdict;
   const wish = wished(facts, school);
   if (verdictOf(wish.family) !== 'not') return { recommended: wish.family, why: wish.why };
   const fallback = [...BY_BOND].sort((a, b) => RANK[verdictOf(a)] - RANK[verdictOf(b)])[0]!;
-  return verdictOf(fallback) === 'not' ? { recommended: null, why: 'none' } : { recommended: fallback, why: 'next-safe' };
+  return verdictOf(fallback) === 'not'
+    ? { recommended: null, why: 'none' }
+    : { recommended: fallback, why: 'next-safe' };
 }
 
 function wished(facts: ResinFacts, school: School): { family: ResinFamily; why: VerdictsResult['why'] } {
   const parent = facts.parent;
   const known = parent === 'polyester' || parent === 'vinylester' || parent === 'epoxy';
   if (school === 'epoxy-throughout') return { family: 'epoxy', why: 'best-bond' };
-  if (school === 'like-for-like') return known ? { family: parent, why: 'same-family' } : { family: 'epoxy', why: 'doubt' };
+  if (school === 'like-for-like')
+    return known ? { family: parent, why: 'same-family' } : { family: 'epoxy', why: 'doubt' };
   if (!known) return { family: 'epoxy', why: 'doubt' };
   if (facts.waterline === 'below') return { family: 'epoxy', why: 'water' };
   if (facts.finish === 'paint') return { family: 'epoxy', why: 'paint' };

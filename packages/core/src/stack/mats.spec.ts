@@ -5,7 +5,13 @@ const ids = (layers: readonly { fabricId: string }[]) => layers.map(({ fabricId 
 
 describe('mat between layers', () => {
   it('goes between two woven ones, not beside a mat that is there', () => {
-    expect(ids(matBetween(of('roving-600', 'roving-600', 'mat-450', 'roving-500')))).toEqual(['roving-600', 'mat-225', 'roving-600', 'mat-450', 'roving-500']);
+    expect(ids(matBetween(of('roving-600', 'roving-600', 'mat-450', 'roving-500')))).toEqual([
+      'roving-600',
+      'mat-225',
+      'roving-600',
+      'mat-450',
+      'roving-500',
+    ]);
   });
 
   it('comes out again, and a stack of nothing else is left alone', () => {

@@ -22,7 +22,9 @@ describe('the pieces to cut', () => {
   });
 
   it('have outlines of the area they say, counter-clockwise, mirrored ones too', () => {
-    for (const mirrored of [false, true]) for (const piece of pieces({ shape: HOLE, plies: PLIES, mirrored })) expect(signedArea(piece.points) / piece.areaMm2).toBeCloseTo(1, 2);
+    for (const mirrored of [false, true])
+      for (const piece of pieces({ shape: HOLE, plies: PLIES, mirrored }))
+        expect(signedArea(piece.points) / piece.areaMm2).toBeCloseTo(1, 2);
   });
 
   it('turn over for the other hand: below for above, −45° for 45°, a quarter turn the same', () => {
@@ -30,12 +32,18 @@ describe('the pieces to cut', () => {
     const [left] = pieces({ shape: HOLE, plies: PLIES, mirrored: true });
     expect(Math.max(...left!.points.map(({ y }) => y))).toBeCloseTo(-Math.min(...right!.points.map(({ y }) => y)), 6);
     expect([right!.arrowDeg, left!.arrowDeg, right!.bias]).toEqual([45, -45, true]);
-    expect(pieces({ shape: HOLE, plies: [{ ...PLIES[0]!, orientationDeg: 90 }], mirrored: true })[0]!.arrowDeg).toBe(90);
+    expect(pieces({ shape: HOLE, plies: [{ ...PLIES[0]!, orientationDeg: 90 }], mirrored: true })[0]!.arrowDeg).toBe(
+      90,
+    );
   });
 
   it('refuse no plies and allowances past reason', () => {
     expect(() => pieces({ shape: HOLE, plies: [] })).toThrowMatching((e) => e.field === 'plies');
-    expect(() => pieces({ shape: HOLE, plies: PLIES, oversizeMm: 900 })).toThrowMatching((e) => e.field === 'oversizeMm');
-    expect(() => pieces({ shape: HOLE, plies: PLIES, bleederPastMm: -1 })).toThrowMatching((e) => e.field === 'bleederPastMm');
+    expect(() => pieces({ shape: HOLE, plies: PLIES, oversizeMm: 900 })).toThrowMatching(
+      (e) => e.field === 'oversizeMm',
+    );
+    expect(() => pieces({ shape: HOLE, plies: PLIES, bleederPastMm: -1 })).toThrowMatching(
+      (e) => e.field === 'bleederPastMm',
+    );
   });
 });

@@ -1,5 +1,14 @@
 import { CoreError, requireNumber } from '../errors.js';
-import { type Point, type Shape, checkShape, halfTurn, liesWithin, measureOffset, outlinePoints, signedArea } from '../geometry/index.js';
+import {
+  type Point,
+  type Shape,
+  checkShape,
+  halfTurn,
+  liesWithin,
+  measureOffset,
+  outlinePoints,
+  signedArea,
+} from '../geometry/index.js';
 import { type RegionInput, regionOf } from '../taper/index.js';
 import { MAX_PLIES } from '../units/index.js';
 
@@ -82,12 +91,29 @@ export function pieces(input: PiecesInput): Piece[] {
   const ground = input.ground && regionOf(input.ground);
   const cut = (kind: PieceKind, reach: Reach, rest: Pick<Piece, 'laid' | 'material' | 'arrowDeg'>): Piece[] => {
     const arrowDeg = rest.arrowDeg === null ? null : halfTurn(input.mirrored ? -rest.arrowDeg : rest.arrowDeg);
-    const turned = (points: Point[]): Point[] => (input.mirrored ? points.map(({ x, y }) => ({ x, y: -y })).reverse() : points);
+    const turned = (points: Point[]): Point[] =>
+      input.mirrored ? points.map(({ x, y }) => ({ x, y: -y })).reverse() : points;
     const laid = ground && !ground.plain && kind === 'ply' && !reach.own ? ground.laid(reach) : null;
-    if (laid?.strips) return partsOf(laid.strips).map((strip, i) => ({ kind, ...rest, part: letter(i), ...strip, arrowDeg: 0, bias: false }));
+    if (laid?.strips)
+      return partsOf(laid.strips).map((strip, i) => ({
+        kind,
+        ...rest,
+        part: letter(i),
+        ...strip,
+        arrowDeg: 0,
+        bias: false,
+      }));
     const plain = reach.own ?? shape;
     const parts =
-      !ground || ground.plain || reach.own ? [{ points: outlinePoints(plain, reach.offsetMm, CHORD_POINTS), holes: [], ...measureOffset(plain, reach.offsetMm) }] : partsOf(laid?.outlines ?? ground.outlines(reach.levelMm, reach.beyondMm));
+      !ground || ground.plain || reach.own
+        ? [
+            {
+              points: outlinePoints(plain, reach.offsetMm, CHORD_POINTS),
+              holes: [],
+              ...measureOffset(plain, reach.offsetMm),
+            },
+          ]
+        : partsOf(laid?.outlines ?? ground.outlines(reach.levelMm, reach.beyondMm));
     return parts.map(({ points, holes, lengthMm, widthMm, areaMm2 }, i) => ({
       kind,
       ...rest,
@@ -114,14 +140,28 @@ export function pieces(input: PiecesInput): Piece[] {
   });
   const onGround = input.plies.filter(({ own }) => !own);
   const largest = (onGround.length > 0 ? onGround : input.plies).reduce((a, b) => (b.offsetMm > a.offsetMm ? b : a));
-  const over = (kind: PieceKind, material: string, pastMm: number | undefined, field: string, from: PieceOfPly = largest): Piece[] =>
-    pastMm === undefined ? [] : cut(kind, reachOf(from, requireNumber(pastMm, field, allowance)), { laid: null, material, arrowDeg: null });
+  const over = (
+    kind: PieceKind,
+    material: string,
+    pastMm: number | undefined,
+    field: string,
+    from: PieceOfPly = largest,
+  ): Piece[] =>
+    pastMm === undefined
+      ? []
+      : cut(kind, reachOf(from, requireNumber(pastMm, field, allowance)), { laid: null, material, arrowDeg: null });
   return [
     ...plies,
     ...over('peel-ply', 'Peel ply', input.peelPlyPastMm, 'peelPlyPastMm'),
     ...over('release-film', 'Release film', input.releaseFilmPastMm, 'releaseFilmPastMm'),
     ...over('bleeder', 'Bleeder', input.bleederPastMm, 'bleederPastMm'),
-    ...over('back-up', 'Back-up sheet', input.backUpPastMm, 'backUpPastMm', { laid: 0, material: '', offsetMm: 0, levelMm: 0, beyondMm: 0 }),
+    ...over('back-up', 'Back-up sheet', input.backUpPastMm, 'backUpPastMm', {
+      laid: 0,
+      material: '',
+      offsetMm: 0,
+      levelMm: 0,
+      beyondMm: 0,
+    }),
   ];
 }
 
@@ -129,12 +169,20 @@ export function pieces(input: PiecesInput): Piece[] {
 const letter = (i: number): string => String.fromCharCode(97 + (i % 26));
 
 /** Outer runs, each with the holes in it, and their measures. */
-function partsOf(runs: readonly Point[][]): (Pick<Piece, 'points' | 'holes'> & Pick<Piece, 'lengthMm' | 'widthMm' | 'areaMm2'>)[] {
+function partsOf(
+  runs: readonly Point[][],
+): (Pick<Piece, 'points' | 'holes'> & Pick<Piece, 'lengthMm' | 'widthMm' | 'areaMm2'>)[] {
   return runs
     .filter((run) => signedArea(run) > 0)
     .map((points) => {
       const holes = runs.filter((run) => signedArea(run) < 0 && liesWithin(run[0]!, [points]));
       const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
-      return { points, holes, lengthMm: Math.max(...xs) - Math.min(...xs), widthMm: Math.max(...ys) - Math.min(...ys), areaMm2: [points, ...holes].reduce((sum, run) => sum + signedArea(run), 0) };
+      return {
+        points,
+        holes,
+        lengthMm: Math.max(...xs) - Math.min(...xs),
+        widthMm: Math.max(...ys) - Math.min(...ys),
+        areaMm2: [points, ...holes].reduce((sum, run) => sum + signedArea(run), 0),
+      };
     });
 }

@@ -1,4 +1,12 @@
-import { type Construction, FABRICS, type Fabric, type ResinFamily, arealWeightOf, fabricOf, needsStyrene } from '../material/index.js';
+import {
+  type Construction,
+  FABRICS,
+  type Fabric,
+  type ResinFamily,
+  arealWeightOf,
+  fabricOf,
+  needsStyrene,
+} from '../material/index.js';
 import { type FabricLayer, type LaminateResult, compare, laminate } from '../laminate/index.js';
 
 export interface ProposalInput {
@@ -21,8 +29,15 @@ export interface ProposalInput {
  */
 export function proposePlies(input: ProposalInput): FabricLayer[] {
   const deepestFirst = [...input.parentPlies].reverse();
-  if (deepestFirst.length > 0 && !(input.family === 'epoxy' && deepestFirst.some((layer) => needsStyrene(fabricOf(layer)))))
-    return deepestFirst.map(({ fabricId, own, orientationDeg }) => ({ fabricId, ...(own ? { own } : {}), orientationDeg: orientationDeg ?? 0 }));
+  if (
+    deepestFirst.length > 0 &&
+    !(input.family === 'epoxy' && deepestFirst.some((layer) => needsStyrene(fabricOf(layer))))
+  )
+    return deepestFirst.map(({ fabricId, own, orientationDeg }) => ({
+      fabricId,
+      ...(own ? { own } : {}),
+      orientationDeg: orientationDeg ?? 0,
+    }));
   return alternating(input);
 }
 
@@ -36,22 +51,33 @@ const AS_NEAR_MM = 0.15;
  */
 function alternating({ depthMm, family, coverMm, parent, faces = 1 }: ProposalInput): FabricLayer[] {
   const room = Math.max(depthMm - coverMm, 0.1) / faces;
-  const thickness = Object.fromEntries(STITCHED_WEIGHTS.map((weight) => [weight, plyThickness(`biax45-${weight}`, family)])) as Record<number, number>;
+  const thickness = Object.fromEntries(
+    STITCHED_WEIGHTS.map((weight) => [weight, plyThickness(`biax45-${weight}`, family)]),
+  ) as Record<number, number>;
   if (thickness[400]! > room + 0.1) return Array.from({ length: faces }, () => thinPlies(room, family)).flat();
   const candidates = STITCHED_WEIGHTS.flatMap((weight) => {
     const count = Math.max(weight === 400 ? 1 : 0, Math.floor(room / thickness[weight]! + 0.04));
     const like = Array.from({ length: count }, () => weight as number);
-    const tops = STITCHED_WEIGHTS.filter((top) => top < weight && count * thickness[weight]! + thickness[top]! <= room + 0.04);
-    return [like, ...tops.map((top) => [...like, top])].map((weights) => ({ weights, leftMm: Math.abs(room - weights.reduce((sum, w) => sum + thickness[w]!, 0)) }));
+    const tops = STITCHED_WEIGHTS.filter(
+      (top) => top < weight && count * thickness[weight]! + thickness[top]! <= room + 0.04,
+    );
+    return [like, ...tops.map((top) => [...like, top])].map((weights) => ({
+      weights,
+      leftMm: Math.abs(room - weights.reduce((sum, w) => sum + thickness[w]!, 0)),
+    }));
   }).filter(({ weights }) => weights.length >= 2 || (weights.length === 1 && weights[0] === 400));
   const nearestMm = Math.min(...candidates.map(({ leftMm }) => leftMm));
   const near = candidates.filter(({ leftMm }) => leftMm <= nearestMm + AS_NEAR_MM);
-  const best = near.reduce((a, b) => (b.weights.length < a.weights.length || (b.weights.length === a.weights.length && b.leftMm < a.leftMm) ? b : a));
+  const best = near.reduce((a, b) =>
+    b.weights.length < a.weights.length || (b.weights.length === a.weights.length && b.leftMm < a.leftMm) ? b : a,
+  );
   const weights = faces === 2 ? [...best.weights].reverse().concat(best.weights) : best.weights;
   if (!parent) return spread(weights, Math.ceil(weights.length / 2));
   const shares = Array.from({ length: weights.length + 1 }, (_, diagonal) => spread(weights, diagonal));
-  const misfit = (layers: FabricLayer[]): number => Math.max(...compare(parent, laminate({ layers, resin: family })).ratios.map((r) => Math.abs(Math.log(r.ratio))));
-  return shares.map((layers) => ({ layers, misfit: misfit(layers) })).reduce((a, b) => (b.misfit < a.misfit ? b : a)).layers;
+  const misfit = (layers: FabricLayer[]): number =>
+    Math.max(...compare(parent, laminate({ layers, resin: family })).ratios.map((r) => Math.abs(Math.log(r.ratio))));
+  return shares.map((layers) => ({ layers, misfit: misfit(layers) })).reduce((a, b) => (b.misfit < a.misfit ? b : a))
+    .layers;
 }
 
 /** Plies of these weights of which `diagonal` lie at ±45, spread as evenly as they will go. */
@@ -64,7 +90,12 @@ function spread(weights: readonly number[], diagonal: number): FabricLayer[] {
 }
 
 function thinPlies(room: number, family: ResinFamily): FabricLayer[] {
-  const cloths = FABRICS.filter((f) => f.parts.length === 1 && f.parts[0]!.fibre === 'e-glass' && f.parts[0]!.construction === ('plain' satisfies Construction));
+  const cloths = FABRICS.filter(
+    (f) =>
+      f.parts.length === 1 &&
+      f.parts[0]!.fibre === 'e-glass' &&
+      f.parts[0]!.construction === ('plain' satisfies Construction),
+  );
   const error = (f: Fabric): number => Math.abs(room - plyThickness(f.id, family));
   const best = [...cloths].sort((a, b) => error(a) - error(b) || arealWeightOf(a) - arealWeightOf(b))[0]!;
   return [{ fabricId: best.id, orientationDeg: 0 }];

@@ -42,7 +42,10 @@ function goesNeeded(pliesMm: readonly number[], limitMm: number): number {
 /** So many goes whose squared thicknesses add up to the least: the most even ones. Worked from the last ply back. */
 function shared(pliesMm: readonly number[], goes: number, limitMm: number): Session[] {
   const count = pliesMm.length;
-  let after: { cost: number; made: Session[] }[] = Array.from({ length: count + 1 }, (_, i) => ({ cost: i === count ? 0 : Infinity, made: [] }));
+  let after: { cost: number; made: Session[] }[] = Array.from({ length: count + 1 }, (_, i) => ({
+    cost: i === count ? 0 : Infinity,
+    made: [],
+  }));
   for (let go = 0; go < goes; go++) {
     after = after.map((_, from) => {
       let [best, thicknessMm]: [{ cost: number; made: Session[] }, number] = [{ cost: Infinity, made: [] }, 0];

@@ -1,5 +1,14 @@
 import { CoreError, requireEntry, requireNumber } from '../errors.js';
-import { type FabricLayer, type Lamina, type LaminateInput, type LaminateResult, type MatchResult, compare, laminae, laminate } from '../laminate/index.js';
+import {
+  type FabricLayer,
+  type Lamina,
+  type LaminateInput,
+  type LaminateResult,
+  type MatchResult,
+  compare,
+  laminae,
+  laminate,
+} from '../laminate/index.js';
 import { type FabricRef, MATRICES, type Process, type ResinFamily } from '../material/index.js';
 import { improve, orderCount, orders } from './orders.js';
 
@@ -160,10 +169,16 @@ class Search {
     this.maxThicknessMm = requireNumber(input.maxThicknessMm ?? 1e3, 'maxThicknessMm', { above: 0, max: 1e3 });
     this.keep = Math.round(requireNumber(input.keep ?? 5, 'keep', { min: 1, max: 50 }));
     this.weights = { ...USUAL_WEIGHTS, ...input.weights };
-    for (const [name, weight] of Object.entries(this.weights)) requireNumber(weight, `weights.${name}`, { min: 0, max: 1000 });
+    for (const [name, weight] of Object.entries(this.weights))
+      requireNumber(weight, `weights.${name}`, { min: 0, max: 1000 });
     this.parent = laminate(input.parent, 'parent.');
     const diagonal = (matrix: LaminateResult['aNPerMm']): number[] => [matrix[0][0], matrix[1][1], matrix[2][2]];
-    this.targets = { a: diagonal(this.parent.aNPerMm), d: diagonal(this.parent.dNMm), t: this.parent.thicknessMm, mass: this.parent.massGsm };
+    this.targets = {
+      a: diagonal(this.parent.aNPerMm),
+      d: diagonal(this.parent.dNMm),
+      t: this.parent.thicknessMm,
+      mass: this.parent.massGsm,
+    };
     const directions = input.orientationsDeg ?? USUAL_DIRECTIONS;
     if (directions.length === 0) throw new CoreError('empty', 'orientationsDeg');
     this.options = distinct(
@@ -173,12 +188,20 @@ class Search {
         return directions.map((orientationDeg) => optionOf(fabric, i, orientationDeg, resin, input.process ?? 'hand'));
       }),
     ).sort((a, b) => b.t - a.t);
-    this.cover = input.cover ? optionOf(input.cover, -1, input.cover.orientationDeg ?? 0, resin, input.process ?? 'hand', 'cover') : { sheets: [], t: 0, a: [0, 0, 0], mass: 0 };
-    this.stiffest = this.options.map((_, from) => [0, 1, 2].map((k) => Math.max(...this.options.slice(from).map((option) => option.a[k]! / option.t))));
+    this.cover = input.cover
+      ? optionOf(input.cover, -1, input.cover.orientationDeg ?? 0, resin, input.process ?? 'hand', 'cover')
+      : { sheets: [], t: 0, a: [0, 0, 0], mass: 0 };
+    this.stiffest = this.options.map((_, from) =>
+      [0, 1, 2].map((k) => Math.max(...this.options.slice(from).map((option) => option.a[k]! / option.t))),
+    );
   }
 
   progress(): SolveProgress {
-    return { share: this.finished ? 1 : Math.min(0.99, this.rootDone / this.options.length), tried: this.tried, soFar: this.result() };
+    return {
+      share: this.finished ? 1 : Math.min(0.99, this.rootDone / this.options.length),
+      tried: this.tried,
+      soFar: this.result(),
+    };
   }
 
   result(): SolveStackResult {
@@ -215,8 +238,12 @@ class Search {
       this.chosen.length = 0;
       for (let n = 0; n < this.maxPlies; n++) {
         const next = n === 0 ? [first] : this.options.map((_, i) => i);
-        const scored = next.map((i) => ({ i, sums: this.with(sums, this.options[i]!) })).filter(({ i, sums: after }) => this.fits(after) && this.inStock(i));
-        const better = scored.map((one) => ({ ...one, misfit: this.past(one.sums, true) })).sort((a, b) => a.misfit - b.misfit)[0];
+        const scored = next
+          .map((i) => ({ i, sums: this.with(sums, this.options[i]!) }))
+          .filter(({ i, sums: after }) => this.fits(after) && this.inStock(i));
+        const better = scored
+          .map((one) => ({ ...one, misfit: this.past(one.sums, true) }))
+          .sort((a, b) => a.misfit - b.misfit)[0];
         if (!better || (n > 0 && better.misfit > this.past(sums, true))) break;
         this.chosen.push(better.i);
         sums = better.sums;
@@ -248,7 +275,13 @@ class Search {
   }
 
   private with(sums: Sums, option: Option): Sums {
-    return { t: sums.t + option.t, a: sums.a.map((a, k) => a + option.a[k]!), mass: sums.mass + option.mass, cost: sums.cost + (option.cost ?? 0), count: sums.count + 1 };
+    return {
+      t: sums.t + option.t,
+      a: sums.a.map((a, k) => a + option.a[k]!),
+      mass: sums.mass + option.mass,
+      cost: sums.cost + (option.cost ?? 0),
+      count: sums.count + 1,
+    };
   }
 
   private fits(sums: Sums): boolean {
@@ -273,7 +306,11 @@ class Search {
       const log = Math.log(value / target);
       return all || log > 0 ? log * log : 0;
     };
-    let score = w.count * sums.count + (w.cost * sums.cost) / 100 + w.thickness * miss(sums.t, targets.t) + w.weight * miss(sums.mass, targets.mass);
+    let score =
+      w.count * sums.count +
+      (w.cost * sums.cost) / 100 +
+      w.thickness * miss(sums.t, targets.t) +
+      w.weight * miss(sums.mass, targets.mass);
     for (let k = 0; k < TERMS; k++) score += w.stiffness * miss(sums.a[k]!, targets.a[k]!);
     return score;
   }
@@ -344,16 +381,31 @@ class Search {
       }
     }
     const { d } = this.targets;
-    return this.weights.stiffness * (Math.log(d11 / d[0]!) ** 2 + Math.log(d22 / d[1]!) ** 2 + Math.log(d66 / d[2]!) ** 2);
+    return (
+      this.weights.stiffness * (Math.log(d11 / d[0]!) ** 2 + Math.log(d22 / d[1]!) ** 2 + Math.log(d66 / d[2]!) ** 2)
+    );
   }
 
   private take(order: readonly number[], score: number, sums: Sums): void {
     const options = order.map((i) => this.options[i]!);
     const layers = options.map(({ layer }) => layer);
     const { cover } = this.input;
-    const made = laminate({ layers: [...(cover ? [{ ...cover, process: cover.process ?? this.input.process ?? 'hand' }] : []), ...[...layers].reverse()], resin: this.input.resin });
+    const made = laminate({
+      layers: [
+        ...(cover ? [{ ...cover, process: cover.process ?? this.input.process ?? 'hand' }] : []),
+        ...[...layers].reverse(),
+      ],
+      resin: this.input.resin,
+    });
     const priced = options.every(({ cost }) => cost !== null);
-    const solution: StackSolution = { layers, score, match: compare(this.parent, made), thicknessMm: made.thicknessMm, massGsm: made.massGsm, costPerM2: priced ? sums.cost : null };
+    const solution: StackSolution = {
+      layers,
+      score,
+      match: compare(this.parent, made),
+      thicknessMm: made.thicknessMm,
+      massGsm: made.massGsm,
+      costPerM2: priced ? sums.cost : null,
+    };
     if (score < (this.foundByCount.get(sums.count)?.score ?? Infinity)) this.foundByCount.set(sums.count, solution);
     const key = keyOf(layers);
     if (this.found.some((other) => keyOf(other.layers) === key)) return;
@@ -378,7 +430,14 @@ const keyOf = (layers: readonly FabricLayer[]): string =>
     .sort()
     .join();
 
-function optionOf(fabric: StockFabric, index: number, orientationDeg: number, resin: ResinFamily, process: Process, field = `fabrics.${index}`): Option {
+function optionOf(
+  fabric: StockFabric,
+  index: number,
+  orientationDeg: number,
+  resin: ResinFamily,
+  process: Process,
+  field = `fabrics.${index}`,
+): Option {
   const { fabricId, own } = fabric;
   const layer: FabricLayer = { fabricId, ...(own ? { own } : {}), orientationDeg };
   const sheets: Lamina[] = laminae({ ...layer, process }, resin, field);
@@ -401,7 +460,15 @@ function optionOf(fabric: StockFabric, index: number, orientationDeg: number, re
 function distinct(options: Option[]): Option[] {
   const near = (a: number, b: number): boolean => Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a), Math.abs(b));
   return options.filter(
-    (option, i) => !options.slice(0, i).some((other) => other.fabric === option.fabric && near(other.turned, option.turned) && other.sheets.every((sheet, k) => sheet.q.every((q, n) => near(q, option.sheets[k]!.q[n]!)))),
+    (option, i) =>
+      !options
+        .slice(0, i)
+        .some(
+          (other) =>
+            other.fabric === option.fabric &&
+            near(other.turned, option.turned) &&
+            other.sheets.every((sheet, k) => sheet.q.every((q, n) => near(q, option.sheets[k]!.q[n]!))),
+        ),
   );
 }
 

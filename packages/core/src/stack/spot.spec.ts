@@ -25,12 +25,14 @@ describe('a hard or soft spot', () => {
 });
 
 describe('plies in one go', () => {
-  const goes = (mm: number[], limit: number): number[][] => sessions(mm, limit).map(({ from, to }) => [from + 1, to + 1]);
+  const goes = (mm: number[], limit: number): number[][] =>
+    sessions(mm, limit).map(({ from, to }) => [from + 1, to + 1]);
 
   it('are as few goes as the limit allows, evenly shared', () => {
     expect(goes(Array<number>(10).fill(1), 4)).toEqual([[1, 3], [4, 6], [7, 10]]); // prettier-ignore
     expect(goes([1, 1, 1], 4)).toEqual([[1, 3]]);
-    for (const { thicknessMm } of sessions([0.9, 0.4, 1.2, 0.9, 0.9, 0.4], 2)) expect(thicknessMm).toBeLessThanOrEqual(2);
+    for (const { thicknessMm } of sessions([0.9, 0.4, 1.2, 0.9, 0.9, 0.4], 2))
+      expect(thicknessMm).toBeLessThanOrEqual(2);
   });
 
   it('leave a ply thicker than the limit alone, and refuse nonsense', () => {
@@ -47,10 +49,16 @@ describe('plies that stretch sideways more than they are pulled', () => {
   it('are a parent like any other', () => {
     const parent = laminate({ resin: 'epoxy', layers: steep });
     expect(parent.inPlane.nuxy).toBeGreaterThan(1);
-    expect(() => spotOf(parent, [{ fabricId: 'biax45-600' }, { fabricId: 'biax090-600' }], null, 'epoxy')).not.toThrow();
+    expect(() =>
+      spotOf(parent, [{ fabricId: 'biax45-600' }, { fabricId: 'biax090-600' }], null, 'epoxy'),
+    ).not.toThrow();
     const { exGPa, eyGPa, gxyGPa, nuxy } = parent.inPlane;
-    const again = laminate({ layers: [{ e1GPa: exGPa, e2GPa: eyGPa, g12GPa: gxyGPa, nu12: nuxy, thicknessMm: parent.thicknessMm }] });
+    const again = laminate({
+      layers: [{ e1GPa: exGPa, e2GPa: eyGPa, g12GPa: gxyGPa, nu12: nuxy, thicknessMm: parent.thicknessMm }],
+    });
     expect(again.inPlane.nuxy).toBeCloseTo(nuxy, 9);
-    expect(() => laminate({ layers: [{ e1GPa: 10, e2GPa: 10, g12GPa: 4, nu12: 1.01, thicknessMm: 1 }] })).toThrow(jasmine.objectContaining({ code: 'inconsistent', params: jasmine.objectContaining({ why: 'poisson', most: 1 }) }));
+    expect(() => laminate({ layers: [{ e1GPa: 10, e2GPa: 10, g12GPa: 4, nu12: 1.01, thicknessMm: 1 }] })).toThrow(
+      jasmine.objectContaining({ code: 'inconsistent', params: jasmine.objectContaining({ why: 'poisson', most: 1 }) }),
+    );
   });
 });

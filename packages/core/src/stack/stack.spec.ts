@@ -42,8 +42,12 @@ describe('stack', () => {
 
   it('refuses no plies, 900 plies and plies of no thickness', () => {
     expect(() => stack({ ...INPUT, plies: [] })).toThrow(jasmine.objectContaining({ code: 'empty', field: 'plies' }));
-    expect(() => stack({ ...INPUT, plies: Array.from({ length: 900 }, () => ({ thicknessMm: 1 })) })).toThrow(jasmine.objectContaining({ code: 'too-many' }));
-    expect(() => stack({ ...INPUT, plies: [{ thicknessMm: 0 }] })).toThrow(jasmine.objectContaining({ field: 'plies.0.thicknessMm' }));
+    expect(() => stack({ ...INPUT, plies: Array.from({ length: 900 }, () => ({ thicknessMm: 1 })) })).toThrow(
+      jasmine.objectContaining({ code: 'too-many' }),
+    );
+    expect(() => stack({ ...INPUT, plies: [{ thicknessMm: 0 }] })).toThrow(
+      jasmine.objectContaining({ field: 'plies.0.thicknessMm' }),
+    );
   });
 });
 
@@ -59,9 +63,17 @@ describe('proposed plies', () => {
 
   it('leave bound mat out of epoxy but keep it in polyester', () => {
     const parentPlies = [{ fabricId: 'mat-450' }, { fabricId: 'roving-600' }, { fabricId: 'mat-450' }];
-    const inEpoxy = proposePlies({ parentPlies, depthMm: 2.9, family: 'epoxy', coverMm: 0.3, parent: laminate({ layers: parentPlies, resin: 'polyester' }) });
+    const inEpoxy = proposePlies({
+      parentPlies,
+      depthMm: 2.9,
+      family: 'epoxy',
+      coverMm: 0.3,
+      parent: laminate({ layers: parentPlies, resin: 'polyester' }),
+    });
     expect(inEpoxy.every((ply) => ply.fabricId.startsWith('biax'))).toBeTrue();
-    expect(proposePlies({ parentPlies, depthMm: 2.9, family: 'polyester', coverMm: 0 }).map((p) => p.fabricId)).toEqual(['mat-450', 'roving-600', 'mat-450']);
+    expect(proposePlies({ parentPlies, depthMm: 2.9, family: 'polyester', coverMm: 0 }).map((p) => p.fabricId)).toEqual(
+      ['mat-450', 'roving-600', 'mat-450'],
+    );
   });
 
   it('stay under the depth and always give at least one ply', () => {

@@ -80,26 +80,46 @@ const LOW_MM = 1.5;
  */
 export function stack(input: StackInput, ground?: Region): StackResult {
   const shape = checkShape(input.shape);
-  const ratio = requireNumber(input.ratio, 'ratio', { min: MIN_RATIO, max: input.endsMm ? MAX_WIDTH_RATIO : MAX_RATIO });
+  const ratio = requireNumber(input.ratio, 'ratio', {
+    min: MIN_RATIO,
+    max: input.endsMm ? MAX_WIDTH_RATIO : MAX_RATIO,
+  });
   const depthMm = requireNumber(input.depthMm, 'depthMm', { min: 0.1, max: MAX_THICKNESS_MM });
   if (!Array.isArray(input.plies) || input.plies.length === 0) throw new CoreError('empty', 'plies');
   if (input.plies.length > MAX_PLIES) throw new CoreError('too-many', 'plies', { max: MAX_PLIES });
-  if (input.order !== 'smallest-first' && input.order !== 'largest-first') throw new CoreError('unknown-id', 'order', { id: String(input.order) });
-  const thicknesses = input.plies.map((ply, i) => requireNumber(ply.thicknessMm, `plies.${i}.thicknessMm`, { min: 0.01, max: 20 }));
+  if (input.order !== 'smallest-first' && input.order !== 'largest-first')
+    throw new CoreError('unknown-id', 'order', { id: String(input.order) });
+  const thicknesses = input.plies.map((ply, i) =>
+    requireNumber(ply.thicknessMm, `plies.${i}.thicknessMm`, { min: 0.01, max: 20 }),
+  );
   const region = ground ?? taperRegion({ shapes: [shape], ratio, depthMm, marginMm: 0 });
   const beyondMm = requireNumber(input.beyondMm ?? 0, 'beyondMm', { min: 0, max: 500 });
   let level = 0;
   const structural = thicknesses.map((thicknessMm, sizeIndex) => {
     level += thicknessMm;
-    return outline(region, ratio, { sizeIndex, cover: false, thicknessMm, levelMm: input.endsMm ? requireNumber(input.endsMm[sizeIndex], `endsMm.${sizeIndex}`, { min: 0, max: MAX_THICKNESS_MM }) : level, beyondMm });
+    return outline(region, ratio, {
+      sizeIndex,
+      cover: false,
+      thicknessMm,
+      levelMm: input.endsMm
+        ? requireNumber(input.endsMm[sizeIndex], `endsMm.${sizeIndex}`, { min: 0, max: MAX_THICKNESS_MM })
+        : level,
+      beyondMm,
+    });
   });
   const structuralMm = level;
   const widestMm = Math.max(...structural.map((ply) => ply.levelMm));
   const inOrder = input.order === 'smallest-first' ? structural : [...structural].reverse();
-  const covered = input.cover ? [...inOrder, coverPly(region, ratio, depthMm, widestMm, input.cover, thicknesses.length)] : inOrder;
-  const sandingMm = input.sanding ? requireNumber(input.sanding.thicknessMm, 'sanding.thicknessMm', { min: 0.01, max: 20 }) : 0;
+  const covered = input.cover
+    ? [...inOrder, coverPly(region, ratio, depthMm, widestMm, input.cover, thicknesses.length)]
+    : inOrder;
+  const sandingMm = input.sanding
+    ? requireNumber(input.sanding.thicknessMm, 'sanding.thicknessMm', { min: 0.01, max: 20 })
+    : 0;
   const largest = covered.reduce((a, b) => (b.offsetMm > a.offsetMm ? b : a));
-  const all = input.sanding ? [...covered, { ...largest, sizeIndex: thicknesses.length + 1, cover: true, thicknessMm: sandingMm }] : covered;
+  const all = input.sanding
+    ? [...covered, { ...largest, sizeIndex: thicknesses.length + 1, cover: true, thicknessMm: sandingMm }]
+    : covered;
   const totalMm = structuralMm + (input.cover?.thicknessMm ?? 0) + sandingMm;
   return {
     plies: all.map((ply, i) => ({ laid: i + 1, ...ply })),
@@ -109,25 +129,49 @@ export function stack(input: StackInput, ground?: Region): StackResult {
   };
 }
 
-function outline(region: Region, ratio: number, ply: Pick<StackPly, 'sizeIndex' | 'cover' | 'thicknessMm' | 'levelMm' | 'beyondMm'>): Omit<StackPly, 'laid'> {
+function outline(
+  region: Region,
+  ratio: number,
+  ply: Pick<StackPly, 'sizeIndex' | 'cover' | 'thicknessMm' | 'levelMm' | 'beyondMm'>,
+): Omit<StackPly, 'laid'> {
   return { ...ply, offsetMm: ratio * ply.levelMm + ply.beyondMm, ...region.laid(ply).measures };
 }
 
-function coverPly(region: Region, ratio: number, depthMm: number, widestMm: number, cover: NonNullable<StackInput['cover']>, sizeIndex: number): Omit<StackPly, 'laid'> {
+function coverPly(
+  region: Region,
+  ratio: number,
+  depthMm: number,
+  widestMm: number,
+  cover: NonNullable<StackInput['cover']>,
+  sizeIndex: number,
+): Omit<StackPly, 'laid'> {
   const thicknessMm = requireNumber(cover.thicknessMm, 'cover.thicknessMm', { min: 0.01, max: 20 });
   const overlapMm = requireNumber(cover.overlapMm, 'cover.overlapMm', { min: 0, max: 500 });
   const reaches = ratio * depthMm + overlapMm >= ratio * widestMm;
-  return outline(region, ratio, { sizeIndex, cover: true, thicknessMm, levelMm: reaches ? depthMm : widestMm, beyondMm: reaches ? overlapMm : 0 });
+  return outline(region, ratio, {
+    sizeIndex,
+    cover: true,
+    thicknessMm,
+    levelMm: reaches ? depthMm : widestMm,
+    beyondMm: reaches ? overlapMm : 0,
+  });
 }
 
-function checkLevel(input: StackInput, depthMm: number, totalMm: number, structuralMm: number): Pick<StackResult, 'roomMm' | 'level' | 'remarks'> {
+function checkLevel(
+  input: StackInput,
+  depthMm: number,
+  totalMm: number,
+  structuralMm: number,
+): Pick<StackResult, 'roomMm' | 'level' | 'remarks'> {
   const finish = requireNumber(input.finishThicknessMm ?? 0, 'finishThicknessMm', { min: 0, max: 20 });
   const allowance = requireNumber(input.finishAllowanceMm ?? 0, 'finishAllowanceMm', { min: 0, max: 20 });
-  if (input.onSurface) return { roomMm: finish - totalMm, level: 'fits', remarks: [{ id: 'stack.on-surface', params: { totalMm } }] };
+  if (input.onSurface)
+    return { roomMm: finish - totalMm, level: 'fits', remarks: [{ id: 'stack.on-surface', params: { totalMm } }] };
   const roomMm = depthMm + finish - totalMm;
   const remarks: Remark[] = [];
   const level = roomMm < allowance - LEVEL_TOLERANCE_MM ? 'proud' : roomMm > allowance + LOW_MM ? 'low' : 'fits';
   if (level !== 'fits') remarks.push({ id: `stack.${level}`, params: { roomMm, allowanceMm: allowance } });
-  if (structuralMm > depthMm + 1e-9) remarks.push({ id: 'stack.past-footprint', params: { overMm: structuralMm - depthMm } });
+  if (structuralMm > depthMm + 1e-9)
+    remarks.push({ id: 'stack.past-footprint', params: { overMm: structuralMm - depthMm } });
   return { roomMm, level, remarks };
 }

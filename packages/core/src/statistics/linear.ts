@@ -8,7 +8,10 @@ const SINGULAR = 1e-12;
 export function solveRows(rows: number[][]): number[] | null {
   const size = rows.length;
   for (let column = 0; column < size; column++) {
-    const pivot = rows.reduce((best, row, i) => (i >= column && Math.abs(row[column]!) > Math.abs(rows[best]![column]!) ? i : best), column);
+    const pivot = rows.reduce(
+      (best, row, i) => (i >= column && Math.abs(row[column]!) > Math.abs(rows[best]![column]!) ? i : best),
+      column,
+    );
     [rows[column], rows[pivot]] = [rows[pivot]!, rows[column]!];
     const head = rows[column]!;
     if (Math.abs(head[column]!) < SINGULAR) return null;

@@ -11,14 +11,25 @@ const [REFLECT, EXPAND, CONTRACT, SHRINK] = [1, 2, 0.5, 0.5];
  * function gives for a value as it is, Infinity included.
  * @param spread how far the first corners stand from the start
  */
-export function lowest(value: (at: readonly number[]) => number, start: readonly number[], spread: readonly number[], mostSteps = 600, tolerance = 1e-10): SimplexResult {
-  let corners = [start, ...start.map((_, i) => start.map((x, k) => (k === i ? x + spread[i]! : x)))].map((at) => ({ at: [...at], value: value(at) }));
+export function lowest(
+  value: (at: readonly number[]) => number,
+  start: readonly number[],
+  spread: readonly number[],
+  mostSteps = 600,
+  tolerance = 1e-10,
+): SimplexResult {
+  let corners = [start, ...start.map((_, i) => start.map((x, k) => (k === i ? x + spread[i]! : x)))].map((at) => ({
+    at: [...at],
+    value: value(at),
+  }));
   let steps = 0;
   for (; steps < mostSteps; steps++) {
     corners.sort((a, b) => a.value - b.value);
     const [best, worst] = [corners[0]!, corners.at(-1)!];
     if (Math.abs(worst.value - best.value) <= tolerance) break;
-    const middle = start.map((_, k) => corners.slice(0, -1).reduce((sum, { at }) => sum + at[k]!, 0) / (corners.length - 1));
+    const middle = start.map(
+      (_, k) => corners.slice(0, -1).reduce((sum, { at }) => sum + at[k]!, 0) / (corners.length - 1),
+    );
     const tried = (share: number): { at: number[]; value: number } => {
       const at = middle.map((x, k) => x + share * (x - worst.at[k]!));
       return { at, value: value(at) };

@@ -1,4 +1,5 @@
-export const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length;
+export const mean = (values: readonly number[]): number =>
+  values.reduce((sum, value) => sum + value, 0) / values.length;
 
 /** Sample variance, with n − 1 below the line; 0 for a single value. */
 export function variance(values: readonly number[]): number {

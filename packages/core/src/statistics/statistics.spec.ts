@@ -17,7 +17,8 @@ describe('chance', () => {
     expect(Math.max(...drawn)).toBeLessThan(1);
     expect(mean(drawn)).toBeCloseTo(0.5, 1);
     expect(variance(drawn)).toBeCloseTo(1 / 12, 2);
-    for (let tenth = 0; tenth < 10; tenth++) expect(drawn.filter((value) => Math.floor(10 * value) === tenth).length / drawn.length).toBeCloseTo(0.1, 1);
+    for (let tenth = 0; tenth < 10; tenth++)
+      expect(drawn.filter((value) => Math.floor(10 * value) === tenth).length / drawn.length).toBeCloseTo(0.1, 1);
   });
 });
 
@@ -32,7 +33,9 @@ describe('a system of equations', () => {
     const next = chances(5);
     for (let trial = 0; trial < 30; trial++) {
       const wanted = Array.from({ length: 5 }, () => 10 * next() - 5);
-      const rows = Array.from({ length: 5 }, () => Array.from({ length: 5 }, () => (next() - 0.5) * 10 ** Math.floor(6 * next())));
+      const rows = Array.from({ length: 5 }, () =>
+        Array.from({ length: 5 }, () => (next() - 0.5) * 10 ** Math.floor(6 * next())),
+      );
       const solved = solveRows(rows.map((row) => [...row, row.reduce((sum, a, i) => sum + a * wanted[i]!, 0)]));
       if (solved) solved.forEach((x, i) => expect(x).toBeCloseTo(wanted[i]!, 4));
     }

@@ -43,7 +43,10 @@ function incompleteBeta(a: number, b: number, x: number): number {
 
 /** Natural logarithm of the gamma function. Source: Lanczos, g = 7, nine terms. */
 function logGamma(x: number): number {
-  const terms = [0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059, 12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7];
+  const terms = [
+    0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059,
+    12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7,
+  ];
   const shifted = x - 1;
   const t = shifted + 7.5;
   const sum = terms.slice(1).reduce((total, term, i) => total + term / (shifted + i + 1), terms[0]!);

@@ -43,7 +43,8 @@ const FARTHEST_DAYS = 3650;
  * @throws CoreError for fewer than three readings (four when the end is fitted too), readings all on one day, or a limit out of range
  */
 export function drying(input: DryingInput): DryingResult {
-  const reference = input.dryReference === undefined ? null : requireNumber(input.dryReference, 'dryReference', { min: 0, max: 1000 });
+  const reference =
+    input.dryReference === undefined ? null : requireNumber(input.dryReference, 'dryReference', { min: 0, max: 1000 });
   const limit = requireNumber(input.limit, 'limit', { min: 0, max: 1000 });
   const unknowns = reference === null ? 3 : 2;
   const readings = checkReadings(input.readings, unknowns + 1);
@@ -57,7 +58,8 @@ export function drying(input: DryingInput): DryingResult {
   const dryDay = trend === 'falling' ? crossing(best, limit) : null;
   const freedom = readings.length - unknowns;
   const allowed = Math.max(best.squares, 1e-18) * (1 + studentQuantile(DOUBT, freedom) ** 2 / freedom);
-  const possible = (day: number): boolean => taus.some((tau) => throughDay(day, tau, limit, readings, reference) <= allowed);
+  const possible = (day: number): boolean =>
+    taus.some((tau) => throughDay(day, tau, limit, readings, reference) <= allowed);
   return {
     end: best.end,
     start: best.start,
@@ -71,14 +73,16 @@ export function drying(input: DryingInput): DryingResult {
 }
 
 function checkReadings(readings: readonly MoistureReading[], fewest: number): MoistureReading[] {
-  if (!Array.isArray(readings) || readings.length < fewest) throw new CoreError('too-few-points', 'readings', { min: fewest });
+  if (!Array.isArray(readings) || readings.length < fewest)
+    throw new CoreError('too-few-points', 'readings', { min: fewest });
   if (readings.length > MOST_READINGS) throw new CoreError('too-many', 'readings', { max: MOST_READINGS });
   readings.forEach((reading, i) => {
     requireNumber(reading.day, `readings.${i}.day`, { min: -3650, max: 3650 });
     requireNumber(reading.value, `readings.${i}.value`, { min: 0, max: 1000 });
   });
   const sorted = [...readings].sort((a, b) => a.day - b.day);
-  if (new Set(sorted.map((reading) => reading.day)).size < fewest) throw new CoreError('inconsistent', 'readings', { why: 'days', min: fewest });
+  if (new Set(sorted.map((reading) => reading.day)).size < fewest)
+    throw new CoreError('inconsistent', 'readings', { why: 'days', min: fewest });
   return sorted;
 }
 
@@ -121,7 +125,13 @@ function through(xs: readonly number[], ys: readonly number[], end: number): num
 }
 
 /** Sum of squares of the best curve of this time constant that passes the limit on this day. */
-function throughDay(day: number, tau: number, limit: number, readings: readonly MoistureReading[], reference: number | null): number {
+function throughDay(
+  day: number,
+  tau: number,
+  limit: number,
+  readings: readonly MoistureReading[],
+  reference: number | null,
+): number {
   const decay = readings.map((reading) => Math.exp((day - reading.day) / tau));
   const end = reference ?? limit - through(decay.map((g) => 1 - g), readings.map((reading) => limit - reading.value), 0); // prettier-ignore
   const squares = readings.reduce((sum, { value }, i) => sum + (value - end - (limit - end) * decay[i]!) ** 2, 0);

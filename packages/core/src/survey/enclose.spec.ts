@@ -3,13 +3,17 @@ import { seeded } from '../testing/seeded.js';
 import { type Enclosing, enclose } from './enclose.js';
 
 const round = (shape: Shape): Point[] => outlinePoints(shape, 0, 360);
-const of = (shapes: readonly Enclosing[], kind: Shape['kind']): Enclosing => shapes.find((found) => found.shape.kind === kind)!;
+const of = (shapes: readonly Enclosing[], kind: Shape['kind']): Enclosing =>
+  shapes.find((found) => found.shape.kind === kind)!;
 
 /** Independent of the search: the point in the shape's own axes against the shape's equation. */
 function liesIn(shape: Shape, p: Point): boolean {
   const angle = (-(shape.rotationDeg ?? 0) * Math.PI) / 180;
   const [dx, dy] = [p.x - (shape.centreXMm ?? 0), p.y - (shape.centreYMm ?? 0)];
-  const [x, y] = [Math.abs(dx * Math.cos(angle) - dy * Math.sin(angle)), Math.abs(dx * Math.sin(angle) + dy * Math.cos(angle))];
+  const [x, y] = [
+    Math.abs(dx * Math.cos(angle) - dy * Math.sin(angle)),
+    Math.abs(dx * Math.sin(angle) + dy * Math.cos(angle)),
+  ];
   const slack = 1e-4;
   switch (shape.kind) {
     case 'circle':
@@ -55,7 +59,10 @@ describe('the best shape round an outline', () => {
   });
 
   it('circles an equilateral triangle by its corners, and its least ellipse is that circle', () => {
-    const points = [90, 210, 330].map((deg) => ({ x: 50 * Math.cos((deg * Math.PI) / 180), y: 50 * Math.sin((deg * Math.PI) / 180) }));
+    const points = [90, 210, 330].map((deg) => ({
+      x: 50 * Math.cos((deg * Math.PI) / 180),
+      y: 50 * Math.sin((deg * Math.PI) / 180),
+    }));
     const { shapes } = enclose({ points });
     expect((of(shapes, 'circle').shape as { diameterMm: number }).diameterMm).toBeCloseTo(100, 6);
     expect(of(shapes, 'ellipse').areaMm2).toBeCloseTo(Math.PI * 2500, 1);
@@ -68,7 +75,10 @@ describe('the best shape round an outline', () => {
 
   it('keeps the corner radius of the rectangle and grows it instead', () => {
     const points: Point[] = [{ x: -60, y: -40 }, { x: 60, y: -40 }, { x: 60, y: 40 }, { x: -60, y: 40 }]; // prettier-ignore
-    const shape = of(enclose({ points, minCornerRadiusMm: 25 }).shapes, 'roundedRectangle').shape as Extract<Shape, { kind: 'roundedRectangle' }>;
+    const shape = of(enclose({ points, minCornerRadiusMm: 25 }).shapes, 'roundedRectangle').shape as Extract<
+      Shape,
+      { kind: 'roundedRectangle' }
+    >;
     expect(shape.cornerRadiusMm).toBe(25);
     // The corner (60, 40) lies on the arc: grow g with √2 (25 − g) = 25.
     expect(shape.lengthMm).toBeCloseTo(120 + 2 * (25 - 25 / Math.SQRT2), 3);
@@ -89,7 +99,9 @@ describe('the best shape round an outline', () => {
         expect(extraMm2).toBeCloseTo(area - areaMm2, 6);
         expect(extraMm2).toBeGreaterThan(0);
       }
-      expect(shapes.map((found) => found.areaMm2)).toEqual([...shapes.map((found) => found.areaMm2)].sort((a, b) => a - b));
+      expect(shapes.map((found) => found.areaMm2)).toEqual(
+        [...shapes.map((found) => found.areaMm2)].sort((a, b) => a - b),
+      );
     }
   });
 
@@ -108,6 +120,7 @@ describe('a crack finer than a shape can be', () => {
   it('is enclosed: 100 × 0.3 mm', () => {
     const { shapes } = enclose({ points: [{ x: 0, y: 0 }, { x: 100, y: 0 }, { x: 100, y: 0.3 }, { x: 0, y: 0.3 }], minCornerRadiusMm: 0 }); // prettier-ignore
     expect(shapes.map(({ shape }) => shape.kind).sort()).toEqual(['circle', 'ellipse', 'roundedRectangle', 'slot']);
-    for (const { shape } of shapes) if (shape.kind !== 'circle' && shape.kind !== 'polygon') expect(shape.widthMm).toBeGreaterThanOrEqual(0.5);
+    for (const { shape } of shapes)
+      if (shape.kind !== 'circle' && shape.kind !== 'polygon') expect(shape.widthMm).toBeGreaterThanOrEqual(0.5);
   });
 });

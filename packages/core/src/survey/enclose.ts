@@ -1,5 +1,13 @@
 import { CoreError, requireNumber } from '../errors.js';
-import { MIN_SIZE_MM, type Point, type Shape, joinOutlines, largestHolding, measureOffset, signedArea } from '../geometry/index.js';
+import {
+  MIN_SIZE_MM,
+  type Point,
+  type Shape,
+  joinOutlines,
+  largestHolding,
+  measureOffset,
+  signedArea,
+} from '../geometry/index.js';
 import { MAX_LENGTH_MM } from '../units/index.js';
 
 export interface EncloseInput {
@@ -35,15 +43,28 @@ const MOST_POINTS = 5000;
 export function enclose(input: EncloseInput): EncloseResult {
   const outlines = input.outlines ?? (input.points ? [input.points] : []);
   const field = input.outlines ? 'outlines' : 'points';
-  if (outlines.length === 0 || outlines.some((outline) => outline.length < 3)) throw new CoreError('too-few-points', field, { min: 3 });
+  if (outlines.length === 0 || outlines.some((outline) => outline.length < 3))
+    throw new CoreError('too-few-points', field, { min: 3 });
   const points = outlines.flat();
   if (points.length > MOST_POINTS) throw new CoreError('too-many', field, { max: MOST_POINTS });
-  points.forEach((point, i) => [point.x, point.y].forEach((value, axis) => requireNumber(value, `${field}.${i}.${'xy'[axis]!}`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM })));
+  points.forEach((point, i) =>
+    [point.x, point.y].forEach((value, axis) =>
+      requireNumber(value, `${field}.${i}.${'xy'[axis]!}`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM }),
+    ),
+  );
   const minCornerRadiusMm = requireNumber(input.minCornerRadiusMm ?? 25, 'minCornerRadiusMm', { min: 0, max: 1000 });
-  const areaMm2 = outlines.length === 1 ? Math.abs(signedArea(outlines[0]!)) : Math.abs(joinOutlines(outlines).reduce((sum, run) => sum + signedArea(run), 0));
+  const areaMm2 =
+    outlines.length === 1
+      ? Math.abs(signedArea(outlines[0]!))
+      : Math.abs(joinOutlines(outlines).reduce((sum, run) => sum + signedArea(run), 0));
   const hull = convexHull(points);
   if (hull.length < 3 || areaMm2 < 1e-6) throw new CoreError('inconsistent', field, { why: 'in-line' });
-  const shapes = [smallestCircle(hull), smallestEllipse(hull), smallestSlot(hull), smallestRectangle(hull, minCornerRadiusMm)].map((shape): Enclosing => {
+  const shapes = [
+    smallestCircle(hull),
+    smallestEllipse(hull),
+    smallestSlot(hull),
+    smallestRectangle(hull, minCornerRadiusMm),
+  ].map((shape): Enclosing => {
     const area = measureOffset(shape, 0).areaMm2;
     return { shape, areaMm2: area, extraMm2: area - areaMm2, extraPercent: 100 * (area / areaMm2 - 1) };
   });
@@ -154,7 +175,13 @@ interface Spread {
 function spread(points: readonly Point[], weights: readonly number[]): Spread {
   const sum = (of: (p: Point) => number): number => points.reduce((total, p, i) => total + weights[i]! * of(p), 0);
   const [x, y] = [sum((p) => p.x), sum((p) => p.y)];
-  return { x, y, xx: sum((p) => (p.x - x) ** 2), xy: sum((p) => (p.x - x) * (p.y - y)), yy: sum((p) => (p.y - y) ** 2) };
+  return {
+    x,
+    y,
+    xx: sum((p) => (p.x - x) ** 2),
+    xy: sum((p) => (p.x - x) * (p.y - y)),
+    yy: sum((p) => (p.y - y) ** 2),
+  };
 }
 
 interface Fitted {
@@ -209,7 +236,14 @@ function smallestSlot(hull: readonly Point[]): Shape {
       shape: (angle) => {
         const [from, to] = ends(r);
         const centre = rotate({ x: (from + to) / 2, y: centreY }, angle);
-        return { kind: 'slot', lengthMm: to - from + 2 * r, widthMm: 2 * r, centreXMm: centre.x, centreYMm: centre.y, rotationDeg: degrees(angle) };
+        return {
+          kind: 'slot',
+          lengthMm: to - from + 2 * r,
+          widthMm: 2 * r,
+          centreXMm: centre.x,
+          centreYMm: centre.y,
+          rotationDeg: degrees(angle),
+        };
       },
     };
   });
@@ -222,7 +256,10 @@ function smallestRectangle(hull: readonly Point[], minRadius: number): Shape {
   return overDirections(hull, (turned) => {
     const [xs, ys] = [turned.map((p) => p.x), turned.map((p) => p.y)];
     const centre = { x: (Math.min(...xs) + Math.max(...xs)) / 2, y: (Math.min(...ys) + Math.max(...ys)) / 2 };
-    const [halfX, halfY] = [xs, ys].map((of) => Math.max(MIN_SIZE_MM, Math.max(...of) - Math.min(...of)) / 2) as [number, number];
+    const [halfX, halfY] = [xs, ys].map((of) => Math.max(MIN_SIZE_MM, Math.max(...of) - Math.min(...of)) / 2) as [
+      number,
+      number,
+    ];
     const holds = (grow: number, r: number): boolean =>
       turned.every((p) => {
         const [dx, dy] = [Math.abs(p.x - centre.x) - (halfX + grow - r), Math.abs(p.y - centre.y) - (halfY + grow - r)];
@@ -230,14 +267,28 @@ function smallestRectangle(hull: readonly Point[], minRadius: number): Shape {
       });
     const round = largestHolding((r) => holds(0, r), Math.min(halfX, halfY), EXACT_MM);
     const short = Math.max(0, minRadius - Math.min(halfX, halfY));
-    const grow = round >= minRadius ? 0 : Math.max(short, minRadius - largestHolding((less) => holds(minRadius - less, minRadius), minRadius - short, EXACT_MM));
+    const grow =
+      round >= minRadius
+        ? 0
+        : Math.max(
+            short,
+            minRadius - largestHolding((less) => holds(minRadius - less, minRadius), minRadius - short, EXACT_MM),
+          );
     const radius = grow > 0 ? minRadius : round;
     return {
       area: 4 * (halfX + grow) * (halfY + grow) - (4 - Math.PI) * radius * radius,
       shape: (angle) => {
         const at = rotate(centre, angle);
         const [lengthMm, widthMm] = [2 * (halfX + grow), 2 * (halfY + grow)];
-        return { kind: 'roundedRectangle', lengthMm, widthMm, cornerRadiusMm: Math.min(radius, lengthMm / 2, widthMm / 2), centreXMm: at.x, centreYMm: at.y, rotationDeg: degrees(angle) };
+        return {
+          kind: 'roundedRectangle',
+          lengthMm,
+          widthMm,
+          cornerRadiusMm: Math.min(radius, lengthMm / 2, widthMm / 2),
+          centreXMm: at.x,
+          centreYMm: at.y,
+          rotationDeg: degrees(angle),
+        };
       },
     };
   });

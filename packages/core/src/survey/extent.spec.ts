@@ -3,9 +3,17 @@ import { seeded } from '../testing/seeded.js';
 import { type ExtentInput, type TapReading, extent } from './extent.js';
 
 /** A grid of taps over a field, dull where told. */
-function grid(spacingMm: number, halfXMm: number, halfYMm: number, dull: (x: number, y: number) => boolean, shift: Point = { x: 0, y: 0 }): TapReading[] {
+function grid(
+  spacingMm: number,
+  halfXMm: number,
+  halfYMm: number,
+  dull: (x: number, y: number) => boolean,
+  shift: Point = { x: 0, y: 0 },
+): TapReading[] {
   const taps: TapReading[] = [];
-  for (let x = -halfXMm; x <= halfXMm + 1e-9; x += spacingMm) for (let y = -halfYMm; y <= halfYMm + 1e-9; y += spacingMm) taps.push({ xMm: x + shift.x, yMm: y + shift.y, sound: dull(x + shift.x, y + shift.y) ? 'dull' : 'sound' });
+  for (let x = -halfXMm; x <= halfXMm + 1e-9; x += spacingMm)
+    for (let y = -halfYMm; y <= halfYMm + 1e-9; y += spacingMm)
+      taps.push({ xMm: x + shift.x, yMm: y + shift.y, sound: dull(x + shift.x, y + shift.y) ? 'dull' : 'sound' });
   return taps;
 }
 
@@ -32,7 +40,12 @@ describe('the hidden extent', () => {
 
   it('puts the line on a doubtful tap', () => {
     const taps: TapReading[] = [];
-    for (const y of [0, 10]) taps.push({ xMm: 0, yMm: y, sound: 'dull' }, { xMm: 10, yMm: y, sound: 'doubtful' }, { xMm: 20, yMm: y, sound: 'sound' });
+    for (const y of [0, 10])
+      taps.push(
+        { xMm: 0, yMm: y, sound: 'dull' },
+        { xMm: 10, yMm: y, sound: 'doubtful' },
+        { xMm: 20, yMm: y, sound: 'sound' },
+      );
     expect(extent({ readings: taps }).dullAreaMm2).toBeCloseTo(100, 9);
   });
 
@@ -52,7 +65,9 @@ describe('the hidden extent', () => {
         const [u, v] = [x * Math.cos(turn) + y * Math.sin(turn), y * Math.cos(turn) - x * Math.sin(turn)];
         return (u / a) ** 2 + (v / b) ** 2 <= 1;
       };
-      const found = extent({ readings: grid(25, 175, 175, dull, { x: random.between(-12, 12), y: random.between(-12, 12) }) });
+      const found = extent({
+        readings: grid(25, 175, 175, dull, { x: random.between(-12, 12), y: random.between(-12, 12) }),
+      });
       expect(found.open).toBeFalse();
       expect(found.dullAreaLowMm2).toBeLessThan(Math.PI * a * b);
       expect(found.dullAreaHighMm2).toBeGreaterThan(Math.PI * a * b * 0.98);
@@ -72,7 +87,9 @@ describe('the hidden extent', () => {
 
   it('sends the next tap where the band is widest, and tapping there narrows it', () => {
     // One side of the dull patch is tapped at 20 mm, the other only at 60 mm.
-    const readings = grid(20, 80, 80, (x, y) => Math.abs(x) <= 25 && Math.abs(y) <= 25).filter((tap) => tap.xMm < 40 || tap.xMm === 80);
+    const readings = grid(20, 80, 80, (x, y) => Math.abs(x) <= 25 && Math.abs(y) <= 25).filter(
+      (tap) => tap.xMm < 40 || tap.xMm === 80,
+    );
     const found = extent({ readings });
     expect(found.nextTap!.why).toBe('widest-band');
     expect(found.nextTap!.xMm).toBeGreaterThan(25);
@@ -107,7 +124,9 @@ describe('the hidden extent', () => {
   });
 
   it('refuses too few taps, taps in one line, and places off the craft', () => {
-    const taps = (places: [number, number][]): ExtentInput => ({ readings: places.map(([xMm, yMm]) => ({ xMm, yMm, sound: 'dull' })) });
+    const taps = (places: [number, number][]): ExtentInput => ({
+      readings: places.map(([xMm, yMm]) => ({ xMm, yMm, sound: 'dull' })),
+    });
     expect(() => extent(taps([[0, 0], [1, 0]]))).toThrowMatching((e) => e.code === 'too-few-points'); // prettier-ignore
     expect(() => extent(taps([[0, 0], [1, 0], [2, 0], [9, 0]]))).toThrowMatching((e) => e.code === 'inconsistent'); // prettier-ignore
     expect(() => extent(taps([[0, 0], [1, 0], [2, 1e9]]))).toThrowMatching((e) => e.field === 'readings.2.yMm'); // prettier-ignore

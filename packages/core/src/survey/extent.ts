@@ -77,14 +77,31 @@ export function halfWay(readings: readonly TapReading[]): HalfWay {
     taps.map((tap) => ({ x: tap.xMm, y: tap.yMm })),
     taps.map((tap) => LEVEL[tap.sound]),
   );
-  if (mesh.triangles.length === 0) throw new CoreError(taps.length < 3 ? 'too-few-points' : 'inconsistent', 'readings', { min: 3, why: 'in-line' });
+  if (mesh.triangles.length === 0)
+    throw new CoreError(taps.length < 3 ? 'too-few-points' : 'inconsistent', 'readings', { min: 3, why: 'in-line' });
   const spacingMm = usualSpacing(mesh);
   const contours = runs(mesh, (a, b) => (HALF_WAY - a) / (b - a));
   const inner = runs(mesh, () => 0);
   const outer = runs(mesh, () => 1);
-  const [dullAreaMm2, dullAreaLowMm2, dullAreaHighMm2] = [contours, inner, outer].map(areaOf) as [number, number, number];
+  const [dullAreaMm2, dullAreaLowMm2, dullAreaHighMm2] = [contours, inner, outer].map(areaOf) as [
+    number,
+    number,
+    number,
+  ];
   const open = openEdges(mesh).length > 0;
-  return { contours, inner, outer, dullAreaMm2, dullAreaLowMm2, dullAreaHighMm2, spacingMm, uncertaintyMm: spacingMm / 2, open, nextTap: nextTap(mesh, spacingMm), remarks: remarksOn(taps, open, spacingMm) };
+  return {
+    contours,
+    inner,
+    outer,
+    dullAreaMm2,
+    dullAreaLowMm2,
+    dullAreaHighMm2,
+    spacingMm,
+    uncertaintyMm: spacingMm / 2,
+    open,
+    nextTap: nextTap(mesh, spacingMm),
+    remarks: remarksOn(taps, open, spacingMm),
+  };
 }
 
 /**
@@ -96,9 +113,19 @@ export function extent(input: ExtentInput): ExtentResult {
   const visible = input.outline ? outlinePoints(checkShape(input.outline, 'outline'), 0, 180) : null;
   const marginMm = requireNumber(input.marginMm ?? 10, 'marginMm', { min: 0, max: 1000 });
   const minCornerRadiusMm = requireNumber(input.minCornerRadiusMm ?? 25, 'minCornerRadiusMm', { min: 0, max: 1000 });
-  const boundary = soundBoundary([...(visible ? [visible] : []), ...found.contours.filter((run) => signedArea(run) > 0)], marginMm, minCornerRadiusMm);
+  const boundary = soundBoundary(
+    [...(visible ? [visible] : []), ...found.contours.filter((run) => signedArea(run) > 0)],
+    marginMm,
+    minCornerRadiusMm,
+  );
   const visibleAreaMm2 = visible ? Math.abs(signedArea(visible)) : null;
-  return { ...found, boundary, boundaryAreaMm2: areaOf(boundary), visibleAreaMm2, timesVisible: visibleAreaMm2 ? found.dullAreaMm2 / visibleAreaMm2 : null };
+  return {
+    ...found,
+    boundary,
+    boundaryAreaMm2: areaOf(boundary),
+    visibleAreaMm2,
+    timesVisible: visibleAreaMm2 ? found.dullAreaMm2 / visibleAreaMm2 : null,
+  };
 }
 
 function checkTaps(readings: readonly TapReading[]): TapReading[] {
@@ -153,13 +180,19 @@ function usualSpacing({ points, triangles }: Mesh): number {
 function runs(mesh: Mesh, cut: (dullLevel: number, soundLevel: number) => number): Point[][] {
   const { points, levels, triangles, twins } = mesh;
   const next = new Map<string, { key: string; at: Point }>();
-  const corner = (edge: number): { key: string; at: Point } => ({ key: `${triangles[edge]!}`, at: points[triangles[edge]!]! });
+  const corner = (edge: number): { key: string; at: Point } => ({
+    key: `${triangles[edge]!}`,
+    at: points[triangles[edge]!]!,
+  });
   const crossing = (edge: number): { key: string; at: Point } => {
     const [a, b] = [triangles[edge]!, triangles[following(edge)]!];
     const [dull, sound] = levels[a]! >= HALF_WAY ? [a, b] : [b, a];
     const share = cut(levels[dull]!, levels[sound]!);
     const [from, to] = [points[dull]!, points[sound]!];
-    return { key: a < b ? `${a}-${b}` : `${b}-${a}`, at: { x: from.x + share * (to.x - from.x), y: from.y + share * (to.y - from.y) } };
+    return {
+      key: a < b ? `${a}-${b}` : `${b}-${a}`,
+      at: { x: from.x + share * (to.x - from.x), y: from.y + share * (to.y - from.y) },
+    };
   };
   const link = (from: { key: string; at: Point }, to: { key: string; at: Point }): void => void next.set(from.key, to);
   for (let t = 0; t < triangles.length; t += 3) {
@@ -218,12 +251,21 @@ const ROUND_ABOUT = 4;
 function nextTap(mesh: Mesh, spacingMm: number): NextTap | null {
   const { points, triangles } = mesh;
   const ends = (edge: number): [Point, Point] => [points[triangles[edge]!]!, points[triangles[following(edge)]!]!];
-  const length = (edge: number): number => Math.hypot(ends(edge)[1].x - ends(edge)[0].x, ends(edge)[1].y - ends(edge)[0].y);
-  const longest = openEdges(mesh).reduce<number | null>((best, edge) => (best === null || length(edge) > length(best) ? edge : best), null);
+  const length = (edge: number): number =>
+    Math.hypot(ends(edge)[1].x - ends(edge)[0].x, ends(edge)[1].y - ends(edge)[0].y);
+  const longest = openEdges(mesh).reduce<number | null>(
+    (best, edge) => (best === null || length(edge) > length(best) ? edge : best),
+    null,
+  );
   if (longest !== null) {
     const [a, b] = ends(longest);
     const size = length(longest);
-    return { xMm: (a.x + b.x) / 2 + ((b.y - a.y) / size) * spacingMm, yMm: (a.y + b.y) / 2 - ((b.x - a.x) / size) * spacingMm, why: 'open-edge', settlesMm2: null };
+    return {
+      xMm: (a.x + b.x) / 2 + ((b.y - a.y) / size) * spacingMm,
+      yMm: (a.y + b.y) / 2 - ((b.x - a.x) / size) * spacingMm,
+      why: 'open-edge',
+      settlesMm2: null,
+    };
   }
   const crossings = [...triangles.keys()].filter((edge) => isDull(mesh, edge) && !isDull(mesh, following(edge)));
   const doubtBeside = new Map(crossings.map((edge) => [edge, doubtOf(mesh, edge) + doubtOf(mesh, mesh.twins[edge]!)]));
@@ -234,7 +276,10 @@ function nextTap(mesh: Mesh, spacingMm: number): NextTap | null {
       const at = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
       return { xMm: at.x, yMm: at.y, why: 'widest-band', settlesMm2: settledBy(mesh, at, ROUND_ABOUT * length(edge)) };
     })
-    .reduce<NextTap | null>((best, tap) => (best === null || tap.settlesMm2! > best.settlesMm2! + 1e-9 ? tap : best), null);
+    .reduce<NextTap | null>(
+      (best, tap) => (best === null || tap.settlesMm2! > best.settlesMm2! + 1e-9 ? tap : best),
+      null,
+    );
 }
 
 /** Area of the triangle a half edge belongs to, when it lies between dull and sound. */
@@ -245,11 +290,17 @@ function doubtOf({ points, levels, triangles }: Mesh, edge: number): number {
   return dull === 0 || dull === 3 ? 0 : Math.abs(signedArea(corners.map((corner) => points[corner]!)));
 }
 
-const allDoubt = (mesh: Mesh): number => Array.from({ length: mesh.triangles.length / 3 }, (_, t) => doubtOf(mesh, 3 * t)).reduce((sum, area) => sum + area, 0);
+const allDoubt = (mesh: Mesh): number =>
+  Array.from({ length: mesh.triangles.length / 3 }, (_, t) => doubtOf(mesh, 3 * t)).reduce(
+    (sum, area) => sum + area,
+    0,
+  );
 
 /** Doubt that goes when one more tap is made, mean of both ways it may sound. */
 function settledBy(mesh: Mesh, at: Point, reachMm: number): number {
-  const near = [...mesh.points.keys()].filter((i) => Math.hypot(mesh.points[i]!.x - at.x, mesh.points[i]!.y - at.y) <= reachMm);
+  const near = [...mesh.points.keys()].filter(
+    (i) => Math.hypot(mesh.points[i]!.x - at.x, mesh.points[i]!.y - at.y) <= reachMm,
+  );
   const around = { points: near.map((i) => mesh.points[i]!), levels: near.map((i) => mesh.levels[i]!) };
   const after = [0, 1].map((level) => allDoubt(triangulate([...around.points, at], [...around.levels, level])));
   return allDoubt(triangulate(around.points, around.levels)) - mean(after);

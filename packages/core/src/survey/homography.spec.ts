@@ -30,17 +30,35 @@ describe('squaring up a picture', () => {
   });
 
   it('tells by a fifth length how well it did', () => {
-    const check = (lengthMm: number) => homography({ corners: CORNERS, widthMm: 200, heightMm: 150, check: { from: seen({ x: 10, y: 10 }), to: seen({ x: 70, y: 90 }), lengthMm } }).check!;
+    const check = (lengthMm: number) =>
+      homography({
+        corners: CORNERS,
+        widthMm: 200,
+        heightMm: 150,
+        check: { from: seen({ x: 10, y: 10 }), to: seen({ x: 70, y: 90 }), lengthMm },
+      }).check!;
     expect(check(100).errorPercent).toBeCloseTo(0, 6);
     expect(check(95).errorPercent).toBeCloseTo(100 * (100 / 95 - 1), 6);
   });
 
   it('refuses corners out of order, in one line, or missing', () => {
     const [a, b, c, d] = CORNERS as [Pixel, Pixel, Pixel, Pixel];
-    expect(() => homography({ corners: [a, c, b, d], widthMm: 200, heightMm: 150 })).toThrowMatching((e) => e.code === 'self-crossing');
-    expect(() => homography({ corners: [a, b, { xPx: (a.xPx + b.xPx) / 2, yPx: (a.yPx + b.yPx) / 2 }, d], widthMm: 200, heightMm: 150 })).toThrowMatching((e) => e.code === 'self-crossing');
-    expect(() => homography({ corners: [a, b, c], widthMm: 200, heightMm: 150 })).toThrowMatching((e) => e.code === 'too-few-points');
-    expect(() => homography({ corners: CORNERS, widthMm: 0, heightMm: 150 })).toThrowMatching((e) => e.field === 'widthMm');
+    expect(() => homography({ corners: [a, c, b, d], widthMm: 200, heightMm: 150 })).toThrowMatching(
+      (e) => e.code === 'self-crossing',
+    );
+    expect(() =>
+      homography({
+        corners: [a, b, { xPx: (a.xPx + b.xPx) / 2, yPx: (a.yPx + b.yPx) / 2 }, d],
+        widthMm: 200,
+        heightMm: 150,
+      }),
+    ).toThrowMatching((e) => e.code === 'self-crossing');
+    expect(() => homography({ corners: [a, b, c], widthMm: 200, heightMm: 150 })).toThrowMatching(
+      (e) => e.code === 'too-few-points',
+    );
+    expect(() => homography({ corners: CORNERS, widthMm: 0, heightMm: 150 })).toThrowMatching(
+      (e) => e.field === 'widthMm',
+    );
   });
 });
 
@@ -55,7 +73,14 @@ describe('the horizon of a picture', () => {
         .withContext(`${y}`)
         .toThrow(jasmine.objectContaining({ code: 'beyond-horizon', field: 'points.0' }));
     expect(Number.isFinite(at(500, 380).points[0]!.y)).toBeTrue();
-    expect(() => homography({ corners, widthMm: 200, heightMm: 150, check: { from: { xPx: 500, yPx: 880 }, to: { xPx: 500, yPx: 200 }, lengthMm: 100 } })).toThrow(jasmine.objectContaining({ field: 'check.to' }));
+    expect(() =>
+      homography({
+        corners,
+        widthMm: 200,
+        heightMm: 150,
+        check: { from: { xPx: 500, yPx: 880 }, to: { xPx: 500, yPx: 200 }, lengthMm: 100 },
+      }),
+    ).toThrow(jasmine.objectContaining({ field: 'check.to' }));
   });
 
   it('may run through the first pixel of the picture', () => {

@@ -43,7 +43,8 @@ export interface HomographyResult {
 export function homography(input: HomographyInput): HomographyResult {
   const widthMm = requireNumber(input.widthMm, 'widthMm', { min: 5, max: 20_000 });
   const heightMm = requireNumber(input.heightMm, 'heightMm', { min: 5, max: 20_000 });
-  if (!Array.isArray(input.corners) || input.corners.length !== 4) throw new CoreError('too-few-points', 'corners', { min: 4 });
+  if (!Array.isArray(input.corners) || input.corners.length !== 4)
+    throw new CoreError('too-few-points', 'corners', { min: 4 });
   const corners = input.corners.map((corner, i) => pixel(corner, `corners.${i}`));
   requireConvex(corners);
   const target = [
@@ -95,10 +96,14 @@ function requireConvex(corners: readonly Point[]): void {
     return (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x);
   });
   const flattest = Math.min(...turns.map(Math.abs));
-  if (flattest < 1 || turns.some((turn) => Math.sign(turn) !== Math.sign(turns[0]!))) throw new CoreError('self-crossing', 'corners');
+  if (flattest < 1 || turns.some((turn) => Math.sign(turn) !== Math.sign(turns[0]!)))
+    throw new CoreError('self-crossing', 'corners');
 }
 
-function checkLength(onPlan: (point: Pixel, field: string) => Point, { from, to, lengthMm }: NonNullable<HomographyInput['check']>): NonNullable<HomographyResult['check']> {
+function checkLength(
+  onPlan: (point: Pixel, field: string) => Point,
+  { from, to, lengthMm }: NonNullable<HomographyInput['check']>,
+): NonNullable<HomographyResult['check']> {
   requireNumber(lengthMm, 'check.lengthMm', { min: 1, max: 20_000 });
   const [a, b] = [onPlan(from, 'check.from'), onPlan(to, 'check.to')];
   const measuredMm = Math.hypot(b.x - a.x, b.y - a.y);
@@ -107,7 +112,10 @@ function checkLength(onPlan: (point: Pixel, field: string) => Point, { from, to,
 
 /** Solved about the middle of the corners, which is always seen: the first pixel of a picture may lie on its horizon. */
 function solveMap(from: readonly Point[], to: readonly Point[]): PlaneMap {
-  const [cx, cy] = [from.reduce((sum, p) => sum + p.x, 0) / from.length, from.reduce((sum, p) => sum + p.y, 0) / from.length];
+  const [cx, cy] = [
+    from.reduce((sum, p) => sum + p.x, 0) / from.length,
+    from.reduce((sum, p) => sum + p.y, 0) / from.length,
+  ];
   const rows = from.flatMap((p, i) => {
     const [x, y] = [p.x - cx, p.y - cy];
     const { x: u, y: v } = to[i]!;
@@ -129,6 +137,16 @@ function scaled(map: PlaneMap): PlaneMap {
 }
 
 function invertMap([a, b, c, d, e, f, g, h, i]: PlaneMap): PlaneMap {
-  const inverse = [e * i - f * h, c * h - b * i, b * f - c * e, f * g - d * i, a * i - c * g, c * d - a * f, d * h - e * g, b * g - a * h, a * e - b * d];
+  const inverse = [
+    e * i - f * h,
+    c * h - b * i,
+    b * f - c * e,
+    f * g - d * i,
+    a * i - c * g,
+    c * d - a * f,
+    d * h - e * g,
+    b * g - a * h,
+    a * e - b * d,
+  ];
   return scaled(inverse as PlaneMap);
 }

@@ -59,7 +59,9 @@ export function crackLength(points: readonly Point[]): number {
 
 /** What a point is drawn to while it is set by hand: the nearest point of another mark within reach, else the nearest of a fine grid. */
 export function snapPoint(at: Point, others: readonly Point[], reachMm: number, gridMm: number): Point {
-  const near = others.map((p) => ({ p, away: Math.hypot(p.x - at.x, p.y - at.y) })).filter(({ away }) => away <= reachMm);
+  const near = others
+    .map((p) => ({ p, away: Math.hypot(p.x - at.x, p.y - at.y) }))
+    .filter(({ away }) => away <= reachMm);
   const best = near.sort((a, b) => a.away - b.away)[0];
   if (best) return { x: best.p.x, y: best.p.y };
   return gridMm > 0 ? { x: Math.round(at.x / gridMm) * gridMm, y: Math.round(at.y / gridMm) * gridMm } : at;

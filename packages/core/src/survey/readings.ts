@@ -45,13 +45,23 @@ export interface SeriesSummary {
 
 /** Every kind of reading that was taken after the repair as well, with what it was before; taps as per cent not sound, a doubtful one half. */
 export function beforeAfter(readings: readonly Reading[]): BeforeAfter[] {
-  const worth = (reading: Reading): number => (reading.kind === 'tap' ? { sound: 0, doubtful: 50, dull: 100 }[reading.sound] : reading.value);
+  const worth = (reading: Reading): number =>
+    reading.kind === 'tap' ? { sound: 0, doubtful: 50, dull: 100 }[reading.sound] : reading.value;
   const summary = (kind: Reading['kind'], after: boolean): SeriesSummary | null => {
     const values = readings.filter((reading) => reading.kind === kind && Boolean(reading.after) === after).map(worth);
-    return values.length === 0 ? null : { count: values.length, mean: values.reduce((sum, value) => sum + value, 0) / values.length, least: Math.min(...values), most: Math.max(...values) };
+    return values.length === 0
+      ? null
+      : {
+          count: values.length,
+          mean: values.reduce((sum, value) => sum + value, 0) / values.length,
+          least: Math.min(...values),
+          most: Math.max(...values),
+        };
   };
   const kinds: Reading['kind'][] = ['tap', 'moisture', 'thickness', 'hardness'];
-  return kinds.map((kind) => ({ kind, before: summary(kind, false), after: summary(kind, true) })).filter(({ after }) => after !== null);
+  return kinds
+    .map((kind) => ({ kind, before: summary(kind, false), after: summary(kind, true) }))
+    .filter(({ after }) => after !== null);
 }
 
 /** The nearest place of a grid through the origin. */
@@ -67,10 +77,18 @@ export function onGrid({ x, y }: Point, spacingMm: number): Point {
 export function tapGrid(outline: Shape, spacingMm: number): Point[] {
   requireNumber(spacingMm, 'gridSpacingMm', { min: 2, max: 1000 });
   const points = outlinePoints(outline);
-  const reach = (values: number[]): [number, number] => [Math.floor(Math.min(...values) / spacingMm) - REACH_SPACINGS, Math.ceil(Math.max(...values) / spacingMm) + REACH_SPACINGS];
+  const reach = (values: number[]): [number, number] => [
+    Math.floor(Math.min(...values) / spacingMm) - REACH_SPACINGS,
+    Math.ceil(Math.max(...values) / spacingMm) + REACH_SPACINGS,
+  ];
   const [left, right] = reach(points.map((p) => p.x));
   const [bottom, top] = reach(points.map((p) => p.y));
   const [columns, rows] = [right - left + 1, top - bottom + 1];
   requireNumber(columns * rows, 'gridSpacingMm', { max: MOST_PLACES });
-  return Array.from({ length: rows }, (_, row) => Array.from({ length: columns }, (_, column) => ({ x: (row % 2 === 0 ? left + column : right - column) * spacingMm, y: (top - row) * spacingMm }))).flat();
+  return Array.from({ length: rows }, (_, row) =>
+    Array.from({ length: columns }, (_, column) => ({
+      x: (row % 2 === 0 ? left + column : right - column) * spacingMm,
+      y: (top - row) * spacingMm,
+    })),
+  ).flat();
 }

@@ -17,19 +17,29 @@ function taken(camera: PlaneMap, widthPx: number, heightPx: number): Picture {
     for (let column = 0; column < widthPx; column++) {
       const { x, y } = carry(toPlan, { x: column + 0.5, y: row + 0.5 });
       const dark = ((x - ELLIPSE.x) / ELLIPSE.a) ** 2 + ((y - ELLIPSE.y) / ELLIPSE.b) ** 2 <= 1;
-      rgba.fill((dark ? 60 : 200) + random.between(-15, 15), 4 * (row * widthPx + column), 4 * (row * widthPx + column) + 3);
+      rgba.fill(
+        (dark ? 60 : 200) + random.between(-15, 15),
+        4 * (row * widthPx + column),
+        4 * (row * widthPx + column) + 3,
+      );
       rgba[4 * (row * widthPx + column) + 3] = 255;
     }
   }
   return { widthPx, heightPx, rgba };
 }
 
-const seen = (camera: PlaneMap): Pixel[] => RECTANGLE.map((p) => carry(camera, p)).map(({ x, y }) => ({ xPx: x, yPx: y }));
+const seen = (camera: PlaneMap): Pixel[] =>
+  RECTANGLE.map((p) => carry(camera, p)).map(({ x, y }) => ({ xPx: x, yPx: y }));
 
 function squared(source: Picture, corners: Pixel[]): { picture: Picture; frame: ReturnType<typeof squaredFrame> } {
   const frame = squaredFrame({ corners, ...SIZE }, source);
-  const picture = { widthPx: frame.widthPx, heightPx: frame.heightPx, rgba: new Uint8ClampedArray(4 * frame.widthPx * frame.heightPx) };
-  for (let row = 0; row < frame.heightPx; row += 100) squareUpRows(source, frame, picture, row, Math.min(frame.heightPx, row + 100));
+  const picture = {
+    widthPx: frame.widthPx,
+    heightPx: frame.heightPx,
+    rgba: new Uint8ClampedArray(4 * frame.widthPx * frame.heightPx),
+  };
+  for (let row = 0; row < frame.heightPx; row += 100)
+    squareUpRows(source, frame, picture, row, Math.min(frame.heightPx, row + 100));
   return { picture, frame };
 }
 
@@ -37,7 +47,10 @@ describe('a squared-up picture', () => {
   const source = taken(CAMERA, 1100, 1000);
   const { picture, frame } = squared(source, seen(CAMERA));
   const darkness = (xMm: number, yMm: number): number => {
-    const [column, row] = [Math.floor((xMm - frame.minXMm) * frame.pxPerMm), Math.floor((frame.minYMm + frame.heightMm - yMm) * frame.pxPerMm)];
+    const [column, row] = [
+      Math.floor((xMm - frame.minXMm) * frame.pxPerMm),
+      Math.floor((frame.minYMm + frame.heightMm - yMm) * frame.pxPerMm),
+    ];
     return picture.rgba[4 * (row * frame.widthPx + column)]!;
   };
 
@@ -70,16 +83,25 @@ describe('a squared-up picture', () => {
     const corners = [{ xPx: 300, yPx: 900 }, { xPx: 700, yPx: 900 }, { xPx: 520, yPx: 500 }, { xPx: 480, yPx: 500 }]; // prettier-ignore
     const steep = squaredFrame({ corners, widthMm: 100, heightMm: 400 }, { widthPx: 1000, heightPx: 1000 });
     const bright: Picture = { widthPx: 1000, heightPx: 1000, rgba: new Uint8ClampedArray(4e6).fill(255) };
-    const target = { widthPx: steep.widthPx, heightPx: steep.heightPx, rgba: new Uint8ClampedArray(4 * steep.widthPx * steep.heightPx) };
+    const target = {
+      widthPx: steep.widthPx,
+      heightPx: steep.heightPx,
+      rgba: new Uint8ClampedArray(4 * steep.widthPx * steep.heightPx),
+    };
     squareUpRows(bright, steep, target, 0, steep.heightPx);
-    const shown = (row: number): boolean => target.rgba.subarray(4 * row * steep.widthPx, 4 * (row + 1) * steep.widthPx).some((byte) => byte > 0);
+    const shown = (row: number): boolean =>
+      target.rgba.subarray(4 * row * steep.widthPx, 4 * (row + 1) * steep.widthPx).some((byte) => byte > 0);
     const rows = Array.from({ length: steep.heightPx }, (_, row) => shown(row));
     expect(rows.lastIndexOf(true) - rows.indexOf(true) + 1).toBe(rows.filter(Boolean).length);
     expect(carry(steep.toPicture, { x: 50, y: steep.minYMm + 1 }).y).toBeGreaterThan(0);
   });
 
   it('refuses corners outside the picture and bytes of another size', () => {
-    expect(() => squaredFrame({ corners: seen(CAMERA), ...SIZE }, { widthPx: 500, heightPx: 500 })).toThrowMatching((e) => e.field === 'corners.0.yPx');
-    expect(() => squareUpRows({ ...source, widthPx: 7 }, frame, picture, 0, 1)).toThrowMatching((e) => e.field === 'picture.rgba');
+    expect(() => squaredFrame({ corners: seen(CAMERA), ...SIZE }, { widthPx: 500, heightPx: 500 })).toThrowMatching(
+      (e) => e.field === 'corners.0.yPx',
+    );
+    expect(() => squareUpRows({ ...source, widthPx: 7 }, frame, picture, 0, 1)).toThrowMatching(
+      (e) => e.field === 'picture.rgba',
+    );
   });
 });

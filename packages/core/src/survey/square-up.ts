@@ -33,7 +33,11 @@ const MOST_PX_PER_MM = 20;
  * @param picture size of the picture, pixels
  * @throws CoreError as `homography` does, and when the corners lie outside the picture
  */
-export function squaredFrame(input: Pick<HomographyInput, 'corners' | 'widthMm' | 'heightMm'>, picture: { widthPx: number; heightPx: number }, mostPx = MOST_PX): SquaredFrame {
+export function squaredFrame(
+  input: Pick<HomographyInput, 'corners' | 'widthMm' | 'heightMm'>,
+  picture: { widthPx: number; heightPx: number },
+  mostPx = MOST_PX,
+): SquaredFrame {
   const widthPx = requireNumber(picture.widthPx, 'picture.widthPx', { min: 16, max: 20_000 });
   const heightPx = requireNumber(picture.heightPx, 'picture.heightPx', { min: 16, max: 20_000 });
   const { toPlan, toPicture, mmPerPx } = homography(input);
@@ -44,16 +48,33 @@ export function squaredFrame(input: Pick<HomographyInput, 'corners' | 'widthMm' 
   const [spanX, spanY] = [REACH * input.widthMm, REACH * input.heightMm];
   const seen = pictureOnPlan(toPlan, toPicture, widthPx, heightPx);
   const clamp = (value: number, min: number, max: number): number => Math.min(max, Math.max(min, value));
-  const reach = (values: number[], size: number, span: number): [number, number] => [clamp(Math.min(...values), -span, 0), clamp(Math.max(...values), size, size + span)];
+  const reach = (values: number[], size: number, span: number): [number, number] => [
+    clamp(Math.min(...values), -span, 0),
+    clamp(Math.max(...values), size, size + span),
+  ];
   const [minXMm, maxXMm] = reach(seen?.map((p) => p.x) ?? [-spanX, input.widthMm + spanX], input.widthMm, spanX);
   const [minYMm, maxYMm] = reach(seen?.map((p) => p.y) ?? [-spanY, input.heightMm + spanY], input.heightMm, spanY);
   const [widthMm, heightMm] = [maxXMm - minXMm, maxYMm - minYMm];
   const pxPerMm = Math.min(1 / mmPerPx, MOST_PX_PER_MM, Math.sqrt(mostPx / (widthMm * heightMm)));
-  return { minXMm, minYMm, widthMm, heightMm, pxPerMm, widthPx: Math.max(1, Math.floor(widthMm * pxPerMm)), heightPx: Math.max(1, Math.floor(heightMm * pxPerMm)), toPicture };
+  return {
+    minXMm,
+    minYMm,
+    widthMm,
+    heightMm,
+    pxPerMm,
+    widthPx: Math.max(1, Math.floor(widthMm * pxPerMm)),
+    heightPx: Math.max(1, Math.floor(heightMm * pxPerMm)),
+    toPicture,
+  };
 }
 
 /** The picture's own corners on the plan; null when it shows the horizon of the plane, so that it has no end there. */
-function pictureOnPlan(toPlan: PlaneMap, toPicture: PlaneMap, widthPx: number, heightPx: number): { x: number; y: number }[] | null {
+function pictureOnPlan(
+  toPlan: PlaneMap,
+  toPicture: PlaneMap,
+  widthPx: number,
+  heightPx: number,
+): { x: number; y: number }[] | null {
   const depth = (x: number, y: number): number => toPlan[6] * x + toPlan[7] * y + toPlan[8];
   const middle = carry(toPicture, { x: 0, y: 0 });
   const sign = Math.sign(depth(middle.x, middle.y));
@@ -73,7 +94,8 @@ function pictureOnPlan(toPlan: PlaneMap, toPicture: PlaneMap, widthPx: number, h
  */
 export function squareUpRows(source: Picture, frame: SquaredFrame, target: Picture, from: number, to: number): void {
   for (const [name, { widthPx, heightPx, rgba }] of [['picture', source] as const, ['target', target] as const]) {
-    if (rgba.length !== 4 * widthPx * heightPx) throw new CoreError('out-of-range', `${name}.rgba`, { value: rgba.length, max: 4 * widthPx * heightPx });
+    if (rgba.length !== 4 * widthPx * heightPx)
+      throw new CoreError('out-of-range', `${name}.rgba`, { value: rgba.length, max: 4 * widthPx * heightPx });
   }
   const [a, b, c, d, e, f, g, h, i] = frame.toPicture;
   const { rgba: taken, widthPx: columns, heightPx: rows } = source;

@@ -62,10 +62,23 @@ export function broken(input: BrokenInput): BrokenResult {
   const area = (rails: number, bulge: number): number => 2 * widthMm * (rails + (2 / 3) * bulge);
   const plies = Array.from({ length: count }, (_, i): BrokenPly => {
     const share = (i + 1) / count;
-    return { atRailsMm: atRailsMm * share, atMiddleMm: (atRailsMm + bulgeMm) * share, areaMm2: area(atRailsMm * share, bulgeMm * share) };
+    return {
+      atRailsMm: atRailsMm * share,
+      atMiddleMm: (atRailsMm + bulgeMm) * share,
+      areaMm2: area(atRailsMm * share, bulgeMm * share),
+    };
   });
   const railStripMm = 2 * (atRailsMm + RAIL_PAST_MM);
-  return { atRailsMm, atMiddleMm: atRailsMm + bulgeMm, outline, sandedMm2: area(atRailsMm, bulgeMm), plies, railStrips: 4, railStripMm, railMm2: 4 * railStripMm * railMm };
+  return {
+    atRailsMm,
+    atMiddleMm: atRailsMm + bulgeMm,
+    outline,
+    sandedMm2: area(atRailsMm, bulgeMm),
+    plies,
+    railStrips: 4,
+    railStripMm,
+    railMm2: 4 * railStripMm * railMm,
+  };
 }
 
 /** Ground across a break, rails at ± half the width: so far past it at the rails, and further at the middle by the bulge, along a parabola. */
@@ -86,7 +99,11 @@ export interface AlignmentReading {
 }
 
 /** Whether the last reading of each kind lies within its limit; what has not been read is named. */
-export function alignment(readings: readonly AlignmentReading[]): { ready: boolean; off: AlignmentReading[]; missing: AlignmentReading['what'][] } {
+export function alignment(readings: readonly AlignmentReading[]): {
+  ready: boolean;
+  off: AlignmentReading[];
+  missing: AlignmentReading['what'][];
+} {
   const last = new Map(readings.map((reading) => [reading.what, reading]));
   const off = [...last.values()].filter(({ mm, limitMm }) => Math.abs(mm) > limitMm);
   const missing = (['string', 'twist', 'rocker'] as const).filter((what) => !last.has(what));

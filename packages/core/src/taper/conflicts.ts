@@ -2,7 +2,16 @@ import { type Point, type Shape, closedLength, closelySet, outlinePoints } from 
 import type { ResinFamily } from '../material/index.js';
 import { type KnockDowns, joint } from './joint.js';
 import { MAX_RATIO } from './ratios.js';
-import { type LocalRatio, type Obstacle, STEEPEST_RATIO, WAYS_OUT, type WayOut, distanceBetween, distanceTo, freeRatio } from './region.js';
+import {
+  type LocalRatio,
+  type Obstacle,
+  STEEPEST_RATIO,
+  WAYS_OUT,
+  type WayOut,
+  distanceBetween,
+  distanceTo,
+  freeRatio,
+} from './region.js';
 
 /** What the efficiency of a joint is worked out from. */
 export interface JointFacts {
@@ -59,12 +68,25 @@ const OUTLINE_POINTS = 400;
  * steeper on that side, n = (distance − clearance − margin)/depth; shared between both faces; wrapped round an edge; the fitting taken off. The
  * deeper face reaches furthest, and each place of the cut-out as far as the ratio of its own side takes it.
  */
-export function conflictsOf({ shapes, ratio, depthMm, depthsMm, locals = [], marginMm, obstacles, joint: facts }: ConflictsInput): Conflict[] {
+export function conflictsOf({
+  shapes,
+  ratio,
+  depthMm,
+  depthsMm,
+  locals = [],
+  marginMm,
+  obstacles,
+  joint: facts,
+}: ConflictsInput): Conflict[] {
   if (obstacles.length === 0) return [];
   const outlines = shapes.map((shape) => outlinePoints(shape, 0, 144));
-  const efficiencyAt = (n: number): number | null => (facts ? joint({ ...facts, ratio: Math.min(MAX_RATIO, Math.max(1, n)) }).efficiency : null);
+  const efficiencyAt = (n: number): number | null =>
+    facts ? joint({ ...facts, ratio: Math.min(MAX_RATIO, Math.max(1, n)) }).efficiency : null;
   const faceMm = Math.max(...depthsMm);
-  const tightest = locals.length === 0 ? (obstacle: Obstacle): Tight => ({ distanceMm: distanceBetween(outlines, obstacle), ratio }) : tightestBy(outlines, freeRatio({ ratio, locals }, outlines), faceMm);
+  const tightest =
+    locals.length === 0
+      ? (obstacle: Obstacle): Tight => ({ distanceMm: distanceBetween(outlines, obstacle), ratio })
+      : tightestBy(outlines, freeRatio({ ratio, locals }, outlines), faceMm);
   return obstacles.flatMap((obstacle, index) => {
     const { distanceMm, ratio: own } = tightest(obstacle);
     const clearanceMm = obstacle.clearanceMm ?? 0;
@@ -74,16 +96,50 @@ export function conflictsOf({ shapes, ratio, depthMm, depthsMm, locals = [], mar
     const option = (way: WayOut): WayOption => {
       switch (way) {
         case 'steeper':
-          return { way, possible: fitting >= STEEPEST_RATIO, ratio: Math.max(0, fitting), efficiency: fitting >= 1 ? efficiencyAt(fitting) : facts ? 0 : null, needs: null };
+          return {
+            way,
+            possible: fitting >= STEEPEST_RATIO,
+            ratio: Math.max(0, fitting),
+            efficiency: fitting >= 1 ? efficiencyAt(fitting) : facts ? 0 : null,
+            needs: null,
+          };
         case 'two-sided':
-          return { way, possible: depthsMm.length === 1 && distanceMm >= (own * depthMm) / 2 + marginMm + clearanceMm, ratio: own, efficiency: efficiencyAt(own), needs: 'reach-both-faces' };
+          return {
+            way,
+            possible: depthsMm.length === 1 && distanceMm >= (own * depthMm) / 2 + marginMm + clearanceMm,
+            ratio: own,
+            efficiency: efficiencyAt(own),
+            needs: 'reach-both-faces',
+          };
         case 'wrap':
-          return { way, possible: obstacle.kind === 'edge', ratio: own, efficiency: efficiencyAt(own), needs: 'round-edge' };
+          return {
+            way,
+            possible: obstacle.kind === 'edge',
+            ratio: own,
+            efficiency: efficiencyAt(own),
+            needs: 'round-edge',
+          };
         case 'remove':
-          return { way, possible: obstacle.kind === 'fitting', ratio: own, efficiency: efficiencyAt(own), needs: 'take-off' };
+          return {
+            way,
+            possible: obstacle.kind === 'fitting',
+            ratio: own,
+            efficiency: efficiencyAt(own),
+            needs: 'take-off',
+          };
       }
     };
-    return [{ index, name: obstacle.name, kind: obstacle.kind, distanceMm, wantedMm, taken: obstacle.way ?? null, ways: WAYS_OUT.map(option) }];
+    return [
+      {
+        index,
+        name: obstacle.name,
+        kind: obstacle.kind,
+        distanceMm,
+        wantedMm,
+        taken: obstacle.way ?? null,
+        ways: WAYS_OUT.map(option),
+      },
+    ];
   });
 }
 
@@ -94,8 +150,14 @@ interface Tight {
 }
 
 /** Of sides with ratios of their own, the place whose taper falls shortest of the room to an obstacle. */
-function tightestBy(outlines: readonly Point[][], ratioAt: (at: Point) => number, faceMm: number): (obstacle: Obstacle) => Tight {
-  const places = outlines.flatMap((points) => closelySet(points, closedLength(points) / OUTLINE_POINTS)).map((at) => ({ at, ratio: ratioAt(at) }));
+function tightestBy(
+  outlines: readonly Point[][],
+  ratioAt: (at: Point) => number,
+  faceMm: number,
+): (obstacle: Obstacle) => Tight {
+  const places = outlines
+    .flatMap((points) => closelySet(points, closedLength(points) / OUTLINE_POINTS))
+    .map((at) => ({ at, ratio: ratioAt(at) }));
   return (obstacle) => {
     const inside = distanceBetween(outlines, obstacle) === 0;
     const found = places.map(({ at, ratio }) => ({ distanceMm: distanceTo(at, obstacle), ratio }));

@@ -28,7 +28,15 @@ export interface CurvatureResult {
 }
 
 /** Warp and weft may close up by so much before a fabric wrinkles, degrees: usual figures by construction, each a shop's own to change. */
-export const LOCKING_DEG: Record<Construction, number> = { mat: 60, plain: 30, twill: 42, roving: 25, ud: 15, biaxial45: 38, biaxial090: 30 };
+export const LOCKING_DEG: Record<Construction, number> = {
+  mat: 60,
+  plain: 30,
+  twill: 42,
+  roving: 25,
+  ud: 15,
+  biaxial45: 38,
+  biaxial090: 30,
+};
 
 /**
  * A patch on a curved surface. Arcs: s = 2R asin(c/2R), rise R − √(R² − c²/4). On double curvature a net of warp and weft closes up: at the
@@ -38,12 +46,19 @@ export const LOCKING_DEG: Record<Construction, number> = { mat: 60, plain: 30, t
 export function curvature(input: CurvatureInput): CurvatureResult {
   const lengthMm = requireNumber(input.lengthMm, 'lengthMm', { min: 1, max: 20_000 });
   const widthMm = requireNumber(input.widthMm, 'widthMm', { min: 1, max: 20_000 });
-  const radius = (value: number | undefined, sizeMm: number, field: string): number => (value === undefined ? Infinity : requireNumber(value, field, { min: sizeMm / 2, max: 1e6 }));
+  const radius = (value: number | undefined, sizeMm: number, field: string): number =>
+    value === undefined ? Infinity : requireNumber(value, field, { min: sizeMm / 2, max: 1e6 });
   const along = radius(input.alongMm, lengthMm, 'alongMm');
   const across = radius(input.acrossMm, widthMm, 'acrossMm');
   const arc = (chordMm: number, r: number): number => (r === Infinity ? chordMm : 2 * r * Math.asin(chordMm / (2 * r)));
-  const rise = (chordMm: number, r: number): number => (r === Infinity ? 0 : r - Math.sqrt(r * r - (chordMm * chordMm) / 4));
-  const kind = along === Infinity && across === Infinity ? 'flat' : along === Infinity || across === Infinity ? 'single' : 'double';
+  const rise = (chordMm: number, r: number): number =>
+    r === Infinity ? 0 : r - Math.sqrt(r * r - (chordMm * chordMm) / 4);
+  const kind =
+    along === Infinity && across === Infinity
+      ? 'flat'
+      : along === Infinity || across === Infinity
+        ? 'single'
+        : 'double';
   const shearDeg = kind === 'double' ? ((((lengthMm / 2) * widthMm) / 2 / (along * across)) * 180) / Math.PI : 0;
   return {
     developedLengthMm: arc(lengthMm, along),

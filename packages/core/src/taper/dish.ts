@@ -33,5 +33,9 @@ export function dish(input: DishInput): DishResult {
   const depthMm = requireNumber(input.depthMm, 'depthMm', { min: 0.1, max: 50 });
   const ratio = requireNumber(input.ratio ?? USUAL_DISH_RATIO, 'ratio', { min: 0, max: 12 });
   const pastMm = requireNumber(input.capPastMm ?? USUAL_CAP_PAST_MM, 'capPastMm', { min: 0, max: 500 });
-  return { mouth: measureOffset(shape, ratio * depthMm), cap: measureOffset(shape, ratio * depthMm + pastMm), fillerMm3: simpson((z) => measureOffset(shape, ratio * z).areaMm2, 0, depthMm, SIMPSON_PIECES) };
+  return {
+    mouth: measureOffset(shape, ratio * depthMm),
+    cap: measureOffset(shape, ratio * depthMm + pastMm),
+    fillerMm3: simpson((z) => measureOffset(shape, ratio * z).areaMm2, 0, depthMm, SIMPSON_PIECES),
+  };
 }

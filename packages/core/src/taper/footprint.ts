@@ -82,20 +82,39 @@ export const DEFAULT_MASK_MM = 20;
  */
 export function footprint(input: FootprintInput): FootprintResult {
   const { profile } = input;
-  const ratio = requireNumber(input.ratio, 'ratio', { min: MIN_RATIO, max: !profile || profile.kind === 'slope' ? MAX_RATIO : MAX_WIDTH_RATIO });
+  const ratio = requireNumber(input.ratio, 'ratio', {
+    min: MIN_RATIO,
+    max: !profile || profile.kind === 'slope' ? MAX_RATIO : MAX_WIDTH_RATIO,
+  });
   const depthMm = requireNumber(input.depthMm, 'depthMm', { min: 0.1, max: MAX_THICKNESS_MM });
   const marginMm = requireNumber(input.marginMm ?? DEFAULT_MARGIN_MM, 'marginMm', { min: 0, max: 500 });
   const maskMm = requireNumber(input.maskMm ?? DEFAULT_MASK_MM, 'maskMm', { min: 0, max: 500 });
   const roomMm = MAX_LENGTH_MM - marginMm - maskMm;
-  if (ratio * depthMm > roomMm) throw new CoreError('out-of-range', 'ratio', { value: ratio, min: MIN_RATIO, max: roomMm / depthMm });
+  if (ratio * depthMm > roomMm)
+    throw new CoreError('out-of-range', 'ratio', { value: ratio, min: MIN_RATIO, max: roomMm / depthMm });
   const share = requireNumber(input.firstShare ?? 0.5, 'firstShare', { min: 0.1, max: 0.9 });
-  const depths = profile?.kind === 'form' ? profile.depthsMm : input.sides === 'two' ? [depthMm * share, depthMm * (1 - share)] : [depthMm];
+  const depths =
+    profile?.kind === 'form'
+      ? profile.depthsMm
+      : input.sides === 'two'
+        ? [depthMm * share, depthMm * (1 - share)]
+        : [depthMm];
   const shapes = [checkShape(input.shape), ...(input.others ?? [])];
   const { locals, obstacles } = input;
-  const inputs = depths.map((depth): RegionInput => ({ shapes, ratio, depthMm: depth, marginMm, ...(locals ? { locals } : {}), ...(obstacles ? { obstacles } : {}), ...(profile?.kind === 'form' ? { form: profile.form } : {}) }));
+  const inputs = depths.map((depth): RegionInput => ({
+    shapes,
+    ratio,
+    depthMm: depth,
+    marginMm,
+    ...(locals ? { locals } : {}),
+    ...(obstacles ? { obstacles } : {}),
+    ...(profile?.kind === 'form' ? { form: profile.form } : {}),
+  }));
   const regions = inputs.map(regionOf);
   const cutOut = regions[0]!.measures(0);
-  const faces = depths.map((depth, i) => faceTaper(input.shape, regions[i]!, cutOut, ratio, depth, marginMm, maskMm, profile));
+  const faces = depths.map((depth, i) =>
+    faceTaper(input.shape, regions[i]!, cutOut, ratio, depth, marginMm, maskMm, profile),
+  );
   const taperVolumeMm3 = faces.reduce((sum, face) => sum + face.taperVolumeMm3, 0);
   const cutOutVolumeMm3 = cutOut.areaMm2 * depthMm;
   const through = input.through ?? true;
@@ -107,7 +126,19 @@ export function footprint(input: FootprintInput): FootprintResult {
     groundVolumeMm3: through ? taperVolumeMm3 : taperVolumeMm3 + cutOutVolumeMm3,
     regions: inputs,
     outlines: regions[0]!.outlines(depths[0]!),
-    conflicts: profile?.kind === 'form' ? [] : conflictsOf({ shapes, ratio, depthMm, depthsMm: depths, ...(locals ? { locals } : {}), marginMm, obstacles: obstacles ?? [], ...(input.joint ? { joint: input.joint } : {}) }),
+    conflicts:
+      profile?.kind === 'form'
+        ? []
+        : conflictsOf({
+            shapes,
+            ratio,
+            depthMm,
+            depthsMm: depths,
+            ...(locals ? { locals } : {}),
+            marginMm,
+            obstacles: obstacles ?? [],
+            ...(input.joint ? { joint: input.joint } : {}),
+          }),
     remarks: remarksOn(ratio, profile),
   };
 }
@@ -115,13 +146,25 @@ export function footprint(input: FootprintInput): FootprintResult {
 const STEEP_RATIO = 6;
 
 function remarksOn(ratio: number, profile?: TaperProfile): Remark[] {
-  if (profile?.kind === 'form' && profile.form.kind === 'bulge') return ratio < BREAK_RATIO ? [{ id: 'taper.hinge', params: { ratio, least: BREAK_RATIO } }] : [];
-  return ratio < STEEP_RATIO && (!profile || profile.kind === 'slope') ? [{ id: 'taper.steep', params: { ratio } }] : [];
+  if (profile?.kind === 'form' && profile.form.kind === 'bulge')
+    return ratio < BREAK_RATIO ? [{ id: 'taper.hinge', params: { ratio, least: BREAK_RATIO } }] : [];
+  return ratio < STEEP_RATIO && (!profile || profile.kind === 'slope')
+    ? [{ id: 'taper.steep', params: { ratio } }]
+    : [];
 }
 
 const SIMPSON_PIECES = 16;
 
-function faceTaper(shape: Shape, region: Region, cutOut: OffsetMeasures, ratio: number, depthMm: number, marginMm: number, maskMm: number, profile?: TaperProfile): FaceTaper {
+function faceTaper(
+  shape: Shape,
+  region: Region,
+  cutOut: OffsetMeasures,
+  ratio: number,
+  depthMm: number,
+  marginMm: number,
+  maskMm: number,
+  profile?: TaperProfile,
+): FaceTaper {
   const taperWidthMm = ratio * depthMm;
   const grown = region.measures(depthMm);
   const volume =

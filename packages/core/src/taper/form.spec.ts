@@ -11,12 +11,21 @@ import { wrap } from './wrap.js';
 const SKIN: RepairInputs = {
   ...NEW_REPAIR,
   damage: { ...NEW_REPAIR.damage, shape: { kind: 'slot', lengthMm: 100, widthMm: 40, rotationDeg: 0 }, marginMm: 0 },
-  laminate: { ...NEW_REPAIR.laminate, known: 'plies', thicknessMm: 0.6, plies: [{ fabricId: 'plain-203' }, { fabricId: 'plain-203' }], clueIds: ['plate-epoxy'] },
+  laminate: {
+    ...NEW_REPAIR.laminate,
+    known: 'plies',
+    thicknessMm: 0.6,
+    plies: [{ fabricId: 'plain-203' }, { fabricId: 'plain-203' }],
+    clueIds: ['plate-epoxy'],
+  },
   resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-medium' },
   stack: { ...NEW_REPAIR.stack, coverFabricId: null },
 };
 const foam = { coreId: 'eps', thicknessMm: 60, reachable: true };
-const planned = (taper: Partial<RepairInputs['taper']>, core: RepairInputs['laminate']['core'] = null): RepairInputs => ({ ...SKIN, laminate: { ...SKIN.laminate, core }, taper: { ...SKIN.taper, ratio: 20, ...taper } });
+const planned = (
+  taper: Partial<RepairInputs['taper']>,
+  core: RepairInputs['laminate']['core'] = null,
+): RepairInputs => ({ ...SKIN, laminate: { ...SKIN.laminate, core }, taper: { ...SKIN.taper, ratio: 20, ...taper } });
 const whole = { oversize: false, mirrored: false };
 
 describe('a wrap as it is planned', () => {
@@ -51,7 +60,8 @@ describe('a wrap as it is planned', () => {
     const section = sectionDrawing(inputs, plan)!;
     expect(section.ratio).toBeNull();
     expect(section.laid.find(({ id }) => id === 'filler')).toBeDefined();
-    for (const region of section.laid.filter(({ plyKey }) => plyKey)) expect(Math.max(...region.points.map((p) => p.y))).toBeLessThanOrEqual(1e-9);
+    for (const region of section.laid.filter(({ plyKey }) => plyKey))
+      expect(Math.max(...region.points.map((p) => p.y))).toBeLessThanOrEqual(1e-9);
   });
 });
 
@@ -59,14 +69,22 @@ describe('an edge as it is planned', () => {
   const set = { alongMm: 120, inMm: 50, trimMm: 10 };
   const at = (yMm: number): RepairInputs => {
     const inputs = planned({ kind: 'edge', edge: set });
-    return { ...inputs, damage: { ...inputs.damage, neighbours: [{ name: 'edge', kind: 'edge', fromXMm: -200, fromYMm: yMm, toXMm: 200, toYMm: yMm }] } };
+    return {
+      ...inputs,
+      damage: {
+        ...inputs.damage,
+        neighbours: [{ name: 'edge', kind: 'edge', fromXMm: -200, fromYMm: yMm, toXMm: 200, toYMm: yMm }],
+      },
+    };
   };
 
   it('has the plies of its own sum, half on each face, trimmed past the edge', () => {
     const plan = planRepair(at(25));
     const result = edge({ ...set, thicknessMm: plan.parent!.depthMm, ratio: 20, plies: 2 });
     const plies = plan.patch!.faces.flatMap((face) => face.plies);
-    expect(plies.map(({ lengthMm, widthMm }) => [lengthMm, widthMm])).toEqual(result.plies.map(({ lengthMm, depthMm }) => [lengthMm, depthMm]));
+    expect(plies.map(({ lengthMm, widthMm }) => [lengthMm, widthMm])).toEqual(
+      result.plies.map(({ lengthMm, depthMm }) => [lengthMm, depthMm]),
+    );
     expect(plies.reduce((sum, ply) => sum + ply.areaMm2, 0)).toBeCloseTo(
       result.plies.reduce((sum, ply) => sum + ply.areaMm2, 0),
       6,
@@ -74,14 +92,18 @@ describe('an edge as it is planned', () => {
   });
 
   it('faces the edge near by, whichever side that lies', () => {
-    const highest = (inputs: RepairInputs): number => Math.max(...cutPieces(inputs, planRepair(inputs), whole)[0]!.piece.points.map(({ y }) => y));
+    const highest = (inputs: RepairInputs): number =>
+      Math.max(...cutPieces(inputs, planRepair(inputs), whole)[0]!.piece.points.map(({ y }) => y));
     expect(highest(at(25))).toBeCloseTo(35, 6);
     expect(highest(at(-25))).toBeCloseTo(25 + planRepair(at(-25)).taper!.footprint.faces[0]!.taperWidthMm, 6);
   });
 
   it('turns with the damage', () => {
     const inputs = at(25);
-    const turned = { ...inputs, damage: { ...inputs.damage, shape: { ...inputs.damage.shape, rotationDeg: 90 } as typeof inputs.damage.shape } };
+    const turned = {
+      ...inputs,
+      damage: { ...inputs.damage, shape: { ...inputs.damage.shape, rotationDeg: 90 } as typeof inputs.damage.shape },
+    };
     const { piece } = cutPieces(turned, planRepair(turned), whole)[0]!;
     expect(piece.widthMm).toBeGreaterThan(piece.lengthMm);
   });
@@ -112,12 +134,16 @@ describe('a board in two as it is planned', () => {
   });
 
   it('is told when the taper is a hinge', () => {
-    expect(planRepair(planned({ kind: 'broken', broken: set, ratio: 8 }, foam)).taper!.footprint.remarks.map(({ id }) => id)).toEqual(['taper.hinge']);
+    expect(
+      planRepair(planned({ kind: 'broken', broken: set, ratio: 8 }, foam)).taper!.footprint.remarks.map(({ id }) => id),
+    ).toEqual(['taper.hinge']);
     expect(plan.taper!.footprint.remarks).toEqual([]);
   });
 
   it('shares the depth between the faces where there is no core', () => {
-    expect(planRepair(planned({ kind: 'broken', broken: set })).taper!.footprint.faces.map(({ depthMm }) => depthMm)).toEqual([0.3, 0.3]);
+    expect(
+      planRepair(planned({ kind: 'broken', broken: set })).taper!.footprint.faces.map(({ depthMm }) => depthMm),
+    ).toEqual([0.3, 0.3]);
   });
 });
 
@@ -136,17 +162,31 @@ describe('a dish and a core as they are planned', () => {
     const plug = cutPieces(inputs, plan, whole).find(({ mark }) => mark === 'Plug')!.piece;
     expect([plug.kind, plug.material, plug.lengthMm, plug.widthMm]).toEqual(['core', 'EPS foam', 96, 36]);
     expect(Math.abs(signedArea(plug.points)) / plug.areaMm2).toBeCloseTo(1, 6);
-    expect(sectionDrawing(inputs, plan)!.laid.map(({ id }) => id)).toEqual(jasmine.arrayContaining(['bedding', 'plug']));
+    expect(sectionDrawing(inputs, plan)!.laid.map(({ id }) => id)).toEqual(
+      jasmine.arrayContaining(['bedding', 'plug']),
+    );
   });
 });
 
 describe('plies beside the stack', () => {
-  const extra = { id: 'x', fabricId: 'mat-225', orientationDeg: 0, face: 'first', shape: { kind: 'circle', diameterMm: 60 } } as const;
+  const extra = {
+    id: 'x',
+    fabricId: 'mat-225',
+    orientationDeg: 0,
+    face: 'first',
+    shape: { kind: 'circle', diameterMm: 60 },
+  } as const;
   const inputs: RepairInputs = { ...planned({}), stack: { ...SKIN.stack, sanding: { fabricId: 'plain-80' }, extras: [{ ...extra, use: 'filler', after: 0 }, { ...extra, id: 'y', use: 'local', after: 1 }] } }; // prettier-ignore
   const plan = planRepair(inputs);
 
   it('are laid where they are said to go, and numbered with the rest', () => {
-    expect(plan.patch!.faces[0]!.plies.map(({ laid, use }) => `${laid} ${use}`)).toEqual(['1 filler', '2 stack', '3 local', '4 stack', '5 sanding']);
+    expect(plan.patch!.faces[0]!.plies.map(({ laid, use }) => `${laid} ${use}`)).toEqual([
+      '1 filler',
+      '2 stack',
+      '3 local',
+      '4 stack',
+      '5 sanding',
+    ]);
   });
 
   it('take resin and are cut by their own outline, and do not count in the match', () => {

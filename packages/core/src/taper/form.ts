@@ -1,4 +1,12 @@
-import { type OffsetMeasures, type Point, type Shape, closedLength, outlinePoints, overlapOf, signedArea } from '../geometry/index.js';
+import {
+  type OffsetMeasures,
+  type Point,
+  type Shape,
+  closedLength,
+  outlinePoints,
+  overlapOf,
+  signedArea,
+} from '../geometry/index.js';
 import { type BrokenInput, brokenOutline } from './broken.js';
 import type { EdgeInput } from './edge.js';
 import type { WrapResult } from './wrap.js';
@@ -9,7 +17,10 @@ import type { WrapResult } from './wrap.js';
  */
 export type Form =
   | { kind: 'band'; wrap: WrapResult; stripMm: number; angleDeg: number }
-  | (Pick<EdgeInput, 'alongMm' | 'inMm' | 'trimMm'> & { kind: 'edge'; /** Which way the edge faces: along y, or against it. */ side: 1 | -1 })
+  | (Pick<EdgeInput, 'alongMm' | 'inMm' | 'trimMm'> & {
+      kind: 'edge';
+      /** Which way the edge faces: along y, or against it. */ side: 1 | -1;
+    })
   | (Pick<BrokenInput, 'widthMm' | 'bulgeMm'> & { kind: 'bulge' });
 
 /** A ply as far as its place on the ground goes. */
@@ -36,12 +47,18 @@ interface FormGround {
 export function formGround(form: Form, shape: Shape, ratio: number, depthMm: number): FormGround {
   const centre = { x: shape.centreXMm ?? 0, y: shape.centreYMm ?? 0 };
   const turn = ((shape.rotationDeg ?? 0) * Math.PI) / 180;
-  const place = (points: readonly Point[]): Point[] => points.map(({ x, y }) => ({ x: centre.x + x * Math.cos(turn) - y * Math.sin(turn), y: centre.y + x * Math.sin(turn) + y * Math.cos(turn) }));
+  const place = (points: readonly Point[]): Point[] =>
+    points.map(({ x, y }) => ({
+      x: centre.x + x * Math.cos(turn) - y * Math.sin(turn),
+      y: centre.y + x * Math.sin(turn) + y * Math.cos(turn),
+    }));
   switch (form.kind) {
     case 'band': {
-      const band = (beyondMm: number): Point[] => rectangle(form.wrap.coveredMm / 2 + beyondMm, -form.wrap.roundMm / 2, form.wrap.roundMm / 2);
+      const band = (beyondMm: number): Point[] =>
+        rectangle(form.wrap.coveredMm / 2 + beyondMm, -form.wrap.roundMm / 2, form.wrap.roundMm / 2);
       return {
-        outlines: (levelMm, beyondMm) => (levelMm === 0 && beyondMm === 0 ? [outlinePoints(shape)] : [place(band(beyondMm))]),
+        outlines: (levelMm, beyondMm) =>
+          levelMm === 0 && beyondMm === 0 ? [outlinePoints(shape)] : [place(band(beyondMm))],
         laid: ({ orientationDeg }) => woundOn(form, (orientationDeg ?? form.angleDeg) < 0 ? -1 : 1, band(0), place),
       };
     }
@@ -50,7 +67,9 @@ export function formGround(form: Form, shape: Shape, ratio: number, depthMm: num
         const points = rectangle(form.alongMm / 2 + reach, -form.inMm / 2 - reach, form.inMm / 2 + trim);
         return place(form.side === 1 ? points : points.map(({ x, y }) => ({ x, y: -y })).reverse());
       };
-      const at = (levelMm: number, beyondMm: number, trim: number): Point[][] => [built(ratio * levelMm + beyondMm, trim)];
+      const at = (levelMm: number, beyondMm: number, trim: number): Point[][] => [
+        built(ratio * levelMm + beyondMm, trim),
+      ];
       return {
         outlines: (levelMm, beyondMm) => at(levelMm, beyondMm, 0),
         laid: ({ levelMm, beyondMm }) => asDrawn(at(levelMm, beyondMm, form.trimMm)),
@@ -86,17 +105,33 @@ const rectangle = (halfMm: number, y0: number, y1: number): Point[] => [
 ];
 
 /** One layer of a wrap on the unrolled tube: strips side by side, each once more a turn on wherever it runs out over the seam. */
-function woundOn({ wrap, stripMm, angleDeg }: Extract<Form, { kind: 'band' }>, sign: 1 | -1, band: Point[], place: (points: readonly Point[]) => Point[]): Laid {
+function woundOn(
+  { wrap, stripMm, angleDeg }: Extract<Form, { kind: 'band' }>,
+  sign: 1 | -1,
+  band: Point[],
+  place: (points: readonly Point[]) => Point[],
+): Laid {
   const { roundMm, stripsPerLayer, stripLengthMm } = wrap;
   const angle = (sign * angleDeg * Math.PI) / 180;
   const strip = rectangle(stripLengthMm / 2, -stripMm / 2, stripMm / 2);
-  const turned = (dy: number): Point[] => strip.map(({ x, y }) => ({ x: x * Math.cos(angle) - y * Math.sin(angle), y: dy + x * Math.sin(angle) + y * Math.cos(angle) }));
+  const turned = (dy: number): Point[] =>
+    strip.map(({ x, y }) => ({
+      x: x * Math.cos(angle) - y * Math.sin(angle),
+      y: dy + x * Math.sin(angle) + y * Math.cos(angle),
+    }));
   const turns = Math.ceil(wrap.turns) + 1;
   const outlines: Point[][] = [];
-  for (let i = 0; i < stripsPerLayer; i++) for (let k = -turns; k <= turns; k++) outlines.push(...overlapOf([turned(roundMm * ((i + 0.5) / stripsPerLayer - 0.5 + k))], [band]).map(place));
+  for (let i = 0; i < stripsPerLayer; i++)
+    for (let k = -turns; k <= turns; k++)
+      outlines.push(...overlapOf([turned(roundMm * ((i + 0.5) / stripsPerLayer - 0.5 + k))], [band]).map(place));
   return {
     outlines,
     strips: Array.from({ length: stripsPerLayer }, () => strip.map((p) => ({ ...p }))),
-    measures: { areaMm2: stripsPerLayer * stripLengthMm * stripMm, perimeterMm: 2 * stripsPerLayer * (stripLengthMm + stripMm), lengthMm: wrap.coveredMm, widthMm: roundMm },
+    measures: {
+      areaMm2: stripsPerLayer * stripLengthMm * stripMm,
+      perimeterMm: 2 * stripsPerLayer * (stripLengthMm + stripMm),
+      lengthMm: wrap.coveredMm,
+      widthMm: roundMm,
+    },
   };
 }

@@ -41,7 +41,10 @@ export interface CheckedRay {
   steps: { fromMm: number; toMm: number; ratio: number }[];
 }
 
-export type GrindAdvice = { id: 'grind.high' | 'grind.deep' | 'grind.steep' | 'grind.step' | 'grind.more' | 'grind.stop'; params: Record<string, number> };
+export type GrindAdvice = {
+  id: 'grind.high' | 'grind.deep' | 'grind.steep' | 'grind.step' | 'grind.more' | 'grind.stop';
+  params: Record<string, number>;
+};
 
 export interface GrindCheckResult {
   rays: CheckedRay[];
@@ -73,10 +76,19 @@ export const GAUGE_LIMITS = {
 export function grindCheck(input: GrindCheckInput): GrindCheckResult {
   const ratio = requireNumber(input.ratio, 'ratio', { min: MIN_RATIO, max: MAX_RATIO });
   const depthMm = requireNumber(input.depthMm, 'depthMm', { min: 0.1, max: MAX_THICKNESS_MM });
-  const tolerance = requireNumber(input.toleranceMm ?? DEFAULT_GRIND_TOLERANCE_MM, 'toleranceMm', { min: 0.01, max: 10 });
+  const tolerance = requireNumber(input.toleranceMm ?? DEFAULT_GRIND_TOLERANCE_MM, 'toleranceMm', {
+    min: 0.01,
+    max: 10,
+  });
   if (!Array.isArray(input.readings) || input.readings.length === 0) throw new CoreError('empty', 'readings');
-  if (input.readings.length > GAUGE_LIMITS.count) throw new CoreError('too-many', 'readings', { max: GAUGE_LIMITS.count });
-  const own = new Map((input.rayRatios ?? []).map((ray, i) => [wholeTurn(requireNumber(ray.rayDeg, `rayRatios.${i}.rayDeg`, { min: -360, max: 360 })), requireNumber(ray.ratio, `rayRatios.${i}.ratio`, { min: MIN_RATIO, max: MAX_RATIO })]));
+  if (input.readings.length > GAUGE_LIMITS.count)
+    throw new CoreError('too-many', 'readings', { max: GAUGE_LIMITS.count });
+  const own = new Map(
+    (input.rayRatios ?? []).map((ray, i) => [
+      wholeTurn(requireNumber(ray.rayDeg, `rayRatios.${i}.rayDeg`, { min: -360, max: 360 })),
+      requireNumber(ray.ratio, `rayRatios.${i}.ratio`, { min: MIN_RATIO, max: MAX_RATIO }),
+    ]),
+  );
   const wanted = (rayDeg: number): number => own.get(wholeTurn(rayDeg)) ?? ratio;
   const checked = input.readings.map((reading, i): CheckedReading => {
     const rayDeg = requireNumber(reading.rayDeg, `readings.${i}.rayDeg`, GAUGE_LIMITS.rayDeg);
@@ -86,20 +98,42 @@ export function grindCheck(input: GrindCheckInput): GrindCheckResult {
     const overMm = measured - intendedMm;
     // A reading on the limit passes, whatever the last binary place says.
     const past = Math.abs(overMm) > tolerance + 1e-9;
-    return { rayDeg: wholeTurn(rayDeg), outMm, depthMm: measured, intendedMm, overMm, verdict: !past ? 'good' : overMm > 0 ? 'deep' : 'high' };
+    return {
+      rayDeg: wholeTurn(rayDeg),
+      outMm,
+      depthMm: measured,
+      intendedMm,
+      overMm,
+      verdict: !past ? 'good' : overMm > 0 ? 'deep' : 'high',
+    };
   });
-  const rays = [...new Set(checked.map(({ rayDeg }) => rayDeg))].sort((a, b) => a - b).map((rayDeg) => checkRay(rayDeg, checked, wanted(rayDeg), tolerance));
+  const rays = [...new Set(checked.map(({ rayDeg }) => rayDeg))]
+    .sort((a, b) => a - b)
+    .map((rayDeg) => checkRay(rayDeg, checked, wanted(rayDeg), tolerance));
   const steep = rays.filter((ray) => ray.ratio !== null && ray.ratio < wanted(ray.rayDeg) * STEEP_SHARE - 1e-9);
-  const off = checked.filter(({ verdict }) => verdict !== 'good').sort((a, b) => Math.abs(b.overMm) - Math.abs(a.overMm));
+  const off = checked
+    .filter(({ verdict }) => verdict !== 'good')
+    .sort((a, b) => Math.abs(b.overMm) - Math.abs(a.overMm));
   const advice: GrindAdvice[] = [
-    ...off.map(({ verdict, rayDeg, outMm, overMm }): GrindAdvice => ({ id: verdict === 'deep' ? 'grind.deep' : 'grind.high', params: { rayDeg, outMm, byMm: Math.abs(overMm) } })),
-    ...steep.map(({ rayDeg, ratio: found }): GrindAdvice => ({ id: 'grind.steep', params: { rayDeg, found: found!, wanted: wanted(rayDeg) } })),
-    ...rays.flatMap(({ rayDeg, steps }) => steps.map(({ fromMm, toMm }): GrindAdvice => ({ id: 'grind.step', params: { rayDeg, fromMm, toMm } }))),
+    ...off.map(({ verdict, rayDeg, outMm, overMm }): GrindAdvice => ({
+      id: verdict === 'deep' ? 'grind.deep' : 'grind.high',
+      params: { rayDeg, outMm, byMm: Math.abs(overMm) },
+    })),
+    ...steep.map(({ rayDeg, ratio: found }): GrindAdvice => ({
+      id: 'grind.steep',
+      params: { rayDeg, found: found!, wanted: wanted(rayDeg) },
+    })),
+    ...rays.flatMap(({ rayDeg, steps }) =>
+      steps.map(({ fromMm, toMm }): GrindAdvice => ({ id: 'grind.step', params: { rayDeg, fromMm, toMm } })),
+    ),
   ];
   const even = advice.length === 0 && rays.every((ray) => ray.ratio !== null);
   if (advice.length === 0) {
     const bare = rays.filter((ray) => ray.ratio === null);
-    advice.push(...bare.map(({ rayDeg }): GrindAdvice => ({ id: 'grind.more', params: { rayDeg } })), ...(even ? [{ id: 'grind.stop' as const, params: { rays: rays.length } }] : []));
+    advice.push(
+      ...bare.map(({ rayDeg }): GrindAdvice => ({ id: 'grind.more', params: { rayDeg } })),
+      ...(even ? [{ id: 'grind.stop' as const, params: { rays: rays.length } }] : []),
+    );
   }
   return {
     rays,
@@ -117,7 +151,9 @@ function checkRay(rayDeg: number, checked: readonly CheckedReading[], ratio: num
     const [run, fall] = [reading.outMm - before.outMm, before.depthMm - reading.depthMm];
     const steepest = (STEP_FACTOR * run) / ratio;
     // A fall within what two readings may be off together is no step.
-    return run > 0 && fall > Math.max(steepest, run / ratio + 2 * tolerance) ? [{ fromMm: before.outMm, toMm: reading.outMm, ratio: run / fall }] : [];
+    return run > 0 && fall > Math.max(steepest, run / ratio + 2 * tolerance)
+      ? [{ fromMm: before.outMm, toMm: reading.outMm, ratio: run / fall }]
+      : [];
   });
   return { rayDeg, readings, ratio: fittedRatio(readings), steps };
 }
@@ -144,5 +180,8 @@ function fittedLine(slope: readonly CheckedReading[]): { ratio: number; missed: 
   const spread = slope.reduce((sum, r) => sum + (r.outMm - meanX) ** 2, 0);
   const fall = -slope.reduce((sum, r) => sum + (r.outMm - meanX) * (r.depthMm - meanD), 0);
   if (spread === 0 || fall <= 0) return null;
-  return { ratio: spread / fall, missed: slope.reduce((sum, r) => sum + (r.depthMm - meanD + ((r.outMm - meanX) * fall) / spread) ** 2, 0) };
+  return {
+    ratio: spread / fall,
+    missed: slope.reduce((sum, r) => sum + (r.depthMm - meanD + ((r.outMm - meanX) * fall) / spread) ** 2, 0),
+  };
 }

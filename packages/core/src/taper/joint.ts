@@ -54,7 +54,10 @@ export function joint(input: JointInput): JointResult {
   const strength = requireNumber(input.parentStrengthMPa, 'parentStrengthMPa', { min: 0.1, max: 5000 });
   const bondShear = requireNumber(input.bondShearMPa ?? BOND_SHEAR_MPA[family], 'bondShearMPa', { min: 0.1, max: 200 });
   const names = ['preparation', 'secondaryBond', 'wetService', 'age'] as const;
-  const knockDown = names.reduce((k, name) => k * requireNumber(input.knockDowns?.[name] ?? 1, `knockDowns.${name}`, { min: 0.05, max: 1 }), 1);
+  const knockDown = names.reduce(
+    (k, name) => k * requireNumber(input.knockDowns?.[name] ?? 1, `knockDowns.${name}`, { min: 0.05, max: 1 }),
+    1,
+  );
   const strengthRatio = (bondShear * knockDown * (n * n + 1)) / (n * strength);
   const s = strength / (bondShear * knockDown);
   const remarks: Remark[] = strengthRatio < 1 ? [{ id: 'joint.weaker', params: { percent: strengthRatio * 100 } }] : [];

@@ -10,11 +10,19 @@ import { plug } from './plug.js';
 const THIN: RepairInputs = {
   ...NEW_REPAIR,
   damage: { ...NEW_REPAIR.damage, shape: { kind: 'circle', diameterMm: 60 }, marginMm: 10 },
-  laminate: { ...NEW_REPAIR.laminate, known: 'plies', plies: [{ fabricId: 'twill-203' }, { fabricId: 'carbon-twill-200' }, { fabricId: 'twill-203' }], clueIds: ['plate-epoxy'] },
+  laminate: {
+    ...NEW_REPAIR.laminate,
+    known: 'plies',
+    plies: [{ fabricId: 'twill-203' }, { fabricId: 'carbon-twill-200' }, { fabricId: 'twill-203' }],
+    clueIds: ['plate-epoxy'],
+  },
   resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-medium' },
   stack: { ...NEW_REPAIR.stack, coverFabricId: null },
 };
-const planned = (taper: Partial<RepairInputs['taper']>): RepairInputs => ({ ...THIN, taper: { ...THIN.taper, ...taper } });
+const planned = (taper: Partial<RepairInputs['taper']>): RepairInputs => ({
+  ...THIN,
+  taper: { ...THIN.taper, ...taper },
+});
 
 describe('a stepped taper', () => {
   const inputs = planned({ kind: 'stepped', stepMm: 12 });
@@ -37,7 +45,9 @@ describe('a stepped taper', () => {
 
   it('is drawn with upright steps: parent plies end 0, 12 and 24 mm past the cut-out', () => {
     const section = sectionDrawing(inputs, plan)!;
-    const ends = section.ground.filter((region) => /^parent-\d-r$/.test(region.id)).map((region) => Math.min(...region.points.map((p) => p.x)) - section.halfCutMm);
+    const ends = section.ground
+      .filter((region) => /^parent-\d-r$/.test(region.id))
+      .map((region) => Math.min(...region.points.map((p) => p.x)) - section.halfCutMm);
     expect(ends.map((mm) => Math.round(mm))).toEqual([24, 12, 0]);
   });
 });
@@ -54,8 +64,10 @@ describe('a lap patch', () => {
 
   it('is drawn on the surface, the parent square-edged', () => {
     const section = sectionDrawing(inputs, plan)!;
-    for (const region of section.laid.filter((one) => one.layer === 'patch')) expect(Math.max(...region.points.map((p) => p.y))).toBeLessThanOrEqual(1e-9);
-    for (const region of section.ground.filter((one) => one.id.endsWith('-r') && one.layer === 'parent')) expect(Math.min(...region.points.map((p) => p.x))).toBeCloseTo(section.halfCutMm, 9);
+    for (const region of section.laid.filter((one) => one.layer === 'patch'))
+      expect(Math.max(...region.points.map((p) => p.y))).toBeLessThanOrEqual(1e-9);
+    for (const region of section.ground.filter((one) => one.id.endsWith('-r') && one.layer === 'parent'))
+      expect(Math.min(...region.points.map((p) => p.x))).toBeCloseTo(section.halfCutMm, 9);
   });
 });
 
@@ -76,7 +88,13 @@ describe('other kinds of repair', () => {
   });
 
   it('broken in two: not bonded before string, twist and rocker are read and true', () => {
-    const read = (what: 'string' | 'twist' | 'rocker', mm: number) => ({ what, mm, limitMm: 2, by: 'A', at: '2026-01-01' });
+    const read = (what: 'string' | 'twist' | 'rocker', mm: number) => ({
+      what,
+      mm,
+      limitMm: 2,
+      by: 'A',
+      at: '2026-01-01',
+    });
     expect(alignment([read('string', 1)]).missing).toEqual(['twist', 'rocker']);
     expect(alignment([read('string', 3), read('twist', 1), read('rocker', 0)]).off.length).toBe(1);
     expect(alignment([read('string', 3), read('twist', 1), read('rocker', 0), read('string', -1.5)]).ready).toBeTrue();
@@ -90,13 +108,21 @@ describe('other kinds of repair', () => {
   });
 
   it('core plug: paste under it and round it by hand, for a 100 mm hole in 20 mm core', () => {
-    const result = plug({ shape: { kind: 'circle', diameterMm: 100 }, coreMm: 20, gapMm: 2, beddingMm: 2, pasteGPerMl: 0.8 });
+    const result = plug({
+      shape: { kind: 'circle', diameterMm: 100 },
+      coreMm: 20,
+      gapMm: 2,
+      beddingMm: 2,
+      pasteGPerMl: 0.8,
+    });
     const [hole, core] = [Math.PI * 50 ** 2, Math.PI * 48 ** 2];
     expect(result.plug.lengthMm).toBe(96);
     expect(result.beddingMl / ((hole * 2) / 1000)).toBeCloseTo(1, 6);
     expect(result.gapMl / (((hole - core) * 18) / 1000)).toBeCloseTo(1, 2);
     expect(result.pasteG).toBeCloseTo(0.8 * (result.beddingMl + result.gapMl), 9);
-    expect(() => plug({ shape: { kind: 'circle', diameterMm: 10 }, coreMm: 20, gapMm: 6, beddingMm: 2, pasteGPerMl: 1 })).toThrow(jasmine.objectContaining({ field: 'gapMm' }));
+    expect(() =>
+      plug({ shape: { kind: 'circle', diameterMm: 10 }, coreMm: 20, gapMm: 6, beddingMm: 2, pasteGPerMl: 1 }),
+    ).toThrow(jasmine.objectContaining({ field: 'gapMm' }));
     expect(measureOffset({ kind: 'circle', diameterMm: 96 }, 0).areaMm2 / result.plug.areaMm2).toBeCloseTo(1, 2);
   });
 });

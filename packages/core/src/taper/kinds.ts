@@ -13,10 +13,16 @@ export type TaperProfile =
   | { kind: 'steps'; stepMm: number; thicknessesMm: readonly number[] }
   | { kind: 'lap'; reachMm: number; staggerMm: number }
   | { kind: 'dish'; capPastMm: number }
-  | { kind: 'form'; form: Form; depthsMm: readonly number[]; /** Each face is a skin of its own, over a core. */ skins?: boolean };
+  | {
+      kind: 'form';
+      form: Form;
+      depthsMm: readonly number[];
+      /** Each face is a skin of its own, over a core. */ skins?: boolean;
+    };
 
 /** Whether plies lie on the surface, nothing ground away for them. */
-export const isLaidOn = (profile: TaperProfile): boolean => profile.kind === 'lap' || (profile.kind === 'form' && profile.form.kind === 'band');
+export const isLaidOn = (profile: TaperProfile): boolean =>
+  profile.kind === 'lap' || (profile.kind === 'form' && profile.form.kind === 'band');
 
 /** What a wrap, a break, an edge and a plug start from. */
 export const USUAL_WRAP = { roundMm: 120, stripMm: 50, angleDeg: 45, overlapMm: 10, layers: 2, pastMm: 50 };

@@ -1,5 +1,15 @@
 import { CoreError, requireNumber } from '../errors.js';
-import { type OffsetMeasures, type Point, type Shape, checkShape, closedLength, measureOffset, outlinePoints, signedArea, shrinkOutline } from '../geometry/index.js';
+import {
+  type OffsetMeasures,
+  type Point,
+  type Shape,
+  checkShape,
+  closedLength,
+  measureOffset,
+  outlinePoints,
+  signedArea,
+  shrinkOutline,
+} from '../geometry/index.js';
 
 export interface PlugInput {
   /** Opening in the core, inner skin kept. */
@@ -50,7 +60,12 @@ export function plug(input: PlugInput): PlugResult {
   const gapMl = (Math.max(0, Math.abs(signedArea(whole)) - Math.abs(signedArea(run))) * plugThicknessMm) / 1000;
   return {
     outline: [...run],
-    plug: { areaMm2: plugArea, perimeterMm: plugRound, lengthMm: opening.lengthMm - 2 * gapMm, widthMm: opening.widthMm - 2 * gapMm },
+    plug: {
+      areaMm2: plugArea,
+      perimeterMm: plugRound,
+      lengthMm: opening.lengthMm - 2 * gapMm,
+      widthMm: opening.widthMm - 2 * gapMm,
+    },
     plugThicknessMm,
     beddingMl,
     gapMl,

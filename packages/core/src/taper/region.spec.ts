@@ -31,7 +31,13 @@ describe('the ground of a taper', () => {
   });
 
   it('goes round a fitting with its clearance, and what is cut off from the hole falls away', () => {
-    const bolt: Obstacle = { name: 'Bolt', kind: 'fitting', closed: true, clearanceMm: 5, points: outlinePoints({ kind: 'circle', diameterMm: 20, centreXMm: 75 }) };
+    const bolt: Obstacle = {
+      name: 'Bolt',
+      kind: 'fitting',
+      closed: true,
+      clearanceMm: 5,
+      points: outlinePoints({ kind: 'circle', diameterMm: 20, centreXMm: 75 }),
+    };
     const { measures } = taperRegion({ shapes: [ROUND], ratio: 10, depthMm: 5, marginMm: 0, obstacles: [bolt] });
     expect(measures(5).areaMm2 / (Math.PI * (100 ** 2 - 15 ** 2))).toBeCloseTo(1, 3);
     const wall: Obstacle = { name: 'Bulkhead', kind: 'structure', points: [{ x: 70, y: -300 }, { x: 70, y: 300 }], clearanceMm: 2 }; // prettier-ignore
@@ -50,25 +56,47 @@ describe('the ground of a taper', () => {
   });
 
   it('takes a ratio of its own to one side and fades out of it: the width is n d there', () => {
-    const region = taperRegion({ shapes: [ROUND], ratio: 12, depthMm: 5, marginMm: 0, locals: [{ bearingDeg: 90, ratio: 8 }] });
+    const region = taperRegion({
+      shapes: [ROUND],
+      ratio: 12,
+      depthMm: 5,
+      marginMm: 0,
+      locals: [{ bearingDeg: 90, ratio: 8 }],
+    });
     const [run] = region.outlines(5);
     expect(Math.max(...run!.map((p) => p.y))).toBeCloseTo(50 + 40, 0);
     expect(Math.max(...run!.map((p) => p.x))).toBeCloseTo(50 + 60, 0);
-    expect(region.ratioAt({ x: 50 * Math.cos(Math.PI / 3), y: 50 * Math.sin(Math.PI / 3) })).toBeCloseTo(12 - 4 * 0.5, 6);
+    expect(region.ratioAt({ x: 50 * Math.cos(Math.PI / 3), y: 50 * Math.sin(Math.PI / 3) })).toBeCloseTo(
+      12 - 4 * 0.5,
+      6,
+    );
   });
 
   it('grows any outline as the convex closed form says, and every place keeps its distance (seeded)', () => {
     const random = seeded(41);
     for (let trial = 0; trial < 40; trial++) {
-      const shape: Shape = { kind: 'roundedRectangle', lengthMm: 60 + 200 * random.between(0, 1), widthMm: 50 + 100 * random.between(0, 1), cornerRadiusMm: 5 + 15 * random.between(0, 1), rotationDeg: 360 * random.between(0, 1) };
+      const shape: Shape = {
+        kind: 'roundedRectangle',
+        lengthMm: 60 + 200 * random.between(0, 1),
+        widthMm: 50 + 100 * random.between(0, 1),
+        cornerRadiusMm: 5 + 15 * random.between(0, 1),
+        rotationDeg: 360 * random.between(0, 1),
+      };
       const [ratio, depthMm] = [6 + 12 * random.between(0, 1), 1 + 8 * random.between(0, 1)];
       // A lone second hole far off takes the general way through the clipping library.
-      const region = taperRegion({ shapes: [shape, { kind: 'circle', diameterMm: 20, centreXMm: 5000 }], ratio, depthMm, marginMm: 0 });
+      const region = taperRegion({
+        shapes: [shape, { kind: 'circle', diameterMm: 20, centreXMm: 5000 }],
+        ratio,
+        depthMm,
+        marginMm: 0,
+      });
       const outlines = region.outlines(depthMm);
       const exact = measureOffset(shape, ratio * depthMm).areaMm2 + Math.PI * (10 + ratio * depthMm) ** 2;
       expect(Math.abs(region.measures(depthMm).areaMm2 / exact - 1)).toBeLessThan(2e-3);
       const cut = outlinePoints(shape, 0, 720);
-      for (const p of outlines[0]!.filter((_, i) => i % 17 === 0)) if (Math.abs(p.x) < 2000) expect(Math.abs(distanceToRun(p, [...cut, cut[0]!]) - ratio * depthMm)).toBeLessThan(0.15);
+      for (const p of outlines[0]!.filter((_, i) => i % 17 === 0))
+        if (Math.abs(p.x) < 2000)
+          expect(Math.abs(distanceToRun(p, [...cut, cut[0]!]) - ratio * depthMm)).toBeLessThan(0.15);
     }
   });
 
@@ -76,13 +104,23 @@ describe('the ground of a taper', () => {
     const random = seeded(42);
     for (let trial = 0; trial < 25; trial++) {
       const obstacles: Obstacle[] = [edgeAt(60 + 80 * random.between(0, 1), { way: random.between(0, 1) < 0.5 ? 'steeper' : null, clearanceMm: 10 * random.between(0, 1) }), { name: 'Stringer', kind: 'structure', points: [{ x: -150, y: 65 + 40 * random.between(0, 1) }, { x: 150, y: 70 + 40 * random.between(0, 1) }] }]; // prettier-ignore
-      const region = taperRegion({ shapes: [ROUND], ratio: 12, depthMm: 6, marginMm: 25, obstacles, locals: [{ bearingDeg: 360 * random.between(0, 1), ratio: 6 + 10 * random.between(0, 1) }] });
+      const region = taperRegion({
+        shapes: [ROUND],
+        ratio: 12,
+        depthMm: 6,
+        marginMm: 25,
+        obstacles,
+        locals: [{ bearingDeg: 360 * random.between(0, 1), ratio: 6 + 10 * random.between(0, 1) }],
+      });
       for (const [low, high] of [[1, 2], [2, 4], [4, 6]] as const) for (const p of region.outlines(low).flat().filter((_, i) => i % 9 === 0)) expect(liesWithin(p, region.outlines(high)) || Math.min(...region.outlines(high).map((run) => distanceToRun(p, [...run, run[0]!]))) < 0.05).toBeTrue(); // prettier-ignore
     }
   });
 
   it('offsets and rings of a 400-point outline with 20 plies take under a frame', () => {
-    const points = Array.from({ length: 400 }, (_, i) => ({ x: (200 + 4 * Math.sin((10 * Math.PI * i) / 200)) * Math.cos((Math.PI * i) / 200), y: (140 + 4 * Math.sin((10 * Math.PI * i) / 200)) * Math.sin((Math.PI * i) / 200) }));
+    const points = Array.from({ length: 400 }, (_, i) => ({
+      x: (200 + 4 * Math.sin((10 * Math.PI * i) / 200)) * Math.cos((Math.PI * i) / 200),
+      y: (140 + 4 * Math.sin((10 * Math.PI * i) / 200)) * Math.sin((Math.PI * i) / 200),
+    }));
     const input = { shapes: [{ kind: 'polygon', points } as Shape], ratio: 12, depthMm: 10, marginMm: 25 };
     const run = (): number => {
       const region = taperRegion({ ...input });
@@ -135,15 +173,27 @@ describe('edges that only one face or one side runs over', () => {
   const edge = (y: number): Obstacle => ({ name: 'Edge', kind: 'edge', points: [{ x: -500, y }, { x: 500, y }] }); // prettier-ignore
 
   it('are found by the deeper face: nine tenths of 10 mm at 12:1 reach 108 mm', () => {
-    const at = (y: number, firstShare: number) => footprint({ shape: disc, ratio: 12, depthMm: 10, sides: 'two', firstShare, marginMm: 0, obstacles: [edge(y)] }).conflicts;
-    expect(at(50 + 107, 0.9)[0]).toEqual(jasmine.objectContaining({ wantedMm: 108, distanceMm: jasmine.any(Number) as unknown as number }));
+    const at = (y: number, firstShare: number) =>
+      footprint({ shape: disc, ratio: 12, depthMm: 10, sides: 'two', firstShare, marginMm: 0, obstacles: [edge(y)] })
+        .conflicts;
+    expect(at(50 + 107, 0.9)[0]).toEqual(
+      jasmine.objectContaining({ wantedMm: 108, distanceMm: jasmine.any(Number) as unknown as number }),
+    );
     expect(at(50 + 107, 0.1)).toHaveSize(1);
     expect(at(50 + 109, 0.9)).toEqual([]);
     expect(at(50 + 61, 0.5)).toEqual([]);
   });
 
   it('are found by the ratio of their own side, longer or steeper', () => {
-    const toward = (ratio: number, y: number) => footprint({ shape: disc, ratio: 12, depthMm: 5, marginMm: 0, locals: [{ bearingDeg: 90, ratio }], obstacles: [edge(y)] }).conflicts;
+    const toward = (ratio: number, y: number) =>
+      footprint({
+        shape: disc,
+        ratio: 12,
+        depthMm: 5,
+        marginMm: 0,
+        locals: [{ bearingDeg: 90, ratio }],
+        obstacles: [edge(y)],
+      }).conflicts;
     // 12:1 reaches 60 mm; 20:1 towards the edge 100.
     expect(toward(20, 50 + 80)).toHaveSize(1);
     expect(toward(20, 50 + 80)[0]!.wantedMm).toBeCloseTo(100, 1);

@@ -1,5 +1,22 @@
 import { CoreError, requireNumber } from '../errors.js';
-import { type OffsetMeasures, type Point, type Shape, alongSegment, broaden, checkShape, closedLength, closelySet, distanceToRun, growBy, isConvex, liesWithin, measureOffset, outlinePoints, signedArea, takeOut } from '../geometry/index.js';
+import {
+  type OffsetMeasures,
+  type Point,
+  type Shape,
+  alongSegment,
+  broaden,
+  checkShape,
+  closedLength,
+  closelySet,
+  distanceToRun,
+  growBy,
+  isConvex,
+  liesWithin,
+  measureOffset,
+  outlinePoints,
+  signedArea,
+  takeOut,
+} from '../geometry/index.js';
 import { MAX_LENGTH_MM } from '../units/index.js';
 import { type Form, type Laid, type LaidAt, formGround } from './form.js';
 import { MAX_RATIO, MAX_WIDTH_RATIO, MIN_RATIO } from './ratios.js';
@@ -106,7 +123,9 @@ export function taperRegion(input: RegionInput): Region {
   const drawn = shapes.map((each) => outlinePoints(each, 0, SEGMENTS));
   const varies = locals.length > 0 || steeper.length > 0;
   const outlines = varies ? drawn.map((points) => closelySet(points, closedLength(points) / OUTLINE_POINTS)) : drawn;
-  const near = inTheWay.filter((obstacle) => distanceBetween(outlines, obstacle) < reachMm + (obstacle.clearanceMm ?? 0));
+  const near = inTheWay.filter(
+    (obstacle) => distanceBetween(outlines, obstacle) < reachMm + (obstacle.clearanceMm ?? 0),
+  );
   const exact = shapes.length === 1 && (shape!.kind !== 'polygon' || isConvex(shape!.points));
   if (exact && !varies && near.length === 0) return plainRegion(shape!, input.ratio);
   const ratioAt = ratioField(input, outlines, steeper);
@@ -118,14 +137,30 @@ export function taperRegion(input: RegionInput): Region {
     const key = `${levelMm} ${beyondMm}`;
     const known = kept.get(key);
     if (known) return known;
-    const grown = levelMm === 0 && beyondMm === 0 ? growBy(outlines, () => 0) : growBy(outlines, (p) => ratioAt(p) * levelMm + beyondMm);
+    const grown =
+      levelMm === 0 && beyondMm === 0
+        ? growBy(outlines, () => 0)
+        : growBy(outlines, (p) => ratioAt(p) * levelMm + beyondMm);
     const made = forbidden.length === 0 ? grown : reached(takeOut(grown, forbidden), seeds);
     made.sort((a, b) => Math.abs(signedArea(b)) - Math.abs(signedArea(a)));
     kept.set(key, made);
     return made;
   };
-  const measures = (levelMm: number, beyondMm?: number): OffsetMeasures => measuresOf(at(levelMm, beyondMm), shapes.length === 1 ? (shape!.rotationDeg ?? 0) : 0);
-  return { plain: false, ratioAt, steepest, outlines: at, areaAt: (levelMm) => areaOf(at(levelMm)), measures, laid: (ply) => ({ outlines: at(ply.levelMm, ply.beyondMm), strips: null, measures: measures(ply.levelMm, ply.beyondMm) }) };
+  const measures = (levelMm: number, beyondMm?: number): OffsetMeasures =>
+    measuresOf(at(levelMm, beyondMm), shapes.length === 1 ? (shape!.rotationDeg ?? 0) : 0);
+  return {
+    plain: false,
+    ratioAt,
+    steepest,
+    outlines: at,
+    areaAt: (levelMm) => areaOf(at(levelMm)),
+    measures,
+    laid: (ply) => ({
+      outlines: at(ply.levelMm, ply.beyondMm),
+      strips: null,
+      measures: measures(ply.levelMm, ply.beyondMm),
+    }),
+  };
 }
 
 function formRegion(form: Form, shape: Shape, ratio: number, depthMm: number): Region {
@@ -144,7 +179,8 @@ function formRegion(form: Form, shape: Shape, ratio: number, depthMm: number): R
 
 function checkObstacle(obstacle: Obstacle, i: number): void {
   const field = `obstacles.${i}`;
-  if (obstacle.points.length < (obstacle.closed ? 3 : 2)) throw new CoreError('too-few-points', `${field}.points`, { min: obstacle.closed ? 3 : 2 });
+  if (obstacle.points.length < (obstacle.closed ? 3 : 2))
+    throw new CoreError('too-few-points', `${field}.points`, { min: obstacle.closed ? 3 : 2 });
   obstacle.points.forEach(({ x, y }, k) => {
     requireNumber(x, `${field}.points.${k}.x`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM });
     requireNumber(y, `${field}.points.${k}.y`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM });
@@ -159,11 +195,18 @@ const plainRegion = (shape: Shape, ratio: number): Region => ({
   outlines: (levelMm, beyondMm = 0) => [outlinePoints(shape, ratio * levelMm + beyondMm)],
   measures: (levelMm, beyondMm = 0) => measureOffset(shape, ratio * levelMm + beyondMm),
   areaAt: (levelMm) => measureOffset(shape, ratio * levelMm).areaMm2,
-  laid: ({ levelMm, beyondMm }) => ({ outlines: [outlinePoints(shape, ratio * levelMm + beyondMm)], strips: null, measures: measureOffset(shape, ratio * levelMm + beyondMm) }),
+  laid: ({ levelMm, beyondMm }) => ({
+    outlines: [outlinePoints(shape, ratio * levelMm + beyondMm)],
+    strips: null,
+    measures: measureOffset(shape, ratio * levelMm + beyondMm),
+  }),
 });
 
 /** The ratio at a place of the outlines with nothing in the way: the general one, or what a side has of its own. */
-export function freeRatio({ ratio, locals = [] }: Pick<RegionInput, 'ratio' | 'locals'>, outlines: readonly Point[][]): (at: Point) => number {
+export function freeRatio(
+  { ratio, locals = [] }: Pick<RegionInput, 'ratio' | 'locals'>,
+  outlines: readonly Point[][],
+): (at: Point) => number {
   const centre = middleOf(outlines[0]!);
   return (at) => {
     const bearing = (Math.atan2(at.y - centre.y, at.x - centre.x) * 180) / Math.PI;
@@ -174,12 +217,18 @@ export function freeRatio({ ratio, locals = [] }: Pick<RegionInput, 'ratio' | 'l
   };
 }
 
-function ratioField(input: RegionInput, outlines: readonly Point[][], steeper: readonly Obstacle[]): (at: Point) => number {
+function ratioField(
+  input: RegionInput,
+  outlines: readonly Point[][],
+  steeper: readonly Obstacle[],
+): (at: Point) => number {
   const { ratio, depthMm, marginMm } = input;
   const free = freeRatio(input, outlines);
   return (at) => {
     const own = free(at);
-    const fitting = steeper.map((obstacle) => Math.max(STEEPEST_RATIO, (distanceTo(at, obstacle) - (obstacle.clearanceMm ?? 0) - marginMm) / depthMm));
+    const fitting = steeper.map((obstacle) =>
+      Math.max(STEEPEST_RATIO, (distanceTo(at, obstacle) - (obstacle.clearanceMm ?? 0) - marginMm) / depthMm),
+    );
     return Math.max(
       MIN_RATIO,
       fitting.reduce((n, fit) => smoothLeast(n, fit, BLEND * ratio), own),
@@ -218,7 +267,8 @@ export function middleOf(points: readonly Point[]): Point {
 const runOf = ({ points, closed }: Obstacle): readonly Point[] => (closed ? [...points, points[0]!] : points);
 
 /** Distance from a place to an obstacle, mm; nothing within a closed one. */
-export const distanceTo = (at: Point, obstacle: Obstacle): number => (obstacle.closed && liesWithin(at, [obstacle.points]) ? 0 : distanceToRun(at, runOf(obstacle)));
+export const distanceTo = (at: Point, obstacle: Obstacle): number =>
+  obstacle.closed && liesWithin(at, [obstacle.points]) ? 0 : distanceToRun(at, runOf(obstacle));
 
 /** Least distance between outlines and an obstacle, mm; 0 where they touch. */
 export function distanceBetween(outlines: readonly (readonly Point[])[], obstacle: Obstacle): number {
@@ -252,8 +302,13 @@ function beyond(a: Point, b: Point, home: Point): Point[] {
 /** Outlines that hold a cut-out still, with the holes in them. */
 function reached(runs: Point[][], seeds: readonly Point[]): Point[][] {
   const outer = runs.filter((run) => signedArea(run) > 0);
-  const holding = outer.filter((run) => seeds.some((seed) => liesWithin(seed, [run]) || distanceToRun(seed, [...run, run[0]!]) < 0.01));
-  return [...holding, ...runs.filter((run) => signedArea(run) < 0 && holding.some((held) => liesWithin(run[0]!, [held])))];
+  const holding = outer.filter((run) =>
+    seeds.some((seed) => liesWithin(seed, [run]) || distanceToRun(seed, [...run, run[0]!]) < 0.01),
+  );
+  return [
+    ...holding,
+    ...runs.filter((run) => signedArea(run) < 0 && holding.some((held) => liesWithin(run[0]!, [held]))),
+  ];
 }
 
 const areaOf = (runs: readonly (readonly Point[])[]): number => runs.reduce((sum, run) => sum + signedArea(run), 0);

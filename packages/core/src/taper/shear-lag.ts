@@ -24,7 +24,11 @@ export interface ShearDistribution {
   peakMPa: number;
   /** Peak over mean: 1 is even. */
   peakOverMean: number;
-  steps: { peakMPa: number; meanMPa: number; /** Share of the load that goes over in this step. */ loadShare: number }[];
+  steps: {
+    peakMPa: number;
+    meanMPa: number;
+    /** Share of the load that goes over in this step. */ loadShare: number;
+  }[];
   /** Shear along the joint, ends of steps included. */
   points: { xMm: number; shearMPa: number }[];
 }
@@ -51,14 +55,24 @@ export function shearAlong(joint: SteppedJoint): ShearDistribution {
   if (!Array.isArray(joint.steps) || joint.steps.length === 0) throw new CoreError('empty', 'stepped.steps');
   if (joint.steps.length > MOST_STEPS) throw new CoreError('too-many', 'stepped.steps', { max: MOST_STEPS });
   const load = requireNumber(joint.loadNPerMm ?? 1, 'stepped.loadNPerMm', { above: 0, max: 1e6 });
-  const modulus = requireNumber(joint.bondShearModulusMPa ?? DEFAULT_BOND_SHEAR_MODULUS_MPA, 'stepped.bondShearModulusMPa', { min: 0.1, max: 1e5 });
+  const modulus = requireNumber(
+    joint.bondShearModulusMPa ?? DEFAULT_BOND_SHEAR_MODULUS_MPA,
+    'stepped.bondShearModulusMPa',
+    { min: 0.1, max: 1e5 },
+  );
   const bondMm = requireNumber(joint.bondMm ?? DEFAULT_BOND_MM, 'stepped.bondMm', { min: 0.01, max: 20 });
   const stiffness = { min: 1, max: 1e8 };
   const steps = joint.steps.map((step, i) => {
     const lengthMm = requireNumber(step.lengthMm, `stepped.steps.${i}.lengthMm`, { min: 0.1, max: 2000 });
     const parent = requireNumber(step.parentNPerMm, `stepped.steps.${i}.parentNPerMm`, stiffness);
     const patch = requireNumber(step.patchNPerMm, `stepped.steps.${i}.patchNPerMm`, stiffness);
-    return { lengthMm, parentNPerMm: parent, patchNPerMm: patch, lambda: Math.sqrt((modulus / bondMm) * (1 / parent + 1 / patch)), restLoad: (load * parent) / (parent + patch) };
+    return {
+      lengthMm,
+      parentNPerMm: parent,
+      patchNPerMm: patch,
+      lambda: Math.sqrt((modulus / bondMm) * (1 / parent + 1 / patch)),
+      restLoad: (load * parent) / (parent + patch),
+    };
   });
   const solved = solveRows(equations(steps, load));
   if (!solved) throw new CoreError('inconsistent', 'stepped.steps', { why: 'steps' });
@@ -94,18 +108,28 @@ function equations(steps: readonly Omit<Solved, 'a' | 'b'>[], load: number): num
 }
 
 function describe(steps: readonly Solved[], load: number): ShearDistribution {
-  const carried = ({ a, b, lambda, lengthMm, restLoad }: Solved, x: number): number => a * Math.exp(-lambda * x) + b * Math.exp(-lambda * (lengthMm - x)) + restLoad;
-  const shear = ({ a, b, lambda, lengthMm }: Solved, x: number): number => lambda * (a * Math.exp(-lambda * x) - b * Math.exp(-lambda * (lengthMm - x)));
+  const carried = ({ a, b, lambda, lengthMm, restLoad }: Solved, x: number): number =>
+    a * Math.exp(-lambda * x) + b * Math.exp(-lambda * (lengthMm - x)) + restLoad;
+  const shear = ({ a, b, lambda, lengthMm }: Solved, x: number): number =>
+    lambda * (a * Math.exp(-lambda * x) - b * Math.exp(-lambda * (lengthMm - x)));
   const lengthMm = steps.reduce((sum, step) => sum + step.lengthMm, 0);
   const meanMPa = load / lengthMm;
   let from = 0;
   const points: ShearDistribution['points'] = [];
   const summaries = steps.map((step) => {
-    for (let i = 0; i <= POINTS_A_STEP; i++) points.push({ xMm: from + (step.lengthMm * i) / POINTS_A_STEP, shearMPa: shear(step, (step.lengthMm * i) / POINTS_A_STEP) });
+    for (let i = 0; i <= POINTS_A_STEP; i++)
+      points.push({
+        xMm: from + (step.lengthMm * i) / POINTS_A_STEP,
+        shearMPa: shear(step, (step.lengthMm * i) / POINTS_A_STEP),
+      });
     from += step.lengthMm;
     const over = carried(step, 0) - carried(step, step.lengthMm);
     // Shear has no maximum inside a step: it is largest in size at one of its ends.
-    return { peakMPa: Math.max(Math.abs(shear(step, 0)), Math.abs(shear(step, step.lengthMm))), meanMPa: over / step.lengthMm, loadShare: over / load };
+    return {
+      peakMPa: Math.max(Math.abs(shear(step, 0)), Math.abs(shear(step, step.lengthMm))),
+      meanMPa: over / step.lengthMm,
+      loadShare: over / load,
+    };
   });
   const peakMPa = Math.max(...summaries.map((step) => step.peakMPa));
   return { meanMPa, peakMPa, peakOverMean: peakMPa / meanMPa, steps: summaries, points };

@@ -4,7 +4,11 @@ const HOLE = { shape: { kind: 'circle', diameterMm: 100 } as const, ratio: 12, d
 const disc = (radiusMm: number): number => Math.PI * radiusMm ** 2;
 
 describe('which side to work from', () => {
-  const [outside, inside, both] = sides({ ...HOLE, access: 'both' }) as [ReturnType<typeof sides>[0], ReturnType<typeof sides>[0], ReturnType<typeof sides>[0]];
+  const [outside, inside, both] = sides({ ...HOLE, access: 'both' }) as [
+    ReturnType<typeof sides>[0],
+    ReturnType<typeof sides>[0],
+    ReturnType<typeof sides>[0],
+  ];
 
   it('shows the whole abraded face from outside, only the hole from inside, the half taper from both, by hand', () => {
     expect(outside.scarMm2).toBeCloseTo(disc(50 + 72 + 25), 0);

@@ -5,7 +5,11 @@ import { ratioDefault } from './ratios.js';
 describe('footprint', () => {
   it('is the hand sum for a 140 × 90 R30 cut-out at 12:1 on 9 mm', () => {
     // W = 108; 356 × 306; P = 160 + 60 + 60π = 408.496; V = P·12·81/2 + π·144·729/3 = 198 529 + 109 930 mm³.
-    const result = footprint({ shape: { kind: 'roundedRectangle', lengthMm: 140, widthMm: 90, cornerRadiusMm: 30 }, ratio: 12, depthMm: 9 });
+    const result = footprint({
+      shape: { kind: 'roundedRectangle', lengthMm: 140, widthMm: 90, cornerRadiusMm: 30 },
+      ratio: 12,
+      depthMm: 9,
+    });
     const face = result.faces[0]!;
     expect(face.taperWidthMm).toBe(108);
     expect([face.footprint.lengthMm, face.footprint.widthMm]).toEqual([356, 306]);
@@ -31,12 +35,17 @@ describe('footprint', () => {
 
   it('grinds the floor too when the damage does not go through', () => {
     const input = { shape: { kind: 'circle', diameterMm: 100 } as const, ratio: 10, depthMm: 5 };
-    expect(footprint({ ...input, through: false }).groundVolumeMm3 - footprint(input).groundVolumeMm3).toBeCloseTo(Math.PI * 2500 * 5, 6);
+    expect(footprint({ ...input, through: false }).groundVolumeMm3 - footprint(input).groundVolumeMm3).toBeCloseTo(
+      Math.PI * 2500 * 5,
+      6,
+    );
   });
 
   it('refuses a 40 m hole, no depth, a ratio of 0.1 and an outline that crosses itself', () => {
     const shape = { kind: 'circle', diameterMm: 80 } as const;
-    expect(() => footprint({ shape: { kind: 'circle', diameterMm: 40_000 }, ratio: 12, depthMm: 5 })).toThrow(jasmine.objectContaining({ field: 'shape.diameterMm' }));
+    expect(() => footprint({ shape: { kind: 'circle', diameterMm: 40_000 }, ratio: 12, depthMm: 5 })).toThrow(
+      jasmine.objectContaining({ field: 'shape.diameterMm' }),
+    );
     expect(() => footprint({ shape, ratio: 12, depthMm: 0 })).toThrow(jasmine.objectContaining({ field: 'depthMm' }));
     expect(() => footprint({ shape, ratio: 0.1, depthMm: 5 })).toThrow(jasmine.objectContaining({ field: 'ratio' }));
     const bow = {
@@ -48,7 +57,9 @@ describe('footprint', () => {
         { x: 0, y: 100 },
       ],
     } as const;
-    expect(() => footprint({ shape: bow, ratio: 12, depthMm: 5 })).toThrow(jasmine.objectContaining({ code: 'self-crossing' }));
+    expect(() => footprint({ shape: bow, ratio: 12, depthMm: 5 })).toThrow(
+      jasmine.objectContaining({ code: 'self-crossing' }),
+    );
   });
 });
 

@@ -8,7 +8,8 @@ function slicedVolume(shape: Shape, ratio: number, depthMm: number): number {
   const slices = 400;
   const area = (z: number): number => signedArea(outlinePoints(shape, ratio * z, 720));
   let volume = 0;
-  for (let i = 0; i < slices; i++) volume += ((area((i * depthMm) / slices) + area(((i + 1) * depthMm) / slices)) / 2) * (depthMm / slices);
+  for (let i = 0; i < slices; i++)
+    volume += ((area((i * depthMm) / slices) + area(((i + 1) * depthMm) / slices)) / 2) * (depthMm / slices);
   return volume - area(0) * depthMm;
 }
 
@@ -36,7 +37,10 @@ describe('grinding volume against slices', () => {
   it('agrees for a convex polygon whose volume is integrated', () => {
     const shape: Shape = { kind: 'polygon', points: [{ x: 0, y: 0 }, { x: 120, y: 0 }, { x: 120, y: 80 }, { x: 0, y: 80 }] }; // prettier-ignore
     const [ratio, depthMm, perimeter] = [12, 6, 400];
-    expect(footprint({ shape, ratio, depthMm }).taperVolumeMm3).toBeCloseTo((perimeter * ratio * depthMm ** 2) / 2 + (Math.PI * ratio ** 2 * depthMm ** 3) / 3, 3);
+    expect(footprint({ shape, ratio, depthMm }).taperVolumeMm3).toBeCloseTo(
+      (perimeter * ratio * depthMm ** 2) / 2 + (Math.PI * ratio ** 2 * depthMm ** 3) / 3,
+      3,
+    );
   });
 });
 

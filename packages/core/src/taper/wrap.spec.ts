@@ -27,9 +27,15 @@ describe('a wrap', () => {
   });
 
   it('says that an odd number of layers twists, and refuses what cannot be wound', () => {
-    expect(wrap({ diameterMm: 40, damageMm: 100, stripMm: 50, angleDeg: 45, layers: 3 }).remarks[0]!.id).toBe('wrap.unbalanced');
+    expect(wrap({ diameterMm: 40, damageMm: 100, stripMm: 50, angleDeg: 45, layers: 3 }).remarks[0]!.id).toBe(
+      'wrap.unbalanced',
+    );
     expect(() => wrap({ damageMm: 100, stripMm: 50, angleDeg: 45 })).toThrowMatching((e) => e.field === 'diameterMm');
-    expect(() => wrap({ diameterMm: 40, damageMm: 100, stripMm: 50, angleDeg: 85 })).toThrowMatching((e) => e.field === 'angleDeg');
-    expect(() => wrap({ diameterMm: 40, damageMm: 100, stripMm: 20, angleDeg: 45, overlapMm: 12 })).toThrowMatching((e) => e.field === 'overlapMm');
+    expect(() => wrap({ diameterMm: 40, damageMm: 100, stripMm: 50, angleDeg: 85 })).toThrowMatching(
+      (e) => e.field === 'angleDeg',
+    );
+    expect(() => wrap({ diameterMm: 40, damageMm: 100, stripMm: 20, angleDeg: 45, overlapMm: 12 })).toThrowMatching(
+      (e) => e.field === 'overlapMm',
+    );
   });
 });

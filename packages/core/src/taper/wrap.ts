@@ -45,12 +45,18 @@ const OVERLAP_NARROW = 0.5;
  * @throws CoreError without a diameter or distance round, for angles outside 10…80°, or an overlap of half the strip or more
  */
 export function wrap(input: WrapInput): WrapResult {
-  const roundMm = input.roundMm === undefined ? Math.PI * requireNumber(input.diameterMm, 'diameterMm', { min: 3, max: 3000 }) : requireNumber(input.roundMm, 'roundMm', { min: 10, max: 10_000 });
+  const roundMm =
+    input.roundMm === undefined
+      ? Math.PI * requireNumber(input.diameterMm, 'diameterMm', { min: 3, max: 3000 })
+      : requireNumber(input.roundMm, 'roundMm', { min: 10, max: 10_000 });
   const damageMm = requireNumber(input.damageMm, 'damageMm', { min: 0, max: 20_000 });
   const pastMm = requireNumber(input.pastMm ?? DEFAULT_WRAP_PAST_MM, 'pastMm', { min: 0, max: 2000 });
   const stripMm = requireNumber(input.stripMm, 'stripMm', { min: 5, max: 2000 });
   const angleDeg = requireNumber(input.angleDeg, 'angleDeg', { min: 10, max: 80 });
-  const overlapMm = requireNumber(input.overlapMm ?? DEFAULT_WRAP_OVERLAP_MM, 'overlapMm', { min: 0, max: stripMm * OVERLAP_NARROW });
+  const overlapMm = requireNumber(input.overlapMm ?? DEFAULT_WRAP_OVERLAP_MM, 'overlapMm', {
+    min: 0,
+    max: stripMm * OVERLAP_NARROW,
+  });
   const count = Math.round(requireNumber(input.layers ?? 2, 'layers', { min: 1, max: 40 }));
   const angle = (angleDeg * Math.PI) / 180;
   const coveredMm = damageMm + 2 * pastMm;
@@ -67,7 +73,10 @@ export function wrap(input: WrapInput): WrapResult {
     overlapAsLaidMm: stripMm - across / stripsPerLayer,
     stripLengthMm,
     turns: (stripLengthMm * Math.sin(angle)) / roundMm,
-    layers: Array.from({ length: count }, (_, i) => ({ sign: i % 2 === 0 ? (1 as const) : (-1 as const), strips: stripsPerLayer })),
+    layers: Array.from({ length: count }, (_, i) => ({
+      sign: i % 2 === 0 ? (1 as const) : (-1 as const),
+      strips: stripsPerLayer,
+    })),
     totalStripMm,
     fabricAreaMm2: totalStripMm * stripMm,
     remarks,

@@ -24,7 +24,9 @@ describe('bond trials', () => {
 
   it('says when there are too few to tell', () => {
     expect(trials({ groups: [{ name: 'a', values: [10, 11] }, { name: 'b', values: [90, 91, 92] }] }).pairs[0]!.verdict).toBe('too-few'); // prettier-ignore
-    expect(trials({ groups: [{ name: 'a', values: [10] }] }).groups[0]).toEqual(jasmine.objectContaining({ spread: null, meanBand: null }));
+    expect(trials({ groups: [{ name: 'a', values: [10] }] }).groups[0]).toEqual(
+      jasmine.objectContaining({ spread: null, meanBand: null }),
+    );
   });
 
   it('does not make certainty of readings without spread', () => {
@@ -38,13 +40,20 @@ describe('bond trials', () => {
       { oldLaminatePercent: 100, newLaminatePercent: 0, bondLinePercent: 0 },
       { oldLaminatePercent: 40, newLaminatePercent: 0, bondLinePercent: 40 },
     ];
-    expect(trials({ groups: [{ name: 'a', values: [1, 2], failures }] }).groups[0]!.failures).toEqual({ oldLaminatePercent: 70, newLaminatePercent: 0, bondLinePercent: 20, mixedPercent: 10 });
+    expect(trials({ groups: [{ name: 'a', values: [1, 2], failures }] }).groups[0]!.failures).toEqual({
+      oldLaminatePercent: 70,
+      newLaminatePercent: 0,
+      bondLinePercent: 20,
+      mixedPercent: 10,
+    });
   });
 
   it('refuses empty groups and areas over the whole', () => {
     expect(() => trials({ groups: [] })).toThrowMatching((e) => e.field === 'groups');
     expect(() => trials({ groups: [{ name: 'a', values: [] }] })).toThrowMatching((e) => e.field === 'groups.0.values');
     const failures = [{ oldLaminatePercent: 80, newLaminatePercent: 0, bondLinePercent: 40 }];
-    expect(() => trials({ groups: [{ name: 'a', values: [1], failures }] })).toThrowMatching((e) => e.field === 'groups.0.failures.0');
+    expect(() => trials({ groups: [{ name: 'a', values: [1], failures }] })).toThrowMatching(
+      (e) => e.field === 'groups.0.failures.0',
+    );
   });
 });

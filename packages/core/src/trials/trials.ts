@@ -77,8 +77,11 @@ function checkGroup(group: TrialGroup, field: string): TrialGroup {
   if (group.values.length > 1000) throw new CoreError('too-many', `${field}.values`, { max: 1000 });
   group.values.forEach((value, i) => requireNumber(value, `${field}.values.${i}`, { min: 0, max: 1e6 }));
   group.failures?.forEach((areas, i) => {
-    const parts = (['oldLaminatePercent', 'newLaminatePercent', 'bondLinePercent'] as const).map((part) => requireNumber(areas[part], `${field}.failures.${i}.${part}`, { min: 0, max: 100 }));
-    if (parts.reduce((sum, part) => sum + part, 0) > 100 + 1e-9) throw new CoreError('inconsistent', `${field}.failures.${i}`, { why: 'over-hundred' });
+    const parts = (['oldLaminatePercent', 'newLaminatePercent', 'bondLinePercent'] as const).map((part) =>
+      requireNumber(areas[part], `${field}.failures.${i}.${part}`, { min: 0, max: 100 }),
+    );
+    if (parts.reduce((sum, part) => sum + part, 0) > 100 + 1e-9)
+      throw new CoreError('inconsistent', `${field}.failures.${i}`, { why: 'over-hundred' });
   });
   return group;
 }
@@ -86,7 +89,8 @@ function checkGroup(group: TrialGroup, field: string): TrialGroup {
 function summary({ name, values, failures }: TrialGroup, confidence: number): GroupSummary {
   const middle = mean(values);
   const spread = values.length > 1 ? Math.sqrt(variance(values)) : null;
-  const reach = spread === null ? null : (studentQuantile(1 - confidence, values.length - 1) * spread) / Math.sqrt(values.length);
+  const reach =
+    spread === null ? null : (studentQuantile(1 - confidence, values.length - 1) * spread) / Math.sqrt(values.length);
   return {
     name,
     count: values.length,
@@ -101,8 +105,17 @@ function summary({ name, values, failures }: TrialGroup, confidence: number): Gr
 
 function meanFailures(failures: readonly FailureAreas[]): FailureAreas & { mixedPercent: number } {
   const share = (part: keyof FailureAreas): number => mean(failures.map((areas) => areas[part]));
-  const [oldLaminatePercent, newLaminatePercent, bondLinePercent] = [share('oldLaminatePercent'), share('newLaminatePercent'), share('bondLinePercent')];
-  return { oldLaminatePercent, newLaminatePercent, bondLinePercent, mixedPercent: Math.max(0, 100 - oldLaminatePercent - newLaminatePercent - bondLinePercent) };
+  const [oldLaminatePercent, newLaminatePercent, bondLinePercent] = [
+    share('oldLaminatePercent'),
+    share('newLaminatePercent'),
+    share('bondLinePercent'),
+  ];
+  return {
+    oldLaminatePercent,
+    newLaminatePercent,
+    bondLinePercent,
+    mixedPercent: Math.max(0, 100 - oldLaminatePercent - newLaminatePercent - bondLinePercent),
+  };
 }
 
 function welch(a: TrialGroup, b: TrialGroup, confidence: number): PairTest {

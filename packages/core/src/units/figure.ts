@@ -19,9 +19,11 @@ function plain(run: string, field: string): string {
   if (!spaced && GROUPED.test(bare)) return bare.replace(/[.,]/g, '');
   const last = Math.max(bare.lastIndexOf('.'), bare.lastIndexOf(','));
   const [whole, fraction] = [bare.slice(0, last), bare.slice(last + 1)];
-  if (spaced || whole.includes(bare[last]!) || !GROUPED.test(whole)) throw new CoreError('unreadable', field, { text: run });
+  if (spaced || whole.includes(bare[last]!) || !GROUPED.test(whole))
+    throw new CoreError('unreadable', field, { text: run });
   const read = `${whole.replace(/[.,]/g, '')}.${fraction}`;
-  if (fraction.length === 3) throw new CoreError('ambiguous-figure', field, { text: run, one: read, other: read.replace('.', '') });
+  if (fraction.length === 3)
+    throw new CoreError('ambiguous-figure', field, { text: run, one: read, other: read.replace('.', '') });
   return read;
 }
 

@@ -46,10 +46,24 @@ describe('figures as people type them', () => {
 
   it('ask which square when ounces of cloth are bare', () => {
     expect(() => parseQuantity('6 oz', 'arealWeight')).toThrow(jasmine.objectContaining({ code: 'ambiguous-unit' }));
-    expect(() => parseQuantity('6', 'arealWeight', 'imperial')).toThrow(jasmine.objectContaining({ code: 'ambiguous-unit' }));
+    expect(() => parseQuantity('6', 'arealWeight', 'imperial')).toThrow(
+      jasmine.objectContaining({ code: 'ambiguous-unit' }),
+    );
   });
 
-  for (const text of ['', 'abc', '12 mm x', '1/0 in', '5 kg', 'NaN', '1e999', '1.5.2', '1,2,3', '1 000 5', '1.234.56']) {
+  for (const text of [
+    '',
+    'abc',
+    '12 mm x',
+    '1/0 in',
+    '5 kg',
+    'NaN',
+    '1e999',
+    '1.5.2',
+    '1,2,3',
+    '1 000 5',
+    '1.234.56',
+  ]) {
     it(`refuse “${text}” as a length`, () => expect(() => parseQuantity(text, 'length')).toThrowError());
   }
 });
@@ -63,7 +77,8 @@ describe('a figure that could be read two ways', () => {
     expect(readFigure('−4,5')).toBe(-4.5);
     expect(readFigure(' 1 250 ')).toBe(1250);
     expect(readFigure('1e3')).toBe(1000);
-    for (const text of ['', '4 mm', '4 5', '--2', '1.2.3']) expect(() => readFigure(text)).toThrow(jasmine.objectContaining({ code: 'unreadable' }));
+    for (const text of ['', '4 mm', '4 5', '--2', '1.2.3'])
+      expect(() => readFigure(text)).toThrow(jasmine.objectContaining({ code: 'unreadable' }));
   });
 });
 

@@ -1,9 +1,29 @@
 import { CoreError } from '../errors.js';
 import { plainFigures } from './figure.js';
-import { GRAM_PER_OUNCE, GRAM_PER_POUND, GSM_PER_OUNCE_PER_SQUARE_FOOT, GSM_PER_OUNCE_PER_SQUARE_YARD, KGM3_PER_POUND_PER_CUBIC_FOOT, ML_PER_US_FLUID_OUNCE, ML_PER_US_GALLON, MM_PER_FOOT, MM_PER_INCH, MM_PER_MIL } from './constants.js';
+import {
+  GRAM_PER_OUNCE,
+  GRAM_PER_POUND,
+  GSM_PER_OUNCE_PER_SQUARE_FOOT,
+  GSM_PER_OUNCE_PER_SQUARE_YARD,
+  KGM3_PER_POUND_PER_CUBIC_FOOT,
+  ML_PER_US_FLUID_OUNCE,
+  ML_PER_US_GALLON,
+  MM_PER_FOOT,
+  MM_PER_INCH,
+  MM_PER_MIL,
+} from './constants.js';
 
 export type UnitSystem = 'metric' | 'imperial';
-export const QUANTITY_KINDS = ['length', 'thickness', 'arealWeight', 'mass', 'volume', 'density', 'temperature', 'plain'] as const;
+export const QUANTITY_KINDS = [
+  'length',
+  'thickness',
+  'arealWeight',
+  'mass',
+  'volume',
+  'density',
+  'temperature',
+  'plain',
+] as const;
 export type QuantityKind = (typeof QUANTITY_KINDS)[number];
 
 interface UnitDefinition {
@@ -84,12 +104,16 @@ export function parseQuantity(text: string, kind: QuantityKind, system: UnitSyst
   let parts = 0;
   let before = '';
   while (rest !== '') {
-    const match = /^(\d+(?:\.\d+)?|\.\d+)(?![.,\d])(?:\s+(\d+)\s*\/\s*(\d+)|\s*\/\s*(\d+))?\s*([^\d\s.][^\s]*(?:\s(?:oz|[a-z]+2))?)?\s*/.exec(rest);
+    const match =
+      /^(\d+(?:\.\d+)?|\.\d+)(?![.,\d])(?:\s+(\d+)\s*\/\s*(\d+)|\s*\/\s*(\d+))?\s*([^\d\s.][^\s]*(?:\s(?:oz|[a-z]+2))?)?\s*/.exec(
+        rest,
+      );
     if (!match) throw new CoreError('unreadable', 'text', { text });
     const value = readNumber(match);
     const typed = match[5]?.trim() ?? '';
     // Of two parts each says its unit, but for inches after feet: "1' 6".
-    if (typed === '' && (parts > 0 || match[0].length < rest.length) && !(parts > 0 && FEET.includes(before))) throw new CoreError('unreadable', 'text', { text });
+    if (typed === '' && (parts > 0 || match[0].length < rest.length) && !(parts > 0 && FEET.includes(before)))
+      throw new CoreError('unreadable', 'text', { text });
     const unit = findUnit(typed === '' && parts > 0 ? 'in' : typed, kind, system, text);
     before = typed;
     if (unit.offset !== undefined && parts > 0) throw new CoreError('unreadable', 'text', { text });
@@ -97,7 +121,8 @@ export function parseQuantity(text: string, kind: QuantityKind, system: UnitSyst
     if (unit.offset !== undefined) return (negative ? -value : value) * unit.factor + unit.offset;
     rest = rest.slice(match[0].length);
     parts++;
-    if (rest !== '' && ((kind !== 'length' && kind !== 'thickness') || parts > 2)) throw new CoreError('unreadable', 'text', { text });
+    if (rest !== '' && ((kind !== 'length' && kind !== 'thickness') || parts > 2))
+      throw new CoreError('unreadable', 'text', { text });
   }
   return negative ? -total : total;
 }
@@ -132,7 +157,8 @@ function findUnit(typed: string, kind: QuantityKind, system: UnitSystem, text: s
     return { names: [], factor: 1 };
   }
   const name = typed === '' ? BARE_UNIT[kind][system] : typed;
-  if (name === null || (kind === 'arealWeight' && name === 'oz')) throw new CoreError('ambiguous-unit', 'text', { text });
+  if (name === null || (kind === 'arealWeight' && name === 'oz'))
+    throw new CoreError('ambiguous-unit', 'text', { text });
   const table = kind === 'thickness' ? UNITS.length : UNITS[kind];
   const unit = table.find((candidate) => candidate.names.includes(name));
   if (!unit) throw new CoreError('unreadable', 'text', { text });
@@ -149,7 +175,12 @@ export interface FormattedQuantity {
  * Formats a working-unit value for a person: mm whole, ply thickness 0.01, grams whole, temperature 0.1; in imperial
  * inches to 1/100 (thickness 0.001), ounces, °F. Uses a true minus sign. Not-a-number becomes an en dash.
  */
-export function formatQuantity(value: number | null | undefined, kind: QuantityKind, system: UnitSystem = 'metric', decimals?: number): FormattedQuantity {
+export function formatQuantity(
+  value: number | null | undefined,
+  kind: QuantityKind,
+  system: UnitSystem = 'metric',
+  decimals?: number,
+): FormattedQuantity {
   const spec = DISPLAY[kind][system];
   if (value === null || value === undefined || !Number.isFinite(value)) return { figure: '–', unit: spec.unit };
   const shown = (value - (spec.offset ?? 0)) / spec.factor;
@@ -160,16 +191,37 @@ export function formatQuantity(value: number | null | undefined, kind: QuantityK
   return { figure, unit: spec.unit };
 }
 
-const DISPLAY: Record<QuantityKind, Record<UnitSystem, { unit: string; factor: number; offset?: number; decimals: number }>> = {
-  length: { metric: { unit: 'mm', factor: 1, decimals: 0 }, imperial: { unit: 'in', factor: MM_PER_INCH, decimals: 2 } },
-  thickness: { metric: { unit: 'mm', factor: 1, decimals: 2 }, imperial: { unit: 'in', factor: MM_PER_INCH, decimals: 3 } },
+const DISPLAY: Record<
+  QuantityKind,
+  Record<UnitSystem, { unit: string; factor: number; offset?: number; decimals: number }>
+> = {
+  length: {
+    metric: { unit: 'mm', factor: 1, decimals: 0 },
+    imperial: { unit: 'in', factor: MM_PER_INCH, decimals: 2 },
+  },
+  thickness: {
+    metric: { unit: 'mm', factor: 1, decimals: 2 },
+    imperial: { unit: 'in', factor: MM_PER_INCH, decimals: 3 },
+  },
   arealWeight: {
     metric: { unit: 'g/m²', factor: 1, decimals: 0 },
     imperial: { unit: 'oz/yd²', factor: GSM_PER_OUNCE_PER_SQUARE_YARD, decimals: 1 },
   },
-  mass: { metric: { unit: 'g', factor: 1, decimals: 0 }, imperial: { unit: 'oz', factor: GRAM_PER_OUNCE, decimals: 1 } },
-  volume: { metric: { unit: 'ml', factor: 1, decimals: 0 }, imperial: { unit: 'fl oz', factor: ML_PER_US_FLUID_OUNCE, decimals: 1 } },
-  density: { metric: { unit: 'kg/m³', factor: 1, decimals: 0 }, imperial: { unit: 'lb/ft³', factor: KGM3_PER_POUND_PER_CUBIC_FOOT, decimals: 1 } },
-  temperature: { metric: { unit: '°C', factor: 1, decimals: 1 }, imperial: { unit: '°F', factor: 5 / 9, offset: -160 / 9, decimals: 0 } },
+  mass: {
+    metric: { unit: 'g', factor: 1, decimals: 0 },
+    imperial: { unit: 'oz', factor: GRAM_PER_OUNCE, decimals: 1 },
+  },
+  volume: {
+    metric: { unit: 'ml', factor: 1, decimals: 0 },
+    imperial: { unit: 'fl oz', factor: ML_PER_US_FLUID_OUNCE, decimals: 1 },
+  },
+  density: {
+    metric: { unit: 'kg/m³', factor: 1, decimals: 0 },
+    imperial: { unit: 'lb/ft³', factor: KGM3_PER_POUND_PER_CUBIC_FOOT, decimals: 1 },
+  },
+  temperature: {
+    metric: { unit: '°C', factor: 1, decimals: 1 },
+    imperial: { unit: '°F', factor: 5 / 9, offset: -160 / 9, decimals: 0 },
+  },
   plain: { metric: { unit: '', factor: 1, decimals: 2 }, imperial: { unit: '', factor: 1, decimals: 2 } },
 };

@@ -1,4 +1,13 @@
-import { type PlanOutline, type Point, type RepairInputs, type RepairPlan, type SectionRegion, planDrawing, runsOf, sectionDrawing } from '@ashstep/core';
+import {
+  type PlanOutline,
+  type Point,
+  type RepairInputs,
+  type RepairPlan,
+  type SectionRegion,
+  planDrawing,
+  runsOf,
+  sectionDrawing,
+} from '@ashstep/core';
 import { MM } from '../../platform/print.js';
 import { INK, QUIET, type Sheet } from '../../platform/sheet.js';
 
@@ -6,7 +15,14 @@ const SCALES = [1, 2, 2.5, 5, 10, 20, 50, 100, 200];
 const GREEN = '#135844';
 const AMBER = '#D08A1E';
 
-const FILLS: Record<SectionRegion['layer'], string> = { parent: '#E9E4D6', core: '#ECEEEA', patch: '#CFE3D9', cover: '#9CC7B5', finish: '#3D4648', backing: '#F6F7F4' };
+const FILLS: Record<SectionRegion['layer'], string> = {
+  parent: '#E9E4D6',
+  core: '#ECEEEA',
+  patch: '#CFE3D9',
+  cover: '#9CC7B5',
+  finish: '#3D4648',
+  backing: '#F6F7F4',
+};
 
 /** The smallest usual drawing scale at which `sizeMm` fits into `roomMm` of paper. */
 function scaleFor(sizeMm: number, roomMm: number): number {
@@ -23,7 +39,10 @@ export function drawRepair(sheet: Sheet, inputs: RepairInputs, plan: RepairPlan)
   const top = sheet.y + 6;
   const centreX = sheet.left + sheet.width / 2;
   const middle = { x: (view.bounds.minX + view.bounds.maxX) / 2, y: (view.bounds.minY + view.bounds.maxY) / 2 };
-  const toPage = (p: Point): Point => ({ x: centreX + (p.x - middle.x) * unit, y: top + (height / 2) * unit - (p.y - middle.y) * unit });
+  const toPage = (p: Point): Point => ({
+    x: centreX + (p.x - middle.x) * unit,
+    y: top + (height / 2) * unit - (p.y - middle.y) * unit,
+  });
   sheet.doc
     .save()
     .rect(sheet.left, top, sheet.width, height * unit)
@@ -37,7 +56,13 @@ export function drawRepair(sheet: Sheet, inputs: RepairInputs, plan: RepairPlan)
   drawSection(sheet, inputs, plan, unit, scale);
 }
 
-function drawPlan(sheet: Sheet, view: ReturnType<typeof planDrawing>, toPage: (p: Point) => Point, partX: number, top: number): void {
+function drawPlan(
+  sheet: Sheet,
+  view: ReturnType<typeof planDrawing>,
+  toPage: (p: Point) => Point,
+  partX: number,
+  top: number,
+): void {
   const { doc } = sheet;
   const trace = (outline: PlanOutline): void => {
     for (const run of runsOf(outline)) {
@@ -106,7 +131,12 @@ function drawPlan(sheet: Sheet, view: ReturnType<typeof planDrawing>, toPage: (p
 }
 
 /** Overall length above the footprint and width beside it, where the outline is not turned. */
-function dimensions(sheet: Sheet, view: ReturnType<typeof planDrawing>, plan: RepairPlan, toPage: (p: Point) => Point): void {
+function dimensions(
+  sheet: Sheet,
+  view: ReturnType<typeof planDrawing>,
+  plan: RepairPlan,
+  toPage: (p: Point) => Point,
+): void {
   const face = plan.taper?.footprint.faces[0];
   const outer = view.footprint ?? view.cutOut;
   if (!outer || view.rotationDeg % 180 !== 0) return;
@@ -140,7 +170,11 @@ function dimensions(sheet: Sheet, view: ReturnType<typeof planDrawing>, plan: Re
     .moveTo(left - 8, top)
     .lineTo(left - 8, bottom)
     .stroke();
-  doc.text(`${size.widthMm.toFixed(0)} mm`, left - 58, (top + bottom) / 2 - 4, { width: 46, align: 'right', lineBreak: false });
+  doc.text(`${size.widthMm.toFixed(0)} mm`, left - 58, (top + bottom) / 2 - 4, {
+    width: 46,
+    align: 'right',
+    lineBreak: false,
+  });
 }
 
 function scaleBar(sheet: Sheet, scale: number, y: number): void {
@@ -187,7 +221,10 @@ function drawSection(sheet: Sheet, inputs: RepairInputs, plan: RepairPlan, unit:
     doc
       .closePath()
       .lineWidth(0.5)
-      .fillAndStroke(region.material === 'new-finish' ? '#F3DDB2' : FILLS[region.layer], region.layer === 'patch' || region.layer === 'cover' ? GREEN : INK);
+      .fillAndStroke(
+        region.material === 'new-finish' ? '#F3DDB2' : FILLS[region.layer],
+        region.layer === 'patch' || region.layer === 'cover' ? GREEN : INK,
+      );
     doc.restore();
   };
   section.ground.forEach((region) => fill(region));
@@ -205,5 +242,10 @@ function drawSection(sheet: Sheet, inputs: RepairInputs, plan: RepairPlan, unit:
     .font('text')
     .fontSize(8)
     .fillColor(INK)
-    .text(`Section A–A: left as ground, right as laid. Height stretched ×${Math.round(stretch * 10) / 10}.${section.coreShortened ? ' Core drawn thinner than it is.' : ''}`, sheet.left, doc.y, { width: sheet.width });
+    .text(
+      `Section A–A: left as ground, right as laid. Height stretched ×${Math.round(stretch * 10) / 10}.${section.coreShortened ? ' Core drawn thinner than it is.' : ''}`,
+      sheet.left,
+      doc.y,
+      { width: sheet.width },
+    );
 }

@@ -16,7 +16,17 @@ import {
   taskName,
   volumeWords,
 } from '@ashstep/contract';
-import { CALCULATION_VERSION, INSPECTION_CHECKS, PREPARATION_CHECKS, type RepairPlan, crackLength, measureOffset, planRepair, surveyed, wettestByDay } from '@ashstep/core';
+import {
+  CALCULATION_VERSION,
+  INSPECTION_CHECKS,
+  PREPARATION_CHECKS,
+  type RepairPlan,
+  crackLength,
+  measureOffset,
+  planRepair,
+  surveyed,
+  wettestByDay,
+} from '@ashstep/core';
 import { drawRepair } from './drawings.js';
 import { SHED_ZONE, localTime as when } from '../../platform/clock.js';
 import { Sheet } from '../../platform/sheet.js';
@@ -33,14 +43,29 @@ const mm = (value: number, decimals = 0): string => `${round(value, decimals)} m
  * @param file the sealed record; without a hash a draft that says it is not sealed
  * @param faults what of the record is not as it was sealed, which is said first and in place of the seal
  */
-export async function recordPdf({ body: stored, hash = null, seal }: Pick<RecordFile, 'body' | 'seal'> & { hash?: string | null }, faults: readonly string[] = []): Promise<Buffer> {
+export async function recordPdf(
+  { body: stored, hash = null, seal }: Pick<RecordFile, 'body' | 'seal'> & { hash?: string | null },
+  faults: readonly string[] = [],
+): Promise<Buffer> {
   const body = { ...stored, inputs: completeInputs(stored.inputs) };
   const plan = planRepair(body.inputs);
-  const sealed = hash === null ? 'Draft, not sealed' : faults.length > 0 ? 'NOT AS IT WAS SEALED' : `Sealed ${when(body.signature.at)} by ${body.signature.by}`;
-  const sheet = new Sheet({ tag: body.craft.tag, title: body.title, foot: `revision ${body.revision} · ${sealed} · calculation ${body.calculationVersion}` });
+  const sealed =
+    hash === null
+      ? 'Draft, not sealed'
+      : faults.length > 0
+        ? 'NOT AS IT WAS SEALED'
+        : `Sealed ${when(body.signature.at)} by ${body.signature.by}`;
+  const sheet = new Sheet({
+    tag: body.craft.tag,
+    title: body.title,
+    foot: `revision ${body.revision} · ${sealed} · calculation ${body.calculationVersion}`,
+  });
   sheet.title(`Repair record ${body.craft.tag}: ${body.title}`, `${body.shop} · revision ${body.revision} · ${sealed}`);
   if (hash !== null && body.calculationVersion !== CALCULATION_VERSION)
-    sheet.line(`Sealed with calculation ${body.calculationVersion}; drawings and tables here are worked out by ${CALCULATION_VERSION}. The sealed figures are in the record file.`, 'bold');
+    sheet.line(
+      `Sealed with calculation ${body.calculationVersion}; drawings and tables here are worked out by ${CALCULATION_VERSION}. The sealed figures are in the record file.`,
+      'bold',
+    );
   for (const fault of faults) sheet.line(`Not as it was sealed: ${fault}`, 'bold');
   about(sheet, body, plan);
   findings(sheet, body, plan);
@@ -58,7 +83,11 @@ export async function recordPdf({ body: stored, hash = null, seal }: Pick<Record
 
 function about(sheet: Sheet, { craft, inputs, technician }: RecordBody, plan: RepairPlan): void {
   const { place, damage } = inputs;
-  const depth = { finish: 'finish only, no fibre broken', part: `part depth, ${damage.depthMm ?? '–'} mm`, through: 'through' }[damage.depth];
+  const depth = {
+    finish: 'finish only, no fibre broken',
+    part: `part depth, ${damage.depthMm ?? '–'} mm`,
+    through: 'through',
+  }[damage.depth];
   sheet.pairs([
     ['Craft', `${craft.name}${craft.year ? `, ${craft.year}` : ''}`],
     ['Construction', craft.construction],
@@ -66,8 +95,16 @@ function about(sheet: Sheet, { craft, inputs, technician }: RecordBody, plan: Re
     ['Waterline', `${place.waterline} · ${FINISH_NAMES[place.finish].toLowerCase()} finish`],
     ['Service of area', SERVICE_NAMES[place.service]],
     ['Work by', technician],
-    ['Damage', plan.damage ? `${mm(plan.damage.visible.lengthMm)} × ${mm(plan.damage.visible.widthMm)}, ${depth}` : depth],
-    ['Cut-out', plan.damage ? `${mm(plan.damage.cut.lengthMm)} × ${mm(plan.damage.cut.widthMm)}, margin ${mm(damage.marginMm)}` : '–'],
+    [
+      'Damage',
+      plan.damage ? `${mm(plan.damage.visible.lengthMm)} × ${mm(plan.damage.visible.widthMm)}, ${depth}` : depth,
+    ],
+    [
+      'Cut-out',
+      plan.damage
+        ? `${mm(plan.damage.cut.lengthMm)} × ${mm(plan.damage.cut.widthMm)}, margin ${mm(damage.marginMm)}`
+        : '–',
+    ],
   ]);
   if (damage.notes) sheet.line(damage.notes);
 }
@@ -77,19 +114,37 @@ function findings(sheet: Sheet, { inputs, photos = [] }: RecordBody, plan: Repai
   const { survey, severity, damage } = inputs;
   sheet.section('Findings');
   const { proposed, taken, reasons } = plan.severity;
-  sheet.line(`Severity: ${SEVERITY_NAMES[taken].toLowerCase()}${taken === proposed ? '' : ` (found: ${SEVERITY_NAMES[proposed].toLowerCase()}; reason: ${severity.reason || 'none'})`}. ${reasons.map(remarkWords).join(' ')}`);
-  if (severity.release) sheet.line(`Released by ${severity.release.by}, ${when(severity.release.at)}: ${severity.release.reference}`, 'bold');
+  sheet.line(
+    `Severity: ${SEVERITY_NAMES[taken].toLowerCase()}${taken === proposed ? '' : ` (found: ${SEVERITY_NAMES[proposed].toLowerCase()}; reason: ${severity.reason || 'none'})`}. ${reasons.map(remarkWords).join(' ')}`,
+  );
+  if (severity.release)
+    sheet.line(
+      `Released by ${severity.release.by}, ${when(severity.release.at)}: ${severity.release.reference}`,
+      'bold',
+    );
   const { taps, hidden } = surveyed(survey.readings);
-  if (hidden) sheet.line(`${taps.length} taps: dull over ${round(hidden.dullAreaMm2 / 100)} cm², between ${round(hidden.dullAreaLowMm2 / 100)} and ${round(hidden.dullAreaHighMm2 / 100)}; line known to ±${mm(hidden.uncertaintyMm)}.`);
+  if (hidden)
+    sheet.line(
+      `${taps.length} taps: dull over ${round(hidden.dullAreaMm2 / 100)} cm², between ${round(hidden.dullAreaLowMm2 / 100)} and ${round(hidden.dullAreaHighMm2 / 100)}; line known to ±${mm(hidden.uncertaintyMm)}.`,
+    );
   const moisture = wettestByDay(survey.readings);
   const [first, last] = [moisture[0], moisture.at(-1)];
   if (first && last)
     sheet.line(
       `Moisture ${first.value} on ${when(first.at)}, ${last.value} on ${when(last.at)}${survey.dryReference === null ? '' : `; dry reference ${survey.dryReference}`}${survey.moistureLimit === null ? '' : `; dry enough at ${survey.moistureLimit}`}.`,
     );
-  if (survey.marks.length > 0) sheet.line(`Also mapped: ${survey.marks.map((mark) => `${mark.name || MARK_NAMES[mark.kind].toLowerCase()}${mark.kind === 'crack' ? ` ${mm(crackLength(mark.points))} long` : ''}`).join('; ')}.`);
-  for (const { id, name, at, by, sha256 } of photos) sheet.line(`Photograph “${name}”, ${by}, ${when(at)}${survey.photo?.id === id ? ', squared up under the drawing' : ''}. SHA-256 ${sha256.slice(0, 16)}…`);
-  if (survey.expected) sheet.line(`Expected before grinding ${round(measureOffset(survey.expected.shape, 0).areaMm2 / 100)} cm², found ${round(measureOffset(damage.shape, 0).areaMm2 / 100)} cm².`);
+  if (survey.marks.length > 0)
+    sheet.line(
+      `Also mapped: ${survey.marks.map((mark) => `${mark.name || MARK_NAMES[mark.kind].toLowerCase()}${mark.kind === 'crack' ? ` ${mm(crackLength(mark.points))} long` : ''}`).join('; ')}.`,
+    );
+  for (const { id, name, at, by, sha256 } of photos)
+    sheet.line(
+      `Photograph “${name}”, ${by}, ${when(at)}${survey.photo?.id === id ? ', squared up under the drawing' : ''}. SHA-256 ${sha256.slice(0, 16)}…`,
+    );
+  if (survey.expected)
+    sheet.line(
+      `Expected before grinding ${round(measureOffset(survey.expected.shape, 0).areaMm2 / 100)} cm², found ${round(measureOffset(damage.shape, 0).areaMm2 / 100)} cm².`,
+    );
 }
 
 function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBody, plan: RepairPlan): void {
@@ -102,12 +157,18 @@ function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBo
     );
     sheet.line(`School: ${SCHOOL_NAMES[resin.verdicts.school]}. ${WHY_WORDS[resin.verdicts.why]}`);
     sheet.line(`System: ${resin.card?.name ?? 'none chosen'}.`, 'bold');
-    if (inputs.resin.overrideReason) sheet.line(`Reason for going against the recommendation: ${inputs.resin.overrideReason}`);
-    for (const family of resin.verdicts.families) sheet.line(`${PARENT_NAMES[family.family]}: ${VERDICT_NAMES[family.verdict].toLowerCase()}. ${family.reasons.map((reason) => reason.reason).join(' ')}`);
+    if (inputs.resin.overrideReason)
+      sheet.line(`Reason for going against the recommendation: ${inputs.resin.overrideReason}`);
+    for (const family of resin.verdicts.families)
+      sheet.line(
+        `${PARENT_NAMES[family.family]}: ${VERDICT_NAMES[family.verdict].toLowerCase()}. ${family.reasons.map((reason) => reason.reason).join(' ')}`,
+      );
     for (const condition of conditions) {
       const mark = marks.find((m) => m.checkId === condition.id && m.done);
       const owner = inputs.resin.owners?.[condition.id];
-      sheet.line(`Condition: ${condition.text}.${owner ? ` Given to ${owner}.` : ''} ${mark ? `Met, ${mark.by}, ${when(mark.at)}.` : 'Not ticked off.'}`);
+      sheet.line(
+        `Condition: ${condition.text}.${owner ? ` Given to ${owner}.` : ''} ${mark ? `Met, ${mark.by}, ${when(mark.at)}.` : 'Not ticked off.'}`,
+      );
     }
   }
   if (taper && match) {
@@ -118,7 +179,12 @@ function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBo
       ['Footprint', `${mm(face.footprint.lengthMm)} × ${mm(face.footprint.widthMm)}`],
       ['Faces', taper.footprint.faces.length === 2 ? 'two, depth shared' : 'one'],
       ['To grind', volumeWords(taper.footprint.groundVolumeMm3 / 1e6)],
-      ['Joint', taper.joint ? `${round(taper.joint.strengthRatio, 2)} of parent strength, bond ${taper.bond.mpa} MPa ${taper.bond.source ? `by trials: ${taper.bond.source}` : 'as usual'}` : 'not worked out'],
+      [
+        'Joint',
+        taper.joint
+          ? `${round(taper.joint.strengthRatio, 2)} of parent strength, bond ${taper.bond.mpa} MPa ${taper.bond.source ? `by trials: ${taper.bond.source}` : 'as usual'}`
+          : 'not worked out',
+      ],
       ['Table', `${round(taper.range.min, 0)} to ${round(taper.range.max, 0)}:1 for this service`],
     ]);
     sheet.line(
@@ -129,11 +195,19 @@ function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBo
 
 function stackAndMix(sheet: Sheet, plan: RepairPlan, rezeroed: boolean): void {
   if (!plan.patch || !plan.mix) return;
-  sheet.section(`Plies, in laying order (${ORDER_NAMES[plan.patch.faces[0]!.stack.plies[0]!.sizeIndex === 0 ? 'smallest-first' : 'largest-first'].toLowerCase()})`);
-  const rows = plan.patch.faces.flatMap((face, i) => face.plies.map((ply, j) => ({ ...ply, face: i + 1, grams: plan.mix!.faces[i]!.quantity.plies[j]! })));
+  sheet.section(
+    `Plies, in laying order (${ORDER_NAMES[plan.patch.faces[0]!.stack.plies[0]!.sizeIndex === 0 ? 'smallest-first' : 'largest-first'].toLowerCase()})`,
+  );
+  const rows = plan.patch.faces.flatMap((face, i) =>
+    face.plies.map((ply, j) => ({ ...ply, face: i + 1, grams: plan.mix!.faces[i]!.quantity.plies[j]! })),
+  );
   sheet.table(
     [
-      { title: 'Ply', width: 8, value: (p) => `${plan.patch!.faces.length === 2 ? `${p.face}/` : ''}${p.laid}${p.cover ? ' cover' : ''}` },
+      {
+        title: 'Ply',
+        width: 8,
+        value: (p) => `${plan.patch!.faces.length === 2 ? `${p.face}/` : ''}${p.laid}${p.cover ? ' cover' : ''}`,
+      },
       { title: 'Fabric', width: 26, value: (p) => p.fabric.name },
       { title: 'Turn', width: 8, align: 'right', value: (p) => `${round(p.orientationDeg)}°` },
       { title: 'Size, mm', width: 16, align: 'right', value: (p) => `${round(p.lengthMm)} × ${round(p.widthMm)}` },
@@ -155,11 +229,16 @@ function stackAndMix(sheet: Sheet, plan: RepairPlan, rezeroed: boolean): void {
     ],
     plan.mix.faces.flatMap((face) => face.pots),
   );
-  for (const { name, paste, fillerName } of plan.mix.pastes) sheet.line(`Paste, ${name}: ${round(paste.resinG)} g mixed resin, ${round(paste.fillerG)} g ${fillerName.toLowerCase()}.`);
-  for (const { name, massG, areaMm2 } of plan.mix.coats) sheet.line(`Coat, ${name}: ${round(massG)} g on ${round(areaMm2 / 1e6, 2)} m².`);
+  for (const { name, paste, fillerName } of plan.mix.pastes)
+    sheet.line(
+      `Paste, ${name}: ${round(paste.resinG)} g mixed resin, ${round(paste.fillerG)} g ${fillerName.toLowerCase()}.`,
+    );
+  for (const { name, massG, areaMm2 } of plan.mix.coats)
+    sheet.line(`Coat, ${name}: ${round(massG)} g on ${round(areaMm2 / 1e6, 2)} m².`);
 }
 
-const secondTitle = (plan: RepairPlan, rezeroed: boolean): string => `${rezeroed ? 'Zero, ' : ''}${plan.resin?.card?.kind === 'two-part' ? 'Hardener' : 'Catalyst'} to, g`;
+const secondTitle = (plan: RepairPlan, rezeroed: boolean): string =>
+  `${rezeroed ? 'Zero, ' : ''}${plan.resin?.card?.kind === 'two-part' ? 'Hardener' : 'Catalyst'} to, g`;
 
 function days(sheet: Sheet, plan: RepairPlan): void {
   if (!plan.days) return;
@@ -178,7 +257,11 @@ function days(sheet: Sheet, plan: RepairPlan): void {
 
 function bench(sheet: Sheet, { log, checks: marks }: RecordBody): void {
   sheet.section('Bench log');
-  const prepared = PREPARATION_CHECKS.flatMap((check) => marks.filter((mark) => mark.checkId === check.id && mark.done).map((mark) => `${check.text}: ${mark.by}, ${when(mark.at)}`));
+  const prepared = PREPARATION_CHECKS.flatMap((check) =>
+    marks
+      .filter((mark) => mark.checkId === check.id && mark.done)
+      .map((mark) => `${check.text}: ${mark.by}, ${when(mark.at)}`),
+  );
   for (const text of prepared) sheet.line(`Done: ${text}`);
   if (log.length === 0) return sheet.line('Nothing logged.');
   sheet.table(
@@ -197,7 +280,9 @@ function logText({ entry, mixErrorPercent, within }: RecordBody['log'][number]):
       return `Started at ${round(entry.tempC, 1)} °C, ${round(entry.humidityPercent)} % humidity`;
     case 'batch':
       return `Pot ${entry.label}: ${round(entry.resinG, 1)} g resin (lot ${entry.resinLot}) + ${round(entry.secondG, 1)} g (lot ${entry.secondLot}) at ${round(entry.tempC, 1)} °C${
-        mixErrorPercent === null ? '' : `; ${mixErrorPercent >= 0 ? '+' : ''}${round(mixErrorPercent, 1)} % off the ratio, ${within ? 'within' : 'OUT'}`
+        mixErrorPercent === null
+          ? ''
+          : `; ${mixErrorPercent >= 0 ? '+' : ''}${round(mixErrorPercent, 1)} % off the ratio, ${within ? 'within' : 'OUT'}`
       }`;
     case 'ply':
       return `${entry.label} down`;
@@ -209,14 +294,27 @@ function logText({ entry, mixErrorPercent, within }: RecordBody['log'][number]):
 function checks(sheet: Sheet, { results, rework, revision }: RecordBody): void {
   sheet.section('Inspection');
   if (results.length === 0) return sheet.line('No results yet.');
-  const check = (id: string): (typeof INSPECTION_CHECKS)[number] | undefined => INSPECTION_CHECKS.find((c) => c.id === id);
+  const check = (id: string): (typeof INSPECTION_CHECKS)[number] | undefined =>
+    INSPECTION_CHECKS.find((c) => c.id === id);
   sheet.table(
     [
       { title: 'Check', width: 24, value: (r) => check(r.checkId)?.label ?? r.checkId },
       { title: 'Limit', width: 26, value: (r) => check(r.checkId)?.limitText ?? '' },
-      { title: 'Found', width: 20, value: (r) => (r.mean === null ? 'by eye' : `${round(r.mean, 2)}${r.spread === null ? '' : ` ± ${round(r.spread, 2)}`} (${r.readings.length})`) },
+      {
+        title: 'Found',
+        width: 20,
+        value: (r) =>
+          r.mean === null
+            ? 'by eye'
+            : `${round(r.mean, 2)}${r.spread === null ? '' : ` ± ${round(r.spread, 2)}`} (${r.readings.length})`,
+      },
       { title: 'Result', width: 8, value: (r) => (r.pass ? 'pass' : 'FAIL') },
-      { title: 'Who, when', width: 22, value: (r) => `${r.by}, ${when(r.at)}${r.revision !== undefined && r.revision < revision ? `, carried over from revision ${r.revision}` : ''}${r.note ? `. ${r.note}` : ''}` },
+      {
+        title: 'Who, when',
+        width: 22,
+        value: (r) =>
+          `${r.by}, ${when(r.at)}${r.revision !== undefined && r.revision < revision ? `, carried over from revision ${r.revision}` : ''}${r.note ? `. ${r.note}` : ''}`,
+      },
     ],
     results,
   );
@@ -226,14 +324,29 @@ function checks(sheet: Sheet, { results, rework, revision }: RecordBody): void {
     );
 }
 
-function signatures(sheet: Sheet, { signature, technician, shop, events }: RecordBody, hash: string | null, seal: RecordFile['seal']): void {
+function signatures(
+  sheet: Sheet,
+  { signature, technician, shop, events }: RecordBody,
+  hash: string | null,
+  seal: RecordFile['seal'],
+): void {
   sheet.section('Signatures');
   sheet.line(`Work done by ${technician}, ${shop}.`);
-  for (const { kind, detail, by, at } of events) if (kind === 'amended' && detail['reason']) sheet.line(`Opened again as revision ${String(detail['revision'])} by ${by}, ${when(at)}: ${String(detail['reason'])}`);
+  for (const { kind, detail, by, at } of events)
+    if (kind === 'amended' && detail['reason'])
+      sheet.line(
+        `Opened again as revision ${String(detail['revision'])} by ${by}, ${when(at)}: ${String(detail['reason'])}`,
+      );
   if (hash === null) return sheet.line('Not sealed. Nobody has accepted this repair yet.', 'bold');
-  sheet.line(`“${signature.meaning}”: ${signature.by}, ${when(signature.at)}.${signature.singleHanded ? ' This shop runs single-handed: the same person did and accepted the work.' : ''}`, 'bold');
+  sheet.line(
+    `“${signature.meaning}”: ${signature.by}, ${when(signature.at)}.${signature.singleHanded ? ' This shop runs single-handed: the same person did and accepted the work.' : ''}`,
+    'bold',
+  );
   sheet.line(`Seal (SHA-256): ${hash}`);
-  if (seal) sheet.line(`Seal ${seal.number} of its chain, signed (Ed25519) with the key ${seal.publicKey}: ${seal.signature}`);
+  if (seal)
+    sheet.line(`Seal ${seal.number} of its chain, signed (Ed25519) with the key ${seal.publicKey}: ${seal.signature}`);
   else sheet.line('Nobody has signed this seal: it comes from before shops had keys, or from elsewhere.');
-  sheet.line('Any later change to the record gives another seal. Follow the product’s safety data sheet and local rules; this tool records and does not certify.');
+  sheet.line(
+    'Any later change to the record gives another seal. Follow the product’s safety data sheet and local rules; this tool records and does not certify.',
+  );
 }

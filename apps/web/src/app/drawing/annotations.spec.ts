@@ -84,6 +84,10 @@ describe('the section on the screen', () => {
   it('hides the layers switched off', () => {
     const without = sectionShapes(section, view, port, { top: 400, room: 200 }, 'metric', (layer) => layer !== 'cover');
     expect(without.laid.some((r) => r.fill === 'url(#h-cover)')).toBeFalse();
-    expect(sectionShapes(section, view, port, { top: 400, room: 200 }, 'metric', everything).laid.some((r) => r.fill === 'url(#h-cover)')).toBeTrue();
+    expect(
+      sectionShapes(section, view, port, { top: 400, room: 200 }, 'metric', everything).laid.some(
+        (r) => r.fill === 'url(#h-cover)',
+      ),
+    ).toBeTrue();
   });
 });

@@ -1,4 +1,13 @@
-import { MM_PER_INCH, type PlanDrawing, type Point, type RepairPlan, type SectionDrawing, type UnitSystem, formatQuantity, runsOf } from '@ashstep/core';
+import {
+  MM_PER_INCH,
+  type PlanDrawing,
+  type Point,
+  type RepairPlan,
+  type SectionDrawing,
+  type UnitSystem,
+  formatQuantity,
+  runsOf,
+} from '@ashstep/core';
 import { type Viewport, closedPath, rulerStep, toScreen } from './geometry';
 import { hatchOf } from './hatches';
 
@@ -43,7 +52,12 @@ export interface OverallDimensions {
 }
 
 /** Overall length and width of the outermost outline that is settled: footprint, else cut-out. None when the outline is turned. */
-export function overallDimensions(view: PlanDrawing, plan: RepairPlan, port: Viewport, units: UnitSystem): OverallDimensions | null {
+export function overallDimensions(
+  view: PlanDrawing,
+  plan: RepairPlan,
+  port: Viewport,
+  units: UnitSystem,
+): OverallDimensions | null {
   const outer = view.footprint ?? view.cutOut;
   const size = plan.taper?.footprint.faces[0]?.footprint ?? plan.damage?.cut;
   if (!outer || !size || isTurned(view)) return null;
@@ -73,7 +87,12 @@ export interface DimensionChain {
 }
 
 /** Margin, taper, cut-out, taper, margin: one chain that serves plan and section. None when the outline is turned. */
-export function dimensionChain(section: SectionDrawing, view: PlanDrawing, port: Viewport, units: UnitSystem): DimensionChain | null {
+export function dimensionChain(
+  section: SectionDrawing,
+  view: PlanDrawing,
+  port: Viewport,
+  units: UnitSystem,
+): DimensionChain | null {
   if (isTurned(view)) return null;
   const { halfAbradedMm, halfFootprintMm, halfCutMm } = section;
   const x = (mm: number): number => toScreen(port, { x: view.centre.x + mm, y: 0 }).x;
@@ -102,15 +121,40 @@ export interface SectionShapes {
 }
 
 /** The section on the screen: stretched by the taper ratio where there is room, so that a correct slope stands at 45°. */
-export function sectionShapes(section: SectionDrawing, view: PlanDrawing, port: Viewport, box: { top: number; room: number }, units: UnitSystem, visible: (layer: string, material: string) => boolean): SectionShapes {
-  const vertical = Math.max(0.01, Math.min(port.scale * section.stretch, box.room / (section.bottomMm - section.topMm)));
+export function sectionShapes(
+  section: SectionDrawing,
+  view: PlanDrawing,
+  port: Viewport,
+  box: { top: number; room: number },
+  units: UnitSystem,
+  visible: (layer: string, material: string) => boolean,
+): SectionShapes {
+  const vertical = Math.max(
+    0.01,
+    Math.min(port.scale * section.stretch, box.room / (section.bottomMm - section.topMm)),
+  );
   const centre = toScreen(port, view.centre).x;
   const put = (p: Point): Point => ({ x: centre + p.x * port.scale, y: box.top + (p.y - section.topMm) * vertical });
   const shown = section.laid.filter((r) => visible(r.layer, r.material));
-  const notes = [section.ground.some((r) => r.layer === 'backing') ? ' Backing not to scale.' : '', section.coreShortened ? ' Core drawn thinner than it is.' : ''];
+  const notes = [
+    section.ground.some((r) => r.layer === 'backing') ? ' Backing not to scale.' : '',
+    section.coreShortened ? ' Core drawn thinner than it is.' : '',
+  ];
   return {
-    ground: section.ground.filter((r) => visible(r.layer, r.material)).map((r) => ({ id: r.id, d: closedPath(r.points.map(put)), fill: hatchOf(r.material, { fresh: false, carbon: r.carbon, aramid: r.aramid }) })),
-    laid: shown.map((r) => ({ id: r.id, plyKey: r.plyKey, d: closedPath(r.points.map(put)), fill: hatchOf(r.material, { fresh: true, cover: r.layer === 'cover', carbon: r.carbon, aramid: r.aramid }), label: r.label })),
+    ground: section.ground
+      .filter((r) => visible(r.layer, r.material))
+      .map((r) => ({
+        id: r.id,
+        d: closedPath(r.points.map(put)),
+        fill: hatchOf(r.material, { fresh: false, carbon: r.carbon, aramid: r.aramid }),
+      })),
+    laid: shown.map((r) => ({
+      id: r.id,
+      plyKey: r.plyKey,
+      d: closedPath(r.points.map(put)),
+      fill: hatchOf(r.material, { fresh: true, cover: r.layer === 'cover', carbon: r.carbon, aramid: r.aramid }),
+      label: r.label,
+    })),
     face: put({ x: 0, y: 0 }).y,
     bottom: put({ x: 0, y: section.thicknessMm }).y,
     left: put({ x: -section.halfWidthMm, y: 0 }).x,

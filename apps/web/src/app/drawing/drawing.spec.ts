@@ -2,7 +2,15 @@ import type { Shape } from '@ashstep/core';
 import { fit, rulerStep, toPlan, toScreen } from './geometry';
 import { addPoint, dragHandle, dropPoint, handlesOf, nudgeHandle } from './handles';
 
-const BOX: Shape = { kind: 'roundedRectangle', lengthMm: 140, widthMm: 90, cornerRadiusMm: 30, centreXMm: 10, centreYMm: 5, rotationDeg: 0 };
+const BOX: Shape = {
+  kind: 'roundedRectangle',
+  lengthMm: 140,
+  widthMm: 90,
+  cornerRadiusMm: 30,
+  centreXMm: 10,
+  centreYMm: 5,
+  rotationDeg: 0,
+};
 
 describe('the sheet', () => {
   const view = fit({ minX: -100, minY: -50, maxX: 100, maxY: 50 }, 500, 400, 20);
@@ -50,7 +58,9 @@ describe('grips of a free outline', () => {
 
 describe('grips', () => {
   it('pull length and width about the centre', () => {
-    expect(dragHandle(BOX, 'length', { x: 110, y: 5 })).toEqual(jasmine.objectContaining({ lengthMm: 200, widthMm: 90 }));
+    expect(dragHandle(BOX, 'length', { x: 110, y: 5 })).toEqual(
+      jasmine.objectContaining({ lengthMm: 200, widthMm: 90 }),
+    );
     expect(dragHandle(BOX, 'width', { x: 10, y: 65 })).toEqual(jasmine.objectContaining({ widthMm: 120 }));
   });
 
@@ -60,15 +70,23 @@ describe('grips', () => {
   });
 
   it('keep corners and slots possible while dragging', () => {
-    expect(dragHandle(BOX, 'width', { x: 10, y: 15 })).toEqual(jasmine.objectContaining({ widthMm: 20, cornerRadiusMm: 10 }));
-    expect(dragHandle({ kind: 'slot', lengthMm: 100, widthMm: 40 }, 'width', { x: 0, y: 90 })).toEqual(jasmine.objectContaining({ widthMm: 100 }));
-    expect(dragHandle({ kind: 'circle', diameterMm: 80 }, 'length', { x: 0, y: 0 })).toEqual(jasmine.objectContaining({ diameterMm: 1 }));
+    expect(dragHandle(BOX, 'width', { x: 10, y: 15 })).toEqual(
+      jasmine.objectContaining({ widthMm: 20, cornerRadiusMm: 10 }),
+    );
+    expect(dragHandle({ kind: 'slot', lengthMm: 100, widthMm: 40 }, 'width', { x: 0, y: 90 })).toEqual(
+      jasmine.objectContaining({ widthMm: 100 }),
+    );
+    expect(dragHandle({ kind: 'circle', diameterMm: 80 }, 'length', { x: 0, y: 0 })).toEqual(
+      jasmine.objectContaining({ diameterMm: 1 }),
+    );
   });
 
   it('turn and move, by pointer and by key', () => {
     expect(dragHandle(BOX, 'turn', { x: 10, y: 200 })).toEqual(jasmine.objectContaining({ rotationDeg: 90 }));
     expect(nudgeHandle(BOX, 'move', 1, -10)).toEqual(jasmine.objectContaining({ centreXMm: 11, centreYMm: -5 }));
-    expect(nudgeHandle({ ...BOX, rotationDeg: 179 }, 'turn', 10, 0)).toEqual(jasmine.objectContaining({ rotationDeg: -171 }));
+    expect(nudgeHandle({ ...BOX, rotationDeg: 179 }, 'turn', 10, 0)).toEqual(
+      jasmine.objectContaining({ rotationDeg: -171 }),
+    );
   });
 
   it('stand on the outline', () => {

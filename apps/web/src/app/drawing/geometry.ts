@@ -7,8 +7,14 @@ export interface Viewport {
   scale: number;
 }
 
-export const toScreen = (view: Viewport, p: Point): Point => ({ x: view.originX + p.x * view.scale, y: view.originY - p.y * view.scale });
-export const toPlan = (view: Viewport, x: number, y: number): Point => ({ x: (x - view.originX) / view.scale, y: (view.originY - y) / view.scale });
+export const toScreen = (view: Viewport, p: Point): Point => ({
+  x: view.originX + p.x * view.scale,
+  y: view.originY - p.y * view.scale,
+});
+export const toPlan = (view: Viewport, x: number, y: number): Point => ({
+  x: (x - view.originX) / view.scale,
+  y: (view.originY - y) / view.scale,
+});
 
 const tenth = (value: number): number => Math.round(value * 10) / 10;
 
@@ -22,9 +28,23 @@ export function planPath(view: Viewport, points: readonly Point[]): string {
 }
 
 /** Scale and origin that fit the bounds into a box with room for dimensions all round. */
-export function fit(bounds: { minX: number; minY: number; maxX: number; maxY: number }, width: number, height: number, top: number, margin = 54, side = margin): Viewport {
-  const scale = Math.max(0.01, Math.min((width - 2 * side) / (bounds.maxX - bounds.minX), (height - 2 * margin) / (bounds.maxY - bounds.minY)));
-  return { scale, originX: width / 2 - (scale * (bounds.minX + bounds.maxX)) / 2, originY: top + height / 2 + (scale * (bounds.minY + bounds.maxY)) / 2 };
+export function fit(
+  bounds: { minX: number; minY: number; maxX: number; maxY: number },
+  width: number,
+  height: number,
+  top: number,
+  margin = 54,
+  side = margin,
+): Viewport {
+  const scale = Math.max(
+    0.01,
+    Math.min((width - 2 * side) / (bounds.maxX - bounds.minX), (height - 2 * margin) / (bounds.maxY - bounds.minY)),
+  );
+  return {
+    scale,
+    originX: width / 2 - (scale * (bounds.minX + bounds.maxX)) / 2,
+    originY: top + height / 2 + (scale * (bounds.minY + bounds.maxY)) / 2,
+  };
 }
 
 /** Steps of a ruler whose ticks stand at least `gapPx` apart: 1, 2 or 5 times a power of ten, in the unit given. */

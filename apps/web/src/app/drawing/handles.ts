@@ -27,13 +27,23 @@ export function handlesOf(shape: Shape, reachMm: number): Handle[] {
     { id: 'length', label: shape.kind === 'circle' ? 'Diameter' : 'Length', at: at(length / 2, 0), value: length },
   ];
   if (shape.kind === 'circle') return handles;
-  handles.push({ id: 'width', label: 'Width', at: at(0, width / 2), value: width }, { id: 'turn', label: 'Turn', at: at(length / 2 + reachMm, 0), value: shape.rotationDeg ?? 0 });
-  if (shape.kind === 'roundedRectangle') handles.push({ id: 'radius', label: 'Corner radius', at: at(length / 2 - shape.cornerRadiusMm, width / 2), value: shape.cornerRadiusMm });
+  handles.push(
+    { id: 'width', label: 'Width', at: at(0, width / 2), value: width },
+    { id: 'turn', label: 'Turn', at: at(length / 2 + reachMm, 0), value: shape.rotationDeg ?? 0 },
+  );
+  if (shape.kind === 'roundedRectangle')
+    handles.push({
+      id: 'radius',
+      label: 'Corner radius',
+      at: at(length / 2 - shape.cornerRadiusMm, width / 2),
+      value: shape.cornerRadiusMm,
+    });
   return handles;
 }
 
 /** A grip at every place of a run. */
-export const pointHandles = (points: readonly Point[]): Handle[] => points.map((at, i) => ({ id: `point-${i}`, label: `Point ${i + 1}`, at, value: Math.round(at.x) }));
+export const pointHandles = (points: readonly Point[]): Handle[] =>
+  points.map((at, i) => ({ id: `point-${i}`, label: `Point ${i + 1}`, at, value: Math.round(at.x) }));
 
 const MIN_MM = 1;
 const round = (value: number): number => Math.round(value * 2) / 2;
@@ -48,32 +58,53 @@ export function dragHandle(shape: Shape, handle: HandleId, to: Point): Shape {
   const x = dx * Math.cos(angle) + dy * Math.sin(angle);
   const y = dy * Math.cos(angle) - dx * Math.sin(angle);
   if (shape.kind === 'circle') return { ...shape, diameterMm: Math.max(MIN_MM, round(2 * Math.hypot(x, y))) };
-  if (handle === 'radius' && shape.kind === 'roundedRectangle') return possible({ ...shape, cornerRadiusMm: round(shape.lengthMm / 2 - x) });
-  return possible(handle === 'length' ? { ...shape, lengthMm: Math.max(MIN_MM, round(2 * Math.abs(x))) } : { ...shape, widthMm: Math.max(MIN_MM, round(2 * Math.abs(y))) });
+  if (handle === 'radius' && shape.kind === 'roundedRectangle')
+    return possible({ ...shape, cornerRadiusMm: round(shape.lengthMm / 2 - x) });
+  return possible(
+    handle === 'length'
+      ? { ...shape, lengthMm: Math.max(MIN_MM, round(2 * Math.abs(x))) }
+      : { ...shape, widthMm: Math.max(MIN_MM, round(2 * Math.abs(y))) },
+  );
 }
 
 /** The shape after a nudge of a grip by keyboard, in millimetres (degrees for turning). */
 export function nudgeHandle(shape: Shape, handle: HandleId, dx: number, dy: number): Shape {
   const step = dx + dy;
   if (shape.kind === 'polygon') return movePoint(shape, pointIndex(handle), ({ x, y }) => ({ x: x + dx, y: y + dy }));
-  if (handle === 'move') return { ...shape, centreXMm: (shape.centreXMm ?? 0) + dx, centreYMm: (shape.centreYMm ?? 0) + dy };
+  if (handle === 'move')
+    return { ...shape, centreXMm: (shape.centreXMm ?? 0) + dx, centreYMm: (shape.centreYMm ?? 0) + dy };
   if (handle === 'turn') return { ...shape, rotationDeg: (((shape.rotationDeg ?? 0) + step + 540) % 360) - 180 };
   if (shape.kind === 'circle') return { ...shape, diameterMm: Math.max(MIN_MM, shape.diameterMm + step) };
-  if (handle === 'radius' && shape.kind === 'roundedRectangle') return possible({ ...shape, cornerRadiusMm: shape.cornerRadiusMm + step });
-  return possible(handle === 'length' ? { ...shape, lengthMm: Math.max(MIN_MM, shape.lengthMm + step) } : { ...shape, widthMm: Math.max(MIN_MM, shape.widthMm + step) });
+  if (handle === 'radius' && shape.kind === 'roundedRectangle')
+    return possible({ ...shape, cornerRadiusMm: shape.cornerRadiusMm + step });
+  return possible(
+    handle === 'length'
+      ? { ...shape, lengthMm: Math.max(MIN_MM, shape.lengthMm + step) }
+      : { ...shape, widthMm: Math.max(MIN_MM, shape.widthMm + step) },
+  );
 }
 
 export const pointIndex = (handle: HandleId): number => Number(handle.slice('point-'.length));
 
 /** A free outline with one point elsewhere, unless it would then cross itself. */
 export function movePoint(shape: Polygon, index: number, move: (point: Point) => Point): Polygon {
-  return unlessCrossed(shape, { ...shape, points: shape.points.map((point, i) => (i === index ? move(point) : point)) });
+  return unlessCrossed(shape, {
+    ...shape,
+    points: shape.points.map((point, i) => (i === index ? move(point) : point)),
+  });
 }
 
 /** A further point half-way to the next. */
 export function addPoint(shape: Polygon, after: number): Polygon {
   const [a, b] = [shape.points[after]!, shape.points[(after + 1) % shape.points.length]!];
-  return { ...shape, points: [...shape.points.slice(0, after + 1), { x: round((a.x + b.x) / 2), y: round((a.y + b.y) / 2) }, ...shape.points.slice(after + 1)] };
+  return {
+    ...shape,
+    points: [
+      ...shape.points.slice(0, after + 1),
+      { x: round((a.x + b.x) / 2), y: round((a.y + b.y) / 2) },
+      ...shape.points.slice(after + 1),
+    ],
+  };
 }
 
 /** A free outline without one of its points, unless it would then cross itself or have fewer than three. */
@@ -87,7 +118,11 @@ function unlessCrossed(before: Polygon, after: Polygon): Polygon {
 
 /** Keeps corners within half the shorter side and a slot longer than wide. */
 export function possible<S extends Shape>(shape: S): S {
-  if (shape.kind === 'roundedRectangle') return { ...shape, cornerRadiusMm: Math.max(0, Math.min(shape.cornerRadiusMm, shape.lengthMm / 2, shape.widthMm / 2)) };
+  if (shape.kind === 'roundedRectangle')
+    return {
+      ...shape,
+      cornerRadiusMm: Math.max(0, Math.min(shape.cornerRadiusMm, shape.lengthMm / 2, shape.widthMm / 2)),
+    };
   if (shape.kind === 'slot' && shape.widthMm > shape.lengthMm) return { ...shape, widthMm: shape.lengthMm };
   return shape;
 }

@@ -2,7 +2,10 @@ import { ChangeDetectionStrategy, Component } from '@angular/core';
 import type { Construction, SectionMaterial } from '@ashstep/core';
 
 /** Id of the hatch for a material; new plies are green, the parent's warm. */
-export function hatchOf(material: Construction | SectionMaterial, options: { fresh: boolean; cover?: boolean; carbon?: boolean; aramid?: boolean }): string {
+export function hatchOf(
+  material: Construction | SectionMaterial,
+  options: { fresh: boolean; cover?: boolean; carbon?: boolean; aramid?: boolean },
+): string {
   if (options.cover) return 'url(#h-cover)';
   if (options.carbon) return 'url(#h-carbon)';
   if (options.aramid) return 'url(#h-aramid)';
@@ -41,7 +44,11 @@ export function hatchOf(material: Construction | SectionMaterial, options: { fre
       <defs>
         <pattern id="h-mat" width="36" height="36" patternUnits="userSpaceOnUse">
           <rect width="36" height="36" fill="#E9E4D6" />
-          <path d="M3 6l4 2M14 3l3-3M24 8l4-1M31 15l-2 4M9 16l-3 3M19 19l4 2M4 28l4-2M14 29l2 4M25 27l4 2M33 31l-3-2M20 10l-2 3M11 23l4 0" stroke="#6B6454" fill="none" />
+          <path
+            d="M3 6l4 2M14 3l3-3M24 8l4-1M31 15l-2 4M9 16l-3 3M19 19l4 2M4 28l4-2M14 29l2 4M25 27l4 2M33 31l-3-2M20 10l-2 3M11 23l4 0"
+            stroke="#6B6454"
+            fill="none"
+          />
         </pattern>
         <pattern id="h-roving" width="7" height="7" patternUnits="userSpaceOnUse">
           <rect width="7" height="7" fill="#DCD5C2" />
@@ -71,7 +78,11 @@ export function hatchOf(material: Construction | SectionMaterial, options: { fre
         </pattern>
         <pattern id="h-new-mat" width="36" height="36" patternUnits="userSpaceOnUse">
           <rect width="36" height="36" fill="#CFE3D9" />
-          <path d="M3 6l4 2M14 3l3-3M24 8l4-1M31 15l-2 4M9 16l-3 3M19 19l4 2M4 28l4-2M14 29l2 4M25 27l4 2M33 31l-3-2M20 10l-2 3M11 23l4 0" stroke="#2C7D66" fill="none" />
+          <path
+            d="M3 6l4 2M14 3l3-3M24 8l4-1M31 15l-2 4M9 16l-3 3M19 19l4 2M4 28l4-2M14 29l2 4M25 27l4 2M33 31l-3-2M20 10l-2 3M11 23l4 0"
+            stroke="#2C7D66"
+            fill="none"
+          />
         </pattern>
         <pattern id="h-cover" width="4" height="8" patternUnits="userSpaceOnUse">
           <rect width="4" height="8" fill="#9CC7B5" />
@@ -103,7 +114,9 @@ export function hatchOf(material: Construction | SectionMaterial, options: { fre
           <rect width="10" height="8" fill="#F0F1EC" />
           <path d="M0 2H6M4 6H10" stroke="#9BA39E" />
         </pattern>
-        <pattern id="h-earlier" width="14" height="14" patternUnits="userSpaceOnUse" patternTransform="rotate(60)"><path d="M0 7H14" stroke="#6B736E" stroke-width="0.8" /></pattern>
+        <pattern id="h-earlier" width="14" height="14" patternUnits="userSpaceOnUse" patternTransform="rotate(60)">
+          <path d="M0 7H14" stroke="#6B736E" stroke-width="0.8" />
+        </pattern>
         <pattern id="h-cure" width="8" height="8" patternUnits="userSpaceOnUse">
           <rect width="8" height="8" fill="#F3DDB2" />
           <path d="M0 8L8 0" stroke="#B77A17" stroke-width="1.6" />
@@ -112,7 +125,9 @@ export function hatchOf(material: Construction | SectionMaterial, options: { fre
           <rect width="12" height="12" fill="#E9ECE8" />
           <path d="M4 2c2 3 2 4 0 4s-2-1 0-4M10 8c2 3 2 4 0 4s-2-1 0-4" fill="none" stroke="#565F5D" />
         </pattern>
-        <pattern id="h-shut" width="6" height="6" patternUnits="userSpaceOnUse"><path d="M0 6L6 0" stroke="#C2C8C1" /></pattern>
+        <pattern id="h-shut" width="6" height="6" patternUnits="userSpaceOnUse">
+          <path d="M0 6L6 0" stroke="#C2C8C1" />
+        </pattern>
       </defs>
     </svg>
   `,

@@ -1,7 +1,19 @@
 import type { PlanDrawing, SectionDrawing, Stage } from '@ashstep/core';
 
 /** Layers of the drawing that can be shown and hidden by their key. */
-export type LayerName = 'photo' | 'damage' | 'earlier' | 'taps' | 'parent' | 'abraded' | 'tape' | 'patch' | 'cover' | 'finish' | 'backing' | 'near';
+export type LayerName =
+  | 'photo'
+  | 'damage'
+  | 'earlier'
+  | 'taps'
+  | 'parent'
+  | 'abraded'
+  | 'tape'
+  | 'patch'
+  | 'cover'
+  | 'finish'
+  | 'backing'
+  | 'near';
 
 const LAYER_NAMES: Record<LayerName, string> = {
   photo: 'Photograph',
@@ -43,7 +55,11 @@ export interface Layer {
 }
 
 /** The layers this drawing has. */
-export function layersPresent(view: PlanDrawing, section: SectionDrawing | null, { stage, photo, readings }: { stage: Stage; photo: boolean; readings: boolean }): Layer[] {
+export function layersPresent(
+  view: PlanDrawing,
+  section: SectionDrawing | null,
+  { stage, photo, readings }: { stage: Stage; photo: boolean; readings: boolean },
+): Layer[] {
   const present: LayerName[] = photo ? ['photo', 'damage'] : ['damage'];
   if (view.marks.some((mark) => mark.kind === 'earlier-repair')) present.push('earlier');
   if (readings && stage === 'look') present.push('taps');

@@ -1,6 +1,30 @@
-import { ChangeDetectionStrategy, Component, ElementRef, type OnDestroy, type OnInit, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  type OnDestroy,
+  type OnInit,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { type PlanOutline, type Point, type RepairInputs, type RepairPlan, type Shape, type Stage, formatQuantity, planDrawing, runsOf, sectionDrawing } from '@ashstep/core';
+import {
+  type PlanOutline,
+  type Point,
+  type RepairInputs,
+  type RepairPlan,
+  type Shape,
+  type Stage,
+  formatQuantity,
+  planDrawing,
+  runsOf,
+  sectionDrawing,
+} from '@ashstep/core';
 import { MARK_NAMES } from '@ashstep/contract';
 import type { MapPress, Underlay } from '../survey/survey-desk';
 import { SessionService } from '../platform/session.service';
@@ -119,7 +143,9 @@ export class RepairDrawing implements OnInit, OnDestroy {
   private readonly pointers = new Map<number, Point>();
   private pressedAt: Point | null = null;
   private frozen: Viewport | null = null;
-  private readonly observer = new ResizeObserver(([entry]) => this.size.set({ width: Math.max(280, entry!.contentRect.width), height: Math.max(300, entry!.contentRect.height) }));
+  private readonly observer = new ResizeObserver(([entry]) =>
+    this.size.set({ width: Math.max(280, entry!.contentRect.width), height: Math.max(300, entry!.contentRect.height) }),
+  );
 
   /** At rest a finger scrolls the page past the drawing; zoomed in it moves the drawing. */
   readonly touchAction = computed(() => (this.zoom() === 1 ? 'pan-y' : 'none'));
@@ -130,10 +156,19 @@ export class RepairDrawing implements OnInit, OnDestroy {
   readonly section = computed(() => sectionDrawing(this.inputs(), this.plan()));
   readonly showPlan = computed(() => !this.narrow() || this.tab() === 'plan' || !this.section());
   readonly showSection = computed(() => this.section() !== null && (!this.narrow() || this.tab() === 'section'));
-  private readonly planHeight = computed(() => (this.showSection() ? (this.showPlan() ? this.height() * 0.64 : 0) : this.height()) - RULER_PX);
+  private readonly planHeight = computed(
+    () => (this.showSection() ? (this.showPlan() ? this.height() * 0.64 : 0) : this.height()) - RULER_PX,
+  );
 
   private readonly fitted = computed(() =>
-    fit(this.stage() === 'look' ? this.view().surveyBounds : this.view().bounds, this.width(), Math.max(120, this.planHeight()), RULER_PX, this.showSection() ? 48 : 70, this.narrow() ? undefined : KEY_PX),
+    fit(
+      this.stage() === 'look' ? this.view().surveyBounds : this.view().bounds,
+      this.width(),
+      Math.max(120, this.planHeight()),
+      RULER_PX,
+      this.showSection() ? 48 : 70,
+      this.narrow() ? undefined : KEY_PX,
+    ),
   );
   readonly port = computed<Viewport>(() => {
     const base = this.frozen ?? this.fitted();
@@ -141,7 +176,11 @@ export class RepairDrawing implements OnInit, OnDestroy {
     const cx = this.width() / 2;
     const cy = RULER_PX + this.planHeight() / 2;
     const z = this.zoom();
-    return { scale: base.scale * z, originX: cx + (base.originX - cx) * z + x, originY: cy + (base.originY - cy) * z + y };
+    return {
+      scale: base.scale * z,
+      originX: cx + (base.originX - cx) * z + x,
+      originY: cy + (base.originY - cy) * z + y,
+    };
   });
 
   readonly partX = computed(() => {
@@ -155,7 +194,13 @@ export class RepairDrawing implements OnInit, OnDestroy {
   readonly hasParting = computed(() => this.view().plies.length > 0 && !NO_PARTING.includes(this.stage()));
 
   private readonly figures = computed(() => this.inputs().survey.readings.filter((reading) => reading.kind !== 'tap'));
-  readonly layers = computed(() => layersPresent(this.view(), this.section(), { stage: this.stage(), photo: this.photo() !== null, readings: this.inputs().survey.readings.length > 0 }));
+  readonly layers = computed(() =>
+    layersPresent(this.view(), this.section(), {
+      stage: this.stage(),
+      photo: this.photo() !== null,
+      readings: this.inputs().survey.readings.length > 0,
+    }),
+  );
   readonly keyLeft = computed(() => this.layers().filter((layer) => WAS_THERE.includes(layer.name)));
   readonly keyRight = computed(() => this.layers().filter((layer) => !WAS_THERE.includes(layer.name)));
 
@@ -177,7 +222,9 @@ export class RepairDrawing implements OnInit, OnDestroy {
   });
 
   /** While taps or a photograph are on the sheet it shows what is there, not yet what will be ground. */
-  readonly mapping = computed(() => this.stage() === 'look' && (this.inputs().survey.readings.length > 0 || this.underlay() !== null));
+  readonly mapping = computed(
+    () => this.stage() === 'look' && (this.inputs().survey.readings.length > 0 || this.underlay() !== null),
+  );
 
   readonly paths = computed(() => {
     const [view, port, ahead] = [this.view(), this.port(), !this.mapping()];
@@ -193,11 +240,25 @@ export class RepairDrawing implements OnInit, OnDestroy {
       footprint: path(ahead ? view.footprint : null),
       abraded: path(ahead ? view.abraded : null),
       mask: path(ahead ? view.mask : null),
-      rings: (ahead ? view.rings : []).map((ring) => ({ id: ring.id, d: path(ring), fill: hatchOf(ring.material, { fresh: false }), label: ring.label })),
-      plies: view.plies.map((ply) => ({ ...ply, d: path(ply), fill: hatchOf(ply.material, { fresh: true, cover: ply.cover, carbon: ply.carbon, aramid: ply.aramid }) })),
+      rings: (ahead ? view.rings : []).map((ring) => ({
+        id: ring.id,
+        d: path(ring),
+        fill: hatchOf(ring.material, { fresh: false }),
+        label: ring.label,
+      })),
+      plies: view.plies.map((ply) => ({
+        ...ply,
+        d: path(ply),
+        fill: hatchOf(ply.material, { fresh: true, cover: ply.cover, carbon: ply.carbon, aramid: ply.aramid }),
+      })),
       visible: path(view.visible),
       expected: path(view.expected),
-      marks: view.marks.map((mark) => ({ ...mark, d: path(mark), label: mark.name || MARK_NAMES[mark.kind], at: toScreen(port, highest(mark.points)) })),
+      marks: view.marks.map((mark) => ({
+        ...mark,
+        d: path(mark),
+        label: mark.name || MARK_NAMES[mark.kind],
+        at: toScreen(port, highest(mark.points)),
+      })),
       near: view.neighbours.map((line) => ({ ...line, a: toScreen(port, line.from), b: toScreen(port, line.to) })),
     };
   });
@@ -207,15 +268,26 @@ export class RepairDrawing implements OnInit, OnDestroy {
     if (this.stage() !== 'look' || !this.shown('taps')) return null;
     const [{ taps, hidden }, port, cursor] = [this.view(), this.port(), this.cursor()];
     const at = (x: number, y: number): Point => toScreen(port, { x, y });
-    const runs = (closed: readonly Point[][] | undefined): string => (closed ?? []).map((run) => planPath(port, run)).join('');
+    const runs = (closed: readonly Point[][] | undefined): string =>
+      (closed ?? []).map((run) => planPath(port, run)).join('');
     const next = hidden?.nextTap;
     return {
-      taps: taps.map((tap) => ({ ...at(tap.xMm, tap.yMm), sound: tap.sound, title: `${tap.sound}, ${tap.xMm.toFixed(0)} forward, ${tap.yMm.toFixed(0)} up` })),
+      taps: taps.map((tap) => ({
+        ...at(tap.xMm, tap.yMm),
+        sound: tap.sound,
+        title: `${tap.sound}, ${tap.xMm.toFixed(0)} forward, ${tap.yMm.toFixed(0)} up`,
+      })),
       band: runs(hidden ? [...hidden.outer, ...hidden.inner] : []),
       halfWay: runs(hidden?.contours),
       next: next ? at(next.xMm, next.yMm) : null,
       cursor: cursor && toScreen(port, cursor),
-      figures: this.figures().map((r) => ({ ...at(r.xMm, r.yMm), text: `${r.value}`, kind: r.kind, after: r.after ?? false, title: `${r.kind} ${r.value}${r.after ? ' after' : ''}, ${r.xMm.toFixed(0)} forward, ${r.yMm.toFixed(0)} up` })),
+      figures: this.figures().map((r) => ({
+        ...at(r.xMm, r.yMm),
+        text: `${r.value}`,
+        kind: r.kind,
+        after: r.after ?? false,
+        title: `${r.kind} ${r.value}${r.after ? ' after' : ''}, ${r.xMm.toFixed(0)} forward, ${r.yMm.toFixed(0)} up`,
+      })),
       trace: this.trace().map((p) => at(p.x, p.y)),
     };
   });
@@ -232,11 +304,16 @@ export class RepairDrawing implements OnInit, OnDestroy {
 
   readonly ruler = computed(() => rulerTicks(this.port(), this.width(), this.units()));
   readonly scaleBar = computed(() => scaleBar(this.port(), this.units()));
-  readonly dimensions = computed(() => (this.mapping() ? null : overallDimensions(this.view(), this.plan(), this.port(), this.units())));
+  readonly dimensions = computed(() =>
+    this.mapping() ? null : overallDimensions(this.view(), this.plan(), this.port(), this.units()),
+  );
 
   readonly chain = computed(() => {
     const section = this.section();
-    const chain = section && this.showPlan() && this.showSection() ? dimensionChain(section, this.view(), this.port(), this.units()) : null;
+    const chain =
+      section && this.showPlan() && this.showSection()
+        ? dimensionChain(section, this.view(), this.port(), this.units())
+        : null;
     return chain && { ...chain, y: RULER_PX + this.planHeight() + 16 };
   });
 
@@ -245,8 +322,16 @@ export class RepairDrawing implements OnInit, OnDestroy {
     if (!section) return null;
     const top = this.showPlan() ? RULER_PX + this.planHeight() + 44 : RULER_PX + 50;
     const hidden = this.hidden();
-    const visible = (layer: string, material: string): boolean => !(hidden.has(layer as LayerName) || (material === 'new-finish' && hidden.has('finish')));
-    return sectionShapes(section, this.view(), this.port(), { top, room: this.height() - top - 40 }, this.units(), visible);
+    const visible = (layer: string, material: string): boolean =>
+      !(hidden.has(layer as LayerName) || (material === 'new-finish' && hidden.has('finish')));
+    return sectionShapes(
+      section,
+      this.view(),
+      this.port(),
+      { top, room: this.height() - top - 40 },
+      this.units(),
+      visible,
+    );
   });
 
   readonly handles = computed(() => {
@@ -260,9 +345,18 @@ export class RepairDrawing implements OnInit, OnDestroy {
   readonly description = computed(() => {
     const { damage, taper, patch } = this.plan();
     const parts: string[] = [];
-    if (damage) parts.push(`Damage ${this.length(damage.visible.lengthMm)} by ${this.length(damage.visible.widthMm)}, cut-out ${this.length(damage.cut.lengthMm)} by ${this.length(damage.cut.widthMm)}.`);
-    if (taper) parts.push(`Taper ${Number(taper.ratio.toFixed(1))} to 1, footprint ${this.length(taper.footprint.faces[0]!.footprint.lengthMm)} by ${this.length(taper.footprint.faces[0]!.footprint.widthMm)}.`);
-    if (patch) parts.push(`${patch.layers.length} plies, ${this.inputs().stack.order === 'smallest-first' ? 'smallest' : 'largest'} first.`);
+    if (damage)
+      parts.push(
+        `Damage ${this.length(damage.visible.lengthMm)} by ${this.length(damage.visible.widthMm)}, cut-out ${this.length(damage.cut.lengthMm)} by ${this.length(damage.cut.widthMm)}.`,
+      );
+    if (taper)
+      parts.push(
+        `Taper ${Number(taper.ratio.toFixed(1))} to 1, footprint ${this.length(taper.footprint.faces[0]!.footprint.lengthMm)} by ${this.length(taper.footprint.faces[0]!.footprint.widthMm)}.`,
+      );
+    if (patch)
+      parts.push(
+        `${patch.layers.length} plies, ${this.inputs().stack.order === 'smallest-first' ? 'smallest' : 'largest'} first.`,
+      );
     return parts.join(' ');
   });
 
@@ -314,9 +408,14 @@ export class RepairDrawing implements OnInit, OnDestroy {
     const zoom = Math.min(20, Math.max(0.3, this.zoom() * factor));
     const applied = zoom / this.zoom();
     const box = this.host.getBoundingClientRect();
-    const still = about ? { x: about.x - box.left - this.width() / 2, y: about.y - box.top - RULER_PX - this.planHeight() / 2 } : { x: 0, y: 0 };
+    const still = about
+      ? { x: about.x - box.left - this.width() / 2, y: about.y - box.top - RULER_PX - this.planHeight() / 2 }
+      : { x: 0, y: 0 };
     this.zoom.set(zoom);
-    this.pan.update(({ x, y }) => ({ x: (1 - applied) * still.x + applied * x, y: (1 - applied) * still.y + applied * y }));
+    this.pan.update(({ x, y }) => ({
+      x: (1 - applied) * still.x + applied * x,
+      y: (1 - applied) * still.y + applied * y,
+    }));
   }
 
   fitAll(): void {
@@ -335,9 +434,18 @@ export class RepairDrawing implements OnInit, OnDestroy {
   /** A press on the plan, not the end of a drag and not on a grip, names a place. */
   press(event: MouseEvent): void {
     const start = this.pressedAt;
-    if (!this.cursor() || !start || Math.hypot(event.clientX - start.x, event.clientY - start.y) > DRAG_PX || (event.target as Element).closest('[role="slider"]')) return;
+    if (
+      !this.cursor() ||
+      !start ||
+      Math.hypot(event.clientX - start.x, event.clientY - start.y) > DRAG_PX ||
+      (event.target as Element).closest('[role="slider"]')
+    )
+      return;
     const box = this.host.getBoundingClientRect();
-    this.place.emit({ ...toPlan(this.port(), event.clientX - box.left, event.clientY - box.top), reachMm: SNAP_PX / this.port().scale });
+    this.place.emit({
+      ...toPlan(this.port(), event.clientX - box.left, event.clientY - box.top),
+      reachMm: SNAP_PX / this.port().scale,
+    });
   }
 
   grab(event: PointerEvent, what: HandleId | 'part' | 'pan'): void {
@@ -364,7 +472,8 @@ export class RepairDrawing implements OnInit, OnDestroy {
     }
     const box = this.host.getBoundingClientRect();
     if (this.dragging === 'part') this.partShare.set(Math.min(1, Math.max(0, (event.clientX - box.left) / box.width)));
-    else if (this.dragging === 'pan') this.pan.update(({ x, y }) => ({ x: x + now.x - before.x, y: y + now.y - before.y }));
+    else if (this.dragging === 'pan')
+      this.pan.update(({ x, y }) => ({ x: x + now.x - before.x, y: y + now.y - before.y }));
     else {
       const [handle, to] = [this.dragging, toPlan(this.port(), event.clientX - box.left, event.clientY - box.top)];
       if (this.chosenMark()) this.markPointChange.emit({ index: pointIndex(handle), move: () => to });
@@ -384,20 +493,31 @@ export class RepairDrawing implements OnInit, OnDestroy {
 
   nudge(event: KeyboardEvent, handle: HandleId): void {
     const step = event.shiftKey ? 10 : 1;
-    const moves: Record<string, [number, number]> = { ArrowRight: [step, 0], ArrowLeft: [-step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] };
+    const moves: Record<string, [number, number]> = {
+      ArrowRight: [step, 0],
+      ArrowLeft: [-step, 0],
+      ArrowUp: [0, step],
+      ArrowDown: [0, -step],
+    };
     const move = moves[event.key];
     if (!move) return;
     event.preventDefault();
     event.stopPropagation();
     const [dx, dy] = move;
-    if (this.chosenMark()) this.markPointChange.emit({ index: pointIndex(handle), move: ({ x, y }) => ({ x: x + dx, y: y + dy }) });
+    if (this.chosenMark())
+      this.markPointChange.emit({ index: pointIndex(handle), move: ({ x, y }) => ({ x: x + dx, y: y + dy }) });
     else this.shapeChange.emit((shape) => nudgeHandle(shape, handle, dx, dy));
   }
 
   partKey(event: KeyboardEvent): void {
     const width = this.width();
     const step = (event.shiftKey ? 50 : 5) * this.port().scale;
-    const targets: Record<string, number> = { ArrowLeft: this.partX() - step, ArrowRight: this.partX() + step, Home: width, End: 0 };
+    const targets: Record<string, number> = {
+      ArrowLeft: this.partX() - step,
+      ArrowRight: this.partX() + step,
+      Home: width,
+      End: 0,
+    };
     const target = targets[event.key];
     if (target === undefined) return;
     event.preventDefault();

@@ -30,6 +30,9 @@ export class StageProfile {
   }
 
   private path(from: number, to: number): string {
-    return Array.from({ length: Math.max(0, to - from) }, (_, i) => `${i === 0 ? 'M' : 'L'}${(from + i) * 13} ${this.y(from + i)}h13`).join('');
+    return Array.from(
+      { length: Math.max(0, to - from) },
+      (_, i) => `${i === 0 ? 'M' : 'L'}${(from + i) * 13} ${this.y(from + i)}h13`,
+    ).join('');
   }
 }

@@ -18,12 +18,19 @@ describe('how a system cures, in the library', () => {
   const host = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const text = (): string => host().textContent!.replace(/\s+/g, ' ');
   const press = async (label: string): Promise<void> => {
-    [...host().querySelectorAll('button')].find((one) => (one.getAttribute('aria-label') ?? one.textContent!).includes(label))!.click();
+    [...host().querySelectorAll('button')]
+      .find((one) => (one.getAttribute('aria-label') ?? one.textContent!).includes(label))!
+      .click();
     await fixture.whenStable();
   };
 
   beforeEach(() => {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), { provide: SessionService, useValue: { units$: new BehaviorSubject('metric') } }] });
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        { provide: SessionService, useValue: { units$: new BehaviorSubject('metric') } },
+      ],
+    });
     fixture = TestBed.createComponent(CureSheet);
     taken = [];
     fixture.componentInstance.cureChange.subscribe((cure) => taken.push(cure));
@@ -47,7 +54,10 @@ describe('how a system cures, in the library', () => {
 
   it('shows how well a curve gives back its sheet, and says when the card contradicts it', async () => {
     const { points, from } = sheetOf(SLOW);
-    const cure = { card: fitCard({ points, from }).card, points: [...points, { kind: 'pot-gel' as const, massG: 100, tempC: 22, minutes: 5 }] };
+    const cure = {
+      card: fitCard({ points, from }).card,
+      points: [...points, { kind: 'pot-gel' as const, massG: 100, tempC: 22, minutes: 5 }],
+    };
     await show({ ...SLOW, cure });
     expect(text()).toContain('It does not give the sheet back');
     expect(text()).toContain('Look for a figure that contradicts the others');

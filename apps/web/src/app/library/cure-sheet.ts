@@ -1,10 +1,36 @@
-import { ChangeDetectionStrategy, Component, type OnDestroy, computed, input, linkedSignal, output, signal, untracked } from '@angular/core';
-import { CONTAINERS, type FitCardResult, type FittedCure, type SheetPoint, type SystemCard, attempt, compareToSheet, knownCure, reproduce, sheetOf, wantedOf } from '@ashstep/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  type OnDestroy,
+  computed,
+  input,
+  linkedSignal,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
+import {
+  CONTAINERS,
+  type FitCardResult,
+  type FittedCure,
+  type SheetPoint,
+  type SystemCard,
+  attempt,
+  compareToSheet,
+  knownCure,
+  reproduce,
+  sheetOf,
+  wantedOf,
+} from '@ashstep/core';
 import { quantityText } from '../platform/quantity.pipe';
 import { QuantityField } from '../parts/quantity-field';
 import { SearchRun } from '../platform/working';
 
-const KINDS: Readonly<Record<SheetPoint['kind'], string>> = { 'pot-gel': 'A pot gels', 'pot-peak': 'A pot gets as hot as', thin: 'A thin film is cured' };
+const KINDS: Readonly<Record<SheetPoint['kind'], string>> = {
+  'pot-gel': 'A pot gels',
+  'pot-peak': 'A pot gets as hot as',
+  thin: 'A thin film is cured',
+};
 const NEW: Readonly<Record<SheetPoint['kind'], SheetPoint>> = {
   'pot-gel': { kind: 'pot-gel', massG: 100, tempC: 22, minutes: 30 },
   'pot-peak': { kind: 'pot-peak', massG: 100, tempC: 22, peakC: 120 },
@@ -33,7 +59,12 @@ const FAR_PERCENT = 25;
         </div>
         @switch (point.kind) {
           @case ('thin') {
-            <ash-quantity label="Cured to, %" kind="plain" [value]="percent(point.alpha)" (valueChange)="set(i, { alpha: $event! / 100 })" />
+            <ash-quantity
+              label="Cured to, %"
+              kind="plain"
+              [value]="percent(point.alpha)"
+              (valueChange)="set(i, { alpha: $event! / 100 })"
+            />
           }
           @default {
             <ash-quantity label="Pot of" kind="mass" [value]="point.massG" (valueChange)="set(i, { massG: $event! })" />
@@ -42,13 +73,28 @@ const FAR_PERCENT = 25;
         <ash-quantity label="At" kind="temperature" [value]="point.tempC" (valueChange)="set(i, { tempC: $event! })" />
         @switch (point.kind) {
           @case ('pot-gel') {
-            <ash-quantity label="After, min" kind="plain" [value]="point.minutes" (valueChange)="set(i, { minutes: $event! })" />
+            <ash-quantity
+              label="After, min"
+              kind="plain"
+              [value]="point.minutes"
+              (valueChange)="set(i, { minutes: $event! })"
+            />
           }
           @case ('pot-peak') {
-            <ash-quantity label="Peak" kind="temperature" [value]="point.peakC" (valueChange)="set(i, { peakC: $event! })" />
+            <ash-quantity
+              label="Peak"
+              kind="temperature"
+              [value]="point.peakC"
+              (valueChange)="set(i, { peakC: $event! })"
+            />
           }
           @case ('thin') {
-            <ash-quantity label="After, h" kind="plain" [value]="point.hours" (valueChange)="set(i, { hours: $event! })" />
+            <ash-quantity
+              label="After, h"
+              kind="plain"
+              [value]="point.hours"
+              (valueChange)="set(i, { hours: $event! })"
+            />
           }
         }
         @if (point.kind !== 'thin') {
@@ -63,7 +109,15 @@ const FAR_PERCENT = 25;
         } @else {
           <span></span>
         }
-        <button type="button" class="act small" [attr.aria-label]="'Take out figure ' + (i + 1)" [disabled]="points().length < 2" (click)="drop(i)">Take out</button>
+        <button
+          type="button"
+          class="act small"
+          [attr.aria-label]="'Take out figure ' + (i + 1)"
+          [disabled]="points().length < 2"
+          (click)="drop(i)"
+        >
+          Take out
+        </button>
       </div>
     }
     <div class="row-actions">
@@ -80,7 +134,12 @@ const FAR_PERCENT = 25;
     }
     @if (found(); as f) {
       <p role="status">
-        <b>{{ f.good ? 'It gives the sheet back' : 'It does not give the sheet back' }}</b>, {{ f.worstPercent === null ? 'one of its points is never reached.' : f.worstPercent.toFixed(0) + ' % off at the worst.' }}
+        <b>{{ f.good ? 'It gives the sheet back' : 'It does not give the sheet back' }}</b>,
+        {{
+          f.worstPercent === null
+            ? 'one of its points is never reached.'
+            : f.worstPercent.toFixed(0) + ' % off at the worst.'
+        }}
         {{ f.good ? '' : 'Look for a figure that contradicts the others, or a pot of another shape.' }}
       </p>
       <table class="ruled">
@@ -104,11 +163,20 @@ const FAR_PERCENT = 25;
         </tbody>
       </table>
       <div class="row-actions">
-        <button type="button" class="act" [disabled]="run.running() || taken()" (click)="cureChange.emit({ card: f.card, points: points() })">{{ taken() ? 'Taken, keep the entry' : 'Take this curve' }}</button>
+        <button
+          type="button"
+          class="act"
+          [disabled]="run.running() || taken()"
+          (click)="cureChange.emit({ card: f.card, points: points() })"
+        >
+          {{ taken() ? 'Taken, keep the entry' : 'Take this curve' }}
+        </button>
       </div>
     }
     @if (system().cure) {
-      <div class="row-actions"><button type="button" class="act small" (click)="forget()">Without a curve of its own</button></div>
+      <div class="row-actions">
+        <button type="button" class="act small" (click)="forget()">Without a curve of its own</button>
+      </div>
     }
   `,
   styles: `
@@ -210,7 +278,9 @@ export class CureSheet implements OnDestroy {
   }
 
   swap(index: number, kind: SheetPoint['kind']): void {
-    this.points.update((points) => points.map((point, i) => (i === index ? { ...NEW[kind], tempC: point.tempC } : point)));
+    this.points.update((points) =>
+      points.map((point, i) => (i === index ? { ...NEW[kind], tempC: point.tempC } : point)),
+    );
   }
 
   set(index: number, patch: object): void {
@@ -223,11 +293,15 @@ export class CureSheet implements OnDestroy {
 
   private said(point: SheetPoint): string {
     const at = this.amount(point.tempC, 'temperature');
-    return point.kind === 'thin' ? `Thin film ${this.percent(point.alpha)} % cured at ${at}` : `${this.amount(point.massG, 'mass')} at ${at} ${point.kind === 'pot-gel' ? 'gel' : 'peak'}`;
+    return point.kind === 'thin'
+      ? `Thin film ${this.percent(point.alpha)} % cured at ${at}`
+      : `${this.amount(point.massG, 'mass')} at ${at} ${point.kind === 'pot-gel' ? 'gel' : 'peak'}`;
   }
 
   private figure({ kind }: SheetPoint, value: number): string {
-    return kind === 'pot-peak' ? this.amount(value, 'temperature') : `${value.toFixed(value < 10 ? 1 : 0)} ${kind === 'thin' ? 'h' : 'min'}`;
+    return kind === 'pot-peak'
+      ? this.amount(value, 'temperature')
+      : `${value.toFixed(value < 10 ? 1 : 0)} ${kind === 'thin' ? 'h' : 'min'}`;
   }
 
   private amount(value: number, kind: 'temperature' | 'mass'): string {

@@ -2,14 +2,37 @@ import type { LibraryKind } from '@ashstep/contract';
 import type { QuantityKind } from '@ashstep/core';
 
 /** One field of an entry's form: where it sits in the entry, and how it is typed. */
-export type EntryField = { path: string; label: string } & ({ type: 'text' } | { type: 'figure'; quantity: QuantityKind } | { type: 'choice'; options: Readonly<Record<string, string>> } | { type: 'tick' });
+export type EntryField = { path: string; label: string } & (
+  | { type: 'text' }
+  | { type: 'figure'; quantity: QuantityKind }
+  | { type: 'choice'; options: Readonly<Record<string, string>> }
+  | { type: 'tick' }
+);
 
 const text = (path: string, label: string): EntryField => ({ path, label, type: 'text' });
-const figure = (path: string, label: string, quantity: QuantityKind = 'plain'): EntryField => ({ path, label, type: 'figure', quantity });
-const choice = (path: string, label: string, options: Readonly<Record<string, string>>): EntryField => ({ path, label, type: 'choice', options });
+const figure = (path: string, label: string, quantity: QuantityKind = 'plain'): EntryField => ({
+  path,
+  label,
+  type: 'figure',
+  quantity,
+});
+const choice = (path: string, label: string, options: Readonly<Record<string, string>>): EntryField => ({
+  path,
+  label,
+  type: 'choice',
+  options,
+});
 const tick = (path: string, label: string): EntryField => ({ path, label, type: 'tick' });
 
-const CONSTRUCTIONS = { mat: 'Mat', plain: 'Plain weave', twill: 'Twill', roving: 'Woven roving', ud: 'Unidirectional', biaxial45: 'Biaxial ±45', biaxial090: 'Biaxial 0/90' };
+const CONSTRUCTIONS = {
+  mat: 'Mat',
+  plain: 'Plain weave',
+  twill: 'Twill',
+  roving: 'Woven roving',
+  ud: 'Unidirectional',
+  biaxial45: 'Biaxial ±45',
+  biaxial090: 'Biaxial 0/90',
+};
 const FIBRES = { 'e-glass': 'E-glass', 's-glass': 'S-glass', carbon: 'Carbon', aramid: 'Aramid' };
 
 const CURE: readonly EntryField[] = [
@@ -22,9 +45,22 @@ const CURE: readonly EntryField[] = [
   figure('recoatUntilHours', 'Next coat until, h'),
   figure('maxPotG', 'Largest pot', 'mass'),
 ];
-const CARD: readonly EntryField[] = [text('name', 'Name'), figure('resinDensityGPerMl', 'Resin, g/ml'), ...CURE, figure('maxSessionMm', 'In one go', 'thickness'), figure('tolerancePercent', 'Tolerance, %')];
-const AMINE: readonly EntryField[] = [figure('hardenerPer100ByWeight', 'Hardener per 100, weight'), figure('hardenerDensityGPerMl', 'Hardener, g/ml')];
-const CATALYST: readonly EntryField[] = [figure('catalystMinPercent', 'Catalyst from, ml/100 g'), figure('catalystMaxPercent', 'Catalyst to, ml/100 g'), figure('catalystDensityGPerMl', 'Catalyst, g/ml')];
+const CARD: readonly EntryField[] = [
+  text('name', 'Name'),
+  figure('resinDensityGPerMl', 'Resin, g/ml'),
+  ...CURE,
+  figure('maxSessionMm', 'In one go', 'thickness'),
+  figure('tolerancePercent', 'Tolerance, %'),
+];
+const AMINE: readonly EntryField[] = [
+  figure('hardenerPer100ByWeight', 'Hardener per 100, weight'),
+  figure('hardenerDensityGPerMl', 'Hardener, g/ml'),
+];
+const CATALYST: readonly EntryField[] = [
+  figure('catalystMinPercent', 'Catalyst from, ml/100 g'),
+  figure('catalystMaxPercent', 'Catalyst to, ml/100 g'),
+  figure('catalystDensityGPerMl', 'Catalyst, g/ml'),
+];
 
 /** The form of an entry: of its kind, and for a resin of its chemistry. */
 export function fieldsOf(kind: LibraryKind, entry: object): readonly EntryField[] {
@@ -37,11 +73,18 @@ export function fieldsOf(kind: LibraryKind, entry: object): readonly EntryField[
           choice(`parts.${i}.fibre`, 'Fibre', FIBRES),
           figure(`parts.${i}.arealWeightGsm`, `Weight of part ${i + 1}`, 'arealWeight'),
         ]),
-        choice('binder', 'Held by', { none: 'Nothing', stitched: 'Stitching', powder: 'Powder binder', emulsion: 'Emulsion binder' }),
+        choice('binder', 'Held by', {
+          none: 'Nothing',
+          stitched: 'Stitching',
+          powder: 'Powder binder',
+          emulsion: 'Emulsion binder',
+        }),
         choice('ounceUnit', 'Sold in ounces per', { 'oz/yd2': 'Square yard', 'oz/ft2': 'Square foot' }),
       ];
     case 'system':
-      return (entry as { kind: string }).kind === 'two-part' ? [...CARD, ...AMINE] : [...CARD, choice('family', 'Family', { polyester: 'Polyester', vinylester: 'Vinylester' }), ...CATALYST];
+      return (entry as { kind: string }).kind === 'two-part'
+        ? [...CARD, ...AMINE]
+        : [...CARD, choice('family', 'Family', { polyester: 'Polyester', vinylester: 'Vinylester' }), ...CATALYST];
     case 'hardener':
       return [text('name', 'Name'), ...((entry as { kind: string }).kind === 'amine' ? [...AMINE, ...CURE] : CATALYST)];
     case 'core':
@@ -56,7 +99,17 @@ export function fieldsOf(kind: LibraryKind, entry: object): readonly EntryField[
         tick('openCelled', 'Open cells'),
       ];
     case 'filler':
-      return [text('name', 'Name'), choice('purpose', 'For', { structural: 'Structural paste', strength: 'Strength', light: 'Light fairing', cheap: 'Cheap fairing' }), figure('bulkDensityKgM3', 'Loose heap', 'density'), text('use', 'Use')];
+      return [
+        text('name', 'Name'),
+        choice('purpose', 'For', {
+          structural: 'Structural paste',
+          strength: 'Strength',
+          light: 'Light fairing',
+          cheap: 'Cheap fairing',
+        }),
+        figure('bulkDensityKgM3', 'Loose heap', 'density'),
+        text('use', 'Use'),
+      ];
     case 'abrasive':
       return [text('name', 'Name'), figure('grit', 'Grit'), tick('wet', 'Used wet')];
   }

@@ -18,11 +18,22 @@ const MOST_PARTS = 4;
         @for (field of fields(); track field.path) {
           @switch (field.type) {
             @case ('figure') {
-              <ash-quantity [label]="field.label" [kind]="field.quantity" [value]="figure(field)" (valueChange)="set(field, $event)" [error]="errors()[field.path] ?? null" />
+              <ash-quantity
+                [label]="field.label"
+                [kind]="field.quantity"
+                [value]="figure(field)"
+                (valueChange)="set(field, $event)"
+                [error]="errors()[field.path] ?? null"
+              />
             }
             @case ('text') {
               <div class="field" [class.wrong]="errors()[field.path]">
-                <label [for]="'e-' + field.path">{{ field.label }}</label><input [id]="'e-' + field.path" maxlength="400" [value]="value(field)" (input)="set(field, $any($event.target).value)" />
+                <label [for]="'e-' + field.path">{{ field.label }}</label><input
+                  [id]="'e-' + field.path"
+                  maxlength="400"
+                  [value]="value(field)"
+                  (input)="set(field, $any($event.target).value)"
+                />
                 @if (errors()[field.path]; as message) {
                   <span class="error">{{ message }}</span>
                 }
@@ -30,7 +41,10 @@ const MOST_PARTS = 4;
             }
             @case ('choice') {
               <div class="field">
-                <label [for]="'e-' + field.path">{{ field.label }}</label><select [id]="'e-' + field.path" (change)="set(field, $any($event.target).value)">
+                <label [for]="'e-' + field.path">{{ field.label }}</label><select
+                  [id]="'e-' + field.path"
+                  (change)="set(field, $any($event.target).value)"
+                >
                   @for (option of options(field); track option[0]) {
                     <option [value]="option[0]" [selected]="option[0] === value(field)">{{ option[1] }}</option>
                   }
@@ -41,7 +55,11 @@ const MOST_PARTS = 4;
               </div>
             }
             @case ('tick') {
-              <label class="tick"><input type="checkbox" [checked]="value(field)" (change)="set(field, $any($event.target).checked)" />{{ field.label }}</label>
+              <label class="tick"
+                ><input type="checkbox" [checked]="value(field)" (change)="set(field, $any($event.target).checked)" />{{
+                  field.label
+                }}</label
+              >
             }
           }
         }
@@ -54,9 +72,13 @@ const MOST_PARTS = 4;
       }
       <div class="row-actions">
         @if (draft().kind === 'fabric') {
-          <button type="button" class="act small" [disabled]="parts() >= most" (click)="addPart()">Add a part</button><button type="button" class="act small" [disabled]="parts() < 2" (click)="dropPart()">Take the last part out</button>
+          <button type="button" class="act small" [disabled]="parts() >= most" (click)="addPart()">Add a part</button
+          ><button type="button" class="act small" [disabled]="parts() < 2" (click)="dropPart()">
+            Take the last part out
+          </button>
         }
-        <button type="submit" class="act dark">Keep it</button><button type="button" class="act small" (click)="leave.emit()">Leave it</button>
+        <button type="submit" class="act dark">Keep it</button
+        ><button type="button" class="act small" (click)="leave.emit()">Leave it</button>
       </div>
     </form>
   `,
@@ -120,10 +142,16 @@ export class EntryForm {
   }
 
   addPart(): void {
-    this.draft.update((draft) => (draft.kind === 'fabric' ? { ...draft, entry: { ...draft.entry, parts: [...draft.entry.parts, draft.entry.parts.at(-1)!] } } : draft));
+    this.draft.update((draft) =>
+      draft.kind === 'fabric'
+        ? { ...draft, entry: { ...draft.entry, parts: [...draft.entry.parts, draft.entry.parts.at(-1)!] } }
+        : draft,
+    );
   }
 
   dropPart(): void {
-    this.draft.update((draft) => (draft.kind === 'fabric' ? { ...draft, entry: { ...draft.entry, parts: draft.entry.parts.slice(0, -1) } } : draft));
+    this.draft.update((draft) =>
+      draft.kind === 'fabric' ? { ...draft, entry: { ...draft.entry, parts: draft.entry.parts.slice(0, -1) } } : draft,
+    );
   }
 }

@@ -56,8 +56,10 @@ export class FabricPicker {
     effect(() => this.text.set(this.current()?.name ?? ''));
   }
 
-  readonly search = (typed$: Observable<string>): Observable<readonly Fabric[]> => typed$.pipe(map((typed) => searchLibrary(this.library.fabrics(), typed).slice(0, MOST_SHOWN)));
-  readonly nameOf = (fabric: Fabric | string): string => (typeof fabric === 'string' ? fabric : `${fabric.name}${isOwn(fabric.id) ? ', own' : ''}`);
+  readonly search = (typed$: Observable<string>): Observable<readonly Fabric[]> =>
+    typed$.pipe(map((typed) => searchLibrary(this.library.fabrics(), typed).slice(0, MOST_SHOWN)));
+  readonly nameOf = (fabric: Fabric | string): string =>
+    typeof fabric === 'string' ? fabric : `${fabric.name}${isOwn(fabric.id) ? ', own' : ''}`;
 
   take({ item }: NgbTypeaheadSelectItemEvent<Fabric>, box: HTMLInputElement): void {
     this.text.set(item.name);

@@ -40,19 +40,30 @@ describe('the library as a table', () => {
 
   it('lets no column reach past the entry, contradict another, or make a list without end: the row is told and left out', () => {
     const rows = ['kind,name,__proto__.polluted', 'abrasive,Disc,yes'].join('\n');
-    expect(libraryFromCsv(rows).left).toEqual([{ line: 2, reason: jasmine.stringContaining('__proto__.polluted') as unknown as string }]);
+    expect(libraryFromCsv(rows).left).toEqual([
+      { line: 2, reason: jasmine.stringContaining('__proto__.polluted') as unknown as string },
+    ]);
     expect(libraryFromCsv('kind,name,constructor.prototype.polluted\nabrasive,Disc,yes').left.length).toBe(1);
     expect(({} as { polluted?: string }).polluted).toBeUndefined();
     const contradicting = libraryFromCsv('kind,name,parts,parts.0.fibre\nfabric,Cloth,3,carbon\nabrasive,Disc,,');
-    expect(contradicting.left).toEqual([{ line: 2, reason: jasmine.stringContaining('Keep one of the two') as unknown as string }]);
+    expect(contradicting.left).toEqual([
+      { line: 2, reason: jasmine.stringContaining('Keep one of the two') as unknown as string },
+    ]);
     expect(contradicting.file.entries.length).toBe(1);
     expect(libraryFromCsv('kind,name,parts.x,parts.0.fibre\nfabric,Cloth,3,carbon').left.length).toBe(1);
-    expect(libraryFromCsv('kind,name,parts.99999999.fibre\nfabric,Cloth,carbon').left).toEqual([{ line: 2, reason: jasmine.stringContaining('no place in a list') as unknown as string }]);
+    expect(libraryFromCsv('kind,name,parts.99999999.fibre\nfabric,Cloth,carbon').left).toEqual([
+      { line: 2, reason: jasmine.stringContaining('no place in a list') as unknown as string },
+    ]);
   });
 
   it('gives a row typed by hand an id of its own, and tells of a kind nobody knows', () => {
     const { file, lines, left } = libraryFromCsv('kind,name,grit,wet\nabrasive,Disc 60,60,false\n\nsmell,Musty,,\n');
-    expect(file.entries).toEqual([{ kind: 'abrasive', entry: { id: jasmine.stringMatching(/^own-/) as unknown as string, name: 'Disc 60', grit: 60, wet: false } }]);
+    expect(file.entries).toEqual([
+      {
+        kind: 'abrasive',
+        entry: { id: jasmine.stringMatching(/^own-/) as unknown as string, name: 'Disc 60', grit: 60, wet: false },
+      },
+    ]);
     expect(lines).toEqual([2]);
     expect(left).toEqual([{ line: 4, reason: jasmine.stringContaining('kind “smell”') as unknown as string }]);
   });

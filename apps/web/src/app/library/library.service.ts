@@ -1,11 +1,21 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
-import { type ImportReply, type LibraryBody, type LibraryItem, type LibraryKind, type LibraryReply, type LotBody, SHIPPED, isOwn } from '@ashstep/contract';
+import {
+  type ImportReply,
+  type LibraryBody,
+  type LibraryItem,
+  type LibraryKind,
+  type LibraryReply,
+  type LotBody,
+  SHIPPED,
+  isOwn,
+} from '@ashstep/contract';
 import type { Core, Fabric, FabricRef, Hardener, SystemCard } from '@ashstep/core';
 import { type Observable, tap } from 'rxjs';
 import { Api, ApiError } from '../platform/api';
 
 /** How a job names a fabric: the shop's own with a copy of it as it is now. */
-export const fabricRef = (fabric: Fabric): FabricRef => (isOwn(fabric.id) ? { fabricId: fabric.id, own: fabric } : { fabricId: fabric.id });
+export const fabricRef = (fabric: Fabric): FabricRef =>
+  isOwn(fabric.id) ? { fabricId: fabric.id, own: fabric } : { fabricId: fabric.id };
 
 const NOTHING: LibraryReply = { items: [], lots: [] };
 
@@ -56,7 +66,9 @@ export class LibraryService {
   }
 
   takeIn(file: unknown): Observable<ImportReply> {
-    return this.api.send<ImportReply>('POST', '/library/import', file).pipe(tap(({ library }) => this.reply.set(library)));
+    return this.api
+      .send<ImportReply>('POST', '/library/import', file)
+      .pipe(tap(({ library }) => this.reply.set(library)));
   }
 
   /** Entries of a kind that are offered: shipped and own, not retired. */

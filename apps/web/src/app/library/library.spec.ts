@@ -9,7 +9,18 @@ import { FabricPicker } from './fabric-picker';
 import { Library } from './library';
 import { LibraryService } from './library.service';
 
-const OWN: LibraryItem = { kind: 'fabric', own: true, retired: null, entry: { id: 'own-1', name: 'Basket roving 860', parts: [{ construction: 'roving', fibre: 'e-glass', arealWeightGsm: 860 }], binder: 'none', ounceUnit: 'oz/yd2' } };
+const OWN: LibraryItem = {
+  kind: 'fabric',
+  own: true,
+  retired: null,
+  entry: {
+    id: 'own-1',
+    name: 'Basket roving 860',
+    parts: [{ construction: 'roving', fibre: 'e-glass', arealWeightGsm: 860 }],
+    binder: 'none',
+    ounceUnit: 'oz/yd2',
+  },
+};
 const LOT: Lot = {
   id: 'c0ffee00-0000-4000-8000-000000000000',
   kind: 'system',
@@ -31,7 +42,9 @@ describe('the library page', () => {
   let fixture: ComponentFixture<Library>;
 
   beforeEach(async () => {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])] });
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+    });
     http = TestBed.inject(HttpTestingController);
     fixture = TestBed.createComponent(Library);
     http.expectOne('/api/library').flush(REPLY);
@@ -41,7 +54,9 @@ describe('the library page', () => {
   const element = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const text = (): string => element().textContent!.replace(/\s+/g, ' ');
   async function press(label: string): Promise<void> {
-    const found = [...element().querySelectorAll<HTMLElement>('button, label')].find((item) => (item.getAttribute('aria-label') ?? item.textContent)!.trim().startsWith(label));
+    const found = [...element().querySelectorAll<HTMLElement>('button, label')].find((item) =>
+      (item.getAttribute('aria-label') ?? item.textContent)!.trim().startsWith(label),
+    );
     if (!found) throw new Error(`nothing says ${label}`);
     (found.querySelector('input') ?? found).click();
     await fixture.whenStable();
@@ -70,7 +85,17 @@ describe('the library page', () => {
     const request = http.expectOne('/api/library/entries');
     expect(request.request.body.entry.parts[0].arealWeightGsm).toBeCloseTo(457.7, 1);
     expect(request.request.body.entry.id).toMatch(/^own-/);
-    request.flush({ code: 'invalid', status: 422, title: '', detail: '', type: '', fields: [{ path: 'entry.name', message: 'Too long.' }] }, { status: 422, statusText: 'no' });
+    request.flush(
+      {
+        code: 'invalid',
+        status: 422,
+        title: '',
+        detail: '',
+        type: '',
+        fields: [{ path: 'entry.name', message: 'Too long.' }],
+      },
+      { status: 422, statusText: 'no' },
+    );
     await fixture.whenStable();
     expect(text()).toContain('Too long.');
     await press('Keep it');
@@ -81,7 +106,9 @@ describe('the library page', () => {
 
   it('retires and brings back, and shows what has expired among the lots', async () => {
     await press('Retire Basket');
-    http.expectOne('/api/library/entries/own-1/retired').flush({ ...REPLY, items: [{ ...OWN, retired: { at: '', by: 'Ruben' } }] });
+    http
+      .expectOne('/api/library/entries/own-1/retired')
+      .flush({ ...REPLY, items: [{ ...OWN, retired: { at: '', by: 'Ruben' } }] });
     await fixture.whenStable();
     expect(text()).not.toContain('Basket roving');
     await press('Show retired');
@@ -91,9 +118,14 @@ describe('the library page', () => {
   });
 
   it('tells the line of every row of a file it left out', async () => {
-    const file = new File(['kind,name,grit,wet\nsmell,x,,\nabrasive,Disc,60,false\nabrasive,,80,false\n'], 'library.csv');
+    const file = new File(
+      ['kind,name,grit,wet\nsmell,x,,\nabrasive,Disc,60,false\nabrasive,,80,false\n'],
+      'library.csv',
+    );
     await fixture.componentInstance.takeIn({ files: [file], value: '' } as unknown as HTMLInputElement);
-    http.expectOne('/api/library/import').flush({ taken: 1, left: [{ row: 2, reason: 'entry.name: This is still missing.' }], library: REPLY });
+    http
+      .expectOne('/api/library/import')
+      .flush({ taken: 1, left: [{ row: 2, reason: 'entry.name: This is still missing.' }], library: REPLY });
     await fixture.whenStable();
     expect(text()).toContain('1 taken in');
     expect(text()).toContain('Row 2: kind “smell” is not known');
@@ -103,7 +135,9 @@ describe('the library page', () => {
 
 describe('FabricPicker', () => {
   it('hands out an own fabric whole, a shipped one by its id, and none for an emptied field', async () => {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()] });
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()],
+    });
     const http = TestBed.inject(HttpTestingController);
     const fixture = TestBed.createComponent(FabricPicker);
     fixture.componentRef.setInput('label', 'Cover');

@@ -1,7 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { LIBRARY_KINDS, LIBRARY_KIND_NAMES, type LibraryBody, type LibraryItem, type LibraryKind, OWN_PREFIX, searchLibrary } from '@ashstep/contract';
-import { type Fabric, type SystemCard, GSM_PER_OUNCE_PER_SQUARE_FOOT, GSM_PER_OUNCE_PER_SQUARE_YARD, arealWeightOf, laminate } from '@ashstep/core';
+import {
+  LIBRARY_KINDS,
+  LIBRARY_KIND_NAMES,
+  type LibraryBody,
+  type LibraryItem,
+  type LibraryKind,
+  OWN_PREFIX,
+  searchLibrary,
+} from '@ashstep/contract';
+import {
+  type Fabric,
+  type SystemCard,
+  GSM_PER_OUNCE_PER_SQUARE_FOOT,
+  GSM_PER_OUNCE_PER_SQUARE_YARD,
+  arealWeightOf,
+  laminate,
+} from '@ashstep/core';
 import { quantityText } from '../platform/quantity.pipe';
 import { type Observable } from 'rxjs';
 import { textOf } from '../parts/text-of';
@@ -40,7 +55,10 @@ type Row = { name: string; item: LibraryItem; cells: string[] };
 export class Library {
   private readonly library = inject(LibraryService);
   private readonly inUnits = quantityText();
-  readonly shelves: Option<Shelf>[] = [...LIBRARY_KINDS.map((value) => ({ value, label: LIBRARY_KIND_NAMES[value] })), { value: 'lots', label: 'Lots' }];
+  readonly shelves: Option<Shelf>[] = [
+    ...LIBRARY_KINDS.map((value) => ({ value, label: LIBRARY_KIND_NAMES[value] })),
+    { value: 'lots', label: 'Lots' },
+  ];
   readonly shelf = signal<Shelf>('fabric');
   readonly kind = computed(() => {
     const shelf = this.shelf();
@@ -89,7 +107,10 @@ export class Library {
 
   /** Starts an own entry from another one, so that only what differs is typed. */
   copy({ item }: Row): void {
-    this.write({ kind: item.kind, entry: { ...item.entry, id: `${OWN_PREFIX}${crypto.randomUUID()}`, name: `${item.entry.name}, own` } } as LibraryBody);
+    this.write({
+      kind: item.kind,
+      entry: { ...item.entry, id: `${OWN_PREFIX}${crypto.randomUUID()}`, name: `${item.entry.name}, own` },
+    } as LibraryBody);
   }
 
   write({ kind, entry }: LibraryBody): void {
@@ -122,7 +143,10 @@ export class Library {
     this.library.takeIn(json ?? table!.file).subscribe({
       next: ({ taken, left }) => {
         this.said.set(`${taken} taken in`);
-        this.left.set([...(table?.left ?? []), ...left.map(({ row, reason }) => ({ line: table?.lines[row - 1] ?? row, reason }))]);
+        this.left.set([
+          ...(table?.left ?? []),
+          ...left.map(({ row, reason }) => ({ line: table?.lines[row - 1] ?? row, reason })),
+        ]);
       },
       error: (error: unknown) => this.refused(error),
     });
@@ -137,7 +161,9 @@ export class Library {
   private refused(error: unknown): void {
     if (!(error instanceof ApiError)) throw error;
     this.problem.set(error.problem.fields.length > 0 ? 'Some figures need another look.' : error.problem.detail);
-    this.fields.set(Object.fromEntries(error.problem.fields.map(({ path, message }) => [path.replace(/^entry\./, ''), message])));
+    this.fields.set(
+      Object.fromEntries(error.problem.fields.map(({ path, message }) => [path.replace(/^entry\./, ''), message])),
+    );
   }
 
   private cells(item: LibraryItem): string[] {
@@ -147,14 +173,27 @@ export class Library {
         return fabricCells(item.entry, figure);
       case 'system': {
         const s = item.entry;
-        return [s.kind === 'two-part' ? `${s.hardenerPer100ByWeight} by weight` : `${s.catalystMinPercent} to ${s.catalystMaxPercent} ml`, ...cureCells(s, figure)];
+        return [
+          s.kind === 'two-part'
+            ? `${s.hardenerPer100ByWeight} by weight`
+            : `${s.catalystMinPercent} to ${s.catalystMaxPercent} ml`,
+          ...cureCells(s, figure),
+        ];
       }
       case 'hardener':
         return item.entry.kind === 'amine'
           ? [`${item.entry.hardenerPer100ByWeight} by weight`, ...cureCells(item.entry, figure)]
-          : [`${item.entry.catalystMinPercent} to ${item.entry.catalystMaxPercent} ml`, ...Array<string>(4).fill('as the resin')];
+          : [
+              `${item.entry.catalystMinPercent} to ${item.entry.catalystMaxPercent} ml`,
+              ...Array<string>(4).fill('as the resin'),
+            ];
       case 'core':
-        return [figure(item.entry.densityKgM3, 'density'), `${item.entry.shearModulusMPa} MPa`, figure(item.entry.serviceTempC, 'temperature', 0), `${item.entry.styrene} it`];
+        return [
+          figure(item.entry.densityKgM3, 'density'),
+          `${item.entry.shearModulusMPa} MPa`,
+          figure(item.entry.serviceTempC, 'temperature', 0),
+          `${item.entry.styrene} it`,
+        ];
       case 'filler':
         return [figure(item.entry.bulkDensityKgM3, 'density'), item.entry.use];
       case 'abrasive':
@@ -163,14 +202,27 @@ export class Library {
   }
 }
 
-function cureCells(card: Pick<SystemCard, 'potLifeMin' | 'minTempC' | 'sandableHours' | 'fullCureHours'>, figure: Figure): string[] {
-  return [`${card.potLifeMin} min`, figure(card.minTempC, 'temperature', 0), `${card.sandableHours} h`, `${card.fullCureHours} h`];
+function cureCells(
+  card: Pick<SystemCard, 'potLifeMin' | 'minTempC' | 'sandableHours' | 'fullCureHours'>,
+  figure: Figure,
+): string[] {
+  return [
+    `${card.potLifeMin} min`,
+    figure(card.minTempC, 'temperature', 0),
+    `${card.sandableHours} h`,
+    `${card.fullCureHours} h`,
+  ];
 }
 
 function fabricCells(fabric: Fabric, figure: Figure): string[] {
   const wet = laminate({ layers: [{ fabricId: fabric.id, own: fabric }], resin: 'epoxy' });
   const gsm = arealWeightOf(fabric);
-  return [gsm.toFixed(0), `${(gsm / OUNCE_GSM[fabric.ounceUnit]).toFixed(1)} ${fabric.ounceUnit.replace('2', '²')}`, figure(wet.thicknessMm, 'thickness'), figure(wet.massGsm - gsm, 'arealWeight')];
+  return [
+    gsm.toFixed(0),
+    `${(gsm / OUNCE_GSM[fabric.ounceUnit]).toFixed(1)} ${fabric.ounceUnit.replace('2', '²')}`,
+    figure(wet.thicknessMm, 'thickness'),
+    figure(wet.massGsm - gsm, 'arealWeight'),
+  ];
 }
 
 function readJson(text: string): unknown {

@@ -6,7 +6,13 @@ import { nowText } from '../platform/when.pipe';
 import { LibraryService } from './library.service';
 
 const PART_NAMES: Record<Lot['part'], string> = { whole: 'Whole', resin: 'Resin', hardener: 'Hardener or catalyst' };
-const UNIT_NAMES: Record<Lot['unit'], string> = { g: 'grams', ml: 'millilitres', m2: 'square metres', m: 'metres', piece: 'pieces' };
+const UNIT_NAMES: Record<Lot['unit'], string> = {
+  g: 'grams',
+  ml: 'millilitres',
+  m2: 'square metres',
+  m: 'metres',
+  piece: 'pieces',
+};
 const SOON_DAYS = 30;
 const DAY_MS = 86_400_000;
 
@@ -32,7 +38,13 @@ export class Lots {
     this.library
       .lots()
       .filter((lot) => this.showUsed() || !lot.usedUp)
-      .map((lot) => ({ lot, name: this.nameOf(lot), part: lot.part === 'whole' ? '' : PART_NAMES[lot.part].toLowerCase(), state: stateOf(lot), unit: lot.unit === 'm2' ? 'm²' : lot.unit === 'piece' ? '' : lot.unit })),
+      .map((lot) => ({
+        lot,
+        name: this.nameOf(lot),
+        part: lot.part === 'whole' ? '' : PART_NAMES[lot.part].toLowerCase(),
+        state: stateOf(lot),
+        unit: lot.unit === 'm2' ? 'm²' : lot.unit === 'piece' ? '' : lot.unit,
+      })),
   );
   readonly choices = computed(() => {
     const draft = this.draft();
@@ -43,7 +55,19 @@ export class Lots {
     const [first] = this.library.systems();
     this.errors.set({});
     this.problem.set('');
-    this.draft.set({ id: crypto.randomUUID(), kind: 'system', entryId: first!.id, part: 'resin', code: '', receivedOn: nowText().slice(0, 10), expiresOn: null, packSize: 1000, unit: 'g', packs: 1, price: null });
+    this.draft.set({
+      id: crypto.randomUUID(),
+      kind: 'system',
+      entryId: first!.id,
+      part: 'resin',
+      code: '',
+      receivedOn: nowText().slice(0, 10),
+      expiresOn: null,
+      packSize: 1000,
+      unit: 'g',
+      packs: 1,
+      price: null,
+    });
   }
 
   change({ usedUp: _, ...lot }: Lot): void {
@@ -58,7 +82,12 @@ export class Lots {
 
   setKind(kind: LotBody['kind']): void {
     const [first] = this.library.inUse(kind);
-    this.set({ kind, entryId: first?.id ?? '', part: kind === 'system' ? 'resin' : 'whole', unit: kind === 'fabric' ? 'm2' : kind === 'abrasive' ? 'piece' : 'g' });
+    this.set({
+      kind,
+      entryId: first?.id ?? '',
+      part: kind === 'system' ? 'resin' : 'whole',
+      unit: kind === 'fabric' ? 'm2' : kind === 'abrasive' ? 'piece' : 'g',
+    });
   }
 
   save(): void {
@@ -75,11 +104,18 @@ export class Lots {
   }
 
   useUp({ id, usedUp }: Lot): void {
-    this.library.useUp(id, !usedUp).subscribe({ error: (error: unknown) => this.problem.set(error instanceof ApiError ? error.problem.detail : String(error)) });
+    this.library
+      .useUp(id, !usedUp)
+      .subscribe({
+        error: (error: unknown) => this.problem.set(error instanceof ApiError ? error.problem.detail : String(error)),
+      });
   }
 
   private nameOf(lot: Lot): string {
-    return this.library.items().find((item) => item.kind === lot.kind && item.entry.id === lot.entryId)?.entry.name ?? lot.entryId;
+    return (
+      this.library.items().find((item) => item.kind === lot.kind && item.entry.id === lot.entryId)?.entry.name ??
+      lot.entryId
+    );
   }
 }
 

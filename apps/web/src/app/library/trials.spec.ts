@@ -21,15 +21,31 @@ const coupon = (preparation: string, value: number, patch: Partial<BondTrial> = 
   withdrawn: null,
   ...patch,
 });
-const ALIKE = [coupon('Keyed', 10), coupon('Keyed', 12), coupon('Keyed', 14), coupon('Bare', 11), coupon('Bare', 13), coupon('Bare', 15)];
-const APART = [coupon('Keyed', 10), coupon('Keyed', 12), coupon('Keyed', 14), coupon('Bare', 20), coupon('Bare', 22), coupon('Bare', 24)];
+const ALIKE = [
+  coupon('Keyed', 10),
+  coupon('Keyed', 12),
+  coupon('Keyed', 14),
+  coupon('Bare', 11),
+  coupon('Bare', 13),
+  coupon('Bare', 15),
+];
+const APART = [
+  coupon('Keyed', 10),
+  coupon('Keyed', 12),
+  coupon('Keyed', 14),
+  coupon('Bare', 20),
+  coupon('Bare', 22),
+  coupon('Bare', 24),
+];
 
 describe('the bond trials', () => {
   let http: HttpTestingController;
   let fixture: ComponentFixture<Trials>;
 
   beforeEach(() => {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])] });
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+    });
     http = TestBed.inject(HttpTestingController);
   });
 
@@ -53,7 +69,11 @@ describe('the bond trials', () => {
   });
 
   it('leave out what was withdrawn and what is in another unit', async () => {
-    const shown = await show([...APART, coupon('Bare', 900, { withdrawn: { at: '2026-04-17T08:00:00Z', by: 'Ilse', why: 'Grip slipped.' } }), coupon('Bare', 800, { unit: 'N' })]);
+    const shown = await show([
+      ...APART,
+      coupon('Bare', 900, { withdrawn: { at: '2026-04-17T08:00:00Z', by: 'Ilse', why: 'Grip slipped.' } }),
+      coupon('Bare', 800, { unit: 'N' }),
+    ]);
     expect(shown).toContain('Bare holds 10.0 MPa more');
     expect(shown).toContain('Withdrawn by Ilse: Grip slipped.');
     fixture.componentInstance.unit.set('N');
@@ -67,7 +87,17 @@ describe('the bond trials', () => {
     fixture.componentInstance.add(new Event('submit'));
     http
       .expectOne('/api/trials')
-      .flush({ code: 'invalid', status: 422, title: '', detail: 'Some figures need another look.', type: '', fields: [{ path: 'preparation', message: 'This is still missing.' }] }, { status: 422, statusText: 'no' });
+      .flush(
+        {
+          code: 'invalid',
+          status: 422,
+          title: '',
+          detail: 'Some figures need another look.',
+          type: '',
+          fields: [{ path: 'preparation', message: 'This is still missing.' }],
+        },
+        { status: 422, statusText: 'no' },
+      );
     await fixture.whenStable();
     expect(text()).toContain('This is still missing.');
     expect(fixture.componentInstance.value()).toBe(12);

@@ -1,7 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { type BondSetting, type BondTrial, type BondTrialBody, FAMILY_NAMES } from '@ashstep/contract';
-import { FEWEST_COUPONS, type GroupSummary, type PairTest, type ResinFamily, type TrialsResult, trials } from '@ashstep/core';
+import {
+  FEWEST_COUPONS,
+  type GroupSummary,
+  type PairTest,
+  type ResinFamily,
+  type TrialsResult,
+  trials,
+} from '@ashstep/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import { type Observable } from 'rxjs';
 import { Chart } from '../parts/chart';
@@ -46,15 +53,23 @@ export class Trials {
   readonly withdrawing = signal<string | null>(null);
   readonly why = signal('');
 
-  readonly counted = computed(() => (this.all() ?? []).filter((trial) => trial.unit === this.unit() && trial.withdrawn === null));
+  readonly counted = computed(() =>
+    (this.all() ?? []).filter((trial) => trial.unit === this.unit() && trial.withdrawn === null),
+  );
   readonly result = computed<TrialsResult | null>(() => compare(this.counted(), this.factor()));
-  readonly verdicts = computed(() => (this.result()?.pairs ?? []).map((pair) => ({ key: `${pair.a} ${pair.b}`, text: verdict(pair, this.unit()) })));
+  readonly verdicts = computed(() =>
+    (this.result()?.pairs ?? []).map((pair) => ({ key: `${pair.a} ${pair.b}`, text: verdict(pair, this.unit()) })),
+  );
   readonly preparations = computed(() => [...new Set((this.all() ?? []).map((trial) => trial.preparation))]);
   readonly chart = computed<EChartsCoreOption | null>(() => {
     const result = this.result();
     return result && chartOf(result.groups, this.counted(), this.factor(), this.unit());
   });
-  readonly said = computed(() => (this.result()?.groups ?? []).map((group) => `${group.name}: ${group.mean.toFixed(1)} of ${group.count}.`).join(' '));
+  readonly said = computed(() =>
+    (this.result()?.groups ?? [])
+      .map((group) => `${group.name}: ${group.mean.toFixed(1)} of ${group.count}.`)
+      .join(' '),
+  );
 
   readonly shopBond = toSignal(this.session.bond$, { initialValue: {} as BondSetting });
   readonly fewest = FEWEST_COUPONS;
@@ -98,9 +113,23 @@ export class Trials {
   add(event: Event): void {
     event.preventDefault();
     const [old, fresh, bond] = [this.old(), this.fresh(), this.bond()];
-    const failure = old === null && fresh === null && bond === null ? null : { oldLaminatePercent: old ?? 0, newLaminatePercent: fresh ?? 0, bondLinePercent: bond ?? 0 };
-    const body: BondTrialBody = { id: crypto.randomUUID(), preparation: this.preparation(), resin: this.resin(), fabric: this.fabric(), unit: this.unit(), value: this.value() ?? 0, failure, notes: '' };
-    this.take(this.api.send<BondTrial[]>('POST', '/trials', body), () => [this.value, this.old, this.fresh, this.bond].forEach((field) => field.set(null)));
+    const failure =
+      old === null && fresh === null && bond === null
+        ? null
+        : { oldLaminatePercent: old ?? 0, newLaminatePercent: fresh ?? 0, bondLinePercent: bond ?? 0 };
+    const body: BondTrialBody = {
+      id: crypto.randomUUID(),
+      preparation: this.preparation(),
+      resin: this.resin(),
+      fabric: this.fabric(),
+      unit: this.unit(),
+      value: this.value() ?? 0,
+      failure,
+      notes: '',
+    };
+    this.take(this.api.send<BondTrial[]>('POST', '/trials', body), () =>
+      [this.value, this.old, this.fresh, this.bond].forEach((field) => field.set(null)),
+    );
   }
 
   withdraw(id: string): void {
@@ -111,7 +140,9 @@ export class Trials {
   }
 
   band({ meanBand, count }: GroupSummary): string {
-    return meanBand === null || count < FEWEST_COUPONS ? 'too few to say' : `${Math.max(0, meanBand[0]).toFixed(1)} to ${meanBand[1].toFixed(1)}`;
+    return meanBand === null || count < FEWEST_COUPONS
+      ? 'too few to say'
+      : `${Math.max(0, meanBand[0]).toFixed(1)} to ${meanBand[1].toFixed(1)}`;
   }
 
   broke({ failures }: GroupSummary): string {
@@ -148,30 +179,67 @@ export class Trials {
 
 function compare(counted: readonly BondTrial[], factor: Factor): TrialsResult | null {
   const groups = new Map<string, BondTrial[]>();
-  for (const trial of counted) groups.set(trial[factor] || 'Not noted', [...(groups.get(trial[factor] || 'Not noted') ?? []), trial]);
+  for (const trial of counted)
+    groups.set(trial[factor] || 'Not noted', [...(groups.get(trial[factor] || 'Not noted') ?? []), trial]);
   if (groups.size === 0) return null;
-  return trials({ groups: [...groups].map(([name, members]) => ({ name, values: members.map((trial) => trial.value), failures: members.flatMap((trial) => (trial.failure ? [trial.failure] : [])) })) });
+  return trials({
+    groups: [...groups].map(([name, members]) => ({
+      name,
+      values: members.map((trial) => trial.value),
+      failures: members.flatMap((trial) => (trial.failure ? [trial.failure] : [])),
+    })),
+  });
 }
 
 function verdict({ a, b, difference, p, verdict: found }: PairTest, unit: Unit): string {
-  if (found === 'too-few') return `${a} and ${b}: too few coupons to tell. Three or more of each that differ among themselves.`;
+  if (found === 'too-few')
+    return `${a} and ${b}: too few coupons to tell. Three or more of each that differ among themselves.`;
   const [better, worse] = difference >= 0 ? [a, b] : [b, a];
   const by = `${Math.abs(difference).toFixed(1)}${unit === 'rank' ? '' : ` ${unit}`}`;
   const chance = p! < 0.001 ? 'less than 1 in 1000' : `${(100 * p!).toFixed(1)} %`;
-  return found === 'different' ? `${better} holds ${by} more than ${worse}. Chance of that by luck: ${chance}.` : `${better} is ${by} above ${worse}, but luck alone gives as much in ${chance} of cases: no difference shown.`;
+  return found === 'different'
+    ? `${better} holds ${by} more than ${worse}. Chance of that by luck: ${chance}.`
+    : `${better} is ${by} above ${worse}, but luck alone gives as much in ${chance} of cases: no difference shown.`;
 }
 
-function chartOf(groups: readonly GroupSummary[], counted: readonly BondTrial[], factor: Factor, unit: Unit): EChartsCoreOption {
+function chartOf(
+  groups: readonly GroupSummary[],
+  counted: readonly BondTrial[],
+  factor: Factor,
+  unit: Unit,
+): EChartsCoreOption {
   const at = new Map(groups.map((group, i) => [group.name, i]));
   const label = { color: CHART_INK, fontSize: 13 };
   return {
     ...CHART_BASE,
     grid: { left: 44, right: 12, top: 28, bottom: 30 },
-    xAxis: { type: 'category', data: groups.map((group) => group.name), axisLabel: { ...label, interval: 0, width: 150, overflow: 'break' }, axisLine: { lineStyle: { color: CHART_INK } } },
-    yAxis: { type: 'value', name: unit, nameTextStyle: label, axisLabel: label, splitLine: { lineStyle: { color: '#d4d9d4' } } },
+    xAxis: {
+      type: 'category',
+      data: groups.map((group) => group.name),
+      axisLabel: { ...label, interval: 0, width: 150, overflow: 'break' },
+      axisLine: { lineStyle: { color: CHART_INK } },
+    },
+    yAxis: {
+      type: 'value',
+      name: unit,
+      nameTextStyle: label,
+      axisLabel: label,
+      splitLine: { lineStyle: { color: '#d4d9d4' } },
+    },
     series: [
-      { type: 'scatter', data: counted.map((trial) => [at.get(trial[factor] || 'Not noted'), trial.value]), symbolSize: 11, itemStyle: { color: 'transparent', borderColor: CHART_INK, borderWidth: 1.8 } },
-      { type: 'scatter', data: groups.map((group, i) => [i, group.mean]), symbol: 'rect', symbolSize: [46, 4], itemStyle: { color: CHART_EMBER } },
+      {
+        type: 'scatter',
+        data: counted.map((trial) => [at.get(trial[factor] || 'Not noted'), trial.value]),
+        symbolSize: 11,
+        itemStyle: { color: 'transparent', borderColor: CHART_INK, borderWidth: 1.8 },
+      },
+      {
+        type: 'scatter',
+        data: groups.map((group, i) => [i, group.mean]),
+        symbol: 'rect',
+        symbolSize: [46, 4],
+        itemStyle: { color: CHART_EMBER },
+      },
     ],
   };
 }

@@ -47,7 +47,9 @@ export function requestFor(act: Act, id: string, repairId: string | null): Reque
     case 'settings':
       return { method: 'PUT', path: '/shop/settings', body: act.settings };
     case 'forecast':
-      return act.forecast ? { method: 'PUT', path: '/shop/forecast', body: act.forecast } : { method: 'DELETE', path: '/shop/forecast' };
+      return act.forecast
+        ? { method: 'PUT', path: '/shop/forecast', body: act.forecast }
+        : { method: 'DELETE', path: '/shop/forecast' };
   }
 }
 
@@ -57,7 +59,11 @@ export function subjectOf(act: Act): string {
     case 'inputs':
       return `inputs ${act.section}`;
     case 'log':
-      return act.entry.kind === 'ply' ? `ply ${act.entry.plyKey}` : act.entry.kind === 'batch' ? `pot ${act.entry.label}` : act.entry.kind;
+      return act.entry.kind === 'ply'
+        ? `ply ${act.entry.plyKey}`
+        : act.entry.kind === 'batch'
+          ? `pot ${act.entry.label}`
+          : act.entry.kind;
     case 'check':
       return `check ${act.checkId}`;
     case 'result':

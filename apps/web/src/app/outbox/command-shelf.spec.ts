@@ -54,7 +54,8 @@ describe('the shelf', () => {
   it('writes what a command came to, however fast it changed, and forgets what is gone', async () => {
     const shelf = open();
     const one = command({});
-    for (let stageReached = 1; stageReached <= 9; stageReached++) shelf.put({ ...one, act: { kind: 'stage', stageReached } });
+    for (let stageReached = 1; stageReached <= 9; stageReached++)
+      shelf.put({ ...one, act: { kind: 'stage', stageReached } });
     await until(async () => JSON.stringify(await stored()).includes('"stageReached":9'));
     shelf.put({ ...one, tried: true });
     shelf.remove(one.id);
@@ -66,7 +67,11 @@ describe('the shelf', () => {
     const busy = open();
     const theirs = command({ tab: busy.tab });
     busy.put(theirs);
-    await until(async () => (await stored()).length === 1 && ((await navigator.locks.query()).held ?? []).some(({ name }) => name?.endsWith(busy.tab)));
+    await until(
+      async () =>
+        (await stored()).length === 1 &&
+        ((await navigator.locks.query()).held ?? []).some(({ name }) => name?.endsWith(busy.tab)),
+    );
     expect(await open().takeOver('ilse')).toEqual([]);
     expect((await busy.takeOver('ilse')).map(({ id }) => id)).toEqual([theirs.id]);
   });

@@ -7,7 +7,10 @@ interface Shelves extends DBSchema {
 }
 
 /** The browser's own store of commands, made when it is first opened. */
-export const openShelves = (): Promise<IDBPDatabase<Shelves>> => openDB<Shelves>('ash-step', 1, { upgrade: (database) => void database.createObjectStore('commands', { keyPath: 'id' }) });
+export const openShelves = (): Promise<IDBPDatabase<Shelves>> =>
+  openDB<Shelves>('ash-step', 1, {
+    upgrade: (database) => void database.createObjectStore('commands', { keyPath: 'id' }),
+  });
 
 export interface KeptForOthers {
   name: string;
@@ -56,7 +59,9 @@ export class CommandShelf {
   async takeOver(personId: string): Promise<Command[]> {
     const open = await openTabs();
     const kept = await this.all();
-    const mine = kept.filter((command) => command.personId === personId && (command.tab === this.tab || !open.has(lockOf(command.tab))));
+    const mine = kept.filter(
+      (command) => command.personId === personId && (command.tab === this.tab || !open.has(lockOf(command.tab))),
+    );
     for (const command of mine) if (command.tab !== this.tab) this.put({ ...command, tab: this.tab });
     return mine.map((command) => ({ ...command, tab: this.tab })).sort((a, b) => a.place - b.place);
   }
@@ -74,7 +79,14 @@ export class CommandShelf {
   private async all(): Promise<Command[]> {
     const database = await this.database;
     const stored = await (database?.getAll('commands') ?? Promise.resolve([])).catch(() => []);
-    return [...new Map([...stored.filter(({ id }) => this.writing.get(id) !== 'gone'), ...this.here.values()].map((command) => [command.id, command])).values()];
+    return [
+      ...new Map(
+        [...stored.filter(({ id }) => this.writing.get(id) !== 'gone'), ...this.here.values()].map((command) => [
+          command.id,
+          command,
+        ]),
+      ).values(),
+    ];
   }
 
   /** One write of a command at a time: what changes meanwhile, as in a drag, is written as it is then. */

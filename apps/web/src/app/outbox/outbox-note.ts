@@ -11,7 +11,10 @@ import { Outbox } from './outbox.service';
     @if (away(); as text) {
       <div class="kept" role="status">
         <p>
-          <svg viewBox="0 0 20 20" width="18" height="18" aria-hidden="true"><path d="M3 8h14v9H3z M6 8V4h8v4" fill="none" stroke="currentColor" stroke-width="2" /></svg> {{ text }}
+          <svg viewBox="0 0 20 20" width="18" height="18" aria-hidden="true">
+            <path d="M3 8h14v9H3z M6 8V4h8v4" fill="none" stroke="currentColor" stroke-width="2" />
+          </svg>
+          {{ text }}
         </p>
         <button type="button" class="act small" (click)="outbox.tryNow()">Try now</button>
       </div>
@@ -63,7 +66,8 @@ export class OutboxNote {
     const unkept = this.outbox.unkept();
     if (count === 0) return '';
     const many = count === 1 ? '1 entry is' : `${count} entries are`;
-    if (unkept && (held || count > 2)) return `${many} kept only while this page is open: this browser ${unkept === 'full' ? 'is full' : 'lets nothing be stored'}. Leave it open until all is sent.`;
+    if (unkept && (held || count > 2))
+      return `${many} kept only while this page is open: this browser ${unkept === 'full' ? 'is full' : 'lets nothing be stored'}. Leave it open until all is sent.`;
     return held === 'away' ? `The server cannot be reached. ${many} kept here and sent when it is back.` : '';
   });
 
@@ -71,7 +75,14 @@ export class OutboxNote {
   readonly refused = computed(() =>
     this.outbox
       .refused()
-      .filter(({ act, refusal }) => act.kind !== 'inputs' || (refusal!.fields.length === 0 && refusal!.code !== 'stale'))
-      .map((command: Command) => ({ command, words: `${actWords(command.act)}:`, known: command.refusal!.code === 'already-logged', why: [command.refusal!.detail, ...command.refusal!.fields.map(({ message }) => message)].join(' ') })),
+      .filter(
+        ({ act, refusal }) => act.kind !== 'inputs' || (refusal!.fields.length === 0 && refusal!.code !== 'stale'),
+      )
+      .map((command: Command) => ({
+        command,
+        words: `${actWords(command.act)}:`,
+        known: command.refusal!.code === 'already-logged',
+        why: [command.refusal!.detail, ...command.refusal!.fields.map(({ message }) => message)].join(' '),
+      })),
   );
 }

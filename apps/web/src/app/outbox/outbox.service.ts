@@ -83,10 +83,24 @@ export class Outbox {
     const person = this.person;
     if (!person) throw new Error('nobody is signed in');
     const subject = subjectOf(act);
-    const givesWay = (old: Command): boolean => old.repairId === repairId && subjectOf(old.act) === subject && (old.refusal !== null ? act.kind !== 'inputs' : SAID_ANEW.has(act.kind) && !old.tried);
+    const givesWay = (old: Command): boolean =>
+      old.repairId === repairId &&
+      subjectOf(old.act) === subject &&
+      (old.refusal !== null ? act.kind !== 'inputs' : SAID_ANEW.has(act.kind) && !old.tried);
     for (const old of this.list().filter(givesWay)) this.drop(old.id);
     this.place = Math.max(this.place + 1, Date.now());
-    const command: Command = { id: crypto.randomUUID(), personId: person.id, personName: person.name, repairId, act, madeAt: Date.now(), place: this.place, tab: this.shelf.tab, tried: false, refusal: null };
+    const command: Command = {
+      id: crypto.randomUUID(),
+      personId: person.id,
+      personName: person.name,
+      repairId,
+      act,
+      madeAt: Date.now(),
+      place: this.place,
+      tab: this.shelf.tab,
+      tried: false,
+      refusal: null,
+    };
     this.shelf.put(command);
     this.list.update((all) => [...all, command]);
     this.quietAt = act.kind === 'inputs' ? Date.now() + QUIET_MS : 0;
@@ -97,7 +111,14 @@ export class Outbox {
   /** Does something else in place of what has not gone out, or was refused; a refusal that is to be settled first stands. */
   replace(command: Command, act: Act, refusal: Problem | null = null): void {
     if (command.id === this.sending?.id) throw new Error('it is on its way');
-    const next: Command = { ...command, id: command.tried ? crypto.randomUUID() : command.id, act, madeAt: Date.now(), tried: false, refusal };
+    const next: Command = {
+      ...command,
+      id: command.tried ? crypto.randomUUID() : command.id,
+      act,
+      madeAt: Date.now(),
+      tried: false,
+      refusal,
+    };
     if (next.id !== command.id) this.shelf.remove(command.id);
     this.shelf.put(next);
     this.list.update((all) => all.map((one) => (one.id === command.id ? next : one)));
@@ -181,10 +202,12 @@ export class Outbox {
     this.put(sent);
     const { method, path, body } = requestFor(sent.act, sent.id, sent.repairId);
     const age = Math.max(0, Date.now() - sent.madeAt);
-    this.api.send(method, path, body, { 'Command-Id': sent.id, 'Command-Age': String(age), Prefer: 'return=minimal' }).subscribe({
-      next: (reply) => this.acknowledged(sent, reply),
-      error: (error: unknown) => this.failed(sent, error),
-    });
+    this.api
+      .send(method, path, body, { 'Command-Id': sent.id, 'Command-Age': String(age), Prefer: 'return=minimal' })
+      .subscribe({
+        next: (reply) => this.acknowledged(sent, reply),
+        error: (error: unknown) => this.failed(sent, error),
+      });
   }
 
   private acknowledged(command: Command, reply: unknown): void {
@@ -234,4 +257,11 @@ export class Outbox {
   }
 }
 
-const UNKNOWN: Problem = { type: 'urn:ash-step:problem:unreadable', title: 'Cannot be read', status: 500, code: 'unreadable', fields: [], detail: 'The server’s answer could not be read. Try again.' };
+const UNKNOWN: Problem = {
+  type: 'urn:ash-step:problem:unreadable',
+  title: 'Cannot be read',
+  status: 500,
+  code: 'unreadable',
+  fields: [],
+  detail: 'The server’s answer could not be read. Try again.',
+};

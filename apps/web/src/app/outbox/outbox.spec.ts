@@ -11,10 +11,22 @@ import { ShelfStub } from './outbox.testing';
 
 const ILSE: Person = { id: 'ilse', name: 'Ilse Varga', role: 'technician', units: 'metric' };
 const TOMAS: Person = { ...ILSE, id: 'tomas', name: 'Tomas Quill' };
-const session = (person: Person | null): SessionReply => ({ person, csrfToken: `token of ${person?.id ?? 'nobody'}`, shop: { name: 'Shed', singleHanded: false, bond: {} }, demoAccounts: [] });
+const session = (person: Person | null): SessionReply => ({
+  person,
+  csrfToken: `token of ${person?.id ?? 'nobody'}`,
+  shop: { name: 'Shed', singleHanded: false, bond: {} },
+  demoAccounts: [],
+});
 const note = (text: string): Act => ({ kind: 'log', entry: { kind: 'note', text } });
 const ratio = (is: number): Act => ({ kind: 'inputs', section: 'taper', changes: [{ path: '/ratio', was: null, is }] });
-const refusal = { type: '', title: '', status: 422, code: 'invalid', detail: 'Needs another look.', fields: [{ path: 'entry.text', message: 'Too long.' }] };
+const refusal = {
+  type: '',
+  title: '',
+  status: 422,
+  code: 'invalid',
+  detail: 'Needs another look.',
+  fields: [{ path: 'entry.text', message: 'Too long.' }],
+};
 
 describe('the outbox', () => {
   let shelf: ShelfStub;
@@ -30,7 +42,14 @@ describe('the outbox', () => {
     jasmine.clock().uninstall();
     jasmine.clock().install().mockDate(now);
     TestBed.resetTestingModule();
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), { provide: CommandShelf, useValue: shelf }] });
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideHttpClient(),
+        provideHttpClientTesting(),
+        { provide: CommandShelf, useValue: shelf },
+      ],
+    });
     http = TestBed.inject(HttpTestingController);
     const sessions = TestBed.inject(SessionService);
     restarted = 0;
@@ -201,7 +220,8 @@ describe('the outbox', () => {
     expect(again.request.headers.get('X-CSRF-Token')).toBe('new');
     again.flush({ code: 'csrf', status: 403, fields: [], detail: '' }, { status: 403, statusText: 'no' });
     outbox.tryNow();
-    for (const request of sent()) request.flush({ code: 'csrf', status: 403, fields: [], detail: '' }, { status: 403, statusText: 'no' });
+    for (const request of sent())
+      request.flush({ code: 'csrf', status: 403, fields: [], detail: '' }, { status: 403, statusText: 'no' });
     for (const request of http.match('/api/session')) request.flush(session(TOMAS));
     expect(shelf.kept.size).toBe(1);
     expect(restarted).toBeLessThanOrEqual(1);
@@ -209,9 +229,13 @@ describe('the outbox', () => {
 
   it('gives a page the answer it asked for, or the refusal, which is not kept besides', () => {
     const heard: unknown[] = [];
-    outbox.ask({ kind: 'reading', reading: { at: '2026-04-16T09:00', tempC: 18, humidityPercent: 60 } }).subscribe((reply) => heard.push(reply));
+    outbox
+      .ask({ kind: 'reading', reading: { at: '2026-04-16T09:00', tempC: 18, humidityPercent: 60 } })
+      .subscribe((reply) => heard.push(reply));
     one().flush({ settings: 1 });
-    outbox.ask({ kind: 'reading', reading: { at: '2027-04-16T09:00', tempC: 18, humidityPercent: 60 } }).subscribe({ error: (error: unknown) => heard.push((error as Error).message) });
+    outbox
+      .ask({ kind: 'reading', reading: { at: '2027-04-16T09:00', tempC: 18, humidityPercent: 60 } })
+      .subscribe({ error: (error: unknown) => heard.push((error as Error).message) });
     one().flush(refusal, { status: 422, statusText: 'no' });
     expect(heard).toEqual([{ settings: 1 }, 'Needs another look.']);
     expect(outbox.commands()).toEqual([]);
@@ -223,6 +247,9 @@ describe('the outbox', () => {
     const pin = (startAt: string): Act => ({ kind: 'pin', pin: { repairId: 'r1', key: 'grind', startAt } });
     outbox.add(pin('2026-04-17T08:00'), 'r1');
     outbox.add(pin('2026-04-17T09:00'), 'r1');
-    expect(outbox.commands().map(({ act }) => (act.kind === 'pin' ? act.pin.startAt : act.kind))).toEqual(['log', '2026-04-17T09:00']);
+    expect(outbox.commands().map(({ act }) => (act.kind === 'pin' ? act.pin.startAt : act.kind))).toEqual([
+      'log',
+      '2026-04-17T09:00',
+    ]);
   });
 });

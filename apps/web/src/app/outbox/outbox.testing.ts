@@ -17,7 +17,9 @@ export class ShelfStub {
   }
 
   takeOver(personId: string): Promise<Command[]> {
-    return Promise.resolve([...this.kept.values()].filter((command) => command.personId === personId).sort((a, b) => a.place - b.place));
+    return Promise.resolve(
+      [...this.kept.values()].filter((command) => command.personId === personId).sort((a, b) => a.place - b.place),
+    );
   }
 
   keptForOthers(): Promise<[]> {

@@ -8,7 +8,9 @@ import { type Facts, type Stage, cautionsFor } from '@ashstep/core';
   template: `
     @for (caution of cautions(); track caution.id) {
       <p class="caution" role="note">
-        <svg viewBox="0 0 24 24" aria-hidden="true"><path d="M12 3 22 21H2Z M12 9v6 M12 17v2" fill="none" stroke="currentColor" stroke-width="2.2" /></svg>
+        <svg viewBox="0 0 24 24" aria-hidden="true">
+          <path d="M12 3 22 21H2Z M12 9v6 M12 17v2" fill="none" stroke="currentColor" stroke-width="2.2" />
+        </svg>
         <span
           ><b>{{ caution.title }}</b> {{ caution.text }}</span
         >

@@ -7,4 +7,7 @@ export const CHART_EMBER = '#b32d05';
 export const CHART_AMBER = 'rgba(214, 152, 38, 0.28)';
 
 /** What every chart starts from. */
-export const CHART_BASE: EChartsCoreOption = { animation: false, textStyle: { fontFamily: 'Atkinson Hyperlegible Next, system-ui, sans-serif' } };
+export const CHART_BASE: EChartsCoreOption = {
+  animation: false,
+  textStyle: { fontFamily: 'Atkinson Hyperlegible Next, system-ui, sans-serif' },
+};

@@ -17,7 +17,14 @@ echarts.use([LineChart, ScatterChart, GridComponent, PolarComponent, TooltipComp
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [NgxEchartsDirective],
   providers: [provideEchartsCore({ echarts })],
-  template: `<div echarts role="img" [attr.aria-label]="label()" [options]="options()" [initOpts]="{ renderer: 'svg' }" [style.height.px]="height()"></div>`,
+  template: `<div
+    echarts
+    role="img"
+    [attr.aria-label]="label()"
+    [options]="options()"
+    [initOpts]="{ renderer: 'svg' }"
+    [style.height.px]="height()"
+  ></div>`,
 })
 export class Chart {
   readonly options = input.required<EChartsCoreOption>();

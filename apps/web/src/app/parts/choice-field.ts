@@ -16,7 +16,15 @@ let nextId = 0;
       <span class="label" [id]="name">{{ label() }}</span>
       <div class="choices">
         @for (option of options(); track option.value) {
-          <label><input type="radio" [name]="name + 'r'" [checked]="option.value === value()" [disabled]="disabled()" (change)="pick.emit(option.value)" />{{ option.label }}</label>
+          <label
+            ><input
+              type="radio"
+              [name]="name + 'r'"
+              [checked]="option.value === value()"
+              [disabled]="disabled()"
+              (change)="pick.emit(option.value)"
+            />{{ option.label }}</label
+          >
         }
       </div>
     </div>

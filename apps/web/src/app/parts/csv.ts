@@ -11,10 +11,28 @@ export interface CsvFound<T> {
  * Rows of comma-separated text with a heading line: good ones are kept, bad ones told with their line and reason. Throws nothing.
  * @param readRow gives the row's meaning, or the reason it has none
  */
-export function readCsv<T extends object, C extends string>(text: string, columns: readonly C[], needed: readonly C[], readRow: (cell: (name: C) => string) => T | string): CsvFound<T> {
-  const { data, meta } = Papa.parse<Partial<Record<C, string>>>(text, { header: true, skipEmptyLines: false, transformHeader: (name) => name.trim().toLowerCase() });
+export function readCsv<T extends object, C extends string>(
+  text: string,
+  columns: readonly C[],
+  needed: readonly C[],
+  readRow: (cell: (name: C) => string) => T | string,
+): CsvFound<T> {
+  const { data, meta } = Papa.parse<Partial<Record<C, string>>>(text, {
+    header: true,
+    skipEmptyLines: false,
+    transformHeader: (name) => name.trim().toLowerCase(),
+  });
   const missing = needed.filter((name) => !meta.fields?.includes(name));
-  if (missing.length > 0) return { read: [], left: [{ line: 1, reason: `No column ${missing.join(', ')}. The first line must name the columns: ${columns.join(', ')}.` }] };
+  if (missing.length > 0)
+    return {
+      read: [],
+      left: [
+        {
+          line: 1,
+          reason: `No column ${missing.join(', ')}. The first line must name the columns: ${columns.join(', ')}.`,
+        },
+      ],
+    };
   const found: CsvFound<T> = { read: [], left: [] };
   data.forEach((row, i) => {
     if (Object.values<string | undefined>(row).every((cell) => (cell ?? '').trim() === '')) return;

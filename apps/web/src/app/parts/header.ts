@@ -22,7 +22,9 @@ import { SessionService } from '../platform/session.service';
       </a>
       <div class="about"><ng-content /></div>
       <nav aria-label="Places">
-        <a routerLink="/" routerLinkActive="here" [routerLinkActiveOptions]="{ exact: true }">Board</a><a routerLink="/plan" routerLinkActive="here">Plan</a><a routerLink="/history" routerLinkActive="here">History</a
+        <a routerLink="/" routerLinkActive="here" [routerLinkActiveOptions]="{ exact: true }">Board</a
+        ><a routerLink="/plan" routerLinkActive="here">Plan</a
+        ><a routerLink="/history" routerLinkActive="here">History</a
         ><a routerLink="/library" routerLinkActive="here">Library</a>
       </nav>
       <ng-content select="[headerAction]" />
@@ -35,9 +37,13 @@ import { SessionService } from '../platform/session.service';
             <p class="name">
               {{ p.name }}<br /><span class="quiet">{{ p.role }}</span>
             </p>
-            <button ngbDropdownItem type="button" (click)="setUnits(p.units === 'metric' ? 'imperial' : 'metric')">{{ p.units === 'metric' ? 'Read in inches and ounces' : 'Read in millimetres and grams' }}</button>
+            <button ngbDropdownItem type="button" (click)="setUnits(p.units === 'metric' ? 'imperial' : 'metric')">
+              {{ p.units === 'metric' ? 'Read in inches and ounces' : 'Read in millimetres and grams' }}
+            </button>
             <a ngbDropdownItem routerLink="/shop">The shed</a>
-            <a ngbDropdownItem routerLink="/account">{{ p.role === 'manager' ? 'Your account, people' : 'Your account' }}</a>
+            <a ngbDropdownItem routerLink="/account">{{
+              p.role === 'manager' ? 'Your account, people' : 'Your account'
+            }}</a>
             <button ngbDropdownItem type="button" (click)="signOut()">Sign out</button>
           </div>
         </div>

@@ -10,7 +10,9 @@ describe('keys that work everywhere', () => {
 
   beforeEach(async () => {
     router.navigateByUrl.calls.reset();
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), { provide: Router, useValue: router }] });
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), { provide: Router, useValue: router }],
+    });
     fixture = TestBed.createComponent(Keys);
     await fixture.whenStable();
   });
@@ -19,7 +21,8 @@ describe('keys that work everywhere', () => {
     for (const element of extra.splice(0)) element.remove();
   });
 
-  const press = (key: string, init: KeyboardEventInit = {}, on: Element = document.body): boolean => on.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...init }));
+  const press = (key: string, init: KeyboardEventInit = {}, on: Element = document.body): boolean =>
+    on.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...init }));
   function put<T extends HTMLElement>(tag: string): T {
     const element = document.createElement(tag) as T;
     document.body.append(element);

@@ -12,7 +12,13 @@ describe('QuantityField', () => {
 
   beforeEach(async () => {
     units.next('metric');
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), { provide: SessionService, useValue: { units$: units } }] });
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideHttpClient(),
+        { provide: SessionService, useValue: { units$: units } },
+      ],
+    });
     fixture = TestBed.createComponent(QuantityField);
     fixture.componentRef.setInput('label', 'Length');
     fixture.componentRef.setInput('value', 140);

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { errorWords } from '@ashstep/contract';
 import { CoreError, type QuantityKind, formatQuantity, parseQuantity } from '@ashstep/core';
@@ -70,7 +79,12 @@ export class QuantityField {
   private readonly formatted = computed(() => {
     const value = this.value();
     if (value === null) return '';
-    const exact = formatQuantity(value, this.kind(), this.units(), this.units() === 'metric' ? (this.decimals() ?? trimmed(value)) : 3).figure;
+    const exact = formatQuantity(
+      value,
+      this.kind(),
+      this.units(),
+      this.units() === 'metric' ? (this.decimals() ?? trimmed(value)) : 3,
+    ).figure;
     return exact
       .replace('\u2212', '-')
       .replace(/(\.\d*?)0+$/, '$1')

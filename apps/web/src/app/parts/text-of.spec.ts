@@ -4,7 +4,9 @@ describe('the text of a file', () => {
   const WORDS = 'name,temp_c\nTöpfe,−5 °C\n';
   const utf16 = (mark: boolean, bigEnd: boolean): Blob => {
     const units = [...(mark ? '\ufeff' : ''), ...WORDS].map((letter) => letter.charCodeAt(0));
-    return new Blob([new Uint8Array(units.flatMap((unit) => (bigEnd ? [unit >> 8, unit & 255] : [unit & 255, unit >> 8])))]);
+    return new Blob([
+      new Uint8Array(units.flatMap((unit) => (bigEnd ? [unit >> 8, unit & 255] : [unit & 255, unit >> 8]))),
+    ]);
   };
 
   it('is read whichever way it is written', async () => {

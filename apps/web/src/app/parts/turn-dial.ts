@@ -40,7 +40,15 @@ const R = 46;
     </svg>
     <div class="quick">
       @for (angle of quick; track angle) {
-        <button type="button" class="act small" [class.dark]="angle === value()" [attr.aria-pressed]="angle === value()" (click)="valueChange.emit(angle)">{{ angle }}°</button>
+        <button
+          type="button"
+          class="act small"
+          [class.dark]="angle === value()"
+          [attr.aria-pressed]="angle === value()"
+          (click)="valueChange.emit(angle)"
+        >
+          {{ angle }}°
+        </button>
       }
     </div>
   `,
@@ -96,7 +104,8 @@ export class TurnDial {
   turn(event: PointerEvent): void {
     if (!this.held) return;
     const box = (event.currentTarget as Element).getBoundingClientRect();
-    const angle = (Math.atan2(box.top + box.height / 2 - event.clientY, event.clientX - box.left - box.width / 2) * 180) / Math.PI;
+    const angle =
+      (Math.atan2(box.top + box.height / 2 - event.clientY, event.clientX - box.left - box.width / 2) * 180) / Math.PI;
     this.set(event.shiftKey ? Math.round(angle) : Math.round(angle / STEP) * STEP);
   }
 

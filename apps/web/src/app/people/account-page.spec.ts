@@ -16,7 +16,13 @@ const ACCOUNTS: Account[] = [
     role: 'technician',
     active: true,
     lastSignInAt: '2026-04-16T08:00:00Z',
-    lastChange: { at: '2026-04-15T08:00:00Z', by: 'Ruben Saito', kind: 'altered', was: { role: 'inspector', active: true }, is: { role: 'technician', active: true } },
+    lastChange: {
+      at: '2026-04-15T08:00:00Z',
+      by: 'Ruben Saito',
+      kind: 'altered',
+      was: { role: 'inspector', active: true },
+      is: { role: 'technician', active: true },
+    },
   },
   { id: 'b', login: 'ruben', name: 'Ruben Saito', role: 'manager', active: true, lastSignInAt: null, lastChange: null },
 ];
@@ -33,7 +39,14 @@ describe('the account page', () => {
         provideRouter([]),
         provideHttpClient(),
         provideHttpClientTesting(),
-        { provide: SessionService, useValue: { expired$: new BehaviorSubject(false), person$: new BehaviorSubject(person), units$: new BehaviorSubject('metric') } },
+        {
+          provide: SessionService,
+          useValue: {
+            expired$: new BehaviorSubject(false),
+            person$: new BehaviorSubject(person),
+            units$: new BehaviorSubject('metric'),
+          },
+        },
       ],
     });
     fixture = TestBed.createComponent(AccountPage);
@@ -44,7 +57,10 @@ describe('the account page', () => {
   }
   const host = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const text = (): string => host().textContent!.replace(/\s+/g, ' ');
-  const button = (label: string): HTMLButtonElement => [...host().querySelectorAll('button')].find((one) => (one.getAttribute('aria-label') ?? one.textContent!).includes(label))!;
+  const button = (label: string): HTMLButtonElement =>
+    [...host().querySelectorAll('button')].find((one) =>
+      (one.getAttribute('aria-label') ?? one.textContent!).includes(label),
+    )!;
   const type = async (id: string, value: string): Promise<void> => {
     const field = host().querySelector<HTMLInputElement>(`#${id}`)!;
     field.value = value;
@@ -60,7 +76,17 @@ describe('the account page', () => {
     expect(button('Change it').disabled).toBeTrue();
     await type('next', 'a longer password');
     button('Change it').click();
-    http.expectOne({ method: 'PUT', url: '/api/session/password' }).flush({ code: 'wrong-password', status: 422, detail: '', fields: [{ path: 'current', message: 'That is not your password.' }] }, { status: 422, statusText: 'no' });
+    http
+      .expectOne({ method: 'PUT', url: '/api/session/password' })
+      .flush(
+        {
+          code: 'wrong-password',
+          status: 422,
+          detail: '',
+          fields: [{ path: 'current', message: 'That is not your password.' }],
+        },
+        { status: 422, statusText: 'no' },
+      );
     await fixture.whenStable();
     expect(text()).toContain('That is not your password.');
     expect(host().querySelector<HTMLInputElement>('#next')!.value).toBe('a longer password');
@@ -85,8 +111,18 @@ describe('the account page', () => {
     await type('login', 'Ilse');
     button('Add them').click();
     const first = http.expectOne({ method: 'POST', url: '/api/accounts' });
-    expect(first.request.body).toEqual(jasmine.objectContaining({ name: 'New Comer', login: 'ilse', role: 'technician' }));
-    first.flush({ code: 'invalid', status: 422, detail: '', fields: [{ path: 'login', message: 'Somebody signs in with this name already.' }] }, { status: 422, statusText: 'no' });
+    expect(first.request.body).toEqual(
+      jasmine.objectContaining({ name: 'New Comer', login: 'ilse', role: 'technician' }),
+    );
+    first.flush(
+      {
+        code: 'invalid',
+        status: 422,
+        detail: '',
+        fields: [{ path: 'login', message: 'Somebody signs in with this name already.' }],
+      },
+      { status: 422, statusText: 'no' },
+    );
     await fixture.whenStable();
     expect(text()).toContain('Somebody signs in with this name already.');
     await type('login', 'new');
@@ -109,7 +145,12 @@ describe('the account page', () => {
     const select = host().querySelector<HTMLSelectElement>('select[aria-label="Ruben Saito is"]')!;
     select.value = 'technician';
     select.dispatchEvent(new Event('change'));
-    http.expectOne('/api/accounts/b').flush({ code: 'last-manager', status: 409, detail: 'Somebody has to manage the shed.', fields: [] }, { status: 409, statusText: 'no' });
+    http
+      .expectOne('/api/accounts/b')
+      .flush(
+        { code: 'last-manager', status: 409, detail: 'Somebody has to manage the shed.', fields: [] },
+        { status: 409, statusText: 'no' },
+      );
     await fixture.whenStable();
     expect(text()).toContain('Somebody has to manage the shed.');
     button('New password for Ruben').click();

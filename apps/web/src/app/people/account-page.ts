@@ -106,12 +106,15 @@ export class AccountPage {
   }
 
   changePassword(): void {
-    this.hear(this.api.send<Device[]>('PUT', '/session/password', { current: this.current(), next: this.next() }), (devices) => {
-      this.current.set('');
-      this.next.set('');
-      this.others.set(devices);
-      this.told.set('Your password is changed.');
-    });
+    this.hear(
+      this.api.send<Device[]>('PUT', '/session/password', { current: this.current(), next: this.next() }),
+      (devices) => {
+        this.current.set('');
+        this.next.set('');
+        this.others.set(devices);
+        this.told.set('Your password is changed.');
+      },
+    );
   }
 
   endOthers(): void {
@@ -123,13 +126,16 @@ export class AccountPage {
 
   add(): void {
     const [name, login] = [this.name().trim(), this.login().trim().toLowerCase()];
-    this.hear(this.api.send<MadePassword>('POST', '/accounts', { id: this.newId, name, login, role: this.role() }), ({ accounts, password }) => {
-      this.newId = crypto.randomUUID();
-      this.accounts.set(accounts);
-      this.made.set({ name, login, password });
-      this.name.set('');
-      this.login.set('');
-    });
+    this.hear(
+      this.api.send<MadePassword>('POST', '/accounts', { id: this.newId, name, login, role: this.role() }),
+      ({ accounts, password }) => {
+        this.newId = crypto.randomUUID();
+        this.accounts.set(accounts);
+        this.made.set({ name, login, password });
+        this.name.set('');
+        this.login.set('');
+      },
+    );
   }
 
   alter(one: Account, change: ChangeAccount): void {
@@ -160,7 +166,15 @@ export class AccountPage {
   lastChange({ lastChange: last }: Account): string | null {
     if (!last) return null;
     const done =
-      last.kind === 'added' ? 'Added' : last.kind === 'password-reset' ? 'New password' : last.was?.active !== last.is?.active ? (last.is?.active ? 'Let in again' : 'Let in no more') : `Made ${last.is?.role}, was ${last.was?.role},`;
+      last.kind === 'added'
+        ? 'Added'
+        : last.kind === 'password-reset'
+          ? 'New password'
+          : last.was?.active !== last.is?.active
+            ? last.is?.active
+              ? 'Let in again'
+              : 'Let in no more'
+            : `Made ${last.is?.role}, was ${last.was?.role},`;
     return `${done} by ${last.by}, ${whenText(last.at)}`;
   }
 

@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, type ElementRef, computed, effect, inject, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  type ElementRef,
+  computed,
+  effect,
+  inject,
+  viewChild,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import type { Observable } from 'rxjs';
@@ -16,17 +24,26 @@ import { Entering } from './entering';
         <h2 id="again-title">Sign in again</h2>
         <p>Your session has ended, {{ person()?.name }}. The page stays as it is{{ kept() }}.</p>
         @if (demo(); as account) {
-          <button type="button" class="act" (click)="enter(session.signInToDemo(account.id))">{{ account.name }}</button>
+          <button type="button" class="act" (click)="enter(session.signInToDemo(account.id))">
+            {{ account.name }}
+          </button>
         }
         <form (submit)="signIn($event, login.value, password.value)">
-          <div class="field"><label for="again-login">Name you sign in with</label><input #login id="again-login" autocomplete="username" required /></div>
+          <div class="field">
+            <label for="again-login">Name you sign in with</label
+            ><input #login id="again-login" autocomplete="username" required />
+          </div>
           <div class="field" [class.wrong]="error()">
-            <label for="again-password">Password</label><input #password id="again-password" type="password" autocomplete="current-password" required />
+            <label for="again-password">Password</label
+            ><input #password id="again-password" type="password" autocomplete="current-password" required />
             @if (error()) {
               <span class="error" role="alert">{{ error() }}</span>
             }
           </div>
-          <div class="row-actions"><button class="do" type="submit" [disabled]="busy()">Sign in</button><button class="act" type="button" (click)="leave()">Somebody else</button></div>
+          <div class="row-actions">
+            <button class="do" type="submit" [disabled]="busy()">Sign in</button
+            ><button class="act" type="button" (click)="leave()">Somebody else</button>
+          </div>
         </form>
       }
     </dialog>
@@ -71,7 +88,11 @@ export class SignInAgain extends Entering {
   readonly demo = computed(() => this.reply()?.demoAccounts.find(({ id }) => id === this.person()?.id) ?? null);
   readonly kept = computed(() => {
     const count = this.outbox.commands().length;
-    return count === 0 ? '' : count === 1 ? ', and 1 entry is kept here until you are back' : `, and ${count} entries are kept here until you are back`;
+    return count === 0
+      ? ''
+      : count === 1
+        ? ', and 1 entry is kept here until you are back'
+        : `, and ${count} entries are kept here until you are back`;
   });
 
   constructor() {

@@ -6,7 +6,12 @@ import { Router, provideRouter } from '@angular/router';
 import { SessionService } from '../platform/session.service';
 import { SignIn } from './sign-in';
 
-const SESSION = { person: null, csrfToken: 'token-1', shop: { name: 'Fennick Sound Repair Shed', singleHanded: false }, demoAccounts: [{ id: 'p1', name: 'Ilse Varga', role: 'technician' }] };
+const SESSION = {
+  person: null,
+  csrfToken: 'token-1',
+  shop: { name: 'Fennick Sound Repair Shed', singleHanded: false },
+  demoAccounts: [{ id: 'p1', name: 'Ilse Varga', role: 'technician' }],
+};
 const PERSON = { id: 'p1', name: 'Ilse Varga', role: 'technician', units: 'metric' };
 
 describe('SignIn', () => {
@@ -15,7 +20,9 @@ describe('SignIn', () => {
   let go: jasmine.Spy;
 
   beforeEach(async () => {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])] });
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+    });
     http = TestBed.inject(HttpTestingController);
     go = spyOn(TestBed.inject(Router), 'navigateByUrl').and.resolveTo(true);
     TestBed.inject(SessionService).load().subscribe();
@@ -25,7 +32,8 @@ describe('SignIn', () => {
   });
 
   /** The page asks for a token of now before it signs anybody in. */
-  const giveToken = (csrfToken = 'token-1'): void => http.expectOne({ method: 'GET', url: '/api/session' }).flush({ ...SESSION, csrfToken });
+  const giveToken = (csrfToken = 'token-1'): void =>
+    http.expectOne({ method: 'GET', url: '/api/session' }).flush({ ...SESSION, csrfToken });
 
   it('sends the token with the password and goes to where the person was', () => {
     fixture.componentRef.setInput('next', '/repair/r1/taper');
@@ -51,7 +59,19 @@ describe('SignIn', () => {
   it('says what went wrong beside the password and lets the person try again', async () => {
     fixture.componentInstance.signIn(new Event('submit'), 'ilse', 'wrong');
     giveToken();
-    http.expectOne({ method: 'POST', url: '/api/session' }).flush({ code: 'wrong-password', detail: 'Name or password is wrong. Try again.', title: '', type: '', status: 401, fields: [] }, { status: 401, statusText: 'no' });
+    http
+      .expectOne({ method: 'POST', url: '/api/session' })
+      .flush(
+        {
+          code: 'wrong-password',
+          detail: 'Name or password is wrong. Try again.',
+          title: '',
+          type: '',
+          status: 401,
+          fields: [],
+        },
+        { status: 401, statusText: 'no' },
+      );
     await fixture.whenStable();
     expect((fixture.nativeElement as HTMLElement).querySelector('.error')!.textContent).toContain('Try again');
     expect(fixture.componentInstance.busy()).toBeFalse();

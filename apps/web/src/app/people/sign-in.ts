@@ -12,13 +12,21 @@ import { Entering } from './entering';
   template: `
     <main id="main">
       <svg class="steps" viewBox="0 0 480 120" aria-hidden="true">
-        <path d="M0 12h48v16h48v16h48v16h48v16h48h48v-16h48v-16h48v-16h48V12h48" fill="none" stroke="var(--ink)" stroke-width="4" />
+        <path
+          d="M0 12h48v16h48v16h48v16h48v16h48h48v-16h48v-16h48v-16h48V12h48"
+          fill="none"
+          stroke="var(--ink)"
+          stroke-width="4"
+        />
         <path d="M192 96h96" stroke="var(--ember)" stroke-width="8" />
       </svg>
       <h1>Ash Step</h1>
       <p class="quiet">{{ session()?.shop?.name ?? 'Laminate repairs, measured, planned, laid, signed.' }}</p>
       @for (one of kept(); track one.name) {
-        <p class="remark" role="status">Kept here for {{ one.name }}: {{ one.count === 1 ? '1 entry' : one.count + ' entries' }} not yet sent. They go out when {{ one.name }} signs in again on this device.</p>
+        <p class="remark" role="status">
+          Kept here for {{ one.name }}: {{ one.count === 1 ? '1 entry' : one.count + ' entries' }} not yet sent. They go
+          out when {{ one.name }} signs in again on this device.
+        </p>
       }
       @if (session()?.demoAccounts?.length) {
         <section aria-label="Demo accounts">
@@ -32,9 +40,13 @@ import { Entering } from './entering';
       }
       <form (submit)="signIn($event, login.value, password.value)">
         <h2>Sign in</h2>
-        <div class="field"><label for="login">Name you sign in with</label><input #login id="login" name="login" autocomplete="username" required /></div>
+        <div class="field">
+          <label for="login">Name you sign in with</label
+          ><input #login id="login" name="login" autocomplete="username" required />
+        </div>
         <div class="field" [class.wrong]="error()">
-          <label for="password">Password</label><input #password id="password" name="password" type="password" autocomplete="current-password" required />
+          <label for="password">Password</label
+          ><input #password id="password" name="password" type="password" autocomplete="current-password" required />
           @if (error()) {
             <span class="error" role="alert">{{ error() }}</span>
           }
@@ -99,6 +111,12 @@ export class SignIn extends Entering {
   }
 
   private enter(request: Observable<unknown>): void {
-    this.entering(request, () => void this.router.navigateByUrl(this.next().startsWith('/') && !this.next().startsWith('//') ? this.next() : '/'));
+    this.entering(
+      request,
+      () =>
+        void this.router.navigateByUrl(
+          this.next().startsWith('/') && !this.next().startsWith('//') ? this.next() : '/',
+        ),
+    );
   }
 }

@@ -6,29 +6,44 @@ import { ChangeDetectionStrategy, Component, input } from '@angular/core';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <span
-      ><svg width="22" height="12" aria-hidden="true"><rect width="22" height="12" fill="var(--ink)" /></svg> on the longest chain</span
+      ><svg width="22" height="12" aria-hidden="true"><rect width="22" height="12" fill="var(--ink)" /></svg> on the
+      longest chain</span
     >
     <span
-      ><svg width="22" height="12" aria-hidden="true"><rect x=".5" y=".5" width="21" height="11" fill="var(--sheet)" stroke="var(--ink)" stroke-dasharray="4 3" /></svg> can wait</span
+      ><svg width="22" height="12" aria-hidden="true">
+        <rect x=".5" y=".5" width="21" height="11" fill="var(--sheet)" stroke="var(--ink)" stroke-dasharray="4 3" />
+      </svg>
+      can wait</span
     >
     <span
-      ><svg width="22" height="12" aria-hidden="true"><rect width="22" height="12" fill="url(#h-cure)" stroke="var(--ink)" /></svg> curing</span
+      ><svg width="22" height="12" aria-hidden="true">
+        <rect width="22" height="12" fill="url(#h-cure)" stroke="var(--ink)" />
+      </svg>
+      curing</span
     >
     @if (drying()) {
       <span
-        ><svg width="22" height="12" aria-hidden="true"><rect width="22" height="12" fill="url(#h-drying)" stroke="var(--ink)" /></svg> drying</span
+        ><svg width="22" height="12" aria-hidden="true">
+          <rect width="22" height="12" fill="url(#h-drying)" stroke="var(--ink)" />
+        </svg>
+        drying</span
       >
     }
     <span
-      ><svg width="12" height="12" aria-hidden="true"><path d="M1 1h10l-5 8z" fill="var(--ember)" /></svg> set by hand</span
+      ><svg width="12" height="12" aria-hidden="true"><path d="M1 1h10l-5 8z" fill="var(--ember)" /></svg> set by
+      hand</span
     >
     @if (needs()) {
       <span
-        ><svg width="22" height="12" aria-hidden="true"><rect width="22" height="12" fill="var(--amber-tint)" stroke="var(--ash-4)" /></svg> no lay-up: too cold, damp or dewy</span
+        ><svg width="22" height="12" aria-hidden="true">
+          <rect width="22" height="12" fill="var(--amber-tint)" stroke="var(--ash-4)" />
+        </svg>
+        no lay-up: too cold, damp or dewy</span
       >
     }
     <span
-      ><svg width="22" height="12" aria-hidden="true"><rect y="4" width="22" height="8" fill="var(--ash-4)" /></svg> rain</span
+      ><svg width="22" height="12" aria-hidden="true"><rect y="4" width="22" height="8" fill="var(--ash-4)" /></svg>
+      rain</span
     >
   `,
   styles: `

@@ -33,8 +33,19 @@ export function rowsOfJob(steps: readonly PlannedStep[], movable: boolean): Band
     const bar = barOf(planned, movable);
     const last = rows.at(-1);
     if (step.kind === 'drying') rows.push({ id: step.key, name: 'Dry', under: '', bars: [bar] });
-    else if (step.skill === null ? last : last?.name === PHASES[step.skill] && !(step.skill === 'lay-up' && last.under !== faceText(step.face))) last!.bars.push(bar);
-    else rows.push({ id: step.key, name: PHASES[step.skill!], under: step.skill === 'lay-up' || step.skill === 'prepare' ? faceText(step.face) : '', bars: [bar] });
+    else if (
+      step.skill === null
+        ? last
+        : last?.name === PHASES[step.skill] && !(step.skill === 'lay-up' && last.under !== faceText(step.face))
+    )
+      last!.bars.push(bar);
+    else
+      rows.push({
+        id: step.key,
+        name: PHASES[step.skill!],
+        under: step.skill === 'lay-up' || step.skill === 'prepare' ? faceText(step.face) : '',
+        bars: [bar],
+      });
   }
   return rows;
 }

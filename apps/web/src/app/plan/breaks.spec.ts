@@ -18,7 +18,8 @@ describe('what moving a step breaks', () => {
     );
 
   it('breaks nothing where it stands, nor later in the day', () => {
-    for (const { step: one, task } of shed.steps.filter((planned) => planned.step.kind === 'hands')) expect(breaks(one.key, task.startAt)).withContext(one.key).toEqual([]);
+    for (const { step: one, task } of shed.steps.filter((planned) => planned.step.kind === 'hands'))
+      expect(breaks(one.key, task.startAt)).withContext(one.key).toEqual([]);
   });
 
   it('says what must be done before', () => {
@@ -32,19 +33,30 @@ describe('what moving a step breaks', () => {
   });
 
   it('looks at the air until it has gelled', () => {
-    const damp: Air = { ...MILD, hours: MILD.hours.map((hour, i) => (i >= 24 + 14 && i < 24 + 20 ? { ...hour, humidityPercent: 95 } : hour)) };
+    const damp: Air = {
+      ...MILD,
+      hours: MILD.hours.map((hour, i) => (i >= 24 + 14 && i < 24 + 20 ? { ...hour, humidityPercent: 95 } : hour)),
+    };
     expect(breaks('lay-up', '2026-04-16T13:30', new AirClock(damp))).toContain('Too damp then.');
     expect(breaks('lay-up', '2026-04-16T13:30')).toEqual([]);
   });
 
   it('says what is set by hand after it, and when a window shuts between two goes', () => {
-    const { steps } = plannedShed([{ id: 'a', inputs: { ...POLYESTER, stack: { ...POLYESTER.stack, goes: 2 } }, pins: { level: '2026-04-20T09:00' } }]);
+    const { steps } = plannedShed([
+      {
+        id: 'a',
+        inputs: { ...POLYESTER, stack: { ...POLYESTER.stack, goes: 2 } },
+        pins: { level: '2026-04-20T09:00' },
+      },
+    ]);
     const second = steps.find(({ step: one }) => one.key === 'lay-up.g2')!;
     expect(second).toBeDefined();
     expect(breaks('lay-up.g2', '2026-04-20T15:00', clock, steps).some((text) => text.includes('window'))).toBeTrue();
     const level = steps.find(({ step: one }) => one.key === 'level')!;
     const before = steps.find(({ step: one }) => one.key === level.step.after[0]!.key)!;
-    expect(breaksOf(before, min('2026-04-20T08:30'), steps, SHOP.hours, clock).join()).toContain('is set for Mon 20 Apr');
+    expect(breaksOf(before, min('2026-04-20T08:30'), steps, SHOP.hours, clock).join()).toContain(
+      'is set for Mon 20 Apr',
+    );
     expect(step('level').pinned).toBeFalse();
   });
 });

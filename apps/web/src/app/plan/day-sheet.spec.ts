@@ -19,7 +19,14 @@ describe('the day sheet', () => {
         provideZonelessChangeDetection(),
         provideRouter([]),
         { provide: ShedPlanService, useValue: planner },
-        { provide: SessionService, useValue: { expired$: new BehaviorSubject(false), units$, person$: new BehaviorSubject({ name: 'Ilse Varga', role: 'technician', units: 'metric' }) } },
+        {
+          provide: SessionService,
+          useValue: {
+            expired$: new BehaviorSubject(false),
+            units$,
+            person$: new BehaviorSubject({ name: 'Ilse Varga', role: 'technician', units: 'metric' }),
+          },
+        },
       ],
     });
     fixture = TestBed.createComponent(DaySheet);
@@ -33,7 +40,10 @@ describe('the day sheet', () => {
   }
   const host = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const text = (): string => host().textContent!.replace(/[\s\u00a0]+/g, ' ');
-  const lines = (): string[] => [...host().querySelectorAll('section[aria-label] tbody tr')].map((row) => row.textContent!.replace(/\s+/g, ' ').trim());
+  const lines = (): string[] =>
+    [...host().querySelectorAll('section[aria-label] tbody tr')].map((row) =>
+      row.textContent!.replace(/\s+/g, ' ').trim(),
+    );
 
   beforeEach(() => units$.next('metric'));
 
@@ -45,9 +55,13 @@ describe('the day sheet', () => {
 
   it('has everybody’s steps of the day in their order, each with why it takes so long', async () => {
     await open('2026-04-16');
-    expect([...host().querySelectorAll('h2')].map((head) => head.textContent)).toEqual(jasmine.arrayContaining(['Ilse Varga', 'Tomas Quill']));
+    expect([...host().querySelectorAll('h2')].map((head) => head.textContent)).toEqual(
+      jasmine.arrayContaining(['Ilse Varga', 'Tomas Quill']),
+    );
     for (const section of host().querySelectorAll('section[aria-label]')) {
-      const starts = [...section.querySelectorAll('tbody tr td:first-child')].map((cell) => cell.textContent!.trim().slice(0, 5));
+      const starts = [...section.querySelectorAll('tbody tr td:first-child')].map((cell) =>
+        cell.textContent!.trim().slice(0, 5),
+      );
       expect(starts).toEqual([...starts].sort());
     }
     expect(lines().join()).toMatch(/Grind the taper\..*litre to grind/);
@@ -58,7 +72,9 @@ describe('the day sheet', () => {
     expect([...host().querySelectorAll('.write')].every((cell) => cell.textContent === '')).toBeTrue();
     planner.steps.update((steps) => steps.map((step, i) => (i === 0 ? { ...step, done: true } : step)));
     await fixture.whenStable();
-    expect([...host().querySelectorAll('.write')].filter((cell) => /^\d\d:\d\d$/.test(cell.textContent!)).length).toBe(1);
+    expect([...host().querySelectorAll('.write')].filter((cell) => /^\d\d:\d\d$/.test(cell.textContent!)).length).toBe(
+      1,
+    );
   });
 
   it('lists what comes ready by itself on the day', async () => {

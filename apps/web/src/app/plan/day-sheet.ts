@@ -19,7 +19,10 @@ const DAY_MIN = 1440;
     <ash-header class="no-print"><span class="quiet">Day sheet</span></ash-header>
     <main id="main" class="page">
       <div class="ask no-print">
-        <div class="field"><label for="day">Day</label><input id="day" type="date" [value]="day()" (change)="day.set($any($event.target).value || today)" /></div>
+        <div class="field">
+          <label for="day">Day</label
+          ><input id="day" type="date" [value]="day()" (change)="day.set($any($event.target).value || today)" />
+        </div>
         <button type="button" class="do" [disabled]="planner.steps().length === 0" (click)="print()">Print it</button>
       </div>
       <header>
@@ -56,7 +59,13 @@ const DAY_MIN = 1440;
           </table>
         </section>
       } @empty {
-        <p>{{ planner.steps().length === 0 && planner.planning() ? 'Working out the days' : 'Nothing wants hands on this day.' }}</p>
+        <p>
+          {{
+            planner.steps().length === 0 && planner.planning()
+              ? 'Working out the days'
+              : 'Nothing wants hands on this day.'
+          }}
+        </p>
       }
       @if (ready().length > 0) {
         <section aria-label="By itself">
@@ -74,7 +83,10 @@ const DAY_MIN = 1440;
           </table>
         </section>
       }
-      <p class="quiet">Hardener left over goes nowhere but back in its can; a mixed pot left over cools outdoors in a tray. Write the lots and the shed’s air into the log as you go.</p>
+      <p class="quiet">
+        Hardener left over goes nowhere but back in its can; a mixed pot left over cools outdoors in a tray. Write the
+        lots and the shed’s air into the log as you go.
+      </p>
     </main>
   `,
   styles: `
@@ -141,7 +153,14 @@ export class DaySheet {
       })),
     })),
   );
-  readonly ready = computed(() => this.held().ending.map((part) => ({ id: part.planned.task.id, at: clockText(part.toMin), tag: part.planned.tag, what: stepName(part.planned.step.key) })));
+  readonly ready = computed(() =>
+    this.held().ending.map((part) => ({
+      id: part.planned.task.id,
+      at: clockText(part.toMin),
+      tag: part.planned.tag,
+      what: stepName(part.planned.step.key),
+    })),
+  );
   readonly airText = computed(() => {
     const air = this.planner.air();
     if (!air) return '';
@@ -155,7 +174,9 @@ export class DaySheet {
   private said(air: Air | undefined): string {
     if (!air) return '–';
     const start = parseLocal(air.startAt, 'at');
-    const hours = air.hours.filter((_, i) => start + 60 * i >= this.midnight() && start + 60 * i < this.midnight() + DAY_MIN);
+    const hours = air.hours.filter(
+      (_, i) => start + 60 * i >= this.midnight() && start + 60 * i < this.midnight() + DAY_MIN,
+    );
     if (hours.length === 0) return 'not forecast';
     const temps = hours.map(({ tempC }) => tempC);
     const wet = hours.filter(({ rainMm }) => rainMm > 0).length;

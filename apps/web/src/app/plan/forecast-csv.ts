@@ -1,4 +1,12 @@
-import { type Air, type Forecast, type ForecastRow, formatLocal, hourlyForecast, isWallClock, parseLocal } from '@ashstep/core';
+import {
+  type Air,
+  type Forecast,
+  type ForecastRow,
+  formatLocal,
+  hourlyForecast,
+  isWallClock,
+  parseLocal,
+} from '@ashstep/core';
 import Papa from 'papaparse';
 import { figureOf, readCsv } from '../parts/csv';
 
@@ -15,7 +23,13 @@ export interface ForecastRead {
 /** Air by the hour as comma-separated text with a heading line. */
 export function forecastToCsv({ startAt, hours }: Air): string {
   const start = parseLocal(startAt, 'startAt');
-  const rows = hours.map((hour, i) => [formatLocal(start + 60 * i), hour.tempC, hour.humidityPercent, hour.rainMm, hour.sunWPerM2]);
+  const rows = hours.map((hour, i) => [
+    formatLocal(start + 60 * i),
+    hour.tempC,
+    hour.humidityPercent,
+    hour.rainMm,
+    hour.sunWPerM2,
+  ]);
   return Papa.unparse({ fields: [...FORECAST_COLUMNS], data: rows }, { newline: '\n' });
 }
 
@@ -30,10 +44,18 @@ function readRow(cell: (name: Column) => string): ForecastRow | string {
   if (!isWallClock(at)) return `at “${cell('at')}” is no time. Write it like 2026-04-16T08:00.`;
   const figure = (name: Column, min: number, max: number): number | string => {
     const value = figureOf(cell(name));
-    return value === null || value < min || value > max ? `${name} “${cell(name)}” must be from ${min} to ${max}.` : value;
+    return value === null || value < min || value > max
+      ? `${name} “${cell(name)}” must be from ${min} to ${max}.`
+      : value;
   };
-  const optional = (name: Column, max: number): number | string | null => (cell(name) === '' ? null : figure(name, 0, max));
-  const [tempC, humidityPercent, rainMm, sunWPerM2] = [figure('temp_c', -40, 60), figure('humidity_percent', 1, 100), optional('rain_mm', 300), optional('sun_w_per_m2', 1500)];
+  const optional = (name: Column, max: number): number | string | null =>
+    cell(name) === '' ? null : figure(name, 0, max);
+  const [tempC, humidityPercent, rainMm, sunWPerM2] = [
+    figure('temp_c', -40, 60),
+    figure('humidity_percent', 1, 100),
+    optional('rain_mm', 300),
+    optional('sun_w_per_m2', 1500),
+  ];
   for (const value of [tempC, humidityPercent, rainMm, sunWPerM2]) if (typeof value === 'string') return value;
   return { at, tempC, humidityPercent, rainMm, sunWPerM2 } as ForecastRow;
 }

@@ -14,7 +14,8 @@ describe('the plan of the shed', () => {
   const today = `${nowText().slice(0, 11)}00:00`;
   const weather: Air = { ...MILD, startAt: today };
   const inputs = { ...POLYESTER, days: { ...POLYESTER.days, startAt: today } };
-  const later = (days: number, hour: number): string => formatLocal(parseLocal(today, 'today') + days * 1440 + hour * 60);
+  const later = (days: number, hour: number): string =>
+    formatLocal(parseLocal(today, 'today') + days * 1440 + hour * 60);
   let planner: ReturnType<typeof planStub>;
   let shop: jasmine.SpyObj<ShopService>;
   let fixture: ComponentFixture<PlanPage>;
@@ -31,7 +32,10 @@ describe('the plan of the shed', () => {
         weather,
       ),
     );
-    shop = jasmine.createSpyObj<ShopService>('shop', ['ensure', 'addReading', 'saveForecast'], { shop: planner.shop, problem: signal('') });
+    shop = jasmine.createSpyObj<ShopService>('shop', ['ensure', 'addReading', 'saveForecast'], {
+      shop: planner.shop,
+      problem: signal(''),
+    });
     shop.addReading.and.returnValue(of(planner.shop()!));
     shop.saveForecast.and.returnValue(of(planner.shop()!));
     TestBed.configureTestingModule({
@@ -40,7 +44,10 @@ describe('the plan of the shed', () => {
         provideRouter([]),
         { provide: ShedPlanService, useValue: planner },
         { provide: ShopService, useValue: shop },
-        { provide: SessionService, useValue: { expired$: new BehaviorSubject(false), person$, units$: new BehaviorSubject('metric') } },
+        {
+          provide: SessionService,
+          useValue: { expired$: new BehaviorSubject(false), person$, units$: new BehaviorSubject('metric') },
+        },
       ],
     });
     fixture = TestBed.createComponent(PlanPage);
@@ -48,7 +55,10 @@ describe('the plan of the shed', () => {
   }
   const host = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const text = (): string => host().textContent!.replace(/\s+/g, ' ');
-  const button = (label: string): HTMLButtonElement => [...host().querySelectorAll('button')].find((one) => (one.getAttribute('aria-label') ?? one.textContent!).includes(label))!;
+  const button = (label: string): HTMLButtonElement =>
+    [...host().querySelectorAll('button')].find((one) =>
+      (one.getAttribute('aria-label') ?? one.textContent!).includes(label),
+    )!;
 
   beforeEach(() => person$.next({ name: 'Ilse Varga', role: 'technician', units: 'metric' }));
 
@@ -104,10 +114,16 @@ describe('the plan of the shed', () => {
     expect(shop.addReading).toHaveBeenCalledWith(jasmine.objectContaining({ tempC: 17.5, humidityPercent: 58 }));
     const file = host().querySelector<HTMLInputElement>('#forecast-file')!;
     const held = new DataTransfer();
-    held.items.add(new File(['at,temp_c,humidity_percent\n2026-04-16T06:00,8,80\n2026-04-16T09:00,11,70\nnoon,9,9\n'], 'f.csv', { type: 'text/csv' }));
+    held.items.add(
+      new File(['at,temp_c,humidity_percent\n2026-04-16T06:00,8,80\n2026-04-16T09:00,11,70\nnoon,9,9\n'], 'f.csv', {
+        type: 'text/csv',
+      }),
+    );
     file.files = held.files;
     file.dispatchEvent(new Event('change'));
-    await new Promise<void>((done) => shop.saveForecast.and.callFake(() => (queueMicrotask(done), of(planner.shop()!))));
+    await new Promise<void>((done) =>
+      shop.saveForecast.and.callFake(() => (queueMicrotask(done), of(planner.shop()!))),
+    );
     await fixture.whenStable();
     expect(shop.saveForecast.calls.mostRecent().args[0]!.hours.length).toBe(4);
     expect(text()).toContain('4 hours are in');

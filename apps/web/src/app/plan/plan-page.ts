@@ -57,7 +57,9 @@ export class PlanPage {
   readonly steps = this.planner.steps;
   readonly rows = computed(() => rowsOfJobs(this.steps(), this.mayPlan()));
   readonly air = computed<Air | null>(() => this.planner.air()?.[this.airShown()] ?? null);
-  private readonly clocks = computed(() => new Map(Object.entries(this.planner.air() ?? {}).map(([place, air]) => [place, new AirClock(air)])));
+  private readonly clocks = computed(
+    () => new Map(Object.entries(this.planner.air() ?? {}).map(([place, air]) => [place, new AirClock(air)])),
+  );
   readonly result = this.planner.result;
   readonly finish = computed(() => {
     const at = this.result()?.finishAt;
@@ -66,15 +68,32 @@ export class PlanPage {
   readonly gapText = computed(() => {
     const result = this.result();
     if (!result) return '';
-    return result.gapPercent < 0.5 ? 'nothing could be sooner' : `at most ${result.gapPercent.toFixed(0)} % longer than it must be`;
+    return result.gapPercent < 0.5
+      ? 'nothing could be sooner'
+      : `at most ${result.gapPercent.toFixed(0)} % longer than it must be`;
   });
-  readonly handsHours = computed(() => this.steps().reduce((sum, { step, done }) => sum + (step.kind === 'hands' && !done ? step.minutes : 0), 0) / 60);
+  readonly handsHours = computed(
+    () =>
+      this.steps().reduce((sum, { step, done }) => sum + (step.kind === 'hands' && !done ? step.minutes : 0), 0) / 60,
+  );
   readonly jobCount = computed(() => new Set(this.steps().map(({ jobId }) => jobId)).size);
-  readonly conflicts = computed(() => this.steps().flatMap((planned) => planned.task.remarks.map((remark) => ({ planned, text: `${stepName(planned.step.key)}, ${whenText(planned.task.startAt)}: ${remarkWords(remark)}` }))));
+  readonly conflicts = computed(() =>
+    this.steps().flatMap((planned) =>
+      planned.task.remarks.map((remark) => ({
+        planned,
+        text: `${stepName(planned.step.key)}, ${whenText(planned.task.startAt)}: ${remarkWords(remark)}`,
+      })),
+    ),
+  );
   readonly left = computed(() =>
     this.planner.left().map(({ jobId, why }) => {
       const row = this.planner.rows()?.find(({ id }) => id === jobId);
-      return { jobId, tag: row?.craftTag ?? '', title: `${row?.craftName ?? ''}: ${row?.title ?? ''}`, why: LEFT_WORDS[why] };
+      return {
+        jobId,
+        tag: row?.craftTag ?? '',
+        title: `${row?.craftName ?? ''}: ${row?.title ?? ''}`,
+        why: LEFT_WORDS[why],
+      };
     }),
   );
   /** Failed checks keep a job off the plan until they are put right. */
@@ -125,7 +144,13 @@ export class PlanPage {
     if (!step || !hours) return [];
     const row = this.planner.rows()?.find((one) => one.id === step.jobId);
     const place = row?.inputs.days.place;
-    return breaksOf(step, startMin, this.steps(), hours, this.clocks().get(place === 'tent' ? `tent ${step.jobId}` : (place ?? 'shed')) ?? null);
+    return breaksOf(
+      step,
+      startMin,
+      this.steps(),
+      hours,
+      this.clocks().get(place === 'tent' ? `tent ${step.jobId}` : (place ?? 'shed')) ?? null,
+    );
   };
 
   moved({ id, startAt }: { id: string; startAt: string }): void {

@@ -18,8 +18,12 @@ describe('the shed’s clock', () => {
   });
 
   it('gives working hours more room than the night, and open days more than shut ones', () => {
-    expect(place('2026-04-16T17:00') - place('2026-04-16T08:00')).toBeGreaterThan(2 * (place('2026-04-17T08:00') - place('2026-04-16T17:00')));
-    expect(place('2026-04-18T00:00') - place('2026-04-17T00:00')).toBeGreaterThan(2 * (place('2026-04-19T00:00') - place('2026-04-18T00:00')));
+    expect(place('2026-04-16T17:00') - place('2026-04-16T08:00')).toBeGreaterThan(
+      2 * (place('2026-04-17T08:00') - place('2026-04-16T17:00')),
+    );
+    expect(place('2026-04-18T00:00') - place('2026-04-17T00:00')).toBeGreaterThan(
+      2 * (place('2026-04-19T00:00') - place('2026-04-18T00:00')),
+    );
   });
 
   it('never runs backwards, and a place leads back to its moment', () => {

@@ -85,6 +85,7 @@ const weekday = (minute: number): number => new Date(minute * 60_000).getUTCDay(
 const NAMES = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
 
 /** "Thu 16" */
-export const dayName = (minute: number): string => `${NAMES[weekday(minute)]} ${Number(formatLocal(minute).slice(8, 10))}`;
+export const dayName = (minute: number): string =>
+  `${NAMES[weekday(minute)]} ${Number(formatLocal(minute).slice(8, 10))}`;
 /** "14:30" */
 export const clockText = (minute: number): string => formatLocal(minute).slice(11);

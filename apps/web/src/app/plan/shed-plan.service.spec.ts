@@ -10,7 +10,17 @@ import { ShopService } from '../shop/shop.service';
 import { POLYESTER, SHOP } from './planned.testing';
 import { ShedPlanService } from './shed-plan.service';
 
-const ROW = { id: 'a', craftTag: 'PL-2', craftName: 'Launch', inputs: POLYESTER, openRework: 0, startedAt: null, plies: [], checks: [], stageReached: 6 } as unknown as BoardRow;
+const ROW = {
+  id: 'a',
+  craftTag: 'PL-2',
+  craftName: 'Launch',
+  inputs: POLYESTER,
+  openRework: 0,
+  startedAt: null,
+  plies: [],
+  checks: [],
+  stageReached: 6,
+} as unknown as BoardRow;
 
 describe('the plan of the shed', () => {
   let service: ShedPlanService;
@@ -27,7 +37,13 @@ describe('the plan of the shed', () => {
         provideHttpClient(),
         provideHttpClientTesting(),
         { provide: BoardService, useValue: { board$: new BehaviorSubject({ jobs: [{ row: ROW }], problem: null }) } },
-        { provide: ShopService, useValue: { ensure: () => undefined, shop: signal({ settings: SHOP, forecast: null, reading: null, pins: [], marks: [], laid: null }) } },
+        {
+          provide: ShopService,
+          useValue: {
+            ensure: () => undefined,
+            shop: signal({ settings: SHOP, forecast: null, reading: null, pins: [], marks: [], laid: null }),
+          },
+        },
       ],
     });
     service = TestBed.inject(ShedPlanService);
@@ -40,7 +56,10 @@ describe('the plan of the shed', () => {
     expect(service.steps().length).toBeGreaterThan(3);
     expect(service.planning()).toBeTrue();
     jasmine.clock().tick(300);
-    const theirs: ShedPlanFound = { ...firstPlan(service.input()!), result: { ...service.result()!, finishAt: '2026-05-01T12:00' } };
+    const theirs: ShedPlanFound = {
+      ...firstPlan(service.input()!),
+      result: { ...service.result()!, finishAt: '2026-05-01T12:00' },
+    };
     http.expectOne('/api/plan').flush(theirs);
     expect([service.result()!.finishAt, service.planning()]).toEqual(['2026-05-01T12:00', false]);
   });

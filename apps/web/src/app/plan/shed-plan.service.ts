@@ -1,7 +1,19 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { type Person, shedPlanInput, weatherOf } from '@ashstep/contract';
-import { type Air, type JobStep, type RepairInputs, type ScheduledTask, type ShedPlanAsk, type ShedPlanFound, type ShedPlanInput, type VariantFound, attempt, firstPlan, jobAndStep } from '@ashstep/core';
+import {
+  type Air,
+  type JobStep,
+  type RepairInputs,
+  type ScheduledTask,
+  type ShedPlanAsk,
+  type ShedPlanFound,
+  type ShedPlanInput,
+  type VariantFound,
+  attempt,
+  firstPlan,
+  jobAndStep,
+} from '@ashstep/core';
 import { Subject, catchError, map, of, switchMap, tap, timer } from 'rxjs';
 import { Api } from '../platform/api';
 import { nowText } from '../platform/when.pipe';
@@ -63,7 +75,9 @@ export class ShedPlanService {
     const [rows, shop, ahead] = [this.rows(), this.shop(), this.ahead()];
     if (!rows || !shop) return null;
     const made = shedPlanInput(rows, shop, nowText(), (instant) => nowText(new Date(instant)));
-    return ahead ? { ...made, jobs: made.jobs.map((job) => (job.id === ahead.id ? { ...job, inputs: ahead.inputs } : job)) } : made;
+    return ahead
+      ? { ...made, jobs: made.jobs.map((job) => (job.id === ahead.id ? { ...job, inputs: ahead.inputs } : job)) }
+      : made;
   });
 
   /** Null while there is no plan yet, or nothing to plan. */
@@ -78,7 +92,18 @@ export class ShedPlanService {
       const step = found!.planned.steps[jobId]?.find((one) => one.key === key);
       if (!row || !step) return [];
       const marks = shop?.marks.find((mark) => mark.repairId === jobId && mark.key === key);
-      return [{ task, step, jobId, tag: row.craftTag, craft: row.craftName, pinned: task.why.id === 'pinned', begun: !!marks?.startedAt, done: task.why.id === 'done' }];
+      return [
+        {
+          task,
+          step,
+          jobId,
+          tag: row.craftTag,
+          craft: row.craftName,
+          pinned: task.why.id === 'pinned',
+          begun: !!marks?.startedAt,
+          done: task.why.id === 'done',
+        },
+      ];
     });
   });
 

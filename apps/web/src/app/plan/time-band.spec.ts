@@ -18,12 +18,28 @@ describe('the time band', () => {
 
   beforeEach(async () => {
     units$.next('metric');
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), { provide: SessionService, useValue: { units$ } }] });
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), { provide: SessionService, useValue: { units$ } }],
+    });
     fixture = TestBed.createComponent(TimeBand);
     [moved, asked] = [[], []];
-    const set = (inputs: Record<string, unknown>): void => Object.entries(inputs).forEach(([name, value]) => fixture.componentRef.setInput(name, value));
-    set({ fromMin: min(NOW), days: 5, hours: SHOP.hours, rows: rowsOfJobs(shed.steps, true), label: 'Days', nowMin: min(NOW), air: MILD });
-    set({ breaks: (id: string, startMin: number) => (asked.push([id, startMin]), startMin < min('2026-04-16T09:00') ? ['Too soon.'] : []) });
+    const set = (inputs: Record<string, unknown>): void =>
+      Object.entries(inputs).forEach(([name, value]) => fixture.componentRef.setInput(name, value));
+    set({
+      fromMin: min(NOW),
+      days: 5,
+      hours: SHOP.hours,
+      rows: rowsOfJobs(shed.steps, true),
+      label: 'Days',
+      nowMin: min(NOW),
+      air: MILD,
+    });
+    set({
+      breaks: (id: string, startMin: number) => (
+        asked.push([id, startMin]),
+        startMin < min('2026-04-16T09:00') ? ['Too soon.'] : []
+      ),
+    });
     fixture.componentInstance.moved.subscribe((one) => moved.push(one));
     (fixture.nativeElement as HTMLElement).style.width = '900px';
     document.body.append(fixture.nativeElement as HTMLElement);
@@ -32,13 +48,19 @@ describe('the time band', () => {
   afterEach(() => (fixture.nativeElement as HTMLElement).remove());
 
   const host = (): HTMLElement => fixture.nativeElement as HTMLElement;
-  const bar = (part: string): SVGGElement => [...host().querySelectorAll<SVGGElement>('g[role]')].find((one) => one.getAttribute('aria-label')!.includes(part))!;
-  const key = (element: Element, name: string, more: KeyboardEventInit = {}): boolean => element.dispatchEvent(new KeyboardEvent('keydown', { key: name, bubbles: true, ...more }));
+  const bar = (part: string): SVGGElement =>
+    [...host().querySelectorAll<SVGGElement>('g[role]')].find((one) => one.getAttribute('aria-label')!.includes(part))!;
+  const key = (element: Element, name: string, more: KeyboardEventInit = {}): boolean =>
+    element.dispatchEvent(new KeyboardEvent('keydown', { key: name, bubbles: true, ...more }));
 
   it('gives every job a row and every step a bar in its place', () => {
     expect(host().querySelectorAll('.name').length).toBe(2);
-    expect(host().querySelectorAll('g[role]').length).toBe(shed.steps.filter(({ task }) => min(task.startAt) < min('2026-04-21T00:00')).length);
-    const [wash, lay] = [bar('A: Wash'), bar('A: Lay up')].map((one) => Number(one.querySelectorAll('rect')[1]!.getAttribute('x')));
+    expect(host().querySelectorAll('g[role]').length).toBe(
+      shed.steps.filter(({ task }) => min(task.startAt) < min('2026-04-21T00:00')).length,
+    );
+    const [wash, lay] = [bar('A: Wash'), bar('A: Lay up')].map((one) =>
+      Number(one.querySelectorAll('rect')[1]!.getAttribute('x')),
+    );
     expect(wash).toBeLessThan(lay!);
   });
 
@@ -65,7 +87,8 @@ describe('the time band', () => {
     const lay = bar('A: Lay up');
     spyOn(lay, 'setPointerCapture');
     spyOn(lay, 'releasePointerCapture');
-    const at = (type: string, clientX: number): boolean => lay.dispatchEvent(new PointerEvent(type, { clientX, button: 0, pointerId: 1, bubbles: true }));
+    const at = (type: string, clientX: number): boolean =>
+      lay.dispatchEvent(new PointerEvent(type, { clientX, button: 0, pointerId: 1, bubbles: true }));
     at('pointerdown', 300);
     at('pointerup', 301);
     expect(moved).toEqual([]);
@@ -74,7 +97,9 @@ describe('the time band', () => {
     await fixture.whenStable();
     at('pointerup', 360);
     expect(moved.length).toBe(1);
-    expect(min(moved[0]!.startAt)).toBeGreaterThan(min(shed.steps.find(({ task }) => task.id === moved[0]!.id)!.task.startAt));
+    expect(min(moved[0]!.startAt)).toBeGreaterThan(
+      min(shed.steps.find(({ task }) => task.id === moved[0]!.id)!.task.startAt),
+    );
   });
 
   it('redraws within a frame while it is drawn along', async () => {

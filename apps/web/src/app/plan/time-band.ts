@@ -1,6 +1,26 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, ElementRef, afterNextRender, computed, inject, input, output, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  ElementRef,
+  afterNextRender,
+  computed,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { type Air, type AirNeeds, type ShedHours, faultOf, formatLocal, formatQuantity, parseLocal } from '@ashstep/core';
+import {
+  type Air,
+  type AirNeeds,
+  type ShedHours,
+  faultOf,
+  formatLocal,
+  formatQuantity,
+  parseLocal,
+} from '@ashstep/core';
 import { SessionService } from '../platform/session.service';
 import { ClockScale, clockText, dayName } from './scale';
 
@@ -56,29 +76,63 @@ interface DrawnBar extends Bar {
         </div>
       }
     </div>
-    <div class="strip" #strip [attr.tabindex]="crowded() ? 0 : null" [attr.role]="crowded() ? 'region' : null" [attr.aria-label]="crowded() ? label() : null">
+    <div
+      class="strip"
+      #strip
+      [attr.tabindex]="crowded() ? 0 : null"
+      [attr.role]="crowded() ? 'region' : null"
+      [attr.aria-label]="crowded() ? label() : null"
+    >
       <svg [attr.width]="width()" [attr.height]="height()" role="group" [attr.aria-label]="label()">
         @for (day of drawnDays(); track day.minute) {
           @if (!day.open) {
             <rect [attr.x]="day.x" [attr.width]="day.width" y="0" [attr.height]="height()" fill="url(#h-shut)" />
           } @else {
-            <rect [attr.x]="day.x" [attr.width]="day.before" y="0" [attr.height]="height()" fill="url(#h-shut)" opacity="0.55" />
-            <rect [attr.x]="day.x + day.before + day.openWidth" [attr.width]="day.after" y="0" [attr.height]="height()" fill="url(#h-shut)" opacity="0.55" />
+            <rect
+              [attr.x]="day.x"
+              [attr.width]="day.before"
+              y="0"
+              [attr.height]="height()"
+              fill="url(#h-shut)"
+              opacity="0.55"
+            />
+            <rect
+              [attr.x]="day.x + day.before + day.openWidth"
+              [attr.width]="day.after"
+              y="0"
+              [attr.height]="height()"
+              fill="url(#h-shut)"
+              opacity="0.55"
+            />
           }
           <line [attr.x1]="day.x" [attr.x2]="day.x" y1="0" [attr.y2]="height()" stroke="var(--ash-3)" />
           <text [attr.x]="day.x + 6" y="17" class="day">{{ day.name }}</text>
           @if (day.showHours) {
             <text [attr.x]="day.x + day.before" y="34" class="hour" text-anchor="middle">{{ opens }}</text>
-            <text [attr.x]="day.x + day.before + day.openWidth" y="34" class="hour" text-anchor="middle">{{ shuts }}</text>
+            <text [attr.x]="day.x + day.before + day.openWidth" y="34" class="hour" text-anchor="middle">
+              {{ shuts }}
+            </text>
           }
         }
         @if (airPath(); as air) {
           <g aria-hidden="true">
             @for (bad of air.bad; track bad.x) {
-              <rect [attr.x]="bad.x" [attr.width]="bad.width" [attr.y]="axisPx + 2" [attr.height]="airPx - 4" class="bad" />
+              <rect
+                [attr.x]="bad.x"
+                [attr.width]="bad.width"
+                [attr.y]="axisPx + 2"
+                [attr.height]="airPx - 4"
+                class="bad"
+              />
             }
             @for (wet of air.rain; track wet.x) {
-              <rect [attr.x]="wet.x" [attr.width]="wet.width" [attr.y]="axisPx + airPx - 3 - wet.height" [attr.height]="wet.height" fill="var(--ash-4)" />
+              <rect
+                [attr.x]="wet.x"
+                [attr.width]="wet.width"
+                [attr.y]="axisPx + airPx - 3 - wet.height"
+                [attr.height]="wet.height"
+                fill="var(--ash-4)"
+              />
             }
             <path [attr.d]="air.path" fill="none" stroke="var(--ink)" stroke-width="1.8" />
             @for (mark of air.marks; track mark.x) {
@@ -88,7 +142,13 @@ interface DrawnBar extends Bar {
           <line x1="0" [attr.x2]="width()" [attr.y1]="top()" [attr.y2]="top()" stroke="var(--ink)" stroke-width="1.5" />
         }
         @for (row of rows(); track row.id; let i = $index) {
-          <line x1="0" [attr.x2]="width()" [attr.y1]="top() + (i + 1) * rowPx" [attr.y2]="top() + (i + 1) * rowPx" stroke="var(--ash-2)" />
+          <line
+            x1="0"
+            [attr.x2]="width()"
+            [attr.y1]="top() + (i + 1) * rowPx"
+            [attr.y2]="top() + (i + 1) * rowPx"
+            stroke="var(--ash-2)"
+          />
         }
         @for (bar of drawn(); track bar.id) {
           <g
@@ -107,7 +167,14 @@ interface DrawnBar extends Bar {
             (blur)="letGo()"
           >
             <title>{{ bar.title }}</title>
-            <rect class="hit" [attr.x]="bar.x - 6" [attr.width]="bar.width + 12" [attr.y]="bar.y - 4" [attr.height]="rowPx" fill="transparent" />
+            <rect
+              class="hit"
+              [attr.x]="bar.x - 6"
+              [attr.width]="bar.width + 12"
+              [attr.y]="bar.y - 4"
+              [attr.height]="rowPx"
+              fill="transparent"
+            />
             <rect
               [attr.x]="bar.x"
               [attr.width]="bar.width"
@@ -122,16 +189,36 @@ interface DrawnBar extends Bar {
               <path [attr.d]="'M' + (bar.x - 5) + ' ' + (bar.y - 3) + 'h10l-5 7z'" fill="var(--ember)" />
             }
             @if (bar.broken) {
-              <path [attr.d]="'M' + (bar.x + bar.width / 2) + ' ' + (bar.y + 3) + 'l6 8l-6 8l-6-8z'" fill="var(--sheet)" stroke="var(--ember)" stroke-width="2" />
+              <path
+                [attr.d]="'M' + (bar.x + bar.width / 2) + ' ' + (bar.y + 3) + 'l6 8l-6 8l-6-8z'"
+                fill="var(--sheet)"
+                stroke="var(--ember)"
+                stroke-width="2"
+              />
             }
           </g>
         }
         @if (nowX() !== null) {
-          <line [attr.x1]="nowX()" [attr.x2]="nowX()" y1="20" [attr.y2]="height()" stroke="var(--ember)" stroke-width="2.5" pointer-events="none" />
+          <line
+            [attr.x1]="nowX()"
+            [attr.x2]="nowX()"
+            y1="20"
+            [attr.y2]="height()"
+            stroke="var(--ember)"
+            stroke-width="2.5"
+            pointer-events="none"
+          />
         }
         @if (heldAt(); as at) {
           <g pointer-events="none">
-            <line [attr.x1]="at.x" [attr.x2]="at.x" y1="0" [attr.y2]="height()" stroke="var(--ink)" stroke-dasharray="3 3" />
+            <line
+              [attr.x1]="at.x"
+              [attr.x2]="at.x"
+              y1="0"
+              [attr.y2]="height()"
+              stroke="var(--ink)"
+              stroke-dasharray="3 3"
+            />
             <rect [attr.x]="at.left" [attr.y]="2" width="64" height="20" fill="var(--ink)" />
             <text [attr.x]="at.left + 32" y="17" class="held-time" text-anchor="middle">{{ at.text }}</text>
           </g>
@@ -169,7 +256,14 @@ export class TimeBand {
   private readonly room = signal(600);
   /** A strip that would crowd its days is drawn along instead. */
   readonly width = computed(() => Math.max(this.room(), LEAST_DAY_PX * this.days()));
-  readonly held = signal<{ id: string; startMin: number; grabbedX: number; grabbedMin: number; moved: boolean; byKeys: boolean } | null>(null);
+  readonly held = signal<{
+    id: string;
+    startMin: number;
+    grabbedX: number;
+    grabbedMin: number;
+    moved: boolean;
+    byKeys: boolean;
+  } | null>(null);
   readonly crowded = computed(() => this.width() > this.room());
   private readonly strip = viewChild.required<ElementRef<HTMLElement>>('strip');
 
@@ -182,7 +276,16 @@ export class TimeBand {
       .map((tick) => {
         const [x, width] = [tick.left * this.width(), tick.width * this.width()];
         const [openX, openWidth] = [tick.openLeft * this.width(), tick.openWidth * this.width()];
-        return { ...tick, x, width, before: openX - x, openWidth, after: x + width - openX - openWidth, name: width > 48 ? dayName(tick.minute) : width > 20 ? dayName(tick.minute).slice(0, 2) : '', showHours: tick.open && openWidth > 70 };
+        return {
+          ...tick,
+          x,
+          width,
+          before: openX - x,
+          openWidth,
+          after: x + width - openX - openWidth,
+          name: width > 48 ? dayName(tick.minute) : width > 20 ? dayName(tick.minute).slice(0, 2) : '',
+          showHours: tick.open && openWidth > 70,
+        };
       }),
   );
   readonly drawn = computed<DrawnBar[]>(() => {
@@ -204,7 +307,11 @@ export class TimeBand {
     const held = this.held();
     if (!held?.moved) return null;
     const x = this.x(held.startMin);
-    return { x, left: Math.min(Math.max(0, x - 32), this.width() - 64), text: `${dayName(held.startMin).split(' ')[0]!} ${clockText(held.startMin)}` };
+    return {
+      x,
+      left: Math.min(Math.max(0, x - 32), this.width() - 64),
+      text: `${dayName(held.startMin).split(' ')[0]!} ${clockText(held.startMin)}`,
+    };
   });
   readonly heldBreaks = computed(() => {
     const held = this.held();
@@ -213,7 +320,8 @@ export class TimeBand {
   readonly airPath = computed(() => drawnAir(this.air(), this.needs(), this.scale(), this.width(), this.degrees));
 
   private readonly units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
-  private readonly degrees = (tempC: number): string => `${formatQuantity(tempC, 'temperature', this.units(), 0).figure}°`;
+  private readonly degrees = (tempC: number): string =>
+    `${formatQuantity(tempC, 'temperature', this.units(), 0).figure}°`;
 
   constructor() {
     const destroy = inject(DestroyRef);
@@ -243,7 +351,14 @@ export class TimeBand {
     this.picked.emit(bar.id);
     if (!bar.movable || event.button !== 0) return;
     (event.currentTarget as Element).setPointerCapture(event.pointerId);
-    this.held.set({ id: bar.id, startMin: bar.startMin, grabbedX: event.clientX, grabbedMin: bar.startMin, moved: false, byKeys: false });
+    this.held.set({
+      id: bar.id,
+      startMin: bar.startMin,
+      grabbedX: event.clientX,
+      grabbedMin: bar.startMin,
+      moved: false,
+      byKeys: false,
+    });
   }
 
   move(event: PointerEvent): void {
@@ -268,7 +383,9 @@ export class TimeBand {
     if (!bar.movable) return;
     const step = (event.shiftKey ? 4 : 1) * STEP_MIN;
     if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') {
-      const startMin = (this.held()?.id === bar.id ? this.held()!.startMin : Math.round(bar.startMin / 5) * 5) + (event.key === 'ArrowLeft' ? -step : step);
+      const startMin =
+        (this.held()?.id === bar.id ? this.held()!.startMin : Math.round(bar.startMin / 5) * 5) +
+        (event.key === 'ArrowLeft' ? -step : step);
       this.held.set({ id: bar.id, startMin, grabbedX: 0, grabbedMin: bar.startMin, moved: true, byKeys: true });
     } else if (event.key === 'Enter') this.settle();
     else if (event.key === 'Escape') this.letGo();
@@ -289,7 +406,8 @@ export class TimeBand {
 }
 
 /** Hands are drawn over what runs by itself. */
-const inFront = (bars: readonly Bar[]): Bar[] => [...bars].sort((a, b) => Number(a.kind === 'hands') - Number(b.kind === 'hands'));
+const inFront = (bars: readonly Bar[]): Bar[] =>
+  [...bars].sort((a, b) => Number(a.kind === 'hands') - Number(b.kind === 'hands'));
 
 interface DrawnAir {
   path: string;
@@ -299,16 +417,26 @@ interface DrawnAir {
 }
 
 /** Temperature as a line with the warmest and coldest of each day, rain from below, and hatched where the work cannot be done. */
-function drawnAir(air: Air | null, needs: AirNeeds | null, scale: ClockScale, width: number, degrees: (tempC: number) => string): DrawnAir | null {
+function drawnAir(
+  air: Air | null,
+  needs: AirNeeds | null,
+  scale: ClockScale,
+  width: number,
+  degrees: (tempC: number) => string,
+): DrawnAir | null {
   if (!air) return null;
   const startMin = parseLocal(air.startAt, 'air');
-  const shown = air.hours.map((hour, i) => ({ ...hour, i, minute: startMin + 60 * i })).filter(({ minute }) => minute >= scale.fromMin && minute < scale.untilMin);
+  const shown = air.hours
+    .map((hour, i) => ({ ...hour, i, minute: startMin + 60 * i }))
+    .filter(({ minute }) => minute >= scale.fromMin && minute < scale.untilMin);
   if (shown.length === 0) return null;
   const temps = shown.map(({ tempC }) => tempC);
   const [low, high] = [Math.min(...temps), Math.max(...temps, Math.min(...temps) + 4)];
   const y = (tempC: number): number => AXIS_PX + AIR_PX - 16 - ((tempC - low) / (high - low)) * (AIR_PX - 34);
   const x = (minute: number): number => scale.place(minute) * width;
-  const path = shown.map(({ minute, tempC }, k) => `${k === 0 ? 'M' : 'L'}${x(minute + 30).toFixed(1)} ${y(tempC).toFixed(1)}`).join('');
+  const path = shown
+    .map(({ minute, tempC }, k) => `${k === 0 ? 'M' : 'L'}${x(minute + 30).toFixed(1)} ${y(tempC).toFixed(1)}`)
+    .join('');
   const marks = scale.ticks().flatMap((day) => {
     const own = shown.filter(({ minute }) => minute >= day.minute && minute < day.minute + 1440);
     if (own.length < 12 || day.width * width < 56) return [];
@@ -320,7 +448,16 @@ function drawnAir(air: Air | null, needs: AirNeeds | null, scale: ClockScale, wi
       text: degrees(hour.tempC),
     }));
   });
-  const spans = (of: (hour: (typeof shown)[number]) => boolean): { x: number; width: number }[] => shown.filter(of).map(({ minute }) => ({ x: x(minute), width: Math.max(LEAST_HOUR_PX / 4, x(minute + 60) - x(minute)) }));
-  const rain = shown.filter(({ rainMm }) => rainMm > 0).map(({ minute, rainMm }) => ({ x: x(minute), width: Math.max(1, x(minute + 60) - x(minute) - 0.5), height: Math.min(22, 3 + 6 * rainMm) }));
+  const spans = (of: (hour: (typeof shown)[number]) => boolean): { x: number; width: number }[] =>
+    shown
+      .filter(of)
+      .map(({ minute }) => ({ x: x(minute), width: Math.max(LEAST_HOUR_PX / 4, x(minute + 60) - x(minute)) }));
+  const rain = shown
+    .filter(({ rainMm }) => rainMm > 0)
+    .map(({ minute, rainMm }) => ({
+      x: x(minute),
+      width: Math.max(1, x(minute + 60) - x(minute) - 0.5),
+      height: Math.min(22, 3 + 6 * rainMm),
+    }));
   return { path, marks, rain, bad: needs ? spans(({ i }) => faultOf(air, i, needs) !== null) : [] };
 }

@@ -39,6 +39,8 @@ describe('what a day holds', () => {
   });
 
   it('says the other day where a step runs over midnight', () => {
-    expect(spanOf({ fromMin: min('2026-04-16T16:00'), toMin: min('2026-04-17T09:30') }, '2026-04-16')).toBe('16:00 to Fri 17 09:30');
+    expect(spanOf({ fromMin: min('2026-04-16T16:00'), toMin: min('2026-04-17T09:30') }, '2026-04-16')).toBe(
+      '16:00 to Fri 17 09:30',
+    );
   });
 });

@@ -27,15 +27,25 @@ export interface ShedDay {
 export function shedDay(steps: readonly PlannedStep[], day: string, names: ReadonlyMap<string, string>): ShedDay {
   const from = parseLocal(`${day}T00:00`, 'day');
   const parts = steps
-    .map((planned): DayPart => ({ planned, fromMin: parseLocal(planned.task.startAt, 'startAt'), toMin: parseLocal(planned.task.endAt, 'endAt') }))
+    .map((planned): DayPart => ({
+      planned,
+      fromMin: parseLocal(planned.task.startAt, 'startAt'),
+      toMin: parseLocal(planned.task.endAt, 'endAt'),
+    }))
     .filter(({ fromMin, toMin }) => fromMin < from + DAY_MIN && toMin > from)
     .sort((a, b) => a.fromMin - b.fromMin);
   const hands = parts.filter(({ planned }) => planned.step.kind === 'hands');
   const ids = [...new Set(hands.flatMap(({ planned }) => planned.task.people))];
-  const people = ids.map((personId) => ({ personId, name: names.get(personId) ?? 'Somebody', parts: hands.filter(({ planned }) => planned.task.people.includes(personId)) }));
+  const people = ids.map((personId) => ({
+    personId,
+    name: names.get(personId) ?? 'Somebody',
+    parts: hands.filter(({ planned }) => planned.task.people.includes(personId)),
+  }));
   return {
     people: people.sort((a, b) => a.name.localeCompare(b.name)),
-    ending: parts.filter(({ planned, toMin }) => planned.step.kind !== 'hands' && toMin <= from + DAY_MIN).sort((a, b) => a.toMin - b.toMin),
+    ending: parts
+      .filter(({ planned, toMin }) => planned.step.kind !== 'hands' && toMin <= from + DAY_MIN)
+      .sort((a, b) => a.toMin - b.toMin),
   };
 }
 
@@ -50,13 +60,15 @@ export function countdown({ planned, fromMin, toMin }: DayPart, nowMin: number):
 export function spanText(min: number): string {
   const whole = Math.round(min);
   if (whole < 60) return `${whole} min`;
-  if (whole < 2 * DAY_MIN) return whole % 60 === 0 ? `${whole / 60} h` : `${Math.floor(whole / 60)} h ${whole % 60} min`;
+  if (whole < 2 * DAY_MIN)
+    return whole % 60 === 0 ? `${whole / 60} h` : `${Math.floor(whole / 60)} h ${whole % 60} min`;
   return `${Math.round(whole / DAY_MIN)} days`;
 }
 
 /** "08:30 to 10:15"; another day is said. `day` is "2026-04-16". */
 export function spanOf({ fromMin, toMin }: Pick<DayPart, 'fromMin' | 'toMin'>, day: string): string {
   const midnight = parseLocal(`${day}T00:00`, 'day');
-  const at = (minute: number): string => (minute >= midnight && minute < midnight + DAY_MIN ? clockText(minute) : `${dayName(minute)} ${clockText(minute)}`);
+  const at = (minute: number): string =>
+    minute >= midnight && minute < midnight + DAY_MIN ? clockText(minute) : `${dayName(minute)} ${clockText(minute)}`;
   return `${at(fromMin)} to ${at(toMin)}`;
 }

@@ -14,15 +14,23 @@ import { WeatherPanel } from './weather-panel';
 const HEAD = 'at,temp_c,humidity_percent,rain_mm,sun_w_per_m2';
 const HOUR = nowText().slice(0, 13) + ':00';
 const later = (hours: number): string => formatLocal(parseLocal(HOUR, 'now') + 60 * hours);
-const airFrom = (startAt: string, tempC: number): Air => ({ startAt, hours: Array.from({ length: 48 }, () => ({ tempC, humidityPercent: 60, rainMm: 0, sunWPerM2: 0 })) });
+const airFrom = (startAt: string, tempC: number): Air => ({
+  startAt,
+  hours: Array.from({ length: 48 }, () => ({ tempC, humidityPercent: 60, rainMm: 0, sunWPerM2: 0 })),
+});
 
 describe('the weather', () => {
-  const shop = jasmine.createSpyObj<ShopService>('shop', ['ensure', 'addReading', 'saveForecast'], { problem: signal('') });
+  const shop = jasmine.createSpyObj<ShopService>('shop', ['ensure', 'addReading', 'saveForecast'], {
+    problem: signal(''),
+  });
   let planner: ReturnType<typeof planStub>;
   let fixture: ComponentFixture<WeatherPanel>;
 
   async function open(more: Parameters<typeof planStub>[1] = {}): Promise<void> {
-    planner = planStub({ steps: [], result: null as never, air: { outdoors: airFrom(later(-3), 4), shed: airFrom(later(-3), 18) } }, more);
+    planner = planStub(
+      { steps: [], result: null as never, air: { outdoors: airFrom(later(-3), 4), shed: airFrom(later(-3), 18) } },
+      more,
+    );
     for (const method of ['addReading', 'saveForecast'] as const) {
       shop[method].calls.reset();
       shop[method].and.returnValue(of(planner.shop()!));
@@ -41,9 +49,12 @@ describe('the weather', () => {
   }
   const host = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const text = (): string => host().textContent!.replace(/[\s\u00a0]+/g, ' ');
-  const button = (label: string): HTMLButtonElement | undefined => [...host().querySelectorAll('button')].find((one) => one.textContent!.includes(label));
+  const button = (label: string): HTMLButtonElement | undefined =>
+    [...host().querySelectorAll('button')].find((one) => one.textContent!.includes(label));
   async function type(label: string, value: string): Promise<void> {
-    const input = host().querySelector<HTMLInputElement>(`#${[...host().querySelectorAll('label')].find((one) => one.textContent!.trim().startsWith(label))!.htmlFor}`)!;
+    const input = host().querySelector<HTMLInputElement>(
+      `#${[...host().querySelectorAll('label')].find((one) => one.textContent!.trim().startsWith(label))!.htmlFor}`,
+    )!;
     input.value = value;
     input.dispatchEvent(new Event('input'));
     input.dispatchEvent(new Event('change'));
@@ -57,7 +68,9 @@ describe('the weather', () => {
 
   it('says how it is now, outside and in the shed, with the dew point', async () => {
     await open();
-    const rows = [...host().querySelectorAll('tbody tr')].map((row) => row.textContent!.replace(/[\s\u00a0]+/g, ' ').trim());
+    const rows = [...host().querySelectorAll('tbody tr')].map((row) =>
+      row.textContent!.replace(/[\s\u00a0]+/g, ' ').trim(),
+    );
     expect(rows[0]).toMatch(/^Outside ?4 °C ?60 % ?−3 °C$/);
     // Magnus: 18 °C at 60 % has its dew point at 10.1 °C.
     expect(rows[1]).toMatch(/^In the shed ?18 °C ?60 % ?10 °C$/);
@@ -83,7 +96,18 @@ describe('the weather', () => {
 
   it('keeps what was typed where it is refused, and says why at the field', async () => {
     await open();
-    shop.addReading.and.returnValue(throwError(() => new ApiError({ status: 422, code: 'invalid', title: '', detail: 'Some figures need another look.', fields: [{ path: 'humidityPercent', message: 'Accepted: up to 100.' }] } as never)));
+    shop.addReading.and.returnValue(
+      throwError(
+        () =>
+          new ApiError({
+            status: 422,
+            code: 'invalid',
+            title: '',
+            detail: 'Some figures need another look.',
+            fields: [{ path: 'humidityPercent', message: 'Accepted: up to 100.' }],
+          } as never),
+      ),
+    );
     await type('Shed is at', '17');
     await type('Humidity', '155');
     button('Read off now')!.click();

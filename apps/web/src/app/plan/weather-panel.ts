@@ -42,15 +42,37 @@ import { ShedPlanService } from './shed-plan.service';
     }
     <p class="quiet">{{ readText() }}</p>
     <form class="fields" (submit)="$event.preventDefault(); take()" aria-label="Reading of the shed’s air">
-      <ash-quantity label="Shed is at" kind="temperature" [value]="tempC()" [optional]="true" (valueChange)="tempC.set($event)" [error]="wrong()['tempC'] ?? null" />
-      <ash-quantity label="Humidity, %" kind="plain" [value]="humidity()" [optional]="true" (valueChange)="humidity.set($event)" [error]="wrong()['humidityPercent'] ?? null" />
+      <ash-quantity
+        label="Shed is at"
+        kind="temperature"
+        [value]="tempC()"
+        [optional]="true"
+        (valueChange)="tempC.set($event)"
+        [error]="wrong()['tempC'] ?? null"
+      />
+      <ash-quantity
+        label="Humidity, %"
+        kind="plain"
+        [value]="humidity()"
+        [optional]="true"
+        (valueChange)="humidity.set($event)"
+        [error]="wrong()['humidityPercent'] ?? null"
+      />
       <button type="submit" class="act small" [disabled]="tempC() === null || humidity() === null">Read off now</button>
     </form>
     <p>
       <b>{{ source() }}</b>
     </p>
     <div class="row-actions">
-      <label class="act small">Take in a forecast<input class="visually-hidden" type="file" id="forecast-file" accept=".csv,text/csv" #file (change)="takeIn(file)" /></label>
+      <label class="act small"
+        >Take in a forecast<input
+          class="visually-hidden"
+          type="file"
+          id="forecast-file"
+          accept=".csv,text/csv"
+          #file
+          (change)="takeIn(file)"
+      /></label>
       <button type="button" class="act small" [disabled]="!planner.weather()" (click)="giveOut()">As CSV</button>
       @if (kept()) {
         <button type="button" class="act small" (click)="drop()">Let it go</button>
@@ -102,14 +124,20 @@ export class WeatherPanel {
     const kept = this.kept();
     if (!kept) return 'Made-up weather, for want of a forecast. Read the air before you lay.';
     const ends = airEndsAt(kept);
-    return ends < parseLocal(nowText(), 'now') ? `The forecast ended ${whenText(formatLocal(ends))}: its last day is taken again and again. Take in a new one.` : `By the forecast taken in, until ${whenText(formatLocal(ends))}.`;
+    return ends < parseLocal(nowText(), 'now')
+      ? `The forecast ended ${whenText(formatLocal(ends))}: its last day is taken again and again. Take in a new one.`
+      : `By the forecast taken in, until ${whenText(formatLocal(ends))}.`;
   });
   readonly now = computed(() => {
     const air = this.planner.air();
     if (!air?.['outdoors'] || !air['shed']) return null;
     const row = (name: string, of: { startAt: string; hours: readonly HourOfAir[] }) => {
       const hour = hourAt(of, Math.floor((parseLocal(nowText(), 'now') - parseLocal(of.startAt, 'at')) / 60));
-      return { name, hour, dewC: dewPoint({ airTempC: hour.tempC, relativeHumidityPercent: hour.humidityPercent }).dewPointC };
+      return {
+        name,
+        hour,
+        dewC: dewPoint({ airTempC: hour.tempC, relativeHumidityPercent: hour.humidityPercent }).dewPointC,
+      };
     };
     return [row('Outside', air['outdoors']), row('In the shed', air['shed'])];
   });
@@ -151,7 +179,9 @@ export class WeatherPanel {
           [
             `${air.hours.length} hours are in, from ${whenText(air.startAt)}.`,
             ...(between > 0 ? [`${between} of them stand between two rows and are worked out from both.`] : []),
-            ...(cutAt ? [`After ${whenText(cutAt)} the rows lie more than half a day apart: the rest is left out.`] : []),
+            ...(cutAt
+              ? [`After ${whenText(cutAt)} the rows lie more than half a day apart: the rest is left out.`]
+              : []),
           ].join(' '),
         ),
       error: (error: unknown) => this.tell(error),

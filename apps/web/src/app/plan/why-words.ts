@@ -4,7 +4,12 @@ import type { PlannedStep } from './shed-plan.service';
 /** Why a step is when it is, in one line. `names` gives the tag of a job. */
 export function whyWhen({ task, jobId }: PlannedStep, names: (jobId: string) => string): string {
   const { id, taskId, fault } = task.why;
-  const other = taskId === null ? '' : taskId.startsWith(`${jobId}/`) ? `“${stepName(taskId)}”` : `${names(taskId.slice(0, taskId.indexOf('/')))}, “${stepName(taskId)}”`;
+  const other =
+    taskId === null
+      ? ''
+      : taskId.startsWith(`${jobId}/`)
+        ? `“${stepName(taskId)}”`
+        : `${names(taskId.slice(0, taskId.indexOf('/')))}, “${stepName(taskId)}”`;
   switch (id) {
     case 'start':
       return 'At once.';

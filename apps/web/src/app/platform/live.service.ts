@@ -41,7 +41,9 @@ function listen(wasAway: boolean): Observable<LiveNews> {
         if (missed) subscriber.next({ kind: 'missed' });
         missed = true;
       });
-      source.addEventListener('repair', (event: MessageEvent<string>) => subscriber.next({ kind: 'changed', ...(JSON.parse(event.data) as { repairId: string; version: number }) }));
+      source.addEventListener('repair', (event: MessageEvent<string>) =>
+        subscriber.next({ kind: 'changed', ...(JSON.parse(event.data) as { repairId: string; version: number }) }),
+      );
       source.addEventListener('shop', () => subscriber.next({ kind: 'shop' }));
       // A browser connects again to what was cut off, but not to what was refused, as without a session.
       source.addEventListener('error', () => {

@@ -48,5 +48,8 @@ export class UnitPipe implements PipeTransform {
 /** A temperature for the axis of a chart, and the unit it is in. To be called where things are injected. */
 export function temperatureAxis(): { of: (tempC: number) => number; unit: () => string } {
   const units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
-  return { of: (tempC) => (units() === 'metric' ? tempC : 1.8 * tempC + 32), unit: () => formatQuantity(0, 'temperature', units()).unit };
+  return {
+    of: (tempC) => (units() === 'metric' ? tempC : 1.8 * tempC + 32),
+    unit: () => formatQuantity(0, 'temperature', units()).unit,
+  };
 }

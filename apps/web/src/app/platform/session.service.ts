@@ -1,6 +1,16 @@
 import { Injectable, inject } from '@angular/core';
 import type { BondSetting, Person, SessionReply, UnitSystemName } from '@ashstep/contract';
-import { BehaviorSubject, type Observable, catchError, distinctUntilChanged, filter, map, of, switchMap, tap } from 'rxjs';
+import {
+  BehaviorSubject,
+  type Observable,
+  catchError,
+  distinctUntilChanged,
+  filter,
+  map,
+  of,
+  switchMap,
+  tap,
+} from 'rxjs';
 import { Api } from './api';
 
 /** Who is signed in, in which units they read, and which shed this is. */
@@ -45,7 +55,9 @@ export class SessionService {
   readonly bond$ = this.session$.pipe(map((session) => session.shop.bond));
 
   setBond(bond: BondSetting): Observable<SessionReply['shop']> {
-    return this.api.send<SessionReply['shop']>('PUT', '/shop/bond', bond).pipe(tap((shop) => this.state.value && this.state.next({ ...this.state.value, shop })));
+    return this.api
+      .send<SessionReply['shop']>('PUT', '/shop/bond', bond)
+      .pipe(tap((shop) => this.state.value && this.state.next({ ...this.state.value, shop })));
   }
 
   load(): Observable<SessionReply> {
@@ -79,7 +91,9 @@ export class SessionService {
   }
 
   setUnits(units: UnitSystemName): Observable<Person> {
-    return this.api.send<Person>('PUT', '/session/units', { units }).pipe(tap((person) => this.state.value && this.state.next({ ...this.state.value, person })));
+    return this.api
+      .send<Person>('PUT', '/session/units', { units })
+      .pipe(tap((person) => this.state.value && this.state.next({ ...this.state.value, person })));
   }
 
   private accept(session: SessionReply): void {

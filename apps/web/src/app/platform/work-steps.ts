@@ -9,7 +9,9 @@ type Search<T> = Generator<{ share: number; soFar: T }, T, 'stop' | undefined>;
 
 /** Makes this worker answer every request with a search, telling what there is so far; it is ended after a while where it has not ended by itself. */
 export function answerWithSearch<Request, T>(searchFor: (request: Request) => Search<T>, mostMs: number): void {
-  addEventListener('message', ({ data }: MessageEvent<Request>) => goThrough(searchFor(data), mostMs, (message) => postMessage(message)));
+  addEventListener('message', ({ data }: MessageEvent<Request>) =>
+    goThrough(searchFor(data), mostMs, (message) => postMessage(message)),
+  );
 }
 
 function goThrough<T>(search: Search<T>, mostMs: number, post: (message: Working<T>) => void): void {

@@ -41,7 +41,15 @@ describe('History', () => {
         provideHttpClient(),
         provideHttpClientTesting(),
         provideRouter([]),
-        { provide: SessionService, useValue: { expired$: new BehaviorSubject(false), person, person$: new BehaviorSubject(person), units$: new BehaviorSubject('metric') } },
+        {
+          provide: SessionService,
+          useValue: {
+            expired$: new BehaviorSubject(false),
+            person,
+            person$: new BehaviorSubject(person),
+            units$: new BehaviorSubject('metric'),
+          },
+        },
       ],
     });
     fixture = TestBed.createComponent(History);
@@ -52,13 +60,18 @@ describe('History', () => {
   afterEach(() => jasmine.clock().uninstall());
 
   const answer = (reply: Partial<HistoryReply>): void => {
-    http.expectOne((request) => request.url.startsWith('/api/history')).flush({ rows: [], total: 0, page: 1, pageSize: 50, ...reply });
+    http
+      .expectOne((request) => request.url.startsWith('/api/history'))
+      .flush({ rows: [], total: 0, page: 1, pageSize: 50, ...reply });
     fixture.detectChanges();
   };
   const text = (): string => (fixture.nativeElement as HTMLElement).textContent!.replace(/\s+/g, ' ');
 
   it('lists repairs with system and lots by name', () => {
-    answer({ rows: [row('a'), row('b', { state: 'open', sealedAt: null, openRework: 1, revision: 2, resin: null, lots: [] })], total: 2 });
+    answer({
+      rows: [row('a'), row('b', { state: 'open', sealedAt: null, openRework: 1, revision: 2, resin: null, lots: [] })],
+      total: 2,
+    });
     expect(text()).toContain('Epoxy, slow hardener');
     expect(text()).toContain('Rework, rev. 2');
     expect(text()).toContain('2 repairs');
@@ -91,8 +104,22 @@ describe('History', () => {
 
   it('tells why the server refuses a record', async () => {
     answer({});
-    await fixture.componentInstance.take({ target: { files: [new File(['{}'], 'record.json')], value: '' } } as unknown as Event);
-    http.expectOne('/api/records').flush({ code: 'hash-mismatch', title: '', type: '', status: 422, detail: 'The file was changed after it was sealed.', fields: [] }, { status: 422, statusText: 'no' });
+    await fixture.componentInstance.take({
+      target: { files: [new File(['{}'], 'record.json')], value: '' },
+    } as unknown as Event);
+    http
+      .expectOne('/api/records')
+      .flush(
+        {
+          code: 'hash-mismatch',
+          title: '',
+          type: '',
+          status: 422,
+          detail: 'The file was changed after it was sealed.',
+          fields: [],
+        },
+        { status: 422, statusText: 'no' },
+      );
     fixture.detectChanges();
     expect(text()).toContain('changed after it was sealed');
   });

@@ -25,10 +25,25 @@ interface Query {
     <main id="main" class="page">
       <h1>History</h1>
       <div class="fields">
-        <div class="field"><label for="q">Craft, place, person, resin</label><input id="q" type="search" [value]="query().q" (input)="ask({ q: $any($event.target).value, page: 1 })" /></div>
-        <div class="field"><label for="lot">Used lot</label><input id="lot" type="search" placeholder="R-3107" [value]="query().lot" (input)="ask({ lot: $any($event.target).value, page: 1 })" /></div>
+        <div class="field">
+          <label for="q">Craft, place, person, resin</label
+          ><input id="q" type="search" [value]="query().q" (input)="ask({ q: $any($event.target).value, page: 1 })" />
+        </div>
+        <div class="field">
+          <label for="lot">Used lot</label
+          ><input
+            id="lot"
+            type="search"
+            placeholder="R-3107"
+            [value]="query().lot"
+            (input)="ask({ lot: $any($event.target).value, page: 1 })"
+          />
+        </div>
         @if (session.person?.role !== 'technician') {
-          <div class="field"><label for="file">Take in a record file (JSON)</label><input id="file" type="file" accept="application/json,.json" (change)="take($event)" /></div>
+          <div class="field">
+            <label for="file">Take in a record file (JSON)</label
+            ><input id="file" type="file" accept="application/json,.json" (change)="take($event)" />
+          </div>
         }
       </div>
       @if (told()) {
@@ -53,7 +68,9 @@ interface Query {
               @for (row of r.rows; track row.id) {
                 <tr>
                   <td>
-                    <a class="tag" [routerLink]="['/repair', row.id, row.state === 'sealed' ? 'signoff' : 'look']">{{ row.craftTag }}</a>
+                    <a class="tag" [routerLink]="['/repair', row.id, row.state === 'sealed' ? 'signoff' : 'look']">{{
+                      row.craftTag
+                    }}</a>
                   </td>
                   <td>{{ row.title }}</td>
                   <td>{{ row.technician }}</td>
@@ -72,8 +89,16 @@ interface Query {
         </div>
         @if (r.total > r.pageSize) {
           <div class="row-actions">
-            <button class="act small" type="button" [disabled]="r.page === 1" (click)="ask({ page: r.page - 1 })">Newer</button
-            ><button class="act small" type="button" [disabled]="r.page * r.pageSize >= r.total" (click)="ask({ page: r.page + 1 })">Older</button>
+            <button class="act small" type="button" [disabled]="r.page === 1" (click)="ask({ page: r.page - 1 })">
+              Newer</button
+            ><button
+              class="act small"
+              type="button"
+              [disabled]="r.page * r.pageSize >= r.total"
+              (click)="ask({ page: r.page + 1 })"
+            >
+              Older
+            </button>
           </div>
         }
       } @else {
@@ -97,12 +122,16 @@ export class History {
     this.queries.pipe(
       debounceTime(150),
       switchMap(({ q, lot, page }) =>
-        this.api.get<HistoryReply>(`/history?${new URLSearchParams({ ...(q.trim() ? { q: q.trim() } : {}), ...(lot.trim() ? { lot: lot.trim() } : {}), page: String(page) })}`).pipe(
-          catchError((error: unknown) => {
-            this.told.set(error instanceof ApiError ? error.problem.detail : 'The history could not be read.');
-            return of(null);
-          }),
-        ),
+        this.api
+          .get<HistoryReply>(
+            `/history?${new URLSearchParams({ ...(q.trim() ? { q: q.trim() } : {}), ...(lot.trim() ? { lot: lot.trim() } : {}), page: String(page) })}`,
+          )
+          .pipe(
+            catchError((error: unknown) => {
+              this.told.set(error instanceof ApiError ? error.problem.detail : 'The history could not be read.');
+              return of(null);
+            }),
+          ),
       ),
     ),
   );
@@ -137,7 +166,14 @@ export class History {
         this.told.set(`${file.name} taken in, read-only, as from elsewhere. Its sheet says whether it is signed.`);
         this.ask({ page: 1 });
       },
-      error: (error: unknown) => this.told.set(error instanceof ApiError ? [error.problem.detail, ...error.problem.fields.slice(0, 3).map((f) => `${f.path}: ${f.message}`)].join(' ') : 'The file could not be taken in.'),
+      error: (error: unknown) =>
+        this.told.set(
+          error instanceof ApiError
+            ? [error.problem.detail, ...error.problem.fields.slice(0, 3).map((f) => `${f.path}: ${f.message}`)].join(
+                ' ',
+              )
+            : 'The file could not be taken in.',
+        ),
     });
     field.value = '';
   }

@@ -23,14 +23,43 @@ const EMPTY: Draft = { beforeG: null, afterG: null, areaMm2: null, thicknessMm: 
     <h2>Burn-off coupon</h2>
     <p class="quiet">Glass only. Outdoors or in a furnace with extraction: the smoke is poison.</p>
     <div class="fields">
-      <ash-quantity label="Before" kind="mass" [value]="draft().beforeG" [optional]="true" (valueChange)="set({ beforeG: $event })" [error]="error('survey.coupon.beforeG')" />
-      <ash-quantity label="After" kind="mass" [value]="draft().afterG" [optional]="true" (valueChange)="set({ afterG: $event })" [error]="error('survey.coupon.afterG')" />
-      <ash-quantity label="Area, mm²" kind="plain" [value]="draft().areaMm2" [optional]="true" (valueChange)="set({ areaMm2: $event })" [error]="error('survey.coupon.areaMm2')" />
-      <ash-quantity label="Coupon thickness" kind="thickness" [value]="draft().thicknessMm" [optional]="true" (valueChange)="set({ thicknessMm: $event })" [error]="error('survey.coupon.thicknessMm')" />
+      <ash-quantity
+        label="Before"
+        kind="mass"
+        [value]="draft().beforeG"
+        [optional]="true"
+        (valueChange)="set({ beforeG: $event })"
+        [error]="error('survey.coupon.beforeG')"
+      />
+      <ash-quantity
+        label="After"
+        kind="mass"
+        [value]="draft().afterG"
+        [optional]="true"
+        (valueChange)="set({ afterG: $event })"
+        [error]="error('survey.coupon.afterG')"
+      />
+      <ash-quantity
+        label="Area, mm²"
+        kind="plain"
+        [value]="draft().areaMm2"
+        [optional]="true"
+        (valueChange)="set({ areaMm2: $event })"
+        [error]="error('survey.coupon.areaMm2')"
+      />
+      <ash-quantity
+        label="Coupon thickness"
+        kind="thickness"
+        [value]="draft().thicknessMm"
+        [optional]="true"
+        (valueChange)="set({ thicknessMm: $event })"
+        [error]="error('survey.coupon.thicknessMm')"
+      />
     </div>
     @if (result().found; as f) {
       <p class="why">
-        <b>{{ (100 * f.fibreMassFraction).toFixed(0) }} % fibre by weight</b> {{ (100 * f.fibreVolumeFraction).toFixed(0) }} % by volume.
+        <b>{{ (100 * f.fibreMassFraction).toFixed(0) }} % fibre by weight</b>
+        {{ (100 * f.fibreVolumeFraction).toFixed(0) }} % by volume.
         @if (f.arealWeightGsm) {
           {{ f.arealWeightGsm | qty: 'arealWeight' }} of glass.
         }
@@ -64,7 +93,16 @@ export class Coupon extends StagePanel {
     this.typed.update((typed) => ({ ...typed, ...patch }));
     const { beforeG, afterG, areaMm2, thicknessMm } = this.draft();
     const whole = beforeG !== null && afterG !== null;
-    this.store.edit('survey', { coupon: whole ? { beforeG, afterG, ...(areaMm2 === null ? {} : { areaMm2 }), ...(thicknessMm === null ? {} : { thicknessMm }) } : null });
+    this.store.edit('survey', {
+      coupon: whole
+        ? {
+            beforeG,
+            afterG,
+            ...(areaMm2 === null ? {} : { areaMm2 }),
+            ...(thicknessMm === null ? {} : { thicknessMm }),
+          }
+        : null,
+    });
   }
 
   private work(): { found: BurnOffResult | null; problem: string } {

@@ -32,10 +32,21 @@ describe('the cure of a lay-up on the sheet', () => {
   beforeEach(async () => {
     store.edit.calls.reset();
     TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), { provide: RepairStore, useValue: store }, { provide: SessionService, useValue: { units$: new BehaviorSubject('metric') } }, { provide: ShedPlanService, useValue: planStub(null) }],
+      providers: [
+        provideZonelessChangeDetection(),
+        { provide: RepairStore, useValue: store },
+        { provide: SessionService, useValue: { units$: new BehaviorSubject('metric') } },
+        { provide: ShedPlanService, useValue: planStub(null) },
+      ],
     });
     fixture = TestBed.createComponent(CureBoard);
-    fixture.componentRef.setInput('state', { detail: { state: 'open' }, inputs: INPUTS, plan: planRepair(INPUTS), pending: new Map(), fieldErrors: {} } as unknown as RepairState);
+    fixture.componentRef.setInput('state', {
+      detail: { state: 'open' },
+      inputs: INPUTS,
+      plan: planRepair(INPUTS),
+      pending: new Map(),
+      fieldErrors: {},
+    } as unknown as RepairState);
     await fixture.whenStable();
   });
   const host = (): HTMLElement => fixture.nativeElement as HTMLElement;
@@ -57,7 +68,13 @@ describe('the cure of a lay-up on the sheet', () => {
   it('keeps what was followed when the same comes back from the server, and drops it for another lay-up', async () => {
     fixture.componentInstance.found.set(found);
     const show = async (inputs: RepairInputs): Promise<void> => {
-      fixture.componentRef.setInput('state', { detail: { state: 'open' }, inputs, plan: planRepair(inputs), pending: new Map(), fieldErrors: {} } as unknown as RepairState);
+      fixture.componentRef.setInput('state', {
+        detail: { state: 'open' },
+        inputs,
+        plan: planRepair(inputs),
+        pending: new Map(),
+        fieldErrors: {},
+      } as unknown as RepairState);
       await fixture.whenStable();
     };
     await show(structuredClone(INPUTS));

@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, type OnDestroy, computed, inject, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  type OnDestroy,
+  computed,
+  inject,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { type CureConditions, type CureFound, type CureOption, USUAL_TENT_C } from '@ashstep/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../parts/chart';
@@ -63,7 +71,8 @@ interface Row {
     }
     @if (found(); as f) {
       <p class="quiet" role="status">
-        {{ inText() }}, the resin kept under {{ inUnits(f.limits.resinC, 'temperature', 0) }}{{ f.limits.underC !== null ? ', the core under ' + inUnits(f.limits.underC, 'temperature', 0) : '' }}.
+        {{ inText() }}, the resin kept under {{ inUnits(f.limits.resinC, 'temperature', 0)
+        }}{{ f.limits.underC !== null ? ', the core under ' + inUnits(f.limits.underC, 'temperature', 0) : '' }}.
         {{ fitted() }}
       </p>
       <div class="scroll" tabindex="0" role="region" aria-label="Cure by goes">
@@ -85,8 +94,24 @@ interface Row {
                 <td class="r num">{{ row.sand }}</td>
                 <td>{{ row.verdict }}</td>
                 <td class="pair">
-                  <button type="button" class="act small" [attr.aria-pressed]="row.on" [attr.aria-label]="'Show ' + row.name" (click)="shown.set({ face: row.face, goes: row.option.goes })">Show</button>
-                  <button type="button" class="act small" [disabled]="sealed() || taken() === row.option.goes" [attr.aria-label]="'Take ' + row.name" (click)="take(row.option.goes)">{{ taken() === row.option.goes ? '✓' : 'Take' }}</button>
+                  <button
+                    type="button"
+                    class="act small"
+                    [attr.aria-pressed]="row.on"
+                    [attr.aria-label]="'Show ' + row.name"
+                    (click)="shown.set({ face: row.face, goes: row.option.goes })"
+                  >
+                    Show
+                  </button>
+                  <button
+                    type="button"
+                    class="act small"
+                    [disabled]="sealed() || taken() === row.option.goes"
+                    [attr.aria-label]="'Take ' + row.name"
+                    (click)="take(row.option.goes)"
+                  >
+                    {{ taken() === row.option.goes ? '✓' : 'Take' }}
+                  </button>
                 </td>
               </tr>
             }
@@ -100,16 +125,26 @@ interface Row {
           <ash-cure-map [result]="run.result" [limitC]="f.limits.resinC" [hours]="hours()" [label]="said(run.result)" />
         }
         @defer (on viewport) {
-          <ash-chart [options]="options()" [label]="'Temperature of the outer face, the middle and the back'" [height]="220" />
+          <ash-chart
+            [options]="options()"
+            [label]="'Temperature of the outer face, the middle and the back'"
+            [height]="220"
+          />
         } @placeholder {
           <div class="blank"></div>
         }
-        <p class="quiet">{{ axis.unit() }} over hours. Red: middle. Black: outer face. Dotted: back. Dashed: the limit.</p>
+        <p class="quiet">
+          {{ axis.unit() }} over hours. Red: middle. Black: outer face. Dotted: back. Dashed: the limit.
+        </p>
         @for (remark of o.remarks; track remark.id) {
           <p class="remark">{{ words(remark) }}</p>
         }
         @if (o.goes > 1) {
-          <p class="why"><b>What goes cost</b> Every go more is a joint between plies that cured apart, {{ inUnits(inputs().days.tempC, 'temperature') }} and the window allowing; lay the next while the last is green.</p>
+          <p class="why">
+            <b>What goes cost</b> Every go more is a joint between plies that cured apart,
+            {{ inUnits(inputs().days.tempC, 'temperature') }} and the window allowing; lay the next while the last is
+            green.
+          </p>
         }
       }
     }
@@ -161,18 +196,27 @@ export class CureBoard extends StagePanel implements OnDestroy {
     return JSON.stringify([rest, mix.catalystPercent, days.tempC]);
   });
   /** Gone as soon as what was followed is another. */
-  readonly found = linkedSignal<unknown, CureFound | null>({ source: () => [this.cures(), this.air(), this.tentC(), this.lampW(), this.lampHours()], computation: () => null });
+  readonly found = linkedSignal<unknown, CureFound | null>({
+    source: () => [this.cures(), this.air(), this.tentC(), this.lampW(), this.lampHours()],
+    computation: () => null,
+  });
   readonly shown = signal<{ face: number; goes: number } | null>(null);
   readonly taken = computed(() => this.inputs().stack.goes ?? null);
 
   readonly fitted = computed(() => {
     const fit = this.found()?.card?.fit;
-    return fit ? `Its cure is fitted to the system’s own pot life, sanding and full cure, ${fit.worstPercent === null ? 'one of which it never reaches' : `${fit.worstPercent.toFixed(0)} % off at worst`}.` : '';
+    return fit
+      ? `Its cure is fitted to the system’s own pot life, sanding and full cure, ${fit.worstPercent === null ? 'one of which it never reaches' : `${fit.worstPercent.toFixed(0)} % off at worst`}.`
+      : '';
   });
 
   readonly inText = computed(
     () =>
-      (this.air() === 'tent' ? `In a tent at ${this.inUnits(this.tentC(), 'temperature')}` : this.air() === 'forecast' ? 'In the forecast from the planned lay-up on' : `At ${this.inUnits(this.inputs().days.tempC, 'temperature')}`) +
+      (this.air() === 'tent'
+        ? `In a tent at ${this.inUnits(this.tentC(), 'temperature')}`
+        : this.air() === 'forecast'
+          ? 'In the forecast from the planned lay-up on'
+          : `At ${this.inUnits(this.inputs().days.tempC, 'temperature')}`) +
       (this.lampW() > 0 ? `, ${this.lampW()} W/m² on it for ${this.lampHours()} h` : ''),
   );
 
@@ -200,7 +244,12 @@ export class CureBoard extends StagePanel implements OnDestroy {
   });
   /** As far as the peak is long past and everything has gelled. */
   readonly hours = computed(() => {
-    const wanted = Math.max(0, ...(this.looked()?.runs ?? []).map(({ result }) => Math.max((3 * result.peakMin) / 60, 1.3 * (result.gelHours ?? 0))));
+    const wanted = Math.max(
+      0,
+      ...(this.looked()?.runs ?? []).map(({ result }) =>
+        Math.max((3 * result.peakMin) / 60, 1.3 * (result.gelHours ?? 0)),
+      ),
+    );
     return Math.min(MOST_SHOWN_HOURS, Math.max(LEAST_SHOWN_HOURS, Math.ceil(wanted)));
   });
 
@@ -212,16 +261,37 @@ export class CureBoard extends StagePanel implements OnDestroy {
       runs.map(({ result }, i) => ({
         type: 'line',
         showSymbol: false,
-        data: result.points.filter(({ min }) => min <= this.hours() * 60).map((point) => [Math.round(point.min / 0.6) / 100, Math.round(10 * this.axis.of(point[of])) / 10]),
+        data: result.points
+          .filter(({ min }) => min <= this.hours() * 60)
+          .map((point) => [Math.round(point.min / 0.6) / 100, Math.round(10 * this.axis.of(point[of])) / 10]),
         lineStyle: { color: colour, width: i === 0 ? 2.5 : 1.5, type },
-        ...(of === 'middleC' && i === 0 ? { markLine: { silent: true, symbol: 'none', label: { show: false }, lineStyle: { color: CHART_QUIET, type: 'dashed' }, data: [{ yAxis: this.axis.of(limit) }] } } : {}),
+        ...(of === 'middleC' && i === 0
+          ? {
+              markLine: {
+                silent: true,
+                symbol: 'none',
+                label: { show: false },
+                lineStyle: { color: CHART_QUIET, type: 'dashed' },
+                data: [{ yAxis: this.axis.of(limit) }],
+              },
+            }
+          : {}),
       }));
     return {
       ...CHART_BASE,
       grid: { left: 40, right: 14, top: 12, bottom: 28 },
       xAxis: { type: 'value', min: 0, max: this.hours(), ...axis },
-      yAxis: { type: 'value', min: 0, max: Math.ceil(this.axis.of(Math.max(limit, this.looked()?.peakTempC ?? 0) + 5) / 10) * 10, ...axis },
-      series: [...line('middleC', CHART_EMBER, 'solid'), ...line('outerC', CHART_INK, 'solid'), ...line('backC', CHART_INK, 'dotted')],
+      yAxis: {
+        type: 'value',
+        min: 0,
+        max: Math.ceil(this.axis.of(Math.max(limit, this.looked()?.peakTempC ?? 0) + 5) / 10) * 10,
+        ...axis,
+      },
+      series: [
+        ...line('middleC', CHART_EMBER, 'solid'),
+        ...line('outerC', CHART_INK, 'solid'),
+        ...line('backC', CHART_INK, 'dotted'),
+      ],
     };
   });
 
@@ -237,7 +307,10 @@ export class CureBoard extends StagePanel implements OnDestroy {
 
   private conditions(): CureConditions {
     const steady = this.air() === 'tent' ? this.tentC() : this.inputs().days.tempC;
-    return { airTempC: (this.air() === 'forecast' && this.forecast()) || steady, ...(this.lampW() > 0 ? { heaterWPerM2: this.lampW(), heaterHours: this.lampHours() } : {}) };
+    return {
+      airTempC: (this.air() === 'forecast' && this.forecast()) || steady,
+      ...(this.lampW() > 0 ? { heaterWPerM2: this.lampW(), heaterHours: this.lampHours() } : {}),
+    };
   }
 
   /** The days are planned by it. */
@@ -245,8 +318,17 @@ export class CureBoard extends StagePanel implements OnDestroy {
     this.store.edit('stack', { goes });
   }
 
-  said({ peakTempC, peakMin, peakDepthMm, gelHours, greenHours, sandableHours, fullHours }: CureOption['runs'][number]['result']): string {
-    const at = (hours: number | null): string => (hours === null ? 'later than three days' : `after ${hoursText(hours)}`);
+  said({
+    peakTempC,
+    peakMin,
+    peakDepthMm,
+    gelHours,
+    greenHours,
+    sandableHours,
+    fullHours,
+  }: CureOption['runs'][number]['result']): string {
+    const at = (hours: number | null): string =>
+      hours === null ? 'later than three days' : `after ${hoursText(hours)}`;
     return `Peak ${this.inUnits(peakTempC, 'temperature', 0)} after ${minutes(peakMin)}, ${this.inUnits(peakDepthMm, 'thickness', 1)} under the outer face. Gelled ${at(gelHours)}, trimmed ${at(greenHours)}, sanded ${at(sandableHours)}, full ${at(fullHours)}.`;
   }
 }

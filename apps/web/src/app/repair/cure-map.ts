@@ -19,7 +19,11 @@ const COLUMNS = 240;
   template: `
     <canvas #sheet role="img" [attr.aria-label]="label()"></canvas>
     <div class="scale" aria-hidden="true">
-      <span>0 h</span><span class="bar"><i class="paper"></i>{{ lowC() | qty: 'temperature' : 0 }}<i class="amber"></i><i class="ember"></i>{{ limitC() | qty: 'temperature' : 0 }}<i class="ink"></i>over</span><span>{{ hours() }} h</span>
+      <span>0 h</span
+      ><span class="bar"
+        ><i class="paper"></i>{{ lowC() | qty: 'temperature' : 0 }}<i class="amber"></i><i class="ember"></i
+        >{{ limitC() | qty: 'temperature' : 0 }}<i class="ink"></i>over</span
+      ><span>{{ hours() }} h</span>
     </div>
   `,
   styles: `

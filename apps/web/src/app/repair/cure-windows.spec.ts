@@ -4,7 +4,9 @@ import { CureWindows } from './cure-windows';
 import { PanelBench, stateOf } from './panel.testing';
 
 const hoursAgo = (hours: number): string => new Date(Date.now() - hours * 3_600_000).toISOString();
-const laid = (hours: number): object => ({ log: [{ id: 'p', at: hoursAgo(hours), by: 'Ilse Varga', entry: { kind: 'ply', plyKey: 'f0-p1', label: 'Ply 1' } }] });
+const laid = (hours: number): object => ({
+  log: [{ id: 'p', at: hoursAgo(hours), by: 'Ilse Varga', entry: { kind: 'ply', plyKey: 'f0-p1', label: 'Ply 1' } }],
+});
 const hour = (text: string): number => parseLocal(text, 'at') / 60;
 
 describe('windows of a cure', () => {
@@ -15,7 +17,12 @@ describe('windows of a cure', () => {
     await bench.show(CureWindows, stateOf());
     const heads = [...bench.host.querySelectorAll('thead th')].map((cell) => bench.text(cell));
     expect(heads).toEqual(['Laid now', '20.0 °C', 'Tent, 25.0 °C']);
-    expect(bench.rows().map(([name]) => name)).toEqual(['Next ply bonds from', 'and until', 'Sand from', 'Full cure, gel coat from']);
+    expect(bench.rows().map(([name]) => name)).toEqual([
+      'Next ply bonds from',
+      'and until',
+      'Sand from',
+      'Full cure, gel coat from',
+    ]);
   });
 
   it('is sooner in a warmer tent, by the same cure as the command line gives', async () => {
@@ -24,7 +31,9 @@ describe('windows of a cure', () => {
     await bench.type('Tent heated to', '30');
     const tent = bench.rows()[2]![2]!;
     const now = Math.floor(Date.now() / 60_000);
-    const expected = [-2, -1, 0, 1].map((off) => whenText(formatLocal(Math.round(now + off - new Date().getTimezoneOffset() + 60 * sandableHour!))));
+    const expected = [-2, -1, 0, 1].map((off) =>
+      whenText(formatLocal(Math.round(now + off - new Date().getTimezoneOffset() + 60 * sandableHour!))),
+    );
     expect(expected).toContain(tent);
   });
 
@@ -37,14 +46,20 @@ describe('windows of a cure', () => {
   });
 
   it('has nothing to say of a tent that is no warmer than the shed', async () => {
-    expect(await bench.show(CureWindows, stateOf({ days: { tempC: 25, startAt: null } }))).not.toContain('brings sanding forward');
+    expect(await bench.show(CureWindows, stateOf({ days: { tempC: 25, startAt: null } }))).not.toContain(
+      'brings sanding forward',
+    );
   });
 
   it('goes by what is down: wait, then lay, then abrade', async () => {
     const { fromHour, untilHour } = windows({ card: systemOf('epoxy-slow', undefined), airTempC: 20 });
     expect(await bench.show(CureWindows, stateOf({}, laid(fromHour! / 2)))).toContain('Still wet: wait');
-    expect(await bench.show(CureWindows, stateOf({}, laid((fromHour! + untilHour!) / 2)))).toContain('Green: the next ply or coat bonds of itself');
-    expect(await bench.show(CureWindows, stateOf({}, laid(untilHour! + 5)))).toContain('Past its window: wash, abrade, wipe');
+    expect(await bench.show(CureWindows, stateOf({}, laid((fromHour! + untilHour!) / 2)))).toContain(
+      'Green: the next ply or coat bonds of itself',
+    );
+    expect(await bench.show(CureWindows, stateOf({}, laid(untilHour! + 5)))).toContain(
+      'Past its window: wash, abrade, wipe',
+    );
     expect(await bench.show(CureWindows, stateOf())).not.toContain('The last ply went on');
   });
 
@@ -58,8 +73,13 @@ describe('windows of a cure', () => {
 
   it('orders its hours: bond before sand before full', async () => {
     await bench.show(CureWindows, stateOf());
-    const { fromHour, untilHour, sandableHour, fullHour } = windows({ card: systemOf('epoxy-slow', undefined), airTempC: 20 });
-    expect([fromHour, untilHour, sandableHour, fullHour].map(Number)).toEqual([fromHour, untilHour, sandableHour, fullHour].map(Number).sort((a, b) => a - b));
+    const { fromHour, untilHour, sandableHour, fullHour } = windows({
+      card: systemOf('epoxy-slow', undefined),
+      airTempC: 20,
+    });
+    expect([fromHour, untilHour, sandableHour, fullHour].map(Number)).toEqual(
+      [fromHour, untilHour, sandableHour, fullHour].map(Number).sort((a, b) => a - b),
+    );
     expect(hour('2026-04-16T09:00') - hour('2026-04-16T08:00')).toBe(1);
   });
 });

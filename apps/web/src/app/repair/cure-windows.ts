@@ -1,5 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { AGE_TEMP_C, type HourlyTemp, type WindowsResult, attempt, equivalentAge, formatLocal, parseLocal, windows } from '@ashstep/core';
+import {
+  AGE_TEMP_C,
+  type HourlyTemp,
+  type WindowsResult,
+  attempt,
+  equivalentAge,
+  formatLocal,
+  parseLocal,
+  windows,
+} from '@ashstep/core';
 import { QuantityField } from '../parts/quantity-field';
 import { airOfJob, hourlyFrom } from '../plan/lay-up-air';
 import { ShedPlanService } from '../plan/shed-plan.service';
@@ -24,7 +33,10 @@ const ADVICE = {
     <h2>Windows, and a tent</h2>
     @if (now(); as n) {
       <p>
-        <b>{{ n.advice }}</b>&ngsp;<span class="quiet">The last ply went on {{ n.at }}; since then it is as old as {{ n.age }} h at {{ ageC | qty: 'temperature' : 0 }}.</span>
+        <b>{{ n.advice }}</b>&ngsp;<span class="quiet"
+          >The last ply went on {{ n.at }}; since then it is as old as {{ n.age }} h at
+          {{ ageC | qty: 'temperature' : 0 }}.</span
+        >
       </p>
     }
     <div class="scroll">
@@ -52,9 +64,14 @@ const ADVICE = {
     @for (told of cold(); track told) {
       <p class="remark">{{ told }}</p>
     }
-    <div class="fields"><ash-quantity label="Tent heated to" kind="temperature" [value]="tentC()" (valueChange)="tentC.set($event!)" /></div>
+    <div class="fields">
+      <ash-quantity label="Tent heated to" kind="temperature" [value]="tentC()" (valueChange)="tentC.set($event!)" />
+    </div>
     @if (tentCost(); as cost) {
-      <p class="why"><b>The tent</b> brings sanding forward by {{ cost.hours }} h and burns about {{ cost.kwh }} kWh, {{ cost.money }}, to get there at {{ tentC() | qty: 'temperature' : 0 }}.</p>
+      <p class="why">
+        <b>The tent</b> brings sanding forward by {{ cost.hours }} h and burns about {{ cost.kwh }} kWh,
+        {{ cost.money }}, to get there at {{ tentC() | qty: 'temperature' : 0 }}.
+      </p>
     }
     <p class="quiet">A tent needs air, and no naked heater near solvent.</p>
   `,
@@ -80,7 +97,9 @@ export class CureWindows extends StagePanel {
       .at(-1);
     return { min: parseLocal(lay?.task.endAt ?? nowText(), 'at'), planned: !!lay };
   });
-  readonly laidText = computed(() => (this.laidMin().planned ? `Laid by ${whenText(formatLocal(this.laidMin().min))}` : 'Laid now'));
+  readonly laidText = computed(() =>
+    this.laidMin().planned ? `Laid by ${whenText(formatLocal(this.laidMin().min))}` : 'Laid now',
+  );
   private readonly forecast = computed<HourlyTemp[] | null>(() => {
     const air = airOfJob(this.planner, this.state().detail.id, this.inputs());
     return air && hourlyFrom(air, this.laidMin().min);
@@ -100,8 +119,10 @@ export class CureWindows extends StagePanel {
   });
   readonly rows = computed(() => {
     const columns = this.columns();
-    const at = (hour: number | null): string => (hour === null ? 'not in sight' : whenText(formatLocal(this.laidMin().min + 60 * hour)));
-    const full = ({ fullHour, remarks }: WindowsResult): string => (fullHour === null && remarks.some(({ id }) => id === 'cure.full-needs-warmth') ? 'never, too cold' : at(fullHour));
+    const at = (hour: number | null): string =>
+      hour === null ? 'not in sight' : whenText(formatLocal(this.laidMin().min + 60 * hour));
+    const full = ({ fullHour, remarks }: WindowsResult): string =>
+      fullHour === null && remarks.some(({ id }) => id === 'cure.full-needs-warmth') ? 'never, too cold' : at(fullHour);
     return [
       { name: 'Next ply bonds from', cells: columns.map(({ result }) => at(result.fromHour)) },
       { name: 'and until', cells: columns.map(({ result }) => at(result.untilHour)) },
@@ -112,7 +133,9 @@ export class CureWindows extends StagePanel {
   /** What the cold does to each way, said with the way it is said of. */
   readonly cold = computed(() => {
     const said = new Map<string, string[]>();
-    for (const { name, result } of this.columns()) for (const remark of result.remarks) said.set(this.words(remark), [...(said.get(this.words(remark)) ?? []), name]);
+    for (const { name, result } of this.columns())
+      for (const remark of result.remarks)
+        said.set(this.words(remark), [...(said.get(this.words(remark)) ?? []), name]);
     return [...said].map(([words, names]) => `${names.join(', ')}: ${words}`);
   });
   readonly tentCost = computed(() => {
@@ -133,7 +156,10 @@ export class CureWindows extends StagePanel {
     const nowHour = (parseLocal(nowText(), 'at') - lastMin) / 60;
     const air = airOfJob(this.planner, this.state().detail.id, this.inputs());
     const known = air && parseLocal(air.startAt, 'at') <= lastMin ? hourlyFrom(air, lastMin) : this.inputs().days.tempC;
-    const { result } = attempt(() => ({ ...windows({ card, airTempC: known, nowHour }), age: equivalentAge({ airTempC: known, fromHour: 0, toHour: Math.max(0, nowHour) }).hours }));
+    const { result } = attempt(() => ({
+      ...windows({ card, airTempC: known, nowHour }),
+      age: equivalentAge({ airTempC: known, fromHour: 0, toHour: Math.max(0, nowHour) }).hours,
+    }));
     return result?.advice ? { advice: ADVICE[result.advice], at: whenText(last.at), age: result.age.toFixed(1) } : null;
   });
 }

@@ -3,7 +3,12 @@ import { type PieceLabel, cutFileSvg, cutListCsv } from './cut-file';
 
 const CUT = pieces({
   shape: { kind: 'roundedRectangle', lengthMm: 300, widthMm: 200, cornerRadiusMm: 40, rotationDeg: 25 },
-  plies: Array.from({ length: 9 }, (_, i) => ({ laid: i + 1, material: i % 2 ? 'Twill <203> & "best"' : 'Biaxial', offsetMm: 12 * i, orientationDeg: i % 2 ? 45 : 0 })),
+  plies: Array.from({ length: 9 }, (_, i) => ({
+    laid: i + 1,
+    material: i % 2 ? 'Twill <203> & "best"' : 'Biaxial',
+    offsetMm: 12 * i,
+    orientationDeg: i % 2 ? 45 : 0,
+  })),
   oversizeMm: 10,
   peelPlyPastMm: 30,
 });
@@ -29,14 +34,31 @@ describe('the cut file', () => {
 
   it('has every piece in its true size, in a layer of its own, none over another nor over the square nor off the sheet', () => {
     expect(outlines.length).toBe(CUT.length);
-    const boxes = outlines.map((points) => ({ minX: Math.min(...points.map(([x]) => x)), maxX: Math.max(...points.map(([x]) => x)), minY: Math.min(...points.map(([, y]) => y)), maxY: Math.max(...points.map(([, y]) => y)) }));
-    const area = (points: [number, number][]): number => Math.abs(points.reduce((sum, [x, y], i) => sum + x * points[(i + 1) % points.length]![1] - points[(i + 1) % points.length]![0] * y, 0)) / 2;
+    const boxes = outlines.map((points) => ({
+      minX: Math.min(...points.map(([x]) => x)),
+      maxX: Math.max(...points.map(([x]) => x)),
+      minY: Math.min(...points.map(([, y]) => y)),
+      maxY: Math.max(...points.map(([, y]) => y)),
+    }));
+    const area = (points: [number, number][]): number =>
+      Math.abs(
+        points.reduce(
+          (sum, [x, y], i) => sum + x * points[(i + 1) % points.length]![1] - points[(i + 1) % points.length]![0] * y,
+          0,
+        ),
+      ) / 2;
     outlines.forEach((points, i) => expect(area(points) / CUT[i]!.areaMm2).toBeCloseTo(1, 2));
-    const [, , width, height] = root.getAttribute('viewBox')!.split(' ').map(Number) as [number, number, number, number];
+    const [, , width, height] = root.getAttribute('viewBox')!.split(' ').map(Number) as [
+      number,
+      number,
+      number,
+      number,
+    ];
     const all = [...boxes, { minX: 20, maxX: 120, minY: 20, maxY: 120 }];
     for (const [i, a] of all.entries()) {
       expect(a.minX >= 0 && a.minY >= 0 && a.maxX <= width && a.maxY <= height).toBeTrue();
-      for (const b of all.slice(i + 1)) expect(a.maxX <= b.minX || b.maxX <= a.minX || a.maxY <= b.minY || b.maxY <= a.minY).toBeTrue();
+      for (const b of all.slice(i + 1))
+        expect(a.maxX <= b.minX || b.maxX <= a.minX || a.maxY <= b.minY || b.maxY <= a.minY).toBeTrue();
     }
   });
 

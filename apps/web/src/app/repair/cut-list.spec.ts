@@ -2,7 +2,10 @@ import { cutPieces } from '@ashstep/core';
 import { CutList } from './cut-list';
 import { PanelBench, stateOf } from './panel.testing';
 
-const link = (bench: PanelBench, label: string): string => [...bench.host.querySelectorAll('a')].find((one) => bench.text(one).includes(label) || one.getAttribute('aria-label')?.includes(label))!.getAttribute('href')!;
+const link = (bench: PanelBench, label: string): string =>
+  [...bench.host.querySelectorAll('a')]
+    .find((one) => bench.text(one).includes(label) || one.getAttribute('aria-label')?.includes(label))!
+    .getAttribute('href')!;
 const inFile = (href: string): string => decodeURIComponent(href.slice(href.indexOf(',') + 1));
 
 describe('the cut list', () => {
@@ -33,7 +36,9 @@ describe('the cut list', () => {
 
   it('sums what each material takes', () => {
     const pieces = cutPieces(state.inputs, state.plan, { oversize: true, mirrored: false });
-    const peel = pieces.filter(({ piece }) => piece.material === 'Peel ply').reduce((sum, { piece }) => sum + piece.areaMm2 / 1e6, 0);
+    const peel = pieces
+      .filter(({ piece }) => piece.material === 'Peel ply')
+      .reduce((sum, { piece }) => sum + piece.areaMm2 / 1e6, 0);
     expect(bench.text()).toContain(`Peel ply ${peel.toFixed(2)} m²`);
   });
 

@@ -13,8 +13,18 @@ import { StagePanel } from './stages/stage';
   imports: [ChoiceField, FigurePipe, UnitPipe, NestBoard],
   template: `
     <h2>Cut</h2>
-    <ash-choice label="Plies" [options]="cuts" [value]="oversize() ? 'over' : 'exact'" (pick)="oversize.set($event === 'over')" />
-    <ash-choice label="For" [options]="hands" [value]="mirrored() ? 'other' : 'this'" (pick)="mirrored.set($event === 'other')" />
+    <ash-choice
+      label="Plies"
+      [options]="cuts"
+      [value]="oversize() ? 'over' : 'exact'"
+      (pick)="oversize.set($event === 'over')"
+    />
+    <ash-choice
+      label="For"
+      [options]="hands"
+      [value]="mirrored() ? 'other' : 'this'"
+      (pick)="mirrored.set($event === 'other')"
+    />
     <div class="scroll" tabindex="0" role="region" aria-label="Pieces">
       <table class="ruled">
         <thead>
@@ -32,8 +42,14 @@ import { StagePanel } from './stages/stage';
                 <b>{{ label.mark }}</b>
               </td>
               <td>{{ label.piece.material }}</td>
-              <td class="r num">{{ label.piece.lengthMm | figure: 'length' }} × {{ label.piece.widthMm | figure: 'length' }}</td>
-              <td class="r num">{{ label.piece.arrowDeg === null ? '–' : label.piece.arrowDeg + '°' + (label.piece.bias ? ', bias' : '') }}</td>
+              <td class="r num">
+                {{ label.piece.lengthMm | figure: 'length' }} × {{ label.piece.widthMm | figure: 'length' }}
+              </td>
+              <td class="r num">
+                {{
+                  label.piece.arrowDeg === null ? '–' : label.piece.arrowDeg + '°' + (label.piece.bias ? ', bias' : '')
+                }}
+              </td>
             </tr>
           }
         </tbody>
@@ -41,13 +57,16 @@ import { StagePanel } from './stages/stage';
     </div>
     <p class="quiet">{{ areas() }}</p>
     <div class="row-actions">
-      <a class="act small" [download]="file('svg')" [href]="svg()">Outlines at 1:1, SVG</a><a class="act small" [download]="file('dxf')" [href]="dxf()">DXF, a layer a ply</a
+      <a class="act small" [download]="file('svg')" [href]="svg()">Outlines at 1:1, SVG</a
+      ><a class="act small" [download]="file('dxf')" [href]="dxf()">DXF, a layer a ply</a
       ><a class="act small" [download]="file('csv')" [href]="csv()">List as CSV</a>
     </div>
     <div class="row-actions">
       <span class="quiet">Patterns on sheets, PDF</span>
       @for (p of papers; track p.value) {
-        <a class="act small" target="_blank" [attr.aria-label]="'Patterns on ' + p.label" [href]="sheets(p.value)">{{ p.label }}</a>
+        <a class="act small" target="_blank" [attr.aria-label]="'Patterns on ' + p.label" [href]="sheets(p.value)">{{
+          p.label
+        }}</a>
       }
     </div>
     <ash-nest-board [labels]="labels()" [file]="file('')" [disabled]="sealed()" />
@@ -78,18 +97,23 @@ export class CutList extends StagePanel {
 
   readonly labels = computed<PieceLabel[]>(() => {
     const tag = this.state().detail.craftTag;
-    return cutPieces(this.inputs(), this.plan(), { oversize: this.oversize(), mirrored: this.mirrored() }).map(({ piece, mark }) => ({ piece, mark: `${tag} · ${mark}` }));
+    return cutPieces(this.inputs(), this.plan(), { oversize: this.oversize(), mirrored: this.mirrored() }).map(
+      ({ piece, mark }) => ({ piece, mark: `${tag} · ${mark}` }),
+    );
   });
 
   /** "Chopped mat 450 0.42 m², Peel ply 0.20 m²" */
   readonly areas = computed(() => {
     const sums = new Map<string, number>();
-    for (const { piece } of this.labels()) sums.set(piece.material, (sums.get(piece.material) ?? 0) + piece.areaMm2 / 1e6);
+    for (const { piece } of this.labels())
+      sums.set(piece.material, (sums.get(piece.material) ?? 0) + piece.areaMm2 / 1e6);
     return `In all ${[...sums].map(([material, m2]) => `${material} ${m2.toFixed(2)} m²`).join(', ')}, off-cuts apart.`;
   });
 
   readonly svg = computed(() => `data:image/svg+xml;charset=utf-8,${encodeURIComponent(cutFileSvg(this.labels()))}`);
-  readonly dxf = computed(() => `data:application/dxf;charset=utf-8,${encodeURIComponent(dxfOf(cutFileLayers(this.labels())))}`);
+  readonly dxf = computed(
+    () => `data:application/dxf;charset=utf-8,${encodeURIComponent(dxfOf(cutFileLayers(this.labels())))}`,
+  );
   readonly csv = computed(() => `data:text/csv;charset=utf-8,${encodeURIComponent(cutListCsv(this.labels()))}`);
 
   readonly papers = [

@@ -12,7 +12,10 @@ describe('the evidence of the resin', () => {
     TestBed.configureTestingModule({ providers: [provideHttpClientTesting()] });
   });
   async function show(clueIds: string[], more: object = {}): Promise<string> {
-    const told = await bench.show(EvidenceBoard, stateOf({ laminate: { clueIds, thicknessMm: 5, known: 'thickness', ...more } }));
+    const told = await bench.show(
+      EvidenceBoard,
+      stateOf({ laminate: { clueIds, thicknessMm: 5, known: 'thickness', ...more } }),
+    );
     http = TestBed.inject(HttpTestingController);
     return told;
   }
@@ -43,7 +46,10 @@ describe('the evidence of the resin', () => {
   it('adds a clue and takes one out, leaving the others', async () => {
     await show(['styrene-smell']);
     const label = CLUES.find(({ id }) => id === 'tint-green-blue')!.label;
-    const box = (name: string): HTMLInputElement => [...bench.host.querySelectorAll('label.tick')].find((one) => bench.text(one).startsWith(name))!.querySelector('input')!;
+    const box = (name: string): HTMLInputElement =>
+      [...bench.host.querySelectorAll('label.tick')]
+        .find((one) => bench.text(one).startsWith(name))!
+        .querySelector('input')!;
     box(label).click();
     expect(bench.lastEdit('laminate')).toEqual({ clueIds: ['styrene-smell', 'tint-green-blue'] });
     await bench.settled();
@@ -67,7 +73,9 @@ describe('the evidence of the resin', () => {
 
   it('counts the shed’s own finished repairs of the kind in, where it is told to', async () => {
     await show([]);
-    http.expectOne((request) => request.url.includes('/evidence/')).flush({ polyester: 11, vinylester: 0, epoxy: 1, thermoplastic: 0, mixed: 0 });
+    http
+      .expectOne((request) => request.url.includes('/evidence/'))
+      .flush({ polyester: 11, vinylester: 0, epoxy: 1, thermoplastic: 0, mixed: 0 });
     expect(await bench.settled()).toContain('12 finished of this kind: 11 polyester, 1 epoxy');
     [...bench.host.querySelectorAll('label.tick')]
       .find((one) => bench.text(one).startsWith('Count this shed'))!
@@ -78,7 +86,9 @@ describe('the evidence of the resin', () => {
 
   it('says nothing of the shed’s own where there are none, or they cannot be had', async () => {
     await show([]);
-    http.expectOne((request) => request.url.includes('/evidence/')).flush({ polyester: 0, vinylester: 0, epoxy: 0, thermoplastic: 0, mixed: 0 });
+    http
+      .expectOne((request) => request.url.includes('/evidence/'))
+      .flush({ polyester: 0, vinylester: 0, epoxy: 0, thermoplastic: 0, mixed: 0 });
     expect(await bench.settled()).not.toContain('Count this shed');
   });
 });

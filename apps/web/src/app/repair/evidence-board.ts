@@ -6,7 +6,14 @@ import { catchError, map, of, switchMap } from 'rxjs';
 import { Api } from '../platform/api';
 import { StagePanel } from './stages/stage';
 
-const GROUPS: Record<Clue['group'], string> = { history: 'Papers and records', grind: 'In the grind', surface: 'On the surface', smell: 'By smell', core: 'At the core', shell: 'By knife' };
+const GROUPS: Record<Clue['group'], string> = {
+  history: 'Papers and records',
+  grind: 'In the grind',
+  surface: 'On the surface',
+  smell: 'By smell',
+  core: 'At the core',
+  shell: 'By knife',
+};
 /** A clue that is expected to settle less than this is not worth sending anybody for, bits. */
 const WORTH_LOOKING_BITS = 0.02;
 const NEXT_SHOWN = 3;
@@ -22,7 +29,10 @@ const NOT_SOUGHT: readonly string[] = ['styrene-smell', 'no-styrene-smell'];
     <h2>Which resin is in it?</h2>
     <div class="field">
       <label for="prior">Kind of item</label>
-      <select id="prior" (change)="store.edit('laminate', { priorId: $any($event.target).value, shedCounts: undefined })">
+      <select
+        id="prior"
+        (change)="store.edit('laminate', { priorId: $any($event.target).value, shedCounts: undefined })"
+      >
         @for (p of priors; track p.id) {
           <option [value]="p.id" [selected]="p.id === lam.priorId">{{ p.label }}</option>
         }
@@ -30,7 +40,12 @@ const NOT_SOUGHT: readonly string[] = ['styrene-smell', 'no-styrene-smell'];
     </div>
     @if (shed(); as own) {
       <label class="tick"
-        ><input type="checkbox" [disabled]="sealed()" [checked]="!!lam.shedCounts" (change)="countShed($any($event.target).checked ? own.counts : undefined)" /><span
+        ><input
+          type="checkbox"
+          [disabled]="sealed()"
+          [checked]="!!lam.shedCounts"
+          (change)="countShed($any($event.target).checked ? own.counts : undefined)"
+        /><span
           >Count this shed’s own: <b>{{ own.text }}</b></span
         ></label
       >
@@ -38,7 +53,8 @@ const NOT_SOUGHT: readonly string[] = ['styrene-smell', 'no-styrene-smell'];
     <ul class="bars" aria-label="Belief">
       @for (bar of bars(); track bar.name) {
         <li>
-          <span>{{ bar.name }}</span><span class="bar"><i [style.width.%]="bar.percent"></i></span><b class="num">{{ bar.percent < 0.95 ? '<1' : bar.percent.toFixed(0) }} %</b>
+          <span>{{ bar.name }}</span><span class="bar"><i [style.width.%]="bar.percent"></i></span
+          ><b class="num">{{ bar.percent < 0.95 ? '<1' : bar.percent.toFixed(0) }} %</b>
         </li>
       }
     </ul>
@@ -54,7 +70,8 @@ const NOT_SOUGHT: readonly string[] = ['styrene-smell', 'no-styrene-smell'];
         <ol>
           @for (clue of next(); track clue.id) {
             <li>
-              {{ clue.label }} <span class="quiet">{{ clue.chance }} likely to be there; leaves you {{ clue.certainty }} sure</span>
+              {{ clue.label }}
+              <span class="quiet">{{ clue.chance }} likely to be there; leaves you {{ clue.certainty }} sure</span>
             </li>
           }
         </ol>
@@ -65,7 +82,11 @@ const NOT_SOUGHT: readonly string[] = ['styrene-smell', 'no-styrene-smell'];
         <legend>{{ group.name }}</legend>
         @for (clue of group.clues; track clue.id) {
           <label class="tick"
-            ><input type="checkbox" [checked]="lam.clueIds.includes(clue.id)" (change)="setClue(clue.id, $any($event.target).checked)" /><span
+            ><input
+              type="checkbox"
+              [checked]="lam.clueIds.includes(clue.id)"
+              (change)="setClue(clue.id, $any($event.target).checked)"
+            /><span
               >{{ clue.label }}
               @if (clue.push) {
                 <b class="num"> {{ clue.push }}</b>
@@ -75,8 +96,20 @@ const NOT_SOUGHT: readonly string[] = ['styrene-smell', 'no-styrene-smell'];
         }
       </fieldset>
     }
-    <label class="tick"><input type="checkbox" [checked]="lam.epoxyInBond" (change)="store.edit('laminate', { epoxyInBond: $any($event.target).checked })" />Epoxy glue or barrier coat is left in the bond area</label>
-    <label class="tick"><input type="checkbox" [checked]="lam.pressedPanel" (change)="store.edit('laminate', { pressedPanel: $any($event.target).checked })" />Pressed panel with a smooth, fibre-poor face</label>
+    <label class="tick"
+      ><input
+        type="checkbox"
+        [checked]="lam.epoxyInBond"
+        (change)="store.edit('laminate', { epoxyInBond: $any($event.target).checked })"
+      />Epoxy glue or barrier coat is left in the bond area</label
+    >
+    <label class="tick"
+      ><input
+        type="checkbox"
+        [checked]="lam.pressedPanel"
+        (change)="store.edit('laminate', { pressedPanel: $any($event.target).checked })"
+      />Pressed panel with a smooth, fibre-poor face</label
+    >
   `,
   styles: `
     .bars {
@@ -132,14 +165,36 @@ export class EvidenceBoard extends StagePanel {
   private readonly api = inject(Api);
   readonly priors = PRIORS;
   readonly evidence = computed(() => this.plan().resin?.evidence ?? null);
-  readonly bars = computed(() => HYPOTHESES.map((h) => ({ name: PARENT_NAMES[h], percent: 100 * (this.evidence()?.posterior[h] ?? 0) })));
-  readonly groups = computed(() => (Object.keys(GROUPS) as Clue['group'][]).map((group) => ({ name: GROUPS[group], clues: CLUES.filter((clue) => clue.group === group).map((clue) => ({ ...clue, push: this.push(clue.id) })) })));
-  readonly contradictions = computed(() => (this.evidence()?.contradictions ?? []).map(([a, b]) => `“${labelOf(a)}” and “${labelOf(b)}” speak against one another. Look at both again, or take it for an old repair.`));
+  readonly bars = computed(() =>
+    HYPOTHESES.map((h) => ({ name: PARENT_NAMES[h], percent: 100 * (this.evidence()?.posterior[h] ?? 0) })),
+  );
+  readonly groups = computed(() =>
+    (Object.keys(GROUPS) as Clue['group'][]).map((group) => ({
+      name: GROUPS[group],
+      clues: CLUES.filter((clue) => clue.group === group).map((clue) => ({ ...clue, push: this.push(clue.id) })),
+    })),
+  );
+  readonly contradictions = computed(() =>
+    (this.evidence()?.contradictions ?? []).map(
+      ([a, b]) =>
+        `“${labelOf(a)}” and “${labelOf(b)}” speak against one another. Look at both again, or take it for an old repair.`,
+    ),
+  );
   readonly next = computed(() =>
     (this.evidence()?.next ?? [])
-      .filter((gain) => gain.gainBits >= WORTH_LOOKING_BITS && !NOT_SOUGHT.includes(gain.id) && (this.inputs().laminate.core !== null || CLUES.find((clue) => clue.id === gain.id)?.group !== 'core'))
+      .filter(
+        (gain) =>
+          gain.gainBits >= WORTH_LOOKING_BITS &&
+          !NOT_SOUGHT.includes(gain.id) &&
+          (this.inputs().laminate.core !== null || CLUES.find((clue) => clue.id === gain.id)?.group !== 'core'),
+      )
       .slice(0, NEXT_SHOWN)
-      .map((gain) => ({ id: gain.id, label: labelOf(gain.id), chance: percent(gain.chance), certainty: percent(gain.expectedCertainty) })),
+      .map((gain) => ({
+        id: gain.id,
+        label: labelOf(gain.id),
+        chance: percent(gain.chance),
+        certainty: percent(gain.expectedCertainty),
+      })),
   );
 
   /** What finished repairs of this class were, by their clues; null when there are none, or they cannot be asked for now. */
@@ -177,7 +232,10 @@ function told(counts: ShedCounts): { counts: ShedCounts; text: string } | null {
   const found = HYPOTHESES.filter((h) => counts[h] > 0).sort((a, b) => counts[b] - counts[a]);
   if (found.length === 0) return null;
   const total = found.reduce((sum, h) => sum + counts[h], 0);
-  return { counts, text: `${total} finished of this kind: ${found.map((h) => `${counts[h]} ${PARENT_NAMES[h].toLowerCase()}`).join(', ')}` };
+  return {
+    counts,
+    text: `${total} finished of this kind: ${found.map((h) => `${counts[h]} ${PARENT_NAMES[h].toLowerCase()}`).join(', ')}`,
+  };
 }
 
 const labelOf = (id: string): string => CLUES.find((clue) => clue.id === id)?.label ?? id;

@@ -13,6 +13,8 @@ describe('gauge readings from a file', () => {
   });
 
   it('takes a place gauged again in for the old reading', () => {
-    expect(withReadings([{ rayDeg: 360, outMm: 5, depthMm: 3 }], [{ rayDeg: 0, outMm: 5, depthMm: 2.8 }])).toEqual([{ rayDeg: 0, outMm: 5, depthMm: 2.8 }]);
+    expect(withReadings([{ rayDeg: 360, outMm: 5, depthMm: 3 }], [{ rayDeg: 0, outMm: 5, depthMm: 2.8 }])).toEqual([
+      { rayDeg: 0, outMm: 5, depthMm: 2.8 },
+    ]);
   });
 });

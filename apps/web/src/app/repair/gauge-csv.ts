@@ -18,7 +18,11 @@ export function gaugeFromCsv(text: string): CsvFound<GaugeReading> {
       const { min, max, wanted } = LIMITS[name];
       if (value === null || value < min || value > max) return `${name} “${cell(name)}” is no reading. ${wanted}`;
     }
-    return { rayDeg: wholeTurn(figureOf(cell('ray_deg'))!), outMm: figureOf(cell('out_mm'))!, depthMm: figureOf(cell('depth_mm'))! };
+    return {
+      rayDeg: wholeTurn(figureOf(cell('ray_deg'))!),
+      outMm: figureOf(cell('out_mm'))!,
+      depthMm: figureOf(cell('depth_mm'))!,
+    };
   });
 }
 

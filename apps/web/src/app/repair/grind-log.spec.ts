@@ -7,7 +7,8 @@ const at = (rayDeg: number, outMm: number, depthMm: number): GaugeReading => ({ 
 describe('the check of the grind', () => {
   let bench: PanelBench;
   beforeEach(() => (bench = new PanelBench()));
-  const show = (gauge: GaugeReading[], sections: object = {}, detail: object = {}): Promise<string> => bench.show(GrindLog, stateOf({ taper: { sides: 'one' }, survey: { gauge }, ...sections }, detail));
+  const show = (gauge: GaugeReading[], sections: object = {}, detail: object = {}): Promise<string> =>
+    bench.show(GrindLog, stateOf({ taper: { sides: 'one' }, survey: { gauge }, ...sections }, detail));
 
   it('says how to gauge before there is a reading', async () => {
     expect(await show([])).toContain('Rays at 0°, 90°, 180° and 270° tell most.');
@@ -39,7 +40,9 @@ describe('the check of the grind', () => {
     await bench.type('Out from the hole', '12');
     await bench.type('Depth found', '4.1');
     bench.button('Log it').click();
-    expect(bench.lastEdit<{ gauge: GaugeReading[] }>('survey').gauge).toEqual(jasmine.arrayContaining([at(0, 24, 3), at(90, 12, 4.1)]));
+    expect(bench.lastEdit<{ gauge: GaugeReading[] }>('survey').gauge).toEqual(
+      jasmine.arrayContaining([at(0, 24, 3), at(90, 12, 4.1)]),
+    );
     await bench.settled();
     expect(bench.button('Log it').disabled).toBeTrue();
   });

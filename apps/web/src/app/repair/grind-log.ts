@@ -49,7 +49,14 @@ const MOST_ADVICE = 6;
                 <td>{{ verdicts[row.verdict] }}</td>
                 <td>
                   @if (!sealed()) {
-                    <button type="button" class="act small" [attr.aria-label]="'Take out ' + row.rayDeg + ' degrees, ' + row.outMm + ' out'" (click)="remove(row)">×</button>
+                    <button
+                      type="button"
+                      class="act small"
+                      [attr.aria-label]="'Take out ' + row.rayDeg + ' degrees, ' + row.outMm + ' out'"
+                      (click)="remove(row)"
+                    >
+                      ×
+                    </button>
                   }
                 </td>
               </tr>
@@ -59,20 +66,40 @@ const MOST_ADVICE = 6;
       </div>
       <p class="quiet">On the drawing: ▲ stands high, ▼ too deep, ● on the slope.</p>
     } @else if (!sloped()) {
-      <p class="quiet">No slope is ground here. Check every step with a rule, and what is abraded with the light across it.</p>
+      <p class="quiet">
+        No slope is ground here. Check every step with a rule, and what is abraded with the light across it.
+      </p>
     } @else {
-      <p class="quiet">Straight edge over the hole, gauge down on a ray every few plies. Rays at 0°, 90°, 180° and 270° tell most.</p>
+      <p class="quiet">
+        Straight edge over the hole, gauge down on a ray every few plies. Rays at 0°, 90°, 180° and 270° tell most.
+      </p>
     }
     @if (!sealed() && sloped()) {
       <div class="fields">
         <ash-quantity label="Ray, °" kind="plain" [value]="ray()" (valueChange)="ray.set($event!)" />
         <ash-quantity label="Out from the hole" [value]="out()" (valueChange)="out.set($event!)" />
-        <ash-quantity label="Depth found" kind="thickness" [value]="depth()" [optional]="true" (valueChange)="depth.set($event)" />
+        <ash-quantity
+          label="Depth found"
+          kind="thickness"
+          [value]="depth()"
+          [optional]="true"
+          (valueChange)="depth.set($event)"
+        />
         <button type="button" class="act low" [disabled]="depth() === null" (click)="add()">Log it</button>
       </div>
-      <label class="act small file">From a file, CSV<input #file class="visually-hidden" type="file" accept=".csv,text/csv" aria-label="Gauge readings from a CSV file" (change)="take(file)" /></label>
+      <label class="act small file"
+        >From a file, CSV<input
+          #file
+          class="visually-hidden"
+          type="file"
+          accept=".csv,text/csv"
+          aria-label="Gauge readings from a CSV file"
+          (change)="take(file)"
+      /></label>
       @if (taken(); as t) {
-        <p role="status">{{ t.count }} readings taken{{ t.left.length > 0 ? ', ' + t.left.length + ' left out:' : '.' }}</p>
+        <p role="status">
+          {{ t.count }} readings taken{{ t.left.length > 0 ? ', ' + t.left.length + ' left out:' : '.' }}
+        </p>
         @for (row of t.left; track row.line) {
           <p class="remark">Line {{ row.line }}: {{ row.reason }}</p>
         }
@@ -108,7 +135,9 @@ export class GrindLog extends StagePanel {
   readonly sloped = computed(() => this.plan().taper?.profile.kind === 'slope');
   readonly result = computed(() => grindFound(this.inputs(), this.plan())?.check ?? null);
   readonly rows = computed(() => this.result()?.rays.flatMap((ray) => ray.readings) ?? []);
-  readonly advice = computed(() => (this.result()?.advice ?? []).slice(0, MOST_ADVICE).map(({ id, params }) => GRIND_WORDS[id](params)));
+  readonly advice = computed(() =>
+    (this.result()?.advice ?? []).slice(0, MOST_ADVICE).map(({ id, params }) => GRIND_WORDS[id](params)),
+  );
   readonly more = computed(() => Math.max(0, (this.result()?.advice.length ?? 0) - MOST_ADVICE));
 
   add(): void {
@@ -130,6 +159,8 @@ export class GrindLog extends StagePanel {
   }
 
   remove({ rayDeg, outMm }: GaugeReading): void {
-    this.store.edit('survey', ({ gauge }) => ({ gauge: gauge.filter((other) => wholeTurn(other.rayDeg) !== rayDeg || other.outMm !== outMm) }));
+    this.store.edit('survey', ({ gauge }) => ({
+      gauge: gauge.filter((other) => wholeTurn(other.rayDeg) !== rayDeg || other.outMm !== outMm),
+    }));
   }
 }

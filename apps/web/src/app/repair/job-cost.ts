@@ -37,8 +37,15 @@ import { StagePanel } from './stages/stage';
     @if (missing(); as names) {
       <p class="quiet">No price yet for {{ names }}: not in the sums. Write the lots into the library.</p>
     }
-    <p class="quiet">Used: by weight and area at the packs’ price. Bought: in whole packs, the rest stays on the shelf. An hour costs {{ perHour() }}.</p>
-    <div class="row-actions"><a class="act small" target="_blank" [href]="'/api/repairs/' + state().detail.id + '/quote.pdf'">Quote sheet, PDF</a></div>
+    <p class="quiet">
+      Used: by weight and area at the packs’ price. Bought: in whole packs, the rest stays on the shelf. An hour costs
+      {{ perHour() }}.
+    </p>
+    <div class="row-actions">
+      <a class="act small" target="_blank" [href]="'/api/repairs/' + state().detail.id + '/quote.pdf'"
+        >Quote sheet, PDF</a
+      >
+    </div>
   `,
   styles: `
     :host {
@@ -63,25 +70,44 @@ export class JobCost extends StagePanel {
     const settings = this.shop.shop()?.settings;
     const onDay = (this.inputs().days.startAt ?? '').slice(0, 10);
     return this.families().map((family) => {
-      const stock = stockFor(family.materials, this.library.lots(), this.library.systems(), this.library.hardeners(), onDay);
+      const stock = stockFor(
+        family.materials,
+        this.library.lots(),
+        this.library.systems(),
+        this.library.hardeners(),
+        onDay,
+      );
       const cost = settings && family.handsMin !== null ? costOfJob(stock, family.handsMin, settings.money) : null;
       return { ...family, name: FAMILY_NAMES[family.family], cost };
     });
   });
   readonly lines = computed(() => {
     const columns = this.columns();
-    const money = (of: (cost: NonNullable<(typeof columns)[number]['cost']>) => number): string[] => columns.map(({ cost }) => (cost ? of(cost).toFixed(2) : '–'));
+    const money = (of: (cost: NonNullable<(typeof columns)[number]['cost']>) => number): string[] =>
+      columns.map(({ cost }) => (cost ? of(cost).toFixed(2) : '–'));
     return [
-      { name: 'Verdict', cells: columns.map(({ verdict }) => (verdict ? VERDICT_NAMES[verdict] : '–')), figures: false, total: false },
+      {
+        name: 'Verdict',
+        cells: columns.map(({ verdict }) => (verdict ? VERDICT_NAMES[verdict] : '–')),
+        figures: false,
+        total: false,
+      },
       { name: 'Materials used', cells: money((cost) => cost.usedTotal), figures: true, total: false },
       { name: 'Materials bought', cells: money((cost) => cost.boughtTotal), figures: true, total: false },
-      { name: 'Hours', cells: columns.map(({ handsMin }) => (handsMin === null ? '–' : (handsMin / 60).toFixed(1))), figures: true, total: false },
+      {
+        name: 'Hours',
+        cells: columns.map(({ handsMin }) => (handsMin === null ? '–' : (handsMin / 60).toFixed(1))),
+        figures: true,
+        total: false,
+      },
       { name: 'Hands', cells: money((cost) => cost.hands), figures: true, total: false },
       { name: 'In all, as used', cells: money((cost) => cost.total), figures: true, total: true },
       { name: 'Done alone', cells: columns.map(({ finishAt }) => whenText(finishAt)), figures: true, total: false },
     ];
   });
-  readonly missing = computed(() => [...new Set(this.columns().find(({ taken }) => taken)?.cost?.missing ?? [])].join(', '));
+  readonly missing = computed(() =>
+    [...new Set(this.columns().find(({ taken }) => taken)?.cost?.missing ?? [])].join(', '),
+  );
   readonly perHour = computed(() => this.shop.shop()?.settings.money.perHour.toFixed(2) ?? '–');
 
   constructor() {

@@ -20,7 +20,9 @@ import { StagePanel } from './stages/stage';
         <div class="blank"></div>
       }
       <p class="quiet">
-        MPa of shear from the outer edge inwards, the parent at its first failure. Dashed: the mean, which the strength above goes by. Worked out as if the resin never gave way: it shows where the joint starts to go, not its strength.
+        MPa of shear from the outer edge inwards, the parent at its first failure. Dashed: the mean, which the strength
+        above goes by. Worked out as if the resin never gave way: it shows where the joint starts to go, not its
+        strength.
       </p>
     }
   `,
@@ -58,14 +60,29 @@ export class JointChart extends StagePanel {
     return {
       ...CHART_BASE,
       grid: { left: 44, right: 14, top: 12, bottom: 28 },
-      xAxis: { type: 'value', min: 0, max: Math.round(Math.max(0, ...faces.map(({ points }) => points.at(-1)?.xMm ?? 0))), ...axis },
+      xAxis: {
+        type: 'value',
+        min: 0,
+        max: Math.round(Math.max(0, ...faces.map(({ points }) => points.at(-1)?.xMm ?? 0))),
+        ...axis,
+      },
       yAxis: { type: 'value', min: 0, ...axis },
       series: faces.map(({ points, meanMPa }, i) => ({
         type: 'line',
         showSymbol: false,
         data: points.map(({ xMm, shearMPa }) => [Math.round(10 * xMm) / 10, Math.round(100 * shearMPa) / 100]),
         lineStyle: { color: i === 0 ? CHART_EMBER : CHART_INK, width: 2.5, type: i === 0 ? 'solid' : 'dotted' },
-        ...(i === 0 ? { markLine: { silent: true, symbol: 'none', label: { show: false }, lineStyle: { color: CHART_QUIET, type: 'dashed' }, data: [{ yAxis: meanMPa }] } } : {}),
+        ...(i === 0
+          ? {
+              markLine: {
+                silent: true,
+                symbol: 'none',
+                label: { show: false },
+                lineStyle: { color: CHART_QUIET, type: 'dashed' },
+                data: [{ yAxis: meanMPa }],
+              },
+            }
+          : {}),
       })),
     };
   });

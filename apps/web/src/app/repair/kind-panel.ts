@@ -33,15 +33,43 @@ import { StagePanel } from './stages/stage';
 const KINDS: Record<RepairKind, { name: string; when: string }> = {
   taper: { name: 'Taper', when: 'Fibre broken, part way or through: from one face or both.' },
   stepped: { name: 'Stepped taper', when: 'Thin skins of known plies: one step a ply, each of one width.' },
-  lap: { name: 'Lap patch', when: 'Thin shells, aramid, tubes: nothing is ground off. Abrade only, and reach well past the last crack.' },
-  wrap: { name: 'Wrap', when: 'Tubes and rails: strips right round, at plus and minus an angle, pressed down with tape.' },
-  dish: { name: 'Dish and fill', when: 'Holes of a few millimetres and shallow dings: a bevel keys the filler in, glass goes over it.' },
-  edge: { name: 'Edge or tip', when: 'A piece is gone: taper both faces towards it, lay from both sides, trim to shape.' },
-  broken: { name: 'Broken in two', when: 'Join and line up first. The sanding bulges between the rails, so that nothing ends straight across.' },
-  core: { name: 'Core', when: 'Wet or crushed core: inner skin kept, a plug bedded in thickened resin, then the skin.' },
+  lap: {
+    name: 'Lap patch',
+    when: 'Thin shells, aramid, tubes: nothing is ground off. Abrade only, and reach well past the last crack.',
+  },
+  wrap: {
+    name: 'Wrap',
+    when: 'Tubes and rails: strips right round, at plus and minus an angle, pressed down with tape.',
+  },
+  dish: {
+    name: 'Dish and fill',
+    when: 'Holes of a few millimetres and shallow dings: a bevel keys the filler in, glass goes over it.',
+  },
+  edge: {
+    name: 'Edge or tip',
+    when: 'A piece is gone: taper both faces towards it, lay from both sides, trim to shape.',
+  },
+  broken: {
+    name: 'Broken in two',
+    when: 'Join and line up first. The sanding bulges between the rails, so that nothing ends straight across.',
+  },
+  core: {
+    name: 'Core',
+    when: 'Wet or crushed core: inner skin kept, a plug bedded in thickened resin, then the skin.',
+  },
 };
-const CHECKS: Record<AlignmentReading['what'], string> = { string: 'String along the middle', twist: 'Twist, end to end', rocker: 'Rocker against its pattern', 'rail-left': 'Left rail step', 'rail-right': 'Right rail step' };
-const BACK_UPS: Record<CurvatureResult['backUp'], string> = { 'flat-sheet': 'a flat film-faced sheet', 'thin-sheet': 'a thin film-faced sheet that bends', 'cast-skin': 'a skin of brush-on rubber cast off the surface, with a stiff shell' };
+const CHECKS: Record<AlignmentReading['what'], string> = {
+  string: 'String along the middle',
+  twist: 'Twist, end to end',
+  rocker: 'Rocker against its pattern',
+  'rail-left': 'Left rail step',
+  'rail-right': 'Right rail step',
+};
+const BACK_UPS: Record<CurvatureResult['backUp'], string> = {
+  'flat-sheet': 'a flat film-faced sheet',
+  'thin-sheet': 'a thin film-faced sheet that bends',
+  'cast-skin': 'a skin of brush-on rubber cast off the surface, with a stiff shell',
+};
 
 interface Figure {
   name: string;
@@ -67,15 +95,36 @@ interface Figure {
     <div class="fields">
       @switch (kind()) {
         @case ('stepped') {
-          <ash-quantity label="Width of a step" [value]="set.stepMm ?? usual.step" (valueChange)="edit({ stepMm: $event! })" [error]="error('taper.stepMm')" />
+          <ash-quantity
+            label="Width of a step"
+            [value]="set.stepMm ?? usual.step"
+            (valueChange)="edit({ stepMm: $event! })"
+            [error]="error('taper.stepMm')"
+          />
         }
         @case ('lap') {
-          <ash-quantity label="Past the last crack" [value]="set.lapMm ?? usual.lap" (valueChange)="edit({ lapMm: $event! })" [error]="error('taper.lapMm')" />
-          <ash-quantity label="Plies staggered by" [value]="set.staggerMm ?? usual.stagger" (valueChange)="edit({ staggerMm: $event! })" [error]="error('taper.staggerMm')" />
+          <ash-quantity
+            label="Past the last crack"
+            [value]="set.lapMm ?? usual.lap"
+            (valueChange)="edit({ lapMm: $event! })"
+            [error]="error('taper.lapMm')"
+          />
+          <ash-quantity
+            label="Plies staggered by"
+            [value]="set.staggerMm ?? usual.stagger"
+            (valueChange)="edit({ staggerMm: $event! })"
+            [error]="error('taper.staggerMm')"
+          />
         }
       }
       @for (f of fields(); track f.label) {
-        <ash-quantity [label]="f.label" [kind]="f.kind" [value]="f.value" (valueChange)="f.set($event!)" [error]="f.path ? error(f.path) : null" />
+        <ash-quantity
+          [label]="f.label"
+          [kind]="f.kind"
+          [value]="f.value"
+          (valueChange)="f.set($event!)"
+          [error]="f.path ? error(f.path) : null"
+        />
       }
     </div>
     @if (problem(); as m) {
@@ -94,7 +143,12 @@ interface Figure {
       </table>
     }
     @if (sanding(); as d) {
-      <svg class="sanding" [attr.viewBox]="d.box" role="img" aria-label="Sanded ground of one face, bulging between the rails">
+      <svg
+        class="sanding"
+        [attr.viewBox]="d.box"
+        role="img"
+        aria-label="Sanded ground of one face, bulging between the rails"
+      >
         @for (p of d.plies; track $index) {
           <path [attr.d]="p" class="ply" />
         }
@@ -106,7 +160,8 @@ interface Figure {
       <h3>Lined up?</h3>
       @for (r of readings(); track $index) {
         <p [class.remark]="r.off">
-          {{ r.name }}: {{ r.mm | qty: 'length' }} off, {{ r.limitMm | qty: 'length' }} allowed. <span class="quiet">{{ r.by }}</span>
+          {{ r.name }}: {{ r.mm | qty: 'length' }} off, {{ r.limitMm | qty: 'length' }} allowed.
+          <span class="quiet">{{ r.by }}</span>
         </p>
       }
       <p role="status">{{ lined() }}</p>
@@ -129,8 +184,18 @@ interface Figure {
     <details [open]="!!set.curvature">
       <summary>Curved surface</summary>
       <div class="fields">
-        <ash-quantity label="Radius along" [value]="set.curvature?.alongMm ?? null" [optional]="true" (valueChange)="bend({ alongMm: $event })" />
-        <ash-quantity label="Radius across" [value]="set.curvature?.acrossMm ?? null" [optional]="true" (valueChange)="bend({ acrossMm: $event })" />
+        <ash-quantity
+          label="Radius along"
+          [value]="set.curvature?.alongMm ?? null"
+          [optional]="true"
+          (valueChange)="bend({ alongMm: $event })"
+        />
+        <ash-quantity
+          label="Radius across"
+          [value]="set.curvature?.acrossMm ?? null"
+          [optional]="true"
+          (valueChange)="bend({ acrossMm: $event })"
+        />
       </div>
       @if (bent(); as b) {
         <p [class.remark]="b.bad">{{ b.text }}</p>
@@ -179,12 +244,24 @@ export class KindPanel extends StagePanel {
   readonly off = signal<number | null>(null);
   readonly limit = signal(2);
 
-  readonly fields = computed<{ label: string; kind: 'length' | 'plain'; value: number; set: (value: number) => void; path?: string }[]>(() => {
+  readonly fields = computed<
+    { label: string; kind: 'length' | 'plain'; value: number; set: (value: number) => void; path?: string }[]
+  >(() => {
     const { taper } = this.inputs();
-    const of = <K extends 'wrap' | 'broken' | 'edge' | 'plug'>(section: K, usual: NonNullable<RepairInputs['taper'][K]>, names: [string, string, 'length' | 'plain'][]) =>
+    const of = <K extends 'wrap' | 'broken' | 'edge' | 'plug'>(
+      section: K,
+      usual: NonNullable<RepairInputs['taper'][K]>,
+      names: [string, string, 'length' | 'plain'][],
+    ) =>
       names.map(([label, key, kind]) => {
         const now = (taper[section] ?? usual) as unknown as Record<string, number>;
-        return { label, kind, value: now[key]!, set: (value: number) => this.edit({ [section]: { ...now, [key]: value } }), path: `taper.${section}.${key}` };
+        return {
+          label,
+          kind,
+          value: now[key]!,
+          set: (value: number) => this.edit({ [section]: { ...now, [key]: value } }),
+          path: `taper.${section}.${key}`,
+        };
       });
     switch (this.kind()) {
       case 'wrap':
@@ -208,7 +285,15 @@ export class KindPanel extends StagePanel {
           ['Paste, g/ml', 'pasteGPerMl', 'plain'],
         ]);
       case 'dish':
-        return [{ label: 'Bevel, n:1', kind: 'plain', value: taper.dishRatio ?? USUAL_DISH_RATIO, set: (dishRatio: number) => this.edit({ dishRatio }), path: 'taper.dishRatio' }];
+        return [
+          {
+            label: 'Bevel, n:1',
+            kind: 'plain',
+            value: taper.dishRatio ?? USUAL_DISH_RATIO,
+            set: (dishRatio: number) => this.edit({ dishRatio }),
+            path: 'taper.dishRatio',
+          },
+        ];
       default:
         return [];
     }
@@ -216,7 +301,14 @@ export class KindPanel extends StagePanel {
 
   private readonly inTwo = computed(() => {
     const { parent, taper, patch } = this.plan();
-    return attempt(() => broken({ ...(this.inputs().taper.broken ?? USUAL_BREAK), skinMm: taper?.footprint.faces[0]!.depthMm ?? parent?.thicknessMm ?? 1, ratio: taper?.ratio ?? BREAK_RATIO, plies: patch?.layers.length ?? 2 }));
+    return attempt(() =>
+      broken({
+        ...(this.inputs().taper.broken ?? USUAL_BREAK),
+        skinMm: taper?.footprint.faces[0]!.depthMm ?? parent?.thicknessMm ?? 1,
+        ratio: taper?.ratio ?? BREAK_RATIO,
+        plies: patch?.layers.length ?? 2,
+      }),
+    );
   });
   private readonly worked = computed(() => attempt(() => this.work()));
   readonly figures = computed(() => this.worked().result ?? []);
@@ -230,7 +322,8 @@ export class KindPanel extends StagePanel {
     const made = this.kind() === 'broken' ? this.inTwo().result : null;
     if (!made) return null;
     const { widthMm } = this.inputs().taper.broken ?? USUAL_BREAK;
-    const path = (points: readonly { x: number; y: number }[]): string => `M${points.map((p) => `${p.x.toFixed(1)} ${(-p.y).toFixed(1)}`).join('L')}Z`;
+    const path = (points: readonly { x: number; y: number }[]): string =>
+      `M${points.map((p) => `${p.x.toFixed(1)} ${(-p.y).toFixed(1)}`).join('L')}Z`;
     const scaled = (share: number): string => path(made.outline.map((p) => ({ x: p.x * share, y: p.y })));
     return {
       box: `${(-made.atMiddleMm - 12).toFixed(0)} ${(-widthMm / 2 - 12).toFixed(0)} ${(2 * made.atMiddleMm + 24).toFixed(0)} ${widthMm + 24}`,
@@ -240,11 +333,16 @@ export class KindPanel extends StagePanel {
     };
   });
 
-  readonly readings = computed(() => (this.inputs().taper.alignment ?? []).map((r) => ({ ...r, name: CHECKS[r.what], off: Math.abs(r.mm) > r.limitMm })));
+  readonly readings = computed(() =>
+    (this.inputs().taper.alignment ?? []).map((r) => ({ ...r, name: CHECKS[r.what], off: Math.abs(r.mm) > r.limitMm })),
+  );
   readonly lined = computed(() => {
     const { ready, off, missing } = alignment(this.inputs().taper.alignment ?? []);
     if (ready) return 'Lined up: bond it.';
-    const wanted = [...off.map(({ what }) => `${CHECKS[what].toLowerCase()} is off`), ...missing.map((what) => `${CHECKS[what].toLowerCase()} not read`)];
+    const wanted = [
+      ...off.map(({ what }) => `${CHECKS[what].toLowerCase()} is off`),
+      ...missing.map((what) => `${CHECKS[what].toLowerCase()} not read`),
+    ];
     return `Do not bond yet: ${wanted.join(', ')}.`;
   });
 
@@ -252,14 +350,27 @@ export class KindPanel extends StagePanel {
     const { curvature: set } = this.inputs().taper;
     const face = this.plan().taper?.footprint.faces[0]?.abraded;
     if (!set || (set.alongMm === null && set.acrossMm === null) || !face) return null;
-    const constructions = (this.plan().patch?.faces ?? []).flatMap(({ plies }) => plies.flatMap(({ fabric }) => fabric.parts.map(({ construction }) => construction)));
-    const { result, error } = attempt(() =>
-      curvature({ lengthMm: face.lengthMm, widthMm: face.widthMm, ...(set.alongMm === null ? {} : { alongMm: set.alongMm }), ...(set.acrossMm === null ? {} : { acrossMm: set.acrossMm }), constructions }),
+    const constructions = (this.plan().patch?.faces ?? []).flatMap(({ plies }) =>
+      plies.flatMap(({ fabric }) => fabric.parts.map(({ construction }) => construction)),
     );
-    if (!result) return { bad: true, text: `The ground would not lie on such a curve: ${errorWords(error.code, error.params)}` };
+    const { result, error } = attempt(() =>
+      curvature({
+        lengthMm: face.lengthMm,
+        widthMm: face.widthMm,
+        ...(set.alongMm === null ? {} : { alongMm: set.alongMm }),
+        ...(set.acrossMm === null ? {} : { acrossMm: set.acrossMm }),
+        constructions,
+      }),
+    );
+    if (!result)
+      return { bad: true, text: `The ground would not lie on such a curve: ${errorWords(error.code, error.params)}` };
     const rise = Math.max(result.riseAlongMm, result.riseAcrossMm);
-    const drape = result.kind === 'double' ? ` Warp and weft close up by ${result.shearDeg.toFixed(0)}° at the corners.` : '';
-    const stiff = result.tooStiff.length > 0 ? ` ${result.tooStiff.join(', ')} locks before that: cut darts, lay narrower pieces or take a looser cloth.` : '';
+    const drape =
+      result.kind === 'double' ? ` Warp and weft close up by ${result.shearDeg.toFixed(0)}° at the corners.` : '';
+    const stiff =
+      result.tooStiff.length > 0
+        ? ` ${result.tooStiff.join(', ')} locks before that: cut darts, lay narrower pieces or take a looser cloth.`
+        : '';
     return {
       bad: result.tooStiff.length > 0,
       text: `Over the surface ${result.developedLengthMm.toFixed(0)} × ${result.developedWidthMm.toFixed(0)} mm, rising ${rise.toFixed(1)} mm. Back it up with ${BACK_UPS[result.backUp]}.${drape}${stiff}`,
@@ -267,7 +378,13 @@ export class KindPanel extends StagePanel {
   });
 
   log(): void {
-    const reading: AlignmentReading = { what: this.what(), mm: this.off()!, limitMm: this.limit(), by: this.person()?.name ?? '', at: nowText() };
+    const reading: AlignmentReading = {
+      what: this.what(),
+      mm: this.off()!,
+      limitMm: this.limit(),
+      by: this.person()?.name ?? '',
+      at: nowText(),
+    };
     this.edit(({ alignment = [] }) => ({ alignment: [...alignment, reading] }));
     this.off.set(null);
   }
@@ -289,7 +406,11 @@ export class KindPanel extends StagePanel {
     const set = this.inputs().taper;
     switch (this.kind()) {
       case 'wrap': {
-        const r = wrap({ ...(set.wrap ?? USUAL_WRAP), ...(patch ? { layers: patch.layers.length } : {}), damageMm: damage.visible.lengthMm });
+        const r = wrap({
+          ...(set.wrap ?? USUAL_WRAP),
+          ...(patch ? { layers: patch.layers.length } : {}),
+          damageMm: damage.visible.lengthMm,
+        });
         return [{ name: 'Covered along it', text: mm(r.coveredMm) }, { name: 'Strips a layer', text: `${r.stripsPerLayer}, lapped ${r.overlapAsLaidMm.toFixed(0)} mm` }, { name: 'Each strip', text: `${mm(r.stripLengthMm)}, ${r.turns.toFixed(1)} turns` }, { name: 'Layers', text: r.layers.map(({ sign }) => (sign > 0 ? '+' : '−')).join(' ') }, { name: 'Strip in all', text: `${(r.totalStripMm / 1000).toFixed(1)} m, ${m2(r.fabricAreaMm2)}` }]; // prettier-ignore
       }
       case 'dish': {
@@ -297,7 +418,12 @@ export class KindPanel extends StagePanel {
         return [{ name: 'Mouth of the dish', text: `${mm(r.mouth.lengthMm)} × ${mm(r.mouth.widthMm)}` }, { name: 'Filler', text: `${(r.fillerMm3 / 1000).toFixed(1)} ml` }, { name: 'Glass cap', text: `${mm(r.cap.lengthMm)} × ${mm(r.cap.widthMm)}` }]; // prettier-ignore
       }
       case 'edge': {
-        const r = edge({ ...(set.edge ?? USUAL_EDGE), thicknessMm: parent.depthMm, ratio: taper?.ratio ?? 12, plies: patch?.layers.length ?? 4 });
+        const r = edge({
+          ...(set.edge ?? USUAL_EDGE),
+          thicknessMm: parent.depthMm,
+          ratio: taper?.ratio ?? 12,
+          plies: patch?.layers.length ?? 4,
+        });
         return [{ name: 'Taper on each face', text: mm(r.taperMm) }, { name: 'Ground, both faces', text: m2(r.groundMm2) }]; // prettier-ignore
       }
       case 'broken': {

@@ -7,14 +7,25 @@ import { BehaviorSubject } from 'rxjs';
 import { SessionService } from '../platform/session.service';
 import { LayerTable } from './layer-table';
 
-const LAYERS: FabricLayer[] = [{ fabricId: 'mat-450' }, { fabricId: 'roving-500', orientationDeg: 45 }, { fabricId: 'twill-203', orientationDeg: 90 }];
+const LAYERS: FabricLayer[] = [
+  { fabricId: 'mat-450' },
+  { fabricId: 'roving-500', orientationDeg: 45 },
+  { fabricId: 'twill-203', orientationDeg: 90 },
+];
 
 describe('LayerTable', () => {
   let fixture: ComponentFixture<LayerTable>;
   let given: FabricLayer[];
 
   beforeEach(async () => {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), { provide: SessionService, useValue: { units$: new BehaviorSubject('metric') } }] });
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideHttpClient(),
+        provideHttpClientTesting(),
+        { provide: SessionService, useValue: { units$: new BehaviorSubject('metric') } },
+      ],
+    });
     fixture = TestBed.createComponent(LayerTable);
     fixture.componentRef.setInput('layers', LAYERS);
     fixture.componentInstance.layersChange.subscribe((layers) => (given = layers));
@@ -50,7 +61,9 @@ describe('LayerTable', () => {
     expect(given[2]!.orientationDeg).toBe(-75);
     dial.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown', shiftKey: true }));
     expect(given[2]!.orientationDeg).toBe(89);
-    [...element().querySelectorAll<HTMLElement>('.quick button')].find((button) => button.textContent === '-45°')!.click();
+    [...element().querySelectorAll<HTMLElement>('.quick button')]
+      .find((button) => button.textContent === '-45°')!
+      .click();
     expect(given[2]!.orientationDeg).toBe(-45);
   });
 
@@ -63,7 +76,13 @@ describe('LayerTable', () => {
   });
 
   it('keeps the shop’s own fabric with the ply, and drops it when another is picked', () => {
-    const own = { id: 'own-1', name: 'Basket', parts: [{ construction: 'roving' as const, fibre: 'e-glass' as const, arealWeightGsm: 900 }], binder: 'none' as const, ounceUnit: 'oz/yd2' as const };
+    const own = {
+      id: 'own-1',
+      name: 'Basket',
+      parts: [{ construction: 'roving' as const, fibre: 'e-glass' as const, arealWeightGsm: 900 }],
+      binder: 'none' as const,
+      ounceUnit: 'oz/yd2' as const,
+    };
     const table = fixture.componentInstance;
     table.fabric(1, { fabricId: own.id, own });
     expect(given[1]).toEqual({ fabricId: 'own-1', own, orientationDeg: 45 });

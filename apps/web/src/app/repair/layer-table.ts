@@ -19,19 +19,48 @@ const PROCESS_NAMES: Record<Process, string> = { hand: 'By hand', film: 'Peel pl
       @for (layer of layers(); track $index; let i = $index) {
         <li cdkDrag>
           <div class="row">
-            <button type="button" class="grip" cdkDragHandle [attr.aria-label]="'Ply ' + (i + 1) + ', drag, or arrows move it'" (keydown)="nudge($event, i)">
-              <b class="num">{{ i + 1 }}</b><svg width="14" height="14" aria-hidden="true"><path d="M1 3H13M1 7H13M1 11H13" stroke="currentColor" stroke-width="1.6" /></svg>
+            <button
+              type="button"
+              class="grip"
+              cdkDragHandle
+              [attr.aria-label]="'Ply ' + (i + 1) + ', drag, or arrows move it'"
+              (keydown)="nudge($event, i)"
+            >
+              <b class="num">{{ i + 1 }}</b><svg width="14" height="14" aria-hidden="true">
+                <path d="M1 3H13M1 7H13M1 11H13" stroke="currentColor" stroke-width="1.6" />
+              </svg>
             </button>
-            <ash-fabric-picker [label]="'Fabric of ply ' + (i + 1)" [bare]="true" [value]="layer" (pick)="fabric(i, $event)" />
-            <button type="button" class="angle" [attr.aria-label]="'Turn of ply ' + (i + 1) + ', ' + (layer.orientationDeg ?? 0) + ' degrees'" [attr.aria-expanded]="open() === i" (click)="open.set(open() === i ? null : i)">
-              <svg viewBox="-10 -10 20 20" width="20" height="20" aria-hidden="true"><path d="M-9 0H9" stroke="currentColor" stroke-width="2" [attr.transform]="'rotate(' + -(layer.orientationDeg ?? 0) + ')'" /></svg
+            <ash-fabric-picker
+              [label]="'Fabric of ply ' + (i + 1)"
+              [bare]="true"
+              [value]="layer"
+              (pick)="fabric(i, $event)"
+            />
+            <button
+              type="button"
+              class="angle"
+              [attr.aria-label]="'Turn of ply ' + (i + 1) + ', ' + (layer.orientationDeg ?? 0) + ' degrees'"
+              [attr.aria-expanded]="open() === i"
+              (click)="open.set(open() === i ? null : i)"
+            >
+              <svg viewBox="-10 -10 20 20" width="20" height="20" aria-hidden="true">
+                <path
+                  d="M-9 0H9"
+                  stroke="currentColor"
+                  stroke-width="2"
+                  [attr.transform]="'rotate(' + -(layer.orientationDeg ?? 0) + ')'"
+                /></svg
               >{{ layer.orientationDeg ?? 0 }}°
             </button>
             <span class="r num">{{ thicknesses()[i] | qty: 'thickness' }}</span>
           </div>
           @if (open() === i) {
             <div class="more">
-              <ash-turn-dial [label]="'Turn of ply ' + (i + 1)" [value]="layer.orientationDeg ?? 0" (valueChange)="change(i, { orientationDeg: $event })" />
+              <ash-turn-dial
+                [label]="'Turn of ply ' + (i + 1)"
+                [value]="layer.orientationDeg ?? 0"
+                (valueChange)="change(i, { orientationDeg: $event })"
+              />
               <div class="field">
                 <label [for]="'wet' + i">Laid</label
                 ><select [id]="'wet' + i" (change)="process(i, $any($event.target).value)">
@@ -42,15 +71,29 @@ const PROCESS_NAMES: Record<Process, string> = { hand: 'By hand', film: 'Peel pl
                 </select>
               </div>
               <div class="row-actions">
-                <button type="button" class="act small" [attr.aria-label]="'Copy ply ' + (i + 1)" (click)="copy(i)">Copy</button
-                ><button type="button" class="act small" [attr.aria-label]="'Take out ply ' + (i + 1)" [disabled]="layers().length === 1 && keepOne()" (click)="remove(i)">Take out</button>
+                <button type="button" class="act small" [attr.aria-label]="'Copy ply ' + (i + 1)" (click)="copy(i)">
+                  Copy</button
+                ><button
+                  type="button"
+                  class="act small"
+                  [attr.aria-label]="'Take out ply ' + (i + 1)"
+                  [disabled]="layers().length === 1 && keepOne()"
+                  (click)="remove(i)"
+                >
+                  Take out
+                </button>
               </div>
             </div>
           }
         </li>
       }
     </ol>
-    <div class="row-actions"><button type="button" class="act small" (click)="add()">Add a ply</button><button type="button" class="act small" [disabled]="layers().length === 0" (click)="mirror()">Mirror all below</button></div>
+    <div class="row-actions">
+      <button type="button" class="act small" (click)="add()">Add a ply</button
+      ><button type="button" class="act small" [disabled]="layers().length === 0" (click)="mirror()">
+        Mirror all below
+      </button>
+    </div>
   `,
   styles: `
     ol {
@@ -114,12 +157,18 @@ export class LayerTable {
 
   fabric(index: number, picked: FabricRef | null): void {
     if (!picked) return;
-    this.layersChange.emit(this.layers().map(({ own: _, ...layer }, i) => (i === index ? { ...layer, ...picked } : this.layers()[i]!)));
+    this.layersChange.emit(
+      this.layers().map(({ own: _, ...layer }, i) => (i === index ? { ...layer, ...picked } : this.layers()[i]!)),
+    );
   }
 
   /** As the job is laid when no process is named. */
   process(index: number, name: Process | ''): void {
-    this.layersChange.emit(this.layers().map(({ process, ...layer }, i) => (i === index ? { ...layer, ...(name ? { process: name } : {}) } : { ...layer, ...(process ? { process } : {}) })));
+    this.layersChange.emit(
+      this.layers().map(({ process, ...layer }, i) =>
+        i === index ? { ...layer, ...(name ? { process: name } : {}) } : { ...layer, ...(process ? { process } : {}) },
+      ),
+    );
   }
 
   drop({ previousIndex, currentIndex }: Pick<CdkDragDrop<unknown>, 'previousIndex' | 'currentIndex'>): void {
@@ -163,6 +212,9 @@ export class LayerTable {
   }
 
   add(): void {
-    this.layersChange.emit([...this.layers(), { ...(this.layers().at(-1) ?? { fabricId: 'mat-450', orientationDeg: 0 }) }]);
+    this.layersChange.emit([
+      ...this.layers(),
+      { ...(this.layers().at(-1) ?? { fabricId: 'mat-450', orientationDeg: 0 }) },
+    ]);
   }
 }

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, type OnDestroy, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  type OnDestroy,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { type NestInput, type NestResult, type OffCut, type Placed, dxfOf } from '@ashstep/core';
 import { LibraryService } from '../library/library.service';
 import { QuantityField } from '../parts/quantity-field';
@@ -8,11 +17,16 @@ import { nowText } from '../platform/when.pipe';
 import { SearchRun } from '../platform/working';
 import { type PieceLabel, nestLayers } from './cut-file';
 
-const BOUND_WORDS: Record<NestResult['boundBy'], string> = { area: 'its pieces’ own area', tallest: 'its longest piece', 'wide-pieces': 'what is wider than half the roll' };
+const BOUND_WORDS: Record<NestResult['boundBy'], string> = {
+  area: 'its pieces’ own area',
+  tallest: 'its longest piece',
+  'wide-pieces': 'what is wider than half the roll',
+};
 const USUAL_WIDTH_MM = 1270;
 
 /** What there is most to cut of. */
-const most = (materials: readonly { name: string; count: number }[]): string => materials.reduce<{ name: string; count: number }>((a, b) => (b.count > a.count ? b : a), { name: '', count: 0 }).name;
+const most = (materials: readonly { name: string; count: number }[]): string =>
+  materials.reduce<{ name: string; count: number }>((a, b) => (b.count > a.count ? b : a), { name: '', count: 0 }).name;
 
 /** Pieces of one fabric laid on its roll: how much to cut off, where each lies, what is left worth keeping. */
 @Component({
@@ -26,20 +40,27 @@ const most = (materials: readonly { name: string; count: number }[]): string => 
         <label for="nest-of">Cut from</label
         ><select id="nest-of" (change)="material.set($any($event.target).value)">
           @for (m of materials(); track m.name) {
-            <option [value]="m.name" [selected]="m.name === material()">{{ m.name }}, {{ m.count }} {{ m.count === 1 ? 'piece' : 'pieces' }}</option>
+            <option [value]="m.name" [selected]="m.name === material()">
+              {{ m.name }}, {{ m.count }} {{ m.count === 1 ? 'piece' : 'pieces' }}
+            </option>
           }
         </select>
       </div>
       <ash-quantity label="Roll width" [value]="widthMm()" (valueChange)="widthMm.set($event ?? 1270)" />
       <ash-quantity label="Gap" [value]="gapMm()" (valueChange)="gapMm.set($event ?? 5)" />
     </div>
-    <label class="tick"><input type="checkbox" [checked]="mirror()" (change)="mirror.set($any($event.target).checked)" />The same from both sides: pieces may be turned over</label>
+    <label class="tick"
+      ><input type="checkbox" [checked]="mirror()" (change)="mirror.set($any($event.target).checked)" />The same from
+      both sides: pieces may be turned over</label
+    >
     <div class="row-actions">
       @if (search.running()) {
         <progress max="1" [value]="search.share()" aria-label="Laying pieces on the roll"></progress>
         <button type="button" class="act small" (click)="search.stop()">Good enough, stop</button>
       } @else {
-        <button type="button" class="act" [disabled]="pieces().length === 0" (click)="nest()">Lay them on the roll</button>
+        <button type="button" class="act" [disabled]="pieces().length === 0" (click)="nest()">
+          Lay them on the roll
+        </button>
       }
     </div>
     @if (search.failed()) {
@@ -52,26 +73,48 @@ const most = (materials: readonly { name: string; count: number }[]): string => 
       @if (r.placed.length > 0) {
         <p role="status">
           <b>Cut off {{ r.lengthMm | qty: 'length' }}</b
-          >, {{ r.usedPercent.toFixed(0) }} % used. No way of laying them takes less than {{ r.boundMm | qty: 'length' }}, by {{ boundWords() }}.
+          >, {{ r.usedPercent.toFixed(0) }} % used. No way of laying them takes less than
+          {{ r.boundMm | qty: 'length' }}, by {{ boundWords() }}.
         </p>
-        <svg class="roll" [attr.viewBox]="viewBox()" role="img" [attr.aria-label]="r.placed.length + ' pieces on the roll'">
+        <svg
+          class="roll"
+          [attr.viewBox]="viewBox()"
+          role="img"
+          [attr.aria-label]="r.placed.length + ' pieces on the roll'"
+        >
           <rect [attr.width]="widthMm()" [attr.height]="r.lengthMm" class="cloth" />
           @for (cut of r.offCuts; track $index) {
-            <rect class="off" [attr.x]="cut.yMm" [attr.y]="cut.xMm" [attr.width]="cut.widthMm" [attr.height]="cut.lengthMm" />
+            <rect
+              class="off"
+              [attr.x]="cut.yMm"
+              [attr.y]="cut.xMm"
+              [attr.width]="cut.widthMm"
+              [attr.height]="cut.lengthMm"
+            />
           }
           @for (p of drawn(); track p.id) {
             <path [attr.d]="p.d" class="piece" />
             <text [attr.x]="p.x" [attr.y]="p.y" [attr.font-size]="lettersMm()">{{ p.short }}</text>
           }
         </svg>
-        <div class="row-actions"><a class="act small" [download]="file() + 'roll.dxf'" [href]="dxf()">Roll as DXF</a></div>
+        <div class="row-actions">
+          <a class="act small" [download]="file() + 'roll.dxf'" [href]="dxf()">Roll as DXF</a>
+        </div>
         @for (cut of r.offCuts; track $index) {
           <div class="off-cut">
             <span>Off-cut {{ cut.lengthMm | qty: 'length' }} × {{ cut.widthMm | qty: 'length' }}</span>
             @if (kept().includes($index)) {
               <b>In stock</b>
             } @else if (entryId()) {
-              <button type="button" class="act small" [disabled]="disabled() || search.running()" [attr.aria-label]="'Put into stock, off-cut ' + ($index + 1)" (click)="keep(cut, $index)">Put into stock</button>
+              <button
+                type="button"
+                class="act small"
+                [disabled]="disabled() || search.running()"
+                [attr.aria-label]="'Put into stock, off-cut ' + ($index + 1)"
+                (click)="keep(cut, $index)"
+              >
+                Put into stock
+              </button>
             }
           </div>
         }
@@ -141,22 +184,31 @@ export class NestBoard implements OnDestroy {
   });
   readonly material = linkedSignal<{ name: string; count: number }[], string>({
     source: this.materials,
-    computation: (materials, before) => (materials.some(({ name }) => name === before?.value) ? before!.value : most(materials)),
+    computation: (materials, before) =>
+      materials.some(({ name }) => name === before?.value) ? before!.value : most(materials),
   });
   readonly widthMm = signal(USUAL_WIDTH_MM);
   readonly gapMm = signal(5);
   readonly mirror = signal(false);
   /** Another list only where a piece is another: an answer from the server brings the same again in new objects. */
-  readonly pieces = computed(() => this.labels().filter(({ piece }) => piece.material === this.material()), { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) });
+  readonly pieces = computed(() => this.labels().filter(({ piece }) => piece.material === this.material()), {
+    equal: (a, b) => JSON.stringify(a) === JSON.stringify(b),
+  });
   /** Gone as soon as what it was laid from is another. */
-  readonly result = linkedSignal<unknown, NestResult | null>({ source: () => [this.pieces(), this.widthMm(), this.gapMm(), this.mirror()], computation: () => null });
+  readonly result = linkedSignal<unknown, NestResult | null>({
+    source: () => [this.pieces(), this.widthMm(), this.gapMm(), this.mirror()],
+    computation: () => null,
+  });
   readonly kept = linkedSignal<unknown, readonly number[]>({ source: this.pieces, computation: () => [] });
 
   readonly boundWords = computed(() => BOUND_WORDS[this.result()!.boundBy]);
   readonly viewBox = computed(() => `-2 -2 ${this.widthMm() + 4} ${(this.result()!.lengthMm + 4).toFixed(0)}`);
   readonly lettersMm = computed(() => Math.max(18, this.widthMm() / 28));
   readonly drawn = computed(() => this.result()!.placed.map((placed) => this.drawing(placed)));
-  readonly dxf = computed(() => `data:application/dxf;charset=utf-8,${encodeURIComponent(dxfOf(nestLayers(this.pieces(), this.result()!.placed)))}`);
+  readonly dxf = computed(
+    () =>
+      `data:application/dxf;charset=utf-8,${encodeURIComponent(dxfOf(nestLayers(this.pieces(), this.result()!.placed)))}`,
+  );
   /** Library entry of the fabric, where it has one: film and paper have none. */
   readonly entryId = computed(() => this.library.fabrics().find(({ name }) => name === this.material())?.id ?? null);
 
@@ -169,7 +221,12 @@ export class NestBoard implements OnDestroy {
   }
 
   nest(): void {
-    const request: NestInput = { pieces: this.pieces().map(({ piece, mark }) => ({ id: mark, points: piece.points, arrowDeg: piece.arrowDeg })), widthMm: this.widthMm(), gapMm: this.gapMm(), mirror: this.mirror() };
+    const request: NestInput = {
+      pieces: this.pieces().map(({ piece, mark }) => ({ id: mark, points: piece.points, arrowDeg: piece.arrowDeg })),
+      widthMm: this.widthMm(),
+      gapMm: this.gapMm(),
+      mirror: this.mirror(),
+    };
     this.result.set(null);
     this.kept.set([]);
     this.search.begin(request);

@@ -32,7 +32,15 @@ import { StagePanel } from './stages/stage';
                 <td>{{ row.bond }}</td>
                 <td class="r">
                   @if (row.goes !== null) {
-                    <button type="button" class="act small" [disabled]="sealed()" [attr.aria-label]="'Take ' + row.goes" (click)="take(row.goes)">Take</button>
+                    <button
+                      type="button"
+                      class="act small"
+                      [disabled]="sealed()"
+                      [attr.aria-label]="'Take ' + row.goes"
+                      (click)="take(row.goes)"
+                    >
+                      Take
+                    </button>
                   }
                 </td>
               </tr>
@@ -41,13 +49,18 @@ import { StagePanel } from './stages/stage';
         </table>
       </div>
     } @else {
-      <p class="quiet">Goes laid wet on green are one body; a go that comes after its window is a secondary bond. A long day has the shed open three hours more.</p>
+      <p class="quiet">
+        Goes laid wet on green are one body; a go that comes after its window is a secondary bond. A long day has the
+        shed open three hours more.
+      </p>
     }
     <div class="row-actions">
       @if (planner.trying()) {
         <span class="quiet" role="status">Working out the ways</span>
       } @else {
-        <button type="button" class="act small" (click)="planner.tryOtherWays(state().detail.id)">{{ rows().length > 0 ? 'Compare again' : 'Compare the ways' }}</button>
+        <button type="button" class="act small" (click)="planner.tryOtherWays(state().detail.id)">
+          {{ rows().length > 0 ? 'Compare again' : 'Compare the ways' }}
+        </button>
       }
     </div>
   `,
@@ -64,10 +77,22 @@ export class OtherWays extends StagePanel {
 
   readonly rows = computed(() =>
     this.planner.variants().map(({ variant, finishAt, handsMin, layUps, late }) => ({
-      name: variant.id === 'as-planned' ? 'As planned' : variant.id === 'long-day' ? 'Three hours longer a day' : variant.goes === 1 ? 'Each face in one go' : `Each face in ${variant.goes} goes`,
+      name:
+        variant.id === 'as-planned'
+          ? 'As planned'
+          : variant.id === 'long-day'
+            ? 'Three hours longer a day'
+            : variant.goes === 1
+              ? 'Each face in one go'
+              : `Each face in ${variant.goes} goes`,
       done: whenText(finishAt),
       hands: `${(handsMin / 60).toFixed(1)} h`,
-      bond: late > 0 ? `▲ ${late} of ${layUps} lay-ups after its window: wash, abrade, secondary bond` : layUps > 1 ? `${layUps} lay-ups, each in its window or ground back` : 'one lay-up, one body',
+      bond:
+        late > 0
+          ? `▲ ${late} of ${layUps} lay-ups after its window: wash, abrade, secondary bond`
+          : layUps > 1
+            ? `${layUps} lay-ups, each in its window or ground back`
+            : 'one lay-up, one body',
       goes: variant.id === 'goes' ? variant.goes : null,
     })),
   );

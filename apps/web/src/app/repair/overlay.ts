@@ -40,12 +40,17 @@ function done(detail: RepairDetail, { id, act, madeAt, personName: by }: Command
       detail.log = [...detail.log, { id, at, by, entry: act.entry, mixErrorPercent: null, within: null }];
       break;
     case 'check':
-      detail.checks = [...detail.checks.filter(({ checkId }) => checkId !== act.checkId), { checkId: act.checkId, done: act.done, by, at }];
+      detail.checks = [
+        ...detail.checks.filter(({ checkId }) => checkId !== act.checkId),
+        { checkId: act.checkId, done: act.done, by, at },
+      ];
       break;
     case 'result': {
       const check = INSPECTION_CHECKS.find(({ id: known }) => known === act.result.checkId);
       const { pass, readings } = act.result;
-      const { result } = attempt(() => judge(check!, { ...(pass === undefined ? {} : { pass }), ...(readings ? { readings } : {}) }));
+      const { result } = attempt(() =>
+        judge(check!, { ...(pass === undefined ? {} : { pass }), ...(readings ? { readings } : {}) }),
+      );
       if (result)
         detail.results = [
           ...detail.results,
@@ -67,7 +72,9 @@ function done(detail: RepairDetail, { id, act, madeAt, personName: by }: Command
       break;
     }
     case 'rework':
-      detail.rework = detail.rework.map((item) => (item.id === act.itemId ? { ...item, cause: act.rework.cause, action: act.rework.action } : item));
+      detail.rework = detail.rework.map((item) =>
+        item.id === act.itemId ? { ...item, cause: act.rework.cause, action: act.rework.action } : item,
+      );
       break;
   }
 }

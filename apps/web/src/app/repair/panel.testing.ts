@@ -19,13 +19,23 @@ export type Sections = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
 export const HULL: Sections = {
   place: { access: 'both', service: 'high' },
   damage: { shape: { kind: 'circle', diameterMm: 100 } },
-  laminate: { known: 'plies', thicknessMm: 5, plies: ['mat-450', 'roving-600', 'mat-450', 'roving-600'].map((fabricId) => ({ fabricId })), clueIds: ['tint-green-blue', 'styrene-smell'] },
+  laminate: {
+    known: 'plies',
+    thicknessMm: 5,
+    plies: ['mat-450', 'roving-600', 'mat-450', 'roving-600'].map((fabricId) => ({ fabricId })),
+    clueIds: ['tint-green-blue', 'styrene-smell'],
+  },
   resin: { systemId: 'epoxy-slow' },
   days: { startAt: '2026-04-16T08:00', tempC: 20 },
 };
 
 export function inputsOf(sections: Sections): RepairInputs {
-  return Object.fromEntries(Object.entries(NEW_REPAIR).map(([name, defaults]) => [name, { ...defaults, ...HULL[name as keyof RepairInputs], ...sections[name as keyof RepairInputs] }])) as unknown as RepairInputs;
+  return Object.fromEntries(
+    Object.entries(NEW_REPAIR).map(([name, defaults]) => [
+      name,
+      { ...defaults, ...HULL[name as keyof RepairInputs], ...sections[name as keyof RepairInputs] },
+    ]),
+  ) as unknown as RepairInputs;
 }
 
 export function stateOf(sections: Sections = {}, detail: object = {}): RepairState {
@@ -75,11 +85,30 @@ export class PanelBench {
         provideZonelessChangeDetection(),
         provideRouter([]),
         provideHttpClient(),
-        { provide: RepairStore, useValue: { ...this.store, edit: notedEdit(this.store.edit, () => this.shown.inputs) } },
-        { provide: LibraryService, useValue: { ensure: () => undefined, lots: this.lots, systems: () => shipped('system'), hardeners: () => shipped('hardener'), inUse: shipped } },
+        {
+          provide: RepairStore,
+          useValue: { ...this.store, edit: notedEdit(this.store.edit, () => this.shown.inputs) },
+        },
+        {
+          provide: LibraryService,
+          useValue: {
+            ensure: () => undefined,
+            lots: this.lots,
+            systems: () => shipped('system'),
+            hardeners: () => shipped('hardener'),
+            inUse: shipped,
+          },
+        },
         { provide: ShopService, useValue: { ensure: () => undefined, shop: signal({ settings: SHOP, laid: null }) } },
         { provide: ShedPlanService, useValue: this.planner },
-        { provide: SessionService, useValue: { units$: this.units$, person$: new BehaviorSubject({ name: 'Ilse Varga', role: 'technician' }), person: { name: 'Ilse Varga', role: 'technician' } } },
+        {
+          provide: SessionService,
+          useValue: {
+            units$: this.units$,
+            person$: new BehaviorSubject({ name: 'Ilse Varga', role: 'technician' }),
+            person: { name: 'Ilse Varga', role: 'technician' },
+          },
+        },
       ],
     });
   }
@@ -106,11 +135,15 @@ export class PanelBench {
 
   /** Rows of the first table, cell by cell. */
   rows(): string[][] {
-    return [...this.host.querySelectorAll('tbody tr')].map((row) => [...row.querySelectorAll('th, td')].map((cell) => this.text(cell)));
+    return [...this.host.querySelectorAll('tbody tr')].map((row) =>
+      [...row.querySelectorAll('th, td')].map((cell) => this.text(cell)),
+    );
   }
 
   button(label: string): HTMLButtonElement {
-    return [...this.host.querySelectorAll('button')].find((one) => (one.getAttribute('aria-label') ?? one.textContent!).includes(label))!;
+    return [...this.host.querySelectorAll('button')].find((one) =>
+      (one.getAttribute('aria-label') ?? one.textContent!).includes(label),
+    )!;
   }
 
   async choose(selector: string, value: string): Promise<void> {

@@ -15,7 +15,9 @@ describe('pastes and coats', () => {
     expect(await bench.show(Pastes, stateOf())).toContain('None. Bedding, fillets');
     bench.button('Put down a paste').click();
     const [added] = bench.lastEdit<{ pastes: Paste[] }>('mix').pastes;
-    expect(await bench.show(Pastes, stateOf({ mix: { pastes: [added!] } }))).toMatch(/Scale: resin to [\d.]+, hardener to [\d.]+ g; then the filler/);
+    expect(await bench.show(Pastes, stateOf({ mix: { pastes: [added!] } }))).toMatch(
+      /Scale: resin to [\d.]+, hardener to [\d.]+ g; then the filler/,
+    );
     bench.button('Put down a coat').click();
     const [coat] = bench.lastEdit<{ coats: Coat[] }>('mix').coats;
     expect(await bench.show(Pastes, stateOf({ mix: { coats: [coat!] } }))).toContain(coat!.name);
@@ -34,7 +36,10 @@ describe('pastes and coats', () => {
   });
 
   it('change what is typed of one and leave the others alone', async () => {
-    await bench.show(Pastes, stateOf({ mix: { pastes: [FILLET, { ...FILLET, id: 'b', name: 'Bedding', use: 'bedding' }] } }));
+    await bench.show(
+      Pastes,
+      stateOf({ mix: { pastes: [FILLET, { ...FILLET, id: 'b', name: 'Bedding', use: 'bedding' }] } }),
+    );
     bench.button('Take out Fillet').click();
     expect(bench.lastEdit<{ pastes: Paste[] }>('mix').pastes.map(({ id }) => id)).toEqual(['b']);
     await bench.show(Pastes, stateOf({ mix: { coats: [GEL, { ...GEL, id: 'h', name: 'Top coat' }] } }));
@@ -50,7 +55,9 @@ describe('pastes and coats', () => {
 
   it('say so where a filler is no good for a use', async () => {
     const remarks = (use: Paste['use'], fillerId: string): Promise<string> =>
-      bench.show(Pastes, stateOf({ mix: { pastes: [{ ...FILLET, use, fillerId }] } })).then(() => [...bench.host.querySelectorAll('.remark')].map((one) => bench.text(one)).join(' '));
+      bench
+        .show(Pastes, stateOf({ mix: { pastes: [{ ...FILLET, use, fillerId }] } }))
+        .then(() => [...bench.host.querySelectorAll('.remark')].map((one) => bench.text(one)).join(' '));
     expect(await remarks('bedding', 'hollow-spheres')).not.toBe('');
     expect(await remarks('fillet', 'silica')).toBe('');
   });

@@ -17,10 +17,14 @@ import { StagePanel } from './stages/stage';
     @for (pot of pots(); track pot.id) {
       <section class="item" [attr.aria-label]="pot.name">
         <p>
-          <b>{{ pot.name }}</b>&ngsp;<span class="quiet">{{ pot.paste.resinG | qty: 'mass' }} of mixed resin, {{ pot.paste.fillerG | qty: 'mass' }} {{ pot.fillerName.toLowerCase() }}: a heap of {{ pot.paste.heapToResin }} to 1</span>
+          <b>{{ pot.name }}</b>&ngsp;<span class="quiet"
+            >{{ pot.paste.resinG | qty: 'mass' }} of mixed resin, {{ pot.paste.fillerG | qty: 'mass' }}
+            {{ pot.fillerName.toLowerCase() }}: a heap of {{ pot.paste.heapToResin }} to 1</span
+          >
         </p>
         <p class="num">
-          Scale: resin to {{ pot.mix.scaleG[1].toFixed(1) }}, {{ inputs().mix.weighing === 're-zeroed' ? 'zero, ' : '' }}{{ twoPart() ? 'hardener' : 'catalyst' }} to {{ pot.mix.scaleG[2].toFixed(1) }} g{{
+          Scale: resin to {{ pot.mix.scaleG[1].toFixed(1) }}, {{ inputs().mix.weighing === 're-zeroed' ? 'zero, ' : ''
+          }}{{ twoPart() ? 'hardener' : 'catalyst' }} to {{ pot.mix.scaleG[2].toFixed(1) }} g{{
             pot.mix.drops !== null ? ', ' + pot.mix.drops + ' drops' : ''
           }}; then the filler
         </p>
@@ -33,16 +37,33 @@ import { StagePanel } from './stages/stage';
           @let own = pasteOf(pot.id);
           @if (own && !sealed()) {
             <div class="fields">
-              <div class="field"><label [for]="'pn' + pot.id">For</label><input [id]="'pn' + pot.id" maxlength="120" [value]="own.name" (change)="setPaste(pot.id, { name: $any($event.target).value || own.name })" /></div>
+              <div class="field">
+                <label [for]="'pn' + pot.id">For</label
+                ><input
+                  [id]="'pn' + pot.id"
+                  maxlength="120"
+                  [value]="own.name"
+                  (change)="setPaste(pot.id, { name: $any($event.target).value || own.name })"
+                />
+              </div>
               <div class="field">
                 <label [for]="'pu' + pot.id">Use</label
-                ><select [id]="'pu' + pot.id" (change)="setPaste(pot.id, { use: $any($event.target).value, consistency: undefined })">
+                ><select
+                  [id]="'pu' + pot.id"
+                  (change)="setPaste(pot.id, { use: $any($event.target).value, consistency: undefined })"
+                >
                   @for (o of uses; track o.value) {
                     <option [value]="o.value" [selected]="o.value === own.use">{{ o.label }}</option>
                   }
                 </select>
               </div>
-              <ash-quantity label="Volume, ml" kind="plain" [value]="own.volumeMl" (valueChange)="setPaste(pot.id, { volumeMl: $event! })" [error]="error('mix.pastes.' + indexOf(pot.id) + '.volumeMl')" />
+              <ash-quantity
+                label="Volume, ml"
+                kind="plain"
+                [value]="own.volumeMl"
+                (valueChange)="setPaste(pot.id, { volumeMl: $event! })"
+                [error]="error('mix.pastes.' + indexOf(pot.id) + '.volumeMl')"
+              />
               <div class="field">
                 <label [for]="'pf' + pot.id">Filler</label
                 ><select [id]="'pf' + pot.id" (change)="setFiller(pot.id, $any($event.target).value)">
@@ -55,12 +76,23 @@ import { StagePanel } from './stages/stage';
                 <label [for]="'pc' + pot.id">Runs like</label
                 ><select [id]="'pc' + pot.id" (change)="setPaste(pot.id, { consistency: $any($event.target).value })">
                   @for (o of consistencies; track o.value) {
-                    <option [value]="o.value" [selected]="o.value === (own.consistency ?? usual[own.use])">{{ o.label }}</option>
+                    <option [value]="o.value" [selected]="o.value === (own.consistency ?? usual[own.use])">
+                      {{ o.label }}
+                    </option>
                   }
                 </select>
               </div>
             </div>
-            <div class="row-actions"><button type="button" class="act small" [attr.aria-label]="'Take out ' + pot.name" (click)="dropPaste(pot.id)">Take out</button></div>
+            <div class="row-actions">
+              <button
+                type="button"
+                class="act small"
+                [attr.aria-label]="'Take out ' + pot.name"
+                (click)="dropPaste(pot.id)"
+              >
+                Take out
+              </button>
+            </div>
           }
         }
       </section>
@@ -68,13 +100,29 @@ import { StagePanel } from './stages/stage';
     @for (coat of coats(); track coat.id; let i = $index) {
       <section class="item" [attr.aria-label]="coat.name">
         <p>
-          <b>{{ coat.name }}</b>&ngsp;<span class="quiet">{{ coat.massG | qty: 'mass' }} on {{ (coat.areaMm2 / 1e6).toFixed(2) }} m²</span>
+          <b>{{ coat.name }}</b>&ngsp;<span class="quiet"
+            >{{ coat.massG | qty: 'mass' }} on {{ (coat.areaMm2 / 1e6).toFixed(2) }} m²</span
+          >
         </p>
         @let own = coatOf(coat.id);
         @if (own && !sealed()) {
           <div class="fields">
-            <div class="field"><label [for]="'cn' + coat.id">Coat</label><input [id]="'cn' + coat.id" maxlength="120" [value]="own.name" (change)="setCoat(coat.id, { name: $any($event.target).value || own.name })" /></div>
-            <ash-quantity label="Thick" kind="thickness" [value]="own.thicknessMm" (valueChange)="setCoat(coat.id, { thicknessMm: $event! })" [error]="error('mix.coats.' + i + '.thicknessMm')" />
+            <div class="field">
+              <label [for]="'cn' + coat.id">Coat</label
+              ><input
+                [id]="'cn' + coat.id"
+                maxlength="120"
+                [value]="own.name"
+                (change)="setCoat(coat.id, { name: $any($event.target).value || own.name })"
+              />
+            </div>
+            <ash-quantity
+              label="Thick"
+              kind="thickness"
+              [value]="own.thicknessMm"
+              (valueChange)="setCoat(coat.id, { thicknessMm: $event! })"
+              [error]="error('mix.coats.' + i + '.thicknessMm')"
+            />
             <ash-quantity
               label="Area, m²"
               kind="plain"
@@ -84,15 +132,29 @@ import { StagePanel } from './stages/stage';
               [error]="error('mix.coats.' + i + '.areaMm2')"
             />
           </div>
-          <div class="row-actions"><button type="button" class="act small" [attr.aria-label]="'Take out ' + coat.name" (click)="dropCoat(coat.id)">Take out</button></div>
+          <div class="row-actions">
+            <button
+              type="button"
+              class="act small"
+              [attr.aria-label]="'Take out ' + coat.name"
+              (click)="dropCoat(coat.id)"
+            >
+              Take out
+            </button>
+          </div>
         }
       </section>
     }
     @if (pots().length + coats().length === 0) {
-      <p class="quiet">None. Bedding, fillets, filled cells and plugs by volume; gel coat and top coats by thickness.</p>
+      <p class="quiet">
+        None. Bedding, fillets, filled cells and plugs by volume; gel coat and top coats by thickness.
+      </p>
     }
     @if (!sealed()) {
-      <div class="row-actions"><button type="button" class="act small" (click)="addPaste()">Put down a paste</button><button type="button" class="act small" (click)="addCoat()">Put down a coat</button></div>
+      <div class="row-actions">
+        <button type="button" class="act small" (click)="addPaste()">Put down a paste</button
+        ><button type="button" class="act small" (click)="addCoat()">Put down a coat</button>
+      </div>
     }
   `,
   styles: `
@@ -146,12 +208,20 @@ export class Pastes extends StagePanel {
   }
 
   addPaste(): void {
-    const paste: PlannedPaste = { id: crypto.randomUUID(), name: 'Fillet', use: 'fillet', volumeMl: 100, fillerId: 'silica' };
+    const paste: PlannedPaste = {
+      id: crypto.randomUUID(),
+      name: 'Fillet',
+      use: 'fillet',
+      volumeMl: 100,
+      fillerId: 'silica',
+    };
     this.store.edit('mix', ({ pastes = [] }) => ({ pastes: [...pastes, paste] }));
   }
 
   setPaste(id: string, patch: { [K in keyof PlannedPaste]?: PlannedPaste[K] | undefined }): void {
-    this.store.edit('mix', ({ pastes = [] }) => ({ pastes: pastes.map((one) => (one.id === id ? withoutGaps({ ...one, ...patch }) : one)) }));
+    this.store.edit('mix', ({ pastes = [] }) => ({
+      pastes: pastes.map((one) => (one.id === id ? withoutGaps({ ...one, ...patch }) : one)),
+    }));
   }
 
   setFiller(id: string, fillerId: string): void {
@@ -164,11 +234,18 @@ export class Pastes extends StagePanel {
   }
 
   addCoat(): void {
-    this.store.edit('mix', ({ coats = [] }) => ({ coats: [...coats, { id: crypto.randomUUID(), name: 'Gel coat', thicknessMm: 0.5, areaMm2: null, densityGPerMl: 1.2 }] }));
+    this.store.edit('mix', ({ coats = [] }) => ({
+      coats: [
+        ...coats,
+        { id: crypto.randomUUID(), name: 'Gel coat', thicknessMm: 0.5, areaMm2: null, densityGPerMl: 1.2 },
+      ],
+    }));
   }
 
   setCoat(id: string, patch: Partial<PlannedCoat>): void {
-    this.store.edit('mix', ({ coats = [] }) => ({ coats: coats.map((one) => (one.id === id ? { ...one, ...patch } : one)) }));
+    this.store.edit('mix', ({ coats = [] }) => ({
+      coats: coats.map((one) => (one.id === id ? { ...one, ...patch } : one)),
+    }));
   }
 
   dropCoat(id: string): void {
@@ -177,4 +254,5 @@ export class Pastes extends StagePanel {
 }
 
 /** Fields set to nothing are left out, as they are stored. */
-const withoutGaps = (paste: { [K in keyof PlannedPaste]?: PlannedPaste[K] | undefined }): PlannedPaste => Object.fromEntries(Object.entries(paste).filter(([, value]) => value !== undefined)) as unknown as PlannedPaste;
+const withoutGaps = (paste: { [K in keyof PlannedPaste]?: PlannedPaste[K] | undefined }): PlannedPaste =>
+  Object.fromEntries(Object.entries(paste).filter(([, value]) => value !== undefined)) as unknown as PlannedPaste;

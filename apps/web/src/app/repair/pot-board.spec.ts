@@ -10,7 +10,10 @@ import { RepairStore, type RepairState } from './repair.store';
 
 const INPUTS: RepairInputs = {
   ...NEW_REPAIR,
-  damage: { ...NEW_REPAIR.damage, shape: { kind: 'circle', diameterMm: 260, centreXMm: 0, centreYMm: 0, rotationDeg: 0 } },
+  damage: {
+    ...NEW_REPAIR.damage,
+    shape: { kind: 'circle', diameterMm: 260, centreXMm: 0, centreYMm: 0, rotationDeg: 0 },
+  },
   laminate: { ...NEW_REPAIR.laminate, thicknessMm: 10, clueIds: ['plate-epoxy'] },
   resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-fast' },
   mix: { ...NEW_REPAIR.mix, scaleErrorG: 1 },
@@ -18,13 +21,28 @@ const INPUTS: RepairInputs = {
 };
 
 describe('the pots of a lay-up', () => {
-  const store = { edit: jasmine.createSpy('edit'), tryOut: (section: 'mix', patch: object) => planRepair({ ...INPUTS, [section]: { ...INPUTS[section], ...patch } }) };
-  const shop = { ensure: () => undefined, shop: signal({ settings: { ...SHOP, tools: [...SHOP.tools, { kind: 'lines', name: 'Syringe', stepMl: 0.5, mostMl: 60 }] }, laid: { lays: 4, gPerMin: 9.34 } }) };
+  const store = {
+    edit: jasmine.createSpy('edit'),
+    tryOut: (section: 'mix', patch: object) => planRepair({ ...INPUTS, [section]: { ...INPUTS[section], ...patch } }),
+  };
+  const shop = {
+    ensure: () => undefined,
+    shop: signal({
+      settings: { ...SHOP, tools: [...SHOP.tools, { kind: 'lines', name: 'Syringe', stepMl: 0.5, mostMl: 60 }] },
+      laid: { lays: 4, gPerMin: 9.34 },
+    }),
+  };
   let fixture: ComponentFixture<PotBoard>;
 
   async function show(patch: Partial<RepairInputs['mix']> = {}): Promise<string> {
     const inputs = { ...INPUTS, mix: { ...INPUTS.mix, ...patch } };
-    fixture.componentRef.setInput('state', { detail: { state: 'open' }, inputs, plan: planRepair(inputs), pending: new Map(), fieldErrors: {} } as unknown as RepairState);
+    fixture.componentRef.setInput('state', {
+      detail: { state: 'open' },
+      inputs,
+      plan: planRepair(inputs),
+      pending: new Map(),
+      fieldErrors: {},
+    } as unknown as RepairState);
     await fixture.whenStable();
     return host().textContent!.replace(/\s+/g, ' ');
   }
@@ -33,7 +51,12 @@ describe('the pots of a lay-up', () => {
   beforeEach(() => {
     store.edit.calls.reset();
     TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), { provide: RepairStore, useValue: store }, { provide: ShopService, useValue: shop }, { provide: SessionService, useValue: { units$: new BehaviorSubject('metric') } }],
+      providers: [
+        provideZonelessChangeDetection(),
+        { provide: RepairStore, useValue: store },
+        { provide: ShopService, useValue: shop },
+        { provide: SessionService, useValue: { units$: new BehaviorSubject('metric') } },
+      ],
     });
     fixture = TestBed.createComponent(PotBoard);
   });
@@ -64,6 +87,8 @@ describe('the pots of a lay-up', () => {
     const tool = host().querySelector<HTMLSelectElement>('#tool')!;
     tool.value = 'Syringe';
     tool.dispatchEvent(new Event('change'));
-    expect(store.edit).toHaveBeenCalledWith('mix', { tool: { kind: 'lines', name: 'Syringe', stepMl: 0.5, mostMl: 60 } });
+    expect(store.edit).toHaveBeenCalledWith('mix', {
+      tool: { kind: 'lines', name: 'Syringe', stepMl: 0.5, mostMl: 60 },
+    });
   });
 });

@@ -1,5 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { CONTAINERS, type CureCard, MIXING_MIN, type MeasuringTool, type Pot, type RepairInputs, attempt, cureCardFor, potExotherm, smallestBatches } from '@ashstep/core';
+import {
+  CONTAINERS,
+  type CureCard,
+  MIXING_MIN,
+  type MeasuringTool,
+  type Pot,
+  type RepairInputs,
+  attempt,
+  cureCardFor,
+  potExotherm,
+  smallestBatches,
+} from '@ashstep/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../parts/chart';
 import { CHART_BASE, CHART_EMBER, CHART_INK, CHART_QUIET } from '../parts/chart-look';
@@ -48,15 +59,34 @@ const PAST_PEAK = 1.6;
         </div>
       }
       @if (!set.tool) {
-        <ash-quantity label="Scale may be off by" kind="mass" [value]="set.scaleErrorG" (valueChange)="edit({ scaleErrorG: $event! })" [error]="error('mix.scaleErrorG')" />
+        <ash-quantity
+          label="Scale may be off by"
+          kind="mass"
+          [value]="set.scaleErrorG"
+          (valueChange)="edit({ scaleErrorG: $event! })"
+          [error]="error('mix.scaleErrorG')"
+        />
       }
-      <ash-quantity label="Laid a minute" kind="mass" [value]="set.layingRateGPerMin" (valueChange)="edit({ layingRateGPerMin: $event! })" [error]="error('mix.layingRateGPerMin')" />
+      <ash-quantity
+        label="Laid a minute"
+        kind="mass"
+        [value]="set.layingRateGPerMin"
+        (valueChange)="edit({ layingRateGPerMin: $event! })"
+        [error]="error('mix.layingRateGPerMin')"
+      />
     </div>
     @if (laid(); as l) {
       <p class="why">
         <b>This shed lays {{ l.gPerMin | qty: 'mass' : 1 }} a minute</b> by the log of {{ l.lays }} lay-ups.
         @if (!l.same) {
-          <button type="button" class="act small" [disabled]="sealed()" (click)="edit({ layingRateGPerMin: l.rounded })">Take it</button>
+          <button
+            type="button"
+            class="act small"
+            [disabled]="sealed()"
+            (click)="edit({ layingRateGPerMin: l.rounded })"
+          >
+            Take it
+          </button>
         }
       </p>
     }
@@ -65,18 +95,37 @@ const PAST_PEAK = 1.6;
     </p>
     <p class="quiet">{{ toolText() }}</p>
     @if (tray(); as t) {
-      <p class="why"><b>In a tray</b> a pot may be {{ t.limitG | qty: 'mass' }} and lasts {{ t.workMin.toFixed(0) }} min: spread thin it sheds its heat.</p>
+      <p class="why">
+        <b>In a tray</b> a pot may be {{ t.limitG | qty: 'mass' }} and lasts {{ t.workMin.toFixed(0) }} min: spread thin
+        it sheds its heat.
+      </p>
     }
     @if (standing(); as p) {
       <p [class.remark]="p.tooHot">
-        Pot {{ p.label }}, {{ p.massG | qty: 'mass' }}, left standing: gels after {{ p.gel }} and gets to <b>{{ p.peakC | qty: 'temperature' : 0 }}</b>. {{ p.tooHot ? 'It smokes and may burn: pour it out into a tray, outdoors.' : '' }}
+        Pot {{ p.label }}, {{ p.massG | qty: 'mass' }}, left standing: gels after {{ p.gel }} and gets to
+        <b>{{ p.peakC | qty: 'temperature' : 0 }}</b>.
+        {{ p.tooHot ? 'It smokes and may burn: pour it out into a tray, outdoors.' : '' }}
       </p>
       @defer (on viewport) {
-        <ash-chart [options]="options()" [label]="'Temperature of pot ' + p.label + ' left standing: gels after ' + p.gel + ', peak ' + inUnits(p.peakC, 'temperature', 0) + '.'" [height]="180" />
+        <ash-chart
+          [options]="options()"
+          [label]="
+            'Temperature of pot ' +
+            p.label +
+            ' left standing: gels after ' +
+            p.gel +
+            ', peak ' +
+            inUnits(p.peakC, 'temperature', 0) +
+            '.'
+          "
+          [height]="180"
+        />
       } @placeholder {
         <div class="blank"></div>
       }
-      <p class="quiet">{{ axis.unit() }} over minutes. Dot: it gels. Dashed: {{ tooHotC | qty: 'temperature' : 0 }}, where it smokes.</p>
+      <p class="quiet">
+        {{ axis.unit() }} over minutes. Dot: it gels. Dashed: {{ tooHotC | qty: 'temperature' : 0 }}, where it smokes.
+      </p>
     }
   `,
   styles: `
@@ -112,7 +161,9 @@ export class PotBoard extends StagePanel {
     return pots.length === 0 ? null : pots.reduce((a, b) => (b.massG > a.massG ? b : a));
   });
   /** Fitting a shop's own card takes a while: only when the card changes. */
-  private readonly system = computed(() => this.plan().resin?.card ?? null, { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) });
+  private readonly system = computed(() => this.plan().resin?.card ?? null, {
+    equal: (a, b) => JSON.stringify(a) === JSON.stringify(b),
+  });
   private readonly cure = computed<CureCard | null>(() => {
     const system = this.system();
     return system && cureCardFor(system).card;
@@ -128,28 +179,53 @@ export class PotBoard extends StagePanel {
     const followed = this.followed();
     if (!followed) return null;
     const { pot, result } = followed;
-    return { label: pot.label, massG: pot.massG, gel: result.gelMin === null ? 'more than a day' : minutes(result.gelMin), peakC: result.peakTempC, tooHot: result.tooHot };
+    return {
+      label: pot.label,
+      massG: pot.massG,
+      gel: result.gelMin === null ? 'more than a day' : minutes(result.gelMin),
+      peakC: result.peakTempC,
+      tooHot: result.tooHot,
+    };
   });
   readonly options = computed<EChartsCoreOption>(() => {
     const result = this.followed()?.result;
     const until = Math.max(20, PAST_PEAK * (result?.peakMin ?? 0), 1.3 * (result?.gelMin ?? 0));
     const points = (result?.points ?? []).filter(({ min }) => min <= until);
-    const gel = result && result.gelMin !== null ? points.reduce((a, b) => (Math.abs(b.min - result.gelMin!) < Math.abs(a.min - result.gelMin!) ? b : a)) : null;
+    const gel =
+      result && result.gelMin !== null
+        ? points.reduce((a, b) => (Math.abs(b.min - result.gelMin!) < Math.abs(a.min - result.gelMin!) ? b : a))
+        : null;
     const axis = { axisLabel: { color: CHART_INK, fontSize: 12 }, splitLine: { show: false } };
     return {
       ...CHART_BASE,
       grid: { left: 40, right: 14, top: 12, bottom: 26 },
       xAxis: { type: 'value', min: 0, max: Math.ceil(until / 5) * 5, ...axis },
-      yAxis: { type: 'value', min: 0, max: Math.ceil(this.axis.of(Math.max(TOO_HOT_C, result?.peakTempC ?? 0) + 5) / 20) * 20, ...axis },
+      yAxis: {
+        type: 'value',
+        min: 0,
+        max: Math.ceil(this.axis.of(Math.max(TOO_HOT_C, result?.peakTempC ?? 0) + 5) / 20) * 20,
+        ...axis,
+      },
       series: [
         {
           type: 'line',
           showSymbol: false,
           data: points.map(({ min, tempC }) => [Math.round(10 * min) / 10, Math.round(10 * this.axis.of(tempC)) / 10]),
           lineStyle: { color: CHART_EMBER, width: 2.5 },
-          markLine: { silent: true, symbol: 'none', label: { show: false }, lineStyle: { color: CHART_QUIET, type: 'dashed' }, data: [{ yAxis: this.axis.of(TOO_HOT_C) }] },
+          markLine: {
+            silent: true,
+            symbol: 'none',
+            label: { show: false },
+            lineStyle: { color: CHART_QUIET, type: 'dashed' },
+            data: [{ yAxis: this.axis.of(TOO_HOT_C) }],
+          },
         },
-        { type: 'scatter', data: gel ? [[gel.min, this.axis.of(gel.tempC)]] : [], symbolSize: 11, itemStyle: { color: CHART_INK } },
+        {
+          type: 'scatter',
+          data: gel ? [[gel.min, this.axis.of(gel.tempC)]] : [],
+          symbolSize: 11,
+          itemStyle: { color: CHART_INK },
+        },
       ],
     };
   });
@@ -158,7 +234,9 @@ export class PotBoard extends StagePanel {
     const { mix, resin } = this.plan();
     if (!mix || !resin?.card || this.inputs().mix.container === 'tray') return null;
     const inTray = this.store.tryOut('mix', { container: 'tray' })?.mix?.faces[0]?.split;
-    return inTray && inTray.limitG > 1.15 * mix.faces[0]!.split.limitG ? { limitG: inTray.limitG, workMin: inTray.workingTimeMin } : null;
+    return inTray && inTray.limitG > 1.15 * mix.faces[0]!.split.limitG
+      ? { limitG: inTray.limitG, workMin: inTray.workingTimeMin }
+      : null;
   });
   readonly potsText = computed(() => {
     const count = this.plan().mix?.pots ?? 0;
@@ -178,11 +256,17 @@ export class PotBoard extends StagePanel {
     const card = resin?.card;
     const pots = (mix?.faces ?? []).flatMap((face) => face.pots);
     if (!mix || !card || pots.length === 0) return '';
-    if ((this.inputs().mix.tool?.kind ?? 'scale') === 'scale' && pots.every((pot) => pot.mix.drops !== null)) return 'The catalyst is counted in drops; only the resin is on the scale.';
-    const smallest = mix.smallestBatchG === null ? 'It mixes no pot within tolerance.' : `It mixes ${this.inUnits(mix.smallestBatchG, 'mass')} and more within ${card.tolerancePercent} %.`;
+    if ((this.inputs().mix.tool?.kind ?? 'scale') === 'scale' && pots.every((pot) => pot.mix.drops !== null))
+      return 'The catalyst is counted in drops; only the resin is on the scale.';
+    const smallest =
+      mix.smallestBatchG === null
+        ? 'It mixes no pot within tolerance.'
+        : `It mixes ${this.inUnits(mix.smallestBatchG, 'mass')} and more within ${card.tolerancePercent} %.`;
     const least = Math.min(...pots.map(({ mix: one }) => one.resinG + one.secondG));
     const tools = this.tools();
-    const onTare = this.inputs().mix.weighing !== 're-zeroed' && (!this.inputs().mix.tool || this.inputs().mix.tool!.kind === 'scale');
+    const onTare =
+      this.inputs().mix.weighing !== 're-zeroed' &&
+      (!this.inputs().mix.tool || this.inputs().mix.tool!.kind === 'scale');
     if (tools.length === 0) return smallest;
     const second = card.kind === 'two-part' ? card.hardenerDensityGPerMl : card.catalystDensityGPerMl;
     const { result } = attempt(() =>
@@ -197,7 +281,10 @@ export class PotBoard extends StagePanel {
       }),
     );
     if (!result) return smallest;
-    const tare = onTare && mix.smallestBatchG !== null ? ' Poured on one tare the second part is the difference of two readings; zeroed between them it carries one.' : '';
+    const tare =
+      onTare && mix.smallestBatchG !== null
+        ? ' Poured on one tare the second part is the difference of two readings; zeroed between them it carries one.'
+        : '';
     return `${smallest}${tare} ${result.best ? `For the smallest pot, ${this.inUnits(least, 'mass')}, the shed’s best is: ${result.best}.` : `Nothing in the shed mixes the smallest pot, ${this.inUnits(least, 'mass')}, within tolerance: weigh to 0.1 g, or mix a larger one.`}`;
   });
 

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, HostListener, afterNextRender, computed, effect, inject, input } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  HostListener,
+  afterNextRender,
+  computed,
+  effect,
+  inject,
+  input,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { type Point, STAGES, type Shape, type Stage } from '@ashstep/core';
@@ -41,14 +50,33 @@ const PLAN_STAGES: ReadonlySet<Stage> = new Set(['laminate', 'resin', 'taper', '
 @Component({
   selector: 'ash-repair-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Header, RouterLink, StageStrip, RepairDrawing, QuantityPipe, WhenPipe, LookStage, LaminateStage, ResinStage, TaperStage, PliesStage, MixStage, DaysStage, LayUpStage, FinishStage, SignOffStage],
+  imports: [
+    Header,
+    RouterLink,
+    StageStrip,
+    RepairDrawing,
+    QuantityPipe,
+    WhenPipe,
+    LookStage,
+    LaminateStage,
+    ResinStage,
+    TaperStage,
+    PliesStage,
+    MixStage,
+    DaysStage,
+    LayUpStage,
+    FinishStage,
+    SignOffStage,
+  ],
   providers: [RepairStore, SurveyDesk],
   templateUrl: './repair-sheet.html',
   styleUrl: './repair-sheet.scss',
 })
 export class RepairSheet {
   readonly id = input.required<string>();
-  readonly stage = input.required<Stage, string>({ transform: (name) => (STAGES.includes(name as Stage) ? (name as Stage) : 'look') });
+  readonly stage = input.required<Stage, string>({
+    transform: (name) => (STAGES.includes(name as Stage) ? (name as Stage) : 'look'),
+  });
   readonly store = inject(RepairStore);
   private readonly router = inject(Router);
   readonly state = toSignal(this.store.state$);
@@ -57,7 +85,9 @@ export class RepairSheet {
   readonly problem = toSignal(this.store.problem$);
   readonly sealed = computed(() => this.state()?.detail.state === 'sealed');
   /** One who is to accept the work changes nothing that decides it. */
-  readonly looksOnly = computed(() => !this.sealed() && this.state()?.detail.mayPlan === false && PLAN_STAGES.has(this.stage()));
+  readonly looksOnly = computed(
+    () => !this.sealed() && this.state()?.detail.mayPlan === false && PLAN_STAGES.has(this.stage()),
+  );
   readonly laidKeys = computed(() => {
     const state = this.state();
     if (this.stage() !== 'layup' || !state) return null;
@@ -67,7 +97,11 @@ export class RepairSheet {
   constructor() {
     effect(() => this.store.load(this.id()));
     // The other stages are fetched while nothing else is to do, so that they open at once and without a connection.
-    afterNextRender(() => (window.requestIdleCallback ?? setTimeout)(() => void Promise.all(OTHER_STAGES.map((stage) => stage().catch(() => null)))));
+    afterNextRender(() =>
+      (window.requestIdleCallback ?? setTimeout)(
+        () => void Promise.all(OTHER_STAGES.map((stage) => stage().catch(() => null))),
+      ),
+    );
   }
 
   /** Moves one place of the mark that is chosen; a drag is drawn to the points near it. */
@@ -93,7 +127,14 @@ export class RepairSheet {
     }
     if (event.ctrlKey || event.metaKey || event.altKey || typing || target.closest('.drawing')) return;
     const at = STAGES.indexOf(this.stage());
-    const to = event.key === '[' ? at - 1 : event.key === ']' ? at + 1 : /^\d$/.test(event.key) ? (Number(event.key) + 9) % 10 : -1;
+    const to =
+      event.key === '['
+        ? at - 1
+        : event.key === ']'
+          ? at + 1
+          : /^\d$/.test(event.key)
+            ? (Number(event.key) + 9) % 10
+            : -1;
     if (STAGES[to]) void this.router.navigate(['/repair', this.id(), STAGES[to]]);
   }
 }

@@ -43,8 +43,23 @@ const detail = (patch: Partial<RepairDetail> = {}): RepairDetail =>
     ...patch,
   }) as unknown as RepairDetail;
 
-const STALE = { code: 'stale', status: 409, title: '', detail: '', type: '', fields: [], changes: [{ section: 'days', by: 'Tomas', at: '' }] };
-const INVALID = { code: 'invalid', status: 422, title: '', detail: '', type: '', fields: [{ path: 'taper.marginMm', message: 'Accepted: up to 500.' }] };
+const STALE = {
+  code: 'stale',
+  status: 409,
+  title: '',
+  detail: '',
+  type: '',
+  fields: [],
+  changes: [{ section: 'days', by: 'Tomas', at: '' }],
+};
+const INVALID = {
+  code: 'invalid',
+  status: 422,
+  title: '',
+  detail: '',
+  type: '',
+  fields: [{ path: 'taper.marginMm', message: 'Accepted: up to 500.' }],
+};
 
 describe('RepairStore', () => {
   let store: RepairStore;
@@ -65,7 +80,10 @@ describe('RepairStore', () => {
         RepairStore,
         { provide: LiveService, useValue: { news$ } },
         { provide: CommandShelf, useValue: shelf },
-        { provide: SessionService, useValue: { person$: new BehaviorSubject(person), expired$: new BehaviorSubject(false), person } },
+        {
+          provide: SessionService,
+          useValue: { person$: new BehaviorSubject(person), expired$: new BehaviorSubject(false), person },
+        },
       ],
     });
     store = TestBed.inject(RepairStore);
@@ -105,7 +123,9 @@ describe('RepairStore', () => {
     expect([...state.pending]).toEqual(['taper']);
     request.flush(answer({ version: 5, stageReached: 4 }));
     TestBed.tick();
-    expect([state.pending.size, state.inputs.taper.ratio, state.detail.version, state.detail.stageReached]).toEqual([0, 15, 5, 4]);
+    expect([state.pending.size, state.inputs.taper.ratio, state.detail.version, state.detail.stageReached]).toEqual([
+      0, 15, 5, 4,
+    ]);
   });
 
   it('does not read the whole repair again for news of what it sent itself', () => {
@@ -158,7 +178,9 @@ describe('RepairStore', () => {
     const again = http.expectOne('/api/repairs/r1/inputs/mix');
     expect(again.request.headers.get('Command-Id')).toBe(lost.request.headers.get('Command-Id'));
     again.flush(answer({ version: 5 }));
-    expect(http.expectOne('/api/repairs/r1/log').request.body).toEqual(jasmine.objectContaining({ entry: { kind: 'ply', plyKey: 'f0-p1', label: 'Ply 1' } }));
+    expect(http.expectOne('/api/repairs/r1/log').request.body).toEqual(
+      jasmine.objectContaining({ entry: { kind: 'ply', plyKey: 'f0-p1', label: 'Ply 1' } }),
+    );
   });
 
   it('does nothing twice on screen where the answer was lost and the server had carried it out', async () => {
@@ -168,7 +190,20 @@ describe('RepairStore', () => {
     away(lost);
     const known = detail({ version: 5 });
     known.inputs.survey = applyChanges(known.inputs.survey, changesIn(lost));
-    open({ ...known, events: [{ seq: 1, at: '', by: 'T', kind: 'changed', section: 'survey', detail: {}, commandId: lost.request.headers.get('Command-Id') }] });
+    open({
+      ...known,
+      events: [
+        {
+          seq: 1,
+          at: '',
+          by: 'T',
+          kind: 'changed',
+          section: 'survey',
+          detail: {},
+          commandId: lost.request.headers.get('Command-Id'),
+        },
+      ],
+    });
     await settled();
     expect(state.inputs.survey.readings).toEqual([tap]);
     http.expectOne('/api/repairs/r1/inputs/survey').flush(answer({ version: 5 }));
@@ -176,7 +211,15 @@ describe('RepairStore', () => {
   });
 
   it('makes a list from what it is by then, and not from what a page showed before', () => {
-    const tap = (xMm: number) => ({ kind: 'tap' as const, sound: 'dull' as const, xMm, yMm: 0, instrument: '', by: '', at: null });
+    const tap = (xMm: number) => ({
+      kind: 'tap' as const,
+      sound: 'dull' as const,
+      xMm,
+      yMm: 0,
+      instrument: '',
+      by: '',
+      at: null,
+    });
     for (const x of [5, 30]) store.edit('survey', ({ readings }) => ({ readings: [...readings, tap(x)] }));
     expect(state.inputs.survey.readings.map(({ xMm }) => xMm)).toEqual([5, 30]);
     expect(changesIn(patched('survey'))).toEqual([{ path: '/readings', at: 0, out: [], in: [tap(5), tap(30)] }]);
@@ -232,7 +275,12 @@ describe('RepairStore', () => {
     http.expectOne('/api/repairs/r2').flush(detail({ id: 'r2', version: 3 }));
     late.flush(answer({ version: 5 }));
     TestBed.tick();
-    expect([state.detail.id, state.detail.version, state.inputs.taper.ratio, state.pending.size]).toEqual(['r2', 3, null, 0]);
+    expect([state.detail.id, state.detail.version, state.inputs.taper.ratio, state.pending.size]).toEqual([
+      'r2',
+      3,
+      null,
+      0,
+    ]);
     http.expectNone(({ url }) => url.startsWith('/api/repairs/r2/'));
   });
 
@@ -261,7 +309,10 @@ describe('RepairStore', () => {
     store.signOff('wrong');
     const request = http.expectOne('/api/repairs/r1/sign-off');
     expect(shelf.kept.size).toBe(0);
-    request.flush({ ...INVALID, fields: [{ path: 'password', message: 'That is not your password.' }] }, { status: 422, statusText: 'no' });
+    request.flush(
+      { ...INVALID, fields: [{ path: 'password', message: 'That is not your password.' }] },
+      { status: 422, statusText: 'no' },
+    );
     news$.next({ kind: 'missed' });
     expect(fieldError(state, 'password')).toBe('That is not your password.');
     store.signOff('right');
@@ -274,7 +325,12 @@ describe('RepairStore', () => {
     store.check('washed', true);
     store.answer({ checkId: 'fairness', readings: [0.2], note: '' });
     store.reach('finish');
-    expect([state.detail.log.length, state.detail.checks[0]!.done, state.detail.results[0]!.pass, state.detail.stageReached]).toEqual([1, true, true, 9]);
+    expect([
+      state.detail.log.length,
+      state.detail.checks[0]!.done,
+      state.detail.results[0]!.pass,
+      state.detail.stageReached,
+    ]).toEqual([1, true, true, 9]);
     expect(state.unsent.has(state.detail.log[0]!.id)).toBeTrue();
   });
 });

@@ -1,8 +1,24 @@
 import { DestroyRef, Injectable, Injector, inject } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import type { LogEntryBody, Problem, RepairAnswer, RepairDetail, ResultBody, SectionName, UpdateRework } from '@ashstep/contract';
+import type {
+  LogEntryBody,
+  Problem,
+  RepairAnswer,
+  RepairDetail,
+  ResultBody,
+  SectionName,
+  UpdateRework,
+} from '@ashstep/contract';
 import { STAGE_NAMES, applyChanges, changesBetween, errorWords, insistOn, sectionNames } from '@ashstep/contract';
-import { type RepairInputs, type RepairPlan, STAGES, type Shape, type Stage, planRepair, stageOfSection } from '@ashstep/core';
+import {
+  type RepairInputs,
+  type RepairPlan,
+  STAGES,
+  type Shape,
+  type Stage,
+  planRepair,
+  stageOfSection,
+} from '@ashstep/core';
 import { BehaviorSubject, type Observable, Subject, catchError, debounceTime, filter, of, switchMap, tap } from 'rxjs';
 import type { Act } from '../outbox/act';
 import type { Command } from '../outbox/command';
@@ -13,7 +29,15 @@ import { EditSteps } from './edit-steps';
 import { overlay } from './overlay';
 
 /** Section of the inputs that each stage edits; a later stage leans on every earlier one. */
-export const STAGE_SECTION: Partial<Record<Stage, SectionName>> = { look: 'damage', laminate: 'laminate', resin: 'resin', taper: 'taper', plies: 'stack', mix: 'mix', days: 'days' };
+export const STAGE_SECTION: Partial<Record<Stage, SectionName>> = {
+  look: 'damage',
+  laminate: 'laminate',
+  resin: 'resin',
+  taper: 'taper',
+  plies: 'stack',
+  mix: 'mix',
+  days: 'days',
+};
 
 export interface RepairState {
   /** The repair with what was done here and is on its way. */
@@ -73,7 +97,11 @@ export class RepairStore {
     this.wanted.pipe(switchMap(() => this.fetch()), alive).subscribe(); // prettier-ignore
     inject(LiveService)
       .news$.pipe(
-        filter((news) => news.kind === 'missed' || (news.kind === 'changed' && news.repairId === this.id && news.version > (this.known?.version ?? 0))),
+        filter(
+          (news) =>
+            news.kind === 'missed' ||
+            (news.kind === 'changed' && news.repairId === this.id && news.version > (this.known?.version ?? 0)),
+        ),
         tap((news) => (this.newest = news.kind === 'changed' ? Math.max(this.newest, news.version) : Infinity)),
         debounceTime(NEWS_MS),
         alive,
@@ -117,7 +145,9 @@ export class RepairStore {
     const own = this.inputsCommands(section);
     const last = own.at(-1);
     const open = last && (!last.tried || last.refusal) ? last : null;
-    const base = own.filter((command) => command !== open).reduce((before, { act }) => insistOn(before, act.changes), known.inputs[section]);
+    const base = own
+      .filter((command) => command !== open)
+      .reduce((before, { act }) => insistOn(before, act.changes), known.inputs[section]);
     const act: Act = { kind: 'inputs', section, changes: changesBetween(base, value) };
     const upset = upsetBy(section, known.stageReached);
     if (act.changes.length === 0) {
@@ -129,7 +159,15 @@ export class RepairStore {
 
   private inputsCommands(section: SectionName): InputsCommand[] {
     const carriedOut = new Set(this.known?.events.map(({ commandId }) => commandId));
-    return this.outbox.commands().filter((command): command is InputsCommand => command.repairId === this.id && command.act.kind === 'inputs' && command.act.section === section && !carriedOut.has(command.id));
+    return this.outbox
+      .commands()
+      .filter(
+        (command): command is InputsCommand =>
+          command.repairId === this.id &&
+          command.act.kind === 'inputs' &&
+          command.act.section === section &&
+          !carriedOut.has(command.id),
+      );
   }
 
   /** What the plan would be with part of a section changed; nothing is changed by it. */
@@ -167,7 +205,8 @@ export class RepairStore {
   /** Marks a tread as done. */
   reach(stage: Stage): void {
     const reached = STAGES.indexOf(stage) + 1;
-    if ((this.state.value?.detail.stageReached ?? 0) < reached) this.do({ kind: 'stage', stageReached: Math.min(reached, 9) });
+    if ((this.state.value?.detail.stageReached ?? 0) < reached)
+      this.do({ kind: 'stage', stageReached: Math.min(reached, 9) });
   }
 
   log(entry: LogEntryBody): void {
@@ -220,15 +259,17 @@ export class RepairStore {
   private ask(path: string, body: object): void {
     const { id } = this;
     this.asked = {};
-    this.api.send<RepairDetail>('POST', `/repairs/${id}${path}`, body, { 'Command-Id': crypto.randomUUID() }).subscribe({
-      next: (detail) => this.accept(id, detail, { problem: null }),
-      error: (error: unknown) => {
-        if (!(error instanceof ApiError)) throw error;
-        if (id !== this.id) return;
-        this.asked = fieldsOf(error.problem);
-        this.show({ problem: error.problem });
-      },
-    });
+    this.api
+      .send<RepairDetail>('POST', `/repairs/${id}${path}`, body, { 'Command-Id': crypto.randomUUID() })
+      .subscribe({
+        next: (detail) => this.accept(id, detail, { problem: null }),
+        error: (error: unknown) => {
+          if (!(error instanceof ApiError)) throw error;
+          if (id !== this.id) return;
+          this.asked = fieldsOf(error.problem);
+          this.show({ problem: error.problem });
+        },
+      });
   }
 
   /** What came of an act of this job. */
@@ -243,7 +284,10 @@ export class RepairStore {
     const next = reply.version === known.version + 1;
     if (!next && reply.version !== known.version) return this.wanted.next();
     const { act } = command;
-    const inputs = next && act.kind === 'inputs' ? { ...known.inputs, [act.section]: applyChanges(known.inputs[act.section], act.changes) } : known.inputs;
+    const inputs =
+      next && act.kind === 'inputs'
+        ? { ...known.inputs, [act.section]: applyChanges(known.inputs[act.section], act.changes) }
+        : known.inputs;
     this.known = { ...known, ...reply, inputs };
     this.show();
     this.catchUp();
@@ -278,20 +322,41 @@ export class RepairStore {
     if (!known) return;
     const before = this.state.value;
     const mine = this.outbox.commands().filter(({ repairId }) => repairId === id);
-    const same = before !== null && this.seen === known && mine.length === this.mine.length && mine.every((command, i) => command === this.mine[i]);
+    const same =
+      before !== null &&
+      this.seen === known &&
+      mine.length === this.mine.length &&
+      mine.every((command, i) => command === this.mine[i]);
     if (same && Object.keys(patch).length === 0) return;
     this.seen = known;
     this.mine = mine;
     const { detail, inputs, pending } = same ? before : overlay(known, mine);
-    const plan = before && sectionNames.every((section) => inputs[section] === before.inputs[section]) ? before.plan : planRepair(inputs);
-    this.state.next({ problem: null, upset: null, ...before, ...patch, fieldErrors: { ...told(mine), ...this.asked }, detail, inputs, plan, pending, unsent: new Set(mine.map((command) => command.id)), conflict: conflictOf(mine, known) });
+    const plan =
+      before && sectionNames.every((section) => inputs[section] === before.inputs[section])
+        ? before.plan
+        : planRepair(inputs);
+    this.state.next({
+      problem: null,
+      upset: null,
+      ...before,
+      ...patch,
+      fieldErrors: { ...told(mine), ...this.asked },
+      detail,
+      inputs,
+      plan,
+      pending,
+      unsent: new Set(mine.map((command) => command.id)),
+      conflict: conflictOf(mine, known),
+    });
   }
 }
 
 /** What was refused of this job, at its fields. */
-const told = (mine: readonly Command[]): Record<string, string> => Object.fromEntries(mine.flatMap(({ refusal }) => Object.entries(refusal ? fieldsOf(refusal) : {})));
+const told = (mine: readonly Command[]): Record<string, string> =>
+  Object.fromEntries(mine.flatMap(({ refusal }) => Object.entries(refusal ? fieldsOf(refusal) : {})));
 
-const fieldsOf = (problem: Problem): Record<string, string> => Object.fromEntries(problem.fields.map(({ path, message }) => [path, message]));
+const fieldsOf = (problem: Problem): Record<string, string> =>
+  Object.fromEntries(problem.fields.map(({ path, message }) => [path, message]));
 
 function conflictOf(mine: readonly Command[], known: RepairDetail): RepairState['conflict'] {
   const stale = mine.find((command) => command.refusal?.code === 'stale' && command.act.kind === 'inputs');
@@ -300,7 +365,8 @@ function conflictOf(mine: readonly Command[], known: RepairDetail): RepairState[
   return { section: stale.act.section, by: change?.by ?? '', at: change?.at ?? '', theirs: known.inputs };
 }
 
-const isAnswer = (reply: unknown): reply is RepairAnswer => typeof reply === 'object' && reply !== null && 'version' in reply;
+const isAnswer = (reply: unknown): reply is RepairAnswer =>
+  typeof reply === 'object' && reply !== null && 'version' in reply;
 
 /** "Taper changed: plies, mix and days need another look." */
 function upsetBy(section: SectionName, reached: number): string | null {
@@ -315,10 +381,14 @@ function upsetBy(section: SectionName, reached: number): string | null {
 export function fieldError(state: RepairState, path: string): string | null {
   const told = state.fieldErrors[path];
   if (told) return told;
-  const problem = state.plan.problems.find((found) => qualified(found.field, found.stage) === path && found.code !== 'empty');
+  const problem = state.plan.problems.find(
+    (found) => qualified(found.field, found.stage) === path && found.code !== 'empty',
+  );
   return problem ? errorWords(problem.code, problem.params) : null;
 }
 
 function qualified(field: string, stage: Stage): string {
-  return sectionNames.some((section) => field.startsWith(`${section}.`)) ? field : `${STAGE_SECTION[stage] ?? ''}.${field}`;
+  return sectionNames.some((section) => field.startsWith(`${section}.`))
+    ? field
+    : `${STAGE_SECTION[stage] ?? ''}.${field}`;
 }

@@ -8,7 +8,11 @@ const RINGS: Rings = { ratio: 12, rings: [{ widthMm: 13, look: 'random', colour:
 describe('reading the rings', () => {
   let bench: PanelBench;
   beforeEach(() => (bench = new PanelBench()));
-  const show = (rings: Rings | null, thicknessMm: number | null = null): Promise<string> => bench.show(RingReader, stateOf({ survey: { rings }, laminate: { known: 'thickness', thicknessMm, clueIds: ['styrene-smell'] } }));
+  const show = (rings: Rings | null, thicknessMm: number | null = null): Promise<string> =>
+    bench.show(
+      RingReader,
+      stateOf({ survey: { rings }, laminate: { known: 'thickness', thicknessMm, clueIds: ['styrene-smell'] } }),
+    );
 
   it('begins with one ring, at the ratio that is planned', async () => {
     expect(await show(null, 5)).toContain('A clean taper shows each ply as a ring');
@@ -42,7 +46,10 @@ describe('reading the rings', () => {
   it('changes one ring, goes on inwards with one like the ring before the last, and takes one out', async () => {
     await show(RINGS);
     await bench.choose('#look0', 'lines');
-    expect(bench.lastEdit<{ rings: Rings }>('survey').rings.rings.map(({ look }) => look)).toEqual(['lines', 'squares']);
+    expect(bench.lastEdit<{ rings: Rings }>('survey').rings.rings.map(({ look }) => look)).toEqual([
+      'lines',
+      'squares',
+    ]);
     bench.button('Next ring inwards').click();
     expect(bench.lastEdit<{ rings: Rings }>('survey').rings.rings[2]).toEqual(RINGS.rings[0] as Ring);
     bench.button('Take out ring 1').click();
@@ -59,7 +66,9 @@ describe('reading the rings', () => {
     await show(RINGS);
     bench.button('Take these 2 plies').click();
     const { known, plies } = bench.lastEdit<{ known: string; plies: { fabricId: string }[] }>('laminate');
-    const likeliest = readRings({ ...RINGS, resin: 'polyester' }).plies.map(({ candidates }) => candidates[0]!.fabricId);
+    const likeliest = readRings({ ...RINGS, resin: 'polyester' }).plies.map(
+      ({ candidates }) => candidates[0]!.fabricId,
+    );
     expect([known, plies.map(({ fabricId }) => fabricId)]).toEqual(['plies', likeliest]);
   });
 

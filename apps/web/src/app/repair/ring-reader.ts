@@ -27,12 +27,25 @@ const NEW_RING: Ring = { widthMm: 12, look: 'unknown', colour: 'pale' };
   template: `
     <h2>Read the rings</h2>
     @if (taken(); as t) {
-      <div class="fields"><ash-quantity label="Ground at, to 1" kind="plain" [value]="t.ratio" (valueChange)="set({ ratio: $event! })" [error]="error('survey.rings.ratio')" /></div>
+      <div class="fields">
+        <ash-quantity
+          label="Ground at, to 1"
+          kind="plain"
+          [value]="t.ratio"
+          (valueChange)="set({ ratio: $event! })"
+          [error]="error('survey.rings.ratio')"
+        />
+      </div>
       <ol class="rings">
         @for (ring of t.rings; track $index; let i = $index) {
           <li>
             <div class="fields">
-              <ash-quantity [label]="'Ring ' + (i + 1) + ', width'" [value]="ring.widthMm ?? null" (valueChange)="setRing(i, { widthMm: $event! })" [error]="error('survey.rings.rings.' + i + '.widthMm')" />
+              <ash-quantity
+                [label]="'Ring ' + (i + 1) + ', width'"
+                [value]="ring.widthMm ?? null"
+                (valueChange)="setRing(i, { widthMm: $event! })"
+                [error]="error('survey.rings.rings.' + i + '.widthMm')"
+              />
               <div class="field">
                 <label [for]="'look' + i">Looks like</label>
                 <select [id]="'look' + i" (change)="setRing(i, { look: $any($event.target).value })">
@@ -50,13 +63,29 @@ const NEW_RING: Ring = { widthMm: 12, look: 'unknown', colour: 'pale' };
                 </select>
               </div>
               @if (ring.look === 'squares' || ring.look === 'lines') {
-                <ash-quantity label="Direction, °" kind="plain" [value]="ring.directionDeg ?? 0" (valueChange)="setRing(i, { directionDeg: $event! })" [error]="error('survey.rings.rings.' + i + '.directionDeg')" />
+                <ash-quantity
+                  label="Direction, °"
+                  kind="plain"
+                  [value]="ring.directionDeg ?? 0"
+                  (valueChange)="setRing(i, { directionDeg: $event! })"
+                  [error]="error('survey.rings.rings.' + i + '.directionDeg')"
+                />
               }
-              <button type="button" class="act small low" [attr.aria-label]="'Take out ring ' + (i + 1)" (click)="drop(i)">Take out</button>
+              <button
+                type="button"
+                class="act small low"
+                [attr.aria-label]="'Take out ring ' + (i + 1)"
+                (click)="drop(i)"
+              >
+                Take out
+              </button>
             </div>
             @if (found(i); as ply) {
               <p>
-                <b class="num">{{ ply.thicknessMm | figure: 'thickness' : 2 }} ± {{ ply.plusMinusMm | figure: 'thickness' : 2 }} {{ 'thickness' | unit }}</b>
+                <b class="num"
+                  >{{ ply.thicknessMm | figure: 'thickness' : 2 }} ± {{ ply.plusMinusMm | figure: 'thickness' : 2 }}
+                  {{ 'thickness' | unit }}</b
+                >
                 @for (candidate of ply.candidates; track candidate.name) {
                   <span class="quiet">{{ $first ? ' ' : ', ' }}{{ candidate.name }} {{ candidate.percent }} %</span>
                 }
@@ -67,23 +96,33 @@ const NEW_RING: Ring = { widthMm: 12, look: 'unknown', colour: 'pale' };
       </ol>
       <div class="row-actions">
         <button type="button" class="act small" (click)="add()">Next ring inwards</button>
-        <button type="button" class="act small" (click)="store.edit('survey', { rings: null })">Leave the rings out</button>
+        <button type="button" class="act small" (click)="store.edit('survey', { rings: null })">
+          Leave the rings out
+        </button>
       </div>
       @if (read(); as r) {
         <p class="why">
-          <b>{{ r.thicknessMm | figure: 'thickness' : 2 }} ± {{ r.plusMinusMm | figure: 'thickness' : 2 }} {{ 'thickness' | unit }}</b> Width over ratio is thickness; each edge can be read to a millimetre or so.
+          <b
+            >{{ r.thicknessMm | figure: 'thickness' : 2 }} ± {{ r.plusMinusMm | figure: 'thickness' : 2 }}
+            {{ 'thickness' | unit }}</b
+          >
+          Width over ratio is thickness; each edge can be read to a millimetre or so.
         </p>
         @for (remark of r.remarks; track remark.id) {
           <p class="remark">{{ words(remark) }}</p>
         }
-        <button type="button" class="act" [disabled]="sealed()" (click)="take(r)">Take these {{ r.plies.length }} plies</button>
+        <button type="button" class="act" [disabled]="sealed()" (click)="take(r)">
+          Take these {{ r.plies.length }} plies
+        </button>
       }
       @if (problem()) {
         <p class="remark">{{ problem() }}</p>
       }
     } @else {
       <p class="quiet">A clean taper shows each ply as a ring. Its width over the ratio is its thickness.</p>
-      <div class="row-actions"><button type="button" class="act small" [disabled]="sealed()" (click)="begin()">Read rings</button></div>
+      <div class="row-actions">
+        <button type="button" class="act small" [disabled]="sealed()" (click)="begin()">Read rings</button>
+      </div>
     }
   `,
   styles: `
@@ -144,16 +183,26 @@ export class RingReader extends StagePanel {
     });
   }
 
-  found(index: number): { thicknessMm: number; plusMinusMm: number; candidates: { name: string; percent: string }[] } | null {
+  found(
+    index: number,
+  ): { thicknessMm: number; plusMinusMm: number; candidates: { name: string; percent: string }[] } | null {
     const ply = this.read()?.plies[index];
     if (!ply) return null;
-    const candidates = ply.candidates.slice(0, 3).map(({ fabricId, chance }) => ({ name: FABRICS.find((fabric) => fabric.id === fabricId)?.name ?? fabricId, percent: (100 * chance).toFixed(0) }));
+    const candidates = ply.candidates
+      .slice(0, 3)
+      .map(({ fabricId, chance }) => ({
+        name: FABRICS.find((fabric) => fabric.id === fabricId)?.name ?? fabricId,
+        percent: (100 * chance).toFixed(0),
+      }));
     return { ...ply, candidates };
   }
 
   /** The likeliest fabric of each ring becomes a ply of the parent. */
   take(read: RingsResult): void {
-    const plies = read.plies.map(({ candidates }) => ({ fabricId: candidates[0]!.fabricId, orientationDeg: Math.round(candidates[0]!.orientationDeg) }));
+    const plies = read.plies.map(({ candidates }) => ({
+      fabricId: candidates[0]!.fabricId,
+      orientationDeg: Math.round(candidates[0]!.orientationDeg),
+    }));
     this.store.edit('laminate', { known: 'plies', plies });
   }
 
@@ -162,7 +211,9 @@ export class RingReader extends StagePanel {
     if (!taken) return { read: null, problem: '' };
     const measuredThicknessMm = this.inputs().laminate.thicknessMm;
     const resin = parentResin(this.plan().resin);
-    const { result, error } = attempt(() => readRings({ ...taken, resin, ...(measuredThicknessMm === null ? {} : { measuredThicknessMm }) }));
+    const { result, error } = attempt(() =>
+      readRings({ ...taken, resin, ...(measuredThicknessMm === null ? {} : { measuredThicknessMm }) }),
+    );
     return { read: result, problem: error ? errorWords(error.code, error.params) : '' };
   }
 }

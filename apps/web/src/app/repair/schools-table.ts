@@ -20,7 +20,9 @@ import { StagePanel } from './stages/stage';
           <tr>
             <td></td>
             @for (s of schools(); track s.school) {
-              <th scope="col" [class.on]="s.school === inputs().resin.school">{{ name(s.school) }}{{ s.school === inputs().resin.school ? ', taken' : '' }}</th>
+              <th scope="col" [class.on]="s.school === inputs().resin.school">
+                {{ name(s.school) }}{{ s.school === inputs().resin.school ? ', taken' : '' }}
+              </th>
             }
           </tr>
         </thead>
@@ -46,7 +48,9 @@ import { StagePanel } from './stages/stage';
           <tr>
             <th scope="row">Stiffness, worst</th>
             @for (s of schools(); track s.school) {
-              <td class="num">{{ s.stiffnessRatio === null ? '–' : s.stiffnessRatio.toFixed(2) + ' of the parent' }}</td>
+              <td class="num">
+                {{ s.stiffnessRatio === null ? '–' : s.stiffnessRatio.toFixed(2) + ' of the parent' }}
+              </td>
             }
           </tr>
           <tr>
@@ -58,7 +62,9 @@ import { StagePanel } from './stages/stage';
           <tr>
             <th scope="row">Materials used</th>
             @for (s of schools(); track s.school) {
-              <td class="num">{{ s.cost ? s.cost.usedTotal.toFixed(2) + (s.cost.missing.length > 0 ? ' and more' : '') : '–' }}</td>
+              <td class="num">
+                {{ s.cost ? s.cost.usedTotal.toFixed(2) + (s.cost.missing.length > 0 ? ' and more' : '') : '–' }}
+              </td>
             }
           </tr>
           <tr>
@@ -105,7 +111,13 @@ export class SchoolsTable extends StagePanel {
     const money = this.shop.shop()?.settings.money;
     const onDay = (this.inputs().days.startAt ?? '').slice(0, 10);
     return compareSchools(this.inputs()).map((plan) => {
-      const stock = stockFor(plan.materials, this.library.lots(), this.library.systems(), this.library.hardeners(), onDay);
+      const stock = stockFor(
+        plan.materials,
+        this.library.lots(),
+        this.library.systems(),
+        this.library.hardeners(),
+        onDay,
+      );
       return { ...plan, cost: money && plan.materials.length > 0 ? costOfJob(stock, plan.handsMin ?? 0, money) : null };
     });
   });

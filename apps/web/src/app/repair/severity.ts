@@ -37,11 +37,19 @@ import { StagePanel } from './stages/stage';
         </select>
       </div>
     </div>
-    <label class="tick"><input type="checkbox" [checked]="s.separated" (change)="edit({ separated: $any($event.target).checked })" />In two, or an edge, tip or rail is missing</label>
+    <label class="tick"
+      ><input type="checkbox" [checked]="s.separated" (change)="edit({ separated: $any($event.target).checked })" />In
+      two, or an edge, tip or rail is missing</label
+    >
     @if (s.override && s.override !== found.proposed) {
       <div class="field" [class.wrong]="found.needsReason">
         <label for="grade-why">Why not {{ names[found.proposed].toLowerCase() }}? It goes into the record.</label>
-        <textarea id="grade-why" rows="2" [value]="s.reason" (change)="edit({ reason: $any($event.target).value })"></textarea>
+        <textarea
+          id="grade-why"
+          rows="2"
+          [value]="s.reason"
+          (change)="edit({ reason: $any($event.target).value })"
+        ></textarea>
         @if (found.needsReason) {
           <span class="error">Write the reason.</span>
         }
@@ -53,10 +61,23 @@ import { StagePanel } from './stages/stage';
           <b>Released by {{ r.by }}, {{ r.at | when }}:</b> {{ r.reference }}
         </p>
       } @else if (manager()) {
-        <div class="field"><label for="release">Drawing or person responsible</label><input id="release" maxlength="400" [value]="reference()" (input)="reference.set($any($event.target).value)" /></div>
-        <button type="button" class="act" [disabled]="reference().trim().length < 3" (click)="release()">Release under this</button>
+        <div class="field">
+          <label for="release">Drawing or person responsible</label
+          ><input
+            id="release"
+            maxlength="400"
+            [value]="reference()"
+            (input)="reference.set($any($event.target).value)"
+          />
+        </div>
+        <button type="button" class="act" [disabled]="reference().trim().length < 3" (click)="release()">
+          Release under this
+        </button>
       } @else {
-        <p class="remark"><b>Hold.</b> Beyond this tool. A manager names the drawing or the person responsible before anything is laid; this tool then records, and does not call it safe.</p>
+        <p class="remark">
+          <b>Hold.</b> Beyond this tool. A manager names the drawing or the person responsible before anything is laid;
+          this tool then records, and does not call it safe.
+        </p>
       }
     }
   `,

@@ -33,7 +33,10 @@ describe('the shopping list', () => {
   });
 
   it('buys in the cheapest packs there were, and sums what they cost', async () => {
-    bench.lots.set([lot({ code: 'gone', packs: 0, packSize: 250, price: 12 }), lot({ code: 'large', packs: 0, packSize: 5000, price: 400 })]);
+    bench.lots.set([
+      lot({ code: 'gone', packs: 0, packSize: 250, price: 12 }),
+      lot({ code: 'large', packs: 0, packSize: 5000, price: 400 }),
+    ]);
     const told = await bench.show(ShoppingList, state);
     const count = Math.ceil(resinG / 250);
     expect(row(/Epoxy/)[3]).toContain(`${count} × 250 g`);
@@ -46,7 +49,13 @@ describe('the shopping list', () => {
       jobMaterials(plan).map(({ kind, entryId, unit }) =>
         kind === 'fabric'
           ? lot({ kind: 'fabric', entryId, part: 'whole', unit: 'm2', packSize: 50, code: entryId })
-          : lot({ part: kind === 'resin' ? 'resin' : 'hardener', entryId: 'epoxy-slow', packSize: 90_000, unit: unit === 'm2' ? 'g' : unit, code: `${kind} ${entryId}` }),
+          : lot({
+              part: kind === 'resin' ? 'resin' : 'hardener',
+              entryId: 'epoxy-slow',
+              packSize: 90_000,
+              unit: unit === 'm2' ? 'g' : unit,
+              code: `${kind} ${entryId}`,
+            }),
       ),
     );
     const told = await bench.show(ShoppingList, state);

@@ -63,14 +63,22 @@ export class ShoppingList extends StagePanel {
   private readonly library = inject(LibraryService);
   private readonly stock = computed<StockLine[]>(() => {
     const onDay = (this.inputs().days.startAt ?? nowText()).slice(0, 10);
-    return stockFor(jobMaterials(this.plan()), this.library.lots(), this.library.systems(), this.library.hardeners(), onDay > nowText() ? onDay : nowText().slice(0, 10));
+    return stockFor(
+      jobMaterials(this.plan()),
+      this.library.lots(),
+      this.library.systems(),
+      this.library.hardeners(),
+      onDay > nowText() ? onDay : nowText().slice(0, 10),
+    );
   });
   readonly lines = computed(() => this.stock().map(lineOf));
   readonly sum = computed(() => {
     const bought = this.stock().flatMap(({ buy }) => buy ?? []);
     const short = this.stock().filter(({ short }) => short > 0).length;
     if (short === 0) return 'Everything is on the shelf.';
-    return bought.length === 0 ? `${short} short, with no price known.` : `To buy, ${bought.reduce((total, { price }) => total + price, 0).toFixed(2)} in all. Fabric has 15 % for what is cut off; the nest on Plies tells it exactly.`;
+    return bought.length === 0
+      ? `${short} short, with no price known.`
+      : `To buy, ${bought.reduce((total, { price }) => total + price, 0).toFixed(2)} in all. Fabric has 15 % for what is cut off; the nest on Plies tells it exactly.`;
   });
 
   constructor() {
@@ -80,14 +88,26 @@ export class ShoppingList extends StagePanel {
 }
 
 function lineOf({ name, amount, unit, onHand, lots, short, buy }: StockLine) {
-  const measure = (value: number): string => (unit === 'm2' ? `${value.toFixed(2)} m²` : value >= 1000 ? `${(value / 1000).toFixed(2)} kg` : `${value.toFixed(0)} g`);
+  const measure = (value: number): string =>
+    unit === 'm2'
+      ? `${value.toFixed(2)} m²`
+      : value >= 1000
+        ? `${(value / 1000).toFixed(2)} kg`
+        : `${value.toFixed(0)} g`;
   const good = lots.filter(({ expired }) => !expired);
   return {
     name,
     needs: measure(amount),
     shelf: good.length === 0 ? 'none' : `${measure(onHand)}, lot ${good.map(({ code }) => code).join(', ')}`,
-    bad: lots.filter(({ expired }) => expired).map(({ code, expiresOn }) => `Lot ${code} out of date ${expiresOn}: not to be used.`),
-    buy: short <= 0 ? '' : buy ? buy.packs.map(({ size, count }) => `${count} × ${measure(size)}`).join(', ') : `${measure(short)} short`,
+    bad: lots
+      .filter(({ expired }) => expired)
+      .map(({ code, expiresOn }) => `Lot ${code} out of date ${expiresOn}: not to be used.`),
+    buy:
+      short <= 0
+        ? ''
+        : buy
+          ? buy.packs.map(({ size, count }) => `${count} × ${measure(size)}`).join(', ')
+          : `${measure(short)} short`,
     price: buy && short > 0 ? buy.price.toFixed(2) : '',
   };
 }

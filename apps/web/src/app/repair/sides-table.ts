@@ -78,7 +78,10 @@ const NEED_WORDS: Record<SideNeed, string> = {
           </tbody>
         </table>
       </div>
-      <p class="why"><b>Why compare</b> From inside the show face keeps all but the hole; from both a thick laminate wants half the width.</p>
+      <p class="why">
+        <b>Why compare</b> From inside the show face keeps all but the hole; from both a thick laminate wants half the
+        width.
+      </p>
     }
   `,
   styles: `

@@ -1,6 +1,14 @@
 import { ChangeDetectionStrategy, Component, type OnDestroy, computed, inject, signal } from '@angular/core';
 import { costOfUnit, stockFor } from '@ashstep/contract';
-import { type FabricRef, type SolveStackInput, type SolveStackResult, type StackSolution, attempt, fabricOf, needsStyrene } from '@ashstep/core';
+import {
+  type FabricRef,
+  type SolveStackInput,
+  type SolveStackResult,
+  type StackSolution,
+  attempt,
+  fabricOf,
+  needsStyrene,
+} from '@ashstep/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import { FabricPicker } from '../library/fabric-picker';
 import { LibraryService, fabricRef } from '../library/library.service';
@@ -23,13 +31,18 @@ const SCORE_STEPS = 1e-6;
   imports: [FabricPicker, QuantityField, QuantityPipe, Chart],
   template: `
     <h2>Find a stack</h2>
-    <p class="quiet">From these fabrics: closest to the parent in stiffness every way, thickness and weight, balanced, and below the surface.</p>
+    <p class="quiet">
+      From these fabrics: closest to the parent in stiffness every way, thickness and weight, balanced, and below the
+      surface.
+    </p>
     <ul class="chips" aria-label="Fabrics to find a stack from">
       @for (f of fabrics(); track f.fabricId) {
         <li>
           {{ nameOf(f) }}
           <button type="button" [attr.aria-label]="'Leave out ' + nameOf(f)" (click)="leaveOut(f)">
-            <svg viewBox="0 0 12 12" width="12" height="12" aria-hidden="true"><path d="M2 2L10 10M10 2L2 10" stroke="currentColor" stroke-width="2" /></svg>
+            <svg viewBox="0 0 12 12" width="12" height="12" aria-hidden="true">
+              <path d="M2 2L10 10M10 2L2 10" stroke="currentColor" stroke-width="2" />
+            </svg>
           </button>
         </li>
       }
@@ -46,7 +59,9 @@ const SCORE_STEPS = 1e-6;
         <progress max="1" [value]="search.share()" aria-label="Finding a stack"></progress>
         <button type="button" class="act small" (click)="search.stop()">Good enough, stop</button>
       } @else {
-        <button type="button" class="act" [disabled]="sealed() || fabrics().length === 0" (click)="find()">Find the closest stack</button>
+        <button type="button" class="act" [disabled]="sealed() || fabrics().length === 0" (click)="find()">
+          Find the closest stack
+        </button>
       }
     </div>
     @if (search.failed()) {
@@ -79,7 +94,17 @@ const SCORE_STEPS = 1e-6;
                   @if (anyCost()) {
                     <td class="r num">{{ s.costPerM2 === null ? '–' : s.costPerM2.toFixed(2) }}</td>
                   }
-                  <td class="r"><button type="button" class="act small" [attr.aria-label]="'Take ' + plies(s)" [disabled]="sealed()" (click)="take(s)">Take</button></td>
+                  <td class="r">
+                    <button
+                      type="button"
+                      class="act small"
+                      [attr.aria-label]="'Take ' + plies(s)"
+                      [disabled]="sealed()"
+                      (click)="take(s)"
+                    >
+                      Take
+                    </button>
+                  </td>
                 </tr>
               }
             </tbody>
@@ -143,7 +168,11 @@ export class StackFinder extends StagePanel implements OnDestroy {
 
   private readonly wanted = computed<readonly FabricRef[]>(() => this.picked() ?? this.onTheShelf());
   /** Mat that would stay stiff and white in this resin is left out. */
-  readonly unfit = computed(() => (this.plan().resin?.card?.family === 'epoxy' ? this.wanted().filter((ref) => attempt(() => needsStyrene(fabricOf(ref))).result) : []));
+  readonly unfit = computed(() =>
+    this.plan().resin?.card?.family === 'epoxy'
+      ? this.wanted().filter((ref) => attempt(() => needsStyrene(fabricOf(ref))).result)
+      : [],
+  );
   readonly fabrics = computed(() => this.wanted().filter((ref) => !this.unfit().includes(ref)));
   private readonly onTheShelf = computed<readonly FabricRef[]>(() => {
     const held = new Set(
@@ -164,7 +193,10 @@ export class StackFinder extends StagePanel implements OnDestroy {
     const r = this.found();
     if (!r) return '';
     const tried = r.tried.toLocaleString('en');
-    if (r.best.length === 0) return this.search.running() ? 'Looking.' : 'No balanced stack of these stays below the surface. Add a lighter fabric.';
+    if (r.best.length === 0)
+      return this.search.running()
+        ? 'Looking.'
+        : 'No balanced stack of these stays below the surface. Add a lighter fabric.';
     if (this.search.running()) return `${tried} stacks worked through. The best so far:`;
     if (r.proven) return `${tried} stacks worked through. Nothing of these fabrics comes closer.`;
     return `${tried} stacks worked through, not all there are. Score ${r.best[0]!.score.toFixed(4)}; none can go under ${r.lowerBound.toFixed(4)}.`;
@@ -174,14 +206,42 @@ export class StackFinder extends StagePanel implements OnDestroy {
       .map(({ count, off }) => `${count} plies: ${off.toFixed(0)} % off`)
       .join(', '),
   );
-  private readonly byCount = computed(() => (this.found()?.byCount ?? []).map((s) => ({ count: s.layers.length, off: 100 * Math.abs(worst(s) - 1) })));
+  private readonly byCount = computed(() =>
+    (this.found()?.byCount ?? []).map((s) => ({ count: s.layers.length, off: 100 * Math.abs(worst(s) - 1) })),
+  );
   readonly options = computed<EChartsCoreOption>(() => ({
     ...CHART_BASE,
     grid: { left: 48, right: 16, top: 16, bottom: 40 },
-    xAxis: { type: 'value', name: 'Plies', nameLocation: 'middle', nameGap: 26, min: 0, minInterval: 1, axisLabel: { color: CHART_INK, fontSize: 13 }, nameTextStyle: { color: CHART_INK, fontSize: 13 }, splitLine: { show: false } },
-    yAxis: { type: 'value', name: '% off', min: 0, axisLabel: { color: CHART_INK, fontSize: 13 }, nameTextStyle: { color: CHART_INK, fontSize: 13 }, splitLine: { lineStyle: { color: '#d4d9d4' } } },
+    xAxis: {
+      type: 'value',
+      name: 'Plies',
+      nameLocation: 'middle',
+      nameGap: 26,
+      min: 0,
+      minInterval: 1,
+      axisLabel: { color: CHART_INK, fontSize: 13 },
+      nameTextStyle: { color: CHART_INK, fontSize: 13 },
+      splitLine: { show: false },
+    },
+    yAxis: {
+      type: 'value',
+      name: '% off',
+      min: 0,
+      axisLabel: { color: CHART_INK, fontSize: 13 },
+      nameTextStyle: { color: CHART_INK, fontSize: 13 },
+      splitLine: { lineStyle: { color: '#d4d9d4' } },
+    },
     tooltip: { trigger: 'axis' },
-    series: [{ type: 'line', symbol: 'circle', symbolSize: 10, data: this.byCount().map(({ count, off }) => [count, Math.round(off * 10) / 10]), lineStyle: { color: CHART_INK, width: 1.5 }, itemStyle: { color: CHART_EMBER } }],
+    series: [
+      {
+        type: 'line',
+        symbol: 'circle',
+        symbolSize: 10,
+        data: this.byCount().map(({ count, off }) => [count, Math.round(off * 10) / 10]),
+        lineStyle: { color: CHART_INK, width: 1.5 },
+        itemStyle: { color: CHART_EMBER },
+      },
+    ],
   }));
 
   constructor() {
@@ -204,7 +264,8 @@ export class StackFinder extends StagePanel implements OnDestroy {
   }
 
   add(ref: FabricRef | null): void {
-    if (ref && !this.fabrics().some(({ fabricId }) => fabricId === ref.fabricId)) this.picked.set([...this.fabrics(), ref]);
+    if (ref && !this.fabrics().some(({ fabricId }) => fabricId === ref.fabricId))
+      this.picked.set([...this.fabrics(), ref]);
   }
 
   leaveOut(ref: FabricRef): void {
@@ -228,7 +289,9 @@ export class StackFinder extends StagePanel implements OnDestroy {
 
   /** "Biaxial ±45 600, 2 × Biaxial 0/90 600 at 45°" */
   plies({ layers }: StackSolution): string {
-    const named = layers.map((layer) => `${this.nameOf(layer)}${layer.orientationDeg ? ` at ${layer.orientationDeg}°` : ''}`);
+    const named = layers.map(
+      (layer) => `${this.nameOf(layer)}${layer.orientationDeg ? ` at ${layer.orientationDeg}°` : ''}`,
+    );
     const runs = named.reduce<{ name: string; count: number }[]>((all, name) => {
       const last = all.at(-1);
       if (last?.name === name) last.count++;
@@ -242,8 +305,19 @@ export class StackFinder extends StagePanel implements OnDestroy {
     const { parent, resin, taper } = this.plan();
     if (!parent || !resin?.card || !taper) return null;
     const { stack, laminate } = this.inputs();
-    const metres = this.fabrics().map(({ fabricId }) => ({ kind: 'fabric' as const, entryId: fabricId, name: fabricId, amount: 1, unit: 'm2' as const }));
-    const prices = new Map(stockFor(metres, this.library.lots(), this.library.systems(), this.library.hardeners(), '').map((line) => [line.entryId, costOfUnit(line)]));
+    const metres = this.fabrics().map(({ fabricId }) => ({
+      kind: 'fabric' as const,
+      entryId: fabricId,
+      name: fabricId,
+      amount: 1,
+      unit: 'm2' as const,
+    }));
+    const prices = new Map(
+      stockFor(metres, this.library.lots(), this.library.systems(), this.library.hardeners(), '').map((line) => [
+        line.entryId,
+        costOfUnit(line),
+      ]),
+    );
     const faces = taper.footprint.faces.length;
     const roomMm = parent.depthMm + faces * (laminate.finishThicknessMm - stack.finishAllowanceMm);
     return {
@@ -256,12 +330,23 @@ export class StackFinder extends StagePanel implements OnDestroy {
       process: stack.process,
       maxPlies: Math.min(16, Math.max(1, Math.round(this.most()))),
       maxThicknessMm: Math.max(0.1, roomMm),
-      ...(stack.coverFabricId === null ? {} : { cover: { fabricId: stack.coverFabricId, ...(stack.coverOwn ? { own: stack.coverOwn } : {}), process: stack.process } }),
+      ...(stack.coverFabricId === null
+        ? {}
+        : {
+            cover: {
+              fabricId: stack.coverFabricId,
+              ...(stack.coverOwn ? { own: stack.coverOwn } : {}),
+              process: stack.process,
+            },
+          }),
     };
   }
 }
 
 /** Ratio of the direction that is furthest from the parent. */
 function worst({ match }: StackSolution): number {
-  return match.ratios.reduce((far, { ratio }) => (Math.abs(Math.log(ratio)) > Math.abs(Math.log(far)) + SCORE_STEPS ? ratio : far), 1);
+  return match.ratios.reduce(
+    (far, { ratio }) => (Math.abs(Math.log(ratio)) > Math.abs(Math.log(far)) + SCORE_STEPS ? ratio : far),
+    1,
+  );
 }

@@ -4,13 +4,15 @@ import { StageStrip } from './stage-strip';
 describe('the strip of stages', () => {
   let bench: PanelBench;
   beforeEach(() => (bench = new PanelBench()));
-  const show = (sections = {}, detail = {}, stage = 'taper'): Promise<string> => bench.show(StageStrip, stateOf(sections, detail), { id: 'job', stage });
+  const show = (sections = {}, detail = {}, stage = 'taper'): Promise<string> =>
+    bench.show(StageStrip, stateOf(sections, detail), { id: 'job', stage });
   const links = (): HTMLAnchorElement[] => [...bench.host.querySelectorAll<HTMLAnchorElement>('ol a, nav a, a')];
 
   it('leads to all ten, and says which one this is', async () => {
     await show();
     const hrefs = links().map((link) => link.getAttribute('href'));
-    for (const stage of ['look', 'laminate', 'resin', 'taper', 'plies', 'mix', 'days', 'layup', 'finish', 'signoff']) expect(hrefs).toContain(`/repair/job/${stage}`);
+    for (const stage of ['look', 'laminate', 'resin', 'taper', 'plies', 'mix', 'days', 'layup', 'finish', 'signoff'])
+      expect(hrefs).toContain(`/repair/job/${stage}`);
     expect(bench.host.querySelectorAll('[aria-current]').length).toBeGreaterThan(0);
   });
 
@@ -40,8 +42,17 @@ describe('the strip of stages', () => {
   });
 
   it('counts plies down and checks read', async () => {
-    const log = [1, 2, 3].map((laid) => ({ id: `${laid}`, at: '2026-04-16T08:00:00Z', by: 'Ilse Varga', entry: { kind: 'ply', plyKey: `f0-p${laid}`, label: `Ply ${laid}` } }));
-    const told = await show({}, { log, results: [{ checkId: 'taper' }, { checkId: 'taper' }, { checkId: 'taps' }] }, 'layup');
+    const log = [1, 2, 3].map((laid) => ({
+      id: `${laid}`,
+      at: '2026-04-16T08:00:00Z',
+      by: 'Ilse Varga',
+      entry: { kind: 'ply', plyKey: `f0-p${laid}`, label: `Ply ${laid}` },
+    }));
+    const told = await show(
+      {},
+      { log, results: [{ checkId: 'taper' }, { checkId: 'taper' }, { checkId: 'taps' }] },
+      'layup',
+    );
     expect(told).toContain('3 plies down');
     expect(told).toMatch(/2 of \d+ read/);
   });

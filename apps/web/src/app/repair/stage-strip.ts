@@ -21,20 +21,45 @@ import { taperWords } from './taper-words';
     <nav aria-label="Stages of the repair">
       <svg class="strata" viewBox="0 0 1000 84" preserveAspectRatio="none" aria-hidden="true">
         <path [attr.d]="ground" fill="var(--ash-2)" />
-        <path [attr.d]="ahead()" fill="none" stroke="var(--ash-4)" stroke-width="1.2" stroke-dasharray="4 3" vector-effect="non-scaling-stroke" />
+        <path
+          [attr.d]="ahead()"
+          fill="none"
+          stroke="var(--ash-4)"
+          stroke-width="1.2"
+          stroke-dasharray="4 3"
+          vector-effect="non-scaling-stroke"
+        />
         <path [attr.d]="done()" fill="none" stroke="var(--ink)" stroke-width="3" vector-effect="non-scaling-stroke" />
-        <path [attr.d]="current()" fill="none" stroke="var(--ember)" stroke-width="6" vector-effect="non-scaling-stroke" />
+        <path
+          [attr.d]="current()"
+          fill="none"
+          stroke="var(--ember)"
+          stroke-width="6"
+          vector-effect="non-scaling-stroke"
+        />
       </svg>
       <ol>
         @for (tread of treads(); track tread.stage) {
           <li [style.--drop.px]="tread.drop">
-            <a [routerLink]="['/repair', id(), tread.stage]" [class.here]="tread.here" [attr.aria-current]="tread.here ? 'step' : null">
+            <a
+              [routerLink]="['/repair', id(), tread.stage]"
+              [class.here]="tread.here"
+              [attr.aria-current]="tread.here ? 'step' : null"
+            >
               <span class="name"
                 ><svg viewBox="0 0 12 12" width="12" height="12" aria-hidden="true">
                   @if (tread.done && !tread.here) {
                     <path d="M1 6l4 4L11 2" fill="none" stroke="currentColor" stroke-width="2.4" />
                   } @else {
-                    <rect x="1.5" y="1.5" width="9" height="9" [attr.fill]="tread.here ? 'currentColor' : 'none'" stroke="currentColor" stroke-width="1.6" />
+                    <rect
+                      x="1.5"
+                      y="1.5"
+                      width="9"
+                      height="9"
+                      [attr.fill]="tread.here ? 'currentColor' : 'none'"
+                      stroke="currentColor"
+                      stroke-width="1.6"
+                    />
                   }</svg
                 >{{ tread.name }}<span class="visually-hidden">{{ tread.done ? ', done' : '' }}</span></span
               >
@@ -78,7 +103,16 @@ export class StageStrip {
   readonly name = computed(() => STAGE_NAMES[this.stage()]);
   readonly before = computed(() => STAGES[this.at() - 1]);
   readonly after = computed(() => STAGES[this.at() + 1]);
-  readonly treads = computed(() => STAGES.map((stage, i) => ({ stage, name: STAGE_NAMES[stage], here: stage === this.stage(), done: this.isDone(i), drop: TREADS[i]! * 8, settled: this.settled(stage) })));
+  readonly treads = computed(() =>
+    STAGES.map((stage, i) => ({
+      stage,
+      name: STAGE_NAMES[stage],
+      here: stage === this.stage(),
+      done: this.isDone(i),
+      drop: TREADS[i]! * 8,
+      settled: this.settled(stage),
+    })),
+  );
   readonly ground = `${this.line(0, 10)}V84H0Z`;
   readonly done = computed(() => this.line(0, this.reached()));
   readonly ahead = computed(() => this.line(this.reached(), 10));
@@ -94,25 +128,37 @@ export class StageStrip {
   }
 
   private line(from: number, to: number): string {
-    return Array.from({ length: Math.max(0, to - from) }, (_, i) => `${i === 0 ? 'M' : 'L'}${(from + i) * 100} ${46 + TREADS[from + i]! * 8}h100`).join('');
+    return Array.from(
+      { length: Math.max(0, to - from) },
+      (_, i) => `${i === 0 ? 'M' : 'L'}${(from + i) * 100} ${46 + TREADS[from + i]! * 8}h100`,
+    ).join('');
   }
 
   private settled(stage: Stage): string {
     const { plan, inputs, detail } = this.state();
-    const mm = (value: number, kind: 'length' | 'thickness' = 'length', decimals?: number): string => formatQuantity(value, kind, this.units(), this.units() === 'metric' ? decimals : undefined).figure;
+    const mm = (value: number, kind: 'length' | 'thickness' = 'length', decimals?: number): string =>
+      formatQuantity(value, kind, this.units(), this.units() === 'metric' ? decimals : undefined).figure;
     switch (stage) {
       case 'look':
-        return plan.damage ? `${mm(plan.damage.visible.lengthMm)} × ${mm(plan.damage.visible.widthMm)}, ${{ finish: 'finish', part: 'part', through: 'through' }[inputs.damage.depth]}` : '';
+        return plan.damage
+          ? `${mm(plan.damage.visible.lengthMm)} × ${mm(plan.damage.visible.widthMm)}, ${{ finish: 'finish', part: 'part', through: 'through' }[inputs.damage.depth]}`
+          : '';
       case 'laminate':
-        return plan.parent ? `${this.inUnits(plan.parent.thicknessMm, 'thickness', 1)}, ${plan.parent.plies.length} ${plan.parent.plies.length === 1 ? 'ply' : 'plies'}` : '';
+        return plan.parent
+          ? `${this.inUnits(plan.parent.thicknessMm, 'thickness', 1)}, ${plan.parent.plies.length} ${plan.parent.plies.length === 1 ? 'ply' : 'plies'}`
+          : '';
       case 'resin':
         return plan.resin?.chosen ? plan.resin.card!.name.replace(' hardener', '') : '';
       case 'taper':
-        return plan.taper ? `${capital(taperWords(plan.taper))}, ${this.inUnits(plan.taper.footprint.faces[0]!.taperWidthMm, 'length')}` : '';
+        return plan.taper
+          ? `${capital(taperWords(plan.taper))}, ${this.inUnits(plan.taper.footprint.faces[0]!.taperWidthMm, 'length')}`
+          : '';
       case 'plies':
         return plan.patch ? `${plan.patch.layers.length}${plan.patch.cover ? ' + cover' : ''}` : '';
       case 'mix':
-        return plan.mix ? `${this.inUnits(plan.mix.totalG, 'mass')} in ${plan.mix.pots} ${plan.mix.pots === 1 ? 'pot' : 'pots'}` : '';
+        return plan.mix
+          ? `${this.inUnits(plan.mix.totalG, 'mass')} in ${plan.mix.pots} ${plan.mix.pots === 1 ? 'pot' : 'pots'}`
+          : '';
       case 'days':
         return plan.days ? `to ${whenText(this.finishAt() ?? plan.days.finishAt).split(',')[0]!}` : '';
       case 'layup': {
@@ -122,7 +168,9 @@ export class StageStrip {
       case 'finish':
         return plan.finish && detail.stageReached > 8 ? `${plan.finish.steps.length} steps` : '';
       case 'signoff':
-        return detail.results.length > 0 ? `${new Set(detail.results.map((r) => r.checkId)).size} of ${plan.inspection.length} read` : '';
+        return detail.results.length > 0
+          ? `${new Set(detail.results.map((r) => r.checkId)).size} of ${plan.inspection.length} read`
+          : '';
     }
   }
 }

@@ -20,7 +20,9 @@ describe('tables that compare', () => {
       const state = stateOf();
       await bench.show(JobCost, state);
       expect(heads().filter((head) => head.includes('taken'))).toEqual(['Epoxy, taken']);
-      expect(line('Hours')).toEqual(compareFamilies(state.inputs).map(({ handsMin }) => (handsMin === null ? '–' : (handsMin / 60).toFixed(1))));
+      expect(line('Hours')).toEqual(
+        compareFamilies(state.inputs).map(({ handsMin }) => (handsMin === null ? '–' : (handsMin / 60).toFixed(1))),
+      );
     });
 
     it('names what has no price, and counts it in once a lot has one', async () => {
@@ -54,7 +56,9 @@ describe('tables that compare', () => {
     });
 
     it('ask for a first morning where there is none', async () => {
-      expect(await bench.show(SchoolsTable, stateOf({ days: { startAt: null } }))).toContain('Set the first morning on Days');
+      expect(await bench.show(SchoolsTable, stateOf({ days: { startAt: null } }))).toContain(
+        'Set the first morning on Days',
+      );
       expect(await bench.show(SchoolsTable, stateOf())).not.toContain('Set the first morning');
     });
   });
@@ -89,7 +93,11 @@ describe('tables that compare', () => {
         { variant: { id: 'long-day' }, ...found, layUps: 1 },
       ] as never);
       await bench.settled();
-      expect(bench.rows().map(([name]) => name)).toEqual(['As planned', 'Each face in 3 goes', 'Three hours longer a day']);
+      expect(bench.rows().map(([name]) => name)).toEqual([
+        'As planned',
+        'Each face in 3 goes',
+        'Three hours longer a day',
+      ]);
       expect(bench.rows()[1]![3]).toContain('1 of 3 lay-ups after its window');
       expect(bench.rows()[0]![2]).toBe('5.5 h');
     });

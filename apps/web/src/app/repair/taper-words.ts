@@ -17,6 +17,7 @@ export function taperWords({ profile, ratio }: Pick<TaperPlan, 'profile' | 'rati
 }
 
 /** Whether a ratio is what is set: a slope round the cut-out, towards an edge, or across a break. */
-export const hasRatio = ({ profile }: Pick<TaperPlan, 'profile'>): boolean => profile.kind === 'slope' || (profile.kind === 'form' && profile.form.kind !== 'band');
+export const hasRatio = ({ profile }: Pick<TaperPlan, 'profile'>): boolean =>
+  profile.kind === 'slope' || (profile.kind === 'form' && profile.form.kind !== 'band');
 
 export const ratioText = (ratio: number): string => `${Math.round(ratio * 10) / 10}:1`;

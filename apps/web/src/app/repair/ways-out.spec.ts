@@ -3,8 +3,12 @@ import { PanelBench, type Sections, stateOf } from './panel.testing';
 import { WaysOut } from './ways-out';
 
 type Neighbour = RepairInputs['damage']['neighbours'][number];
-const fitting = (fromXMm: number, patch: Partial<Neighbour> = {}): Neighbour => ({ name: 'Cleat', kind: 'fitting', fromXMm, fromYMm: -40, toXMm: fromXMm, toYMm: 40, ...patch }) as Neighbour;
-const near = (...neighbours: Neighbour[]): Sections => ({ damage: { shape: { kind: 'circle', diameterMm: 100 }, neighbours }, taper: { sides: 'one' } });
+const fitting = (fromXMm: number, patch: Partial<Neighbour> = {}): Neighbour =>
+  ({ name: 'Cleat', kind: 'fitting', fromXMm, fromYMm: -40, toXMm: fromXMm, toYMm: 40, ...patch }) as Neighbour;
+const near = (...neighbours: Neighbour[]): Sections => ({
+  damage: { shape: { kind: 'circle', diameterMm: 100 }, neighbours },
+  taper: { sides: 'one' },
+});
 
 describe('ways out', () => {
   let bench: PanelBench;
@@ -58,8 +62,14 @@ describe('ways out', () => {
     expect(bench.lastEdit('taper')).toEqual({ locals: [{ bearingDeg: 0, ratio: 12, spreadDeg: 60 }] });
     await bench.show(WaysOut, stateOf({ taper: { sides: 'one', locals: [{ bearingDeg: 0, ratio: 8, spreadDeg: 60 }, { bearingDeg: 90, ratio: 20, spreadDeg: 40 }] } })); // prettier-ignore
     await bench.type('Side 2, towards °', '180');
-    expect(bench.lastEdit<{ locals: object[] }>('taper').locals[1]).toEqual({ bearingDeg: 180, ratio: 20, spreadDeg: 40 });
+    expect(bench.lastEdit<{ locals: object[] }>('taper').locals[1]).toEqual({
+      bearingDeg: 180,
+      ratio: 20,
+      spreadDeg: 40,
+    });
     bench.button('Take out side 1').click();
-    expect(bench.lastEdit<{ locals: object[] }>('taper').locals).toEqual([{ bearingDeg: 90, ratio: 20, spreadDeg: 40 }]);
+    expect(bench.lastEdit<{ locals: object[] }>('taper').locals).toEqual([
+      { bearingDeg: 90, ratio: 20, spreadDeg: 40 },
+    ]);
   });
 });

@@ -5,7 +5,12 @@ import { QuantityPipe } from '../platform/quantity.pipe';
 import type { SectionEdit } from './repair.store';
 import { StagePanel } from './stages/stage';
 
-const WAY_NAMES: Record<WayOut, string> = { steeper: 'Steeper there', 'two-sided': 'Both faces', wrap: 'Round the edge', remove: 'Take it off' };
+const WAY_NAMES: Record<WayOut, string> = {
+  steeper: 'Steeper there',
+  'two-sided': 'Both faces',
+  wrap: 'Round the edge',
+  remove: 'Take it off',
+};
 const NEED_WORDS: Record<NonNullable<WayOption['needs']>, string> = {
   'reach-both-faces': 'both faces must be reached',
   'round-edge': 'plies go round the edge and are trimmed on the far side',
@@ -21,7 +26,10 @@ const NEED_WORDS: Record<NonNullable<WayOption['needs']>, string> = {
     @for (c of conflicts(); track c.index) {
       <section [attr.aria-label]="'In the way: ' + c.name">
         <h2>In the way: {{ c.name }}</h2>
-        <p class="remark">{{ c.distanceMm | qty: 'length' }} from the cut-out; taper and margin want {{ c.wantedMm | qty: 'length' }}. {{ said(c) }}</p>
+        <p class="remark">
+          {{ c.distanceMm | qty: 'length' }} from the cut-out; taper and margin want {{ c.wantedMm | qty: 'length' }}.
+          {{ said(c) }}
+        </p>
         <table class="ruled">
           <thead>
             <tr>
@@ -62,10 +70,30 @@ const NEED_WORDS: Record<NonNullable<WayOption['needs']>, string> = {
       <summary>Another ratio to one side</summary>
       @for (side of locals(); track $index; let i = $index) {
         <div class="fields">
-          <ash-quantity [label]="'Side ' + (i + 1) + ', towards °'" kind="plain" [value]="side.bearingDeg" (valueChange)="setLocal(i, { bearingDeg: $event! })" [error]="error('taper.locals.' + i + '.bearingDeg')" />
-          <ash-quantity [label]="'Side ' + (i + 1) + ', n:1'" kind="plain" [value]="side.ratio" (valueChange)="setLocal(i, { ratio: $event! })" [error]="error('taper.locals.' + i + '.ratio')" />
-          <ash-quantity [label]="'Side ' + (i + 1) + ', fades over °'" kind="plain" [value]="side.spreadDeg ?? 60" (valueChange)="setLocal(i, { spreadDeg: $event! })" [error]="error('taper.locals.' + i + '.spreadDeg')" />
-          <button type="button" class="act small" [attr.aria-label]="'Take out side ' + (i + 1)" (click)="dropLocal(i)">Take out</button>
+          <ash-quantity
+            [label]="'Side ' + (i + 1) + ', towards °'"
+            kind="plain"
+            [value]="side.bearingDeg"
+            (valueChange)="setLocal(i, { bearingDeg: $event! })"
+            [error]="error('taper.locals.' + i + '.bearingDeg')"
+          />
+          <ash-quantity
+            [label]="'Side ' + (i + 1) + ', n:1'"
+            kind="plain"
+            [value]="side.ratio"
+            (valueChange)="setLocal(i, { ratio: $event! })"
+            [error]="error('taper.locals.' + i + '.ratio')"
+          />
+          <ash-quantity
+            [label]="'Side ' + (i + 1) + ', fades over °'"
+            kind="plain"
+            [value]="side.spreadDeg ?? 60"
+            (valueChange)="setLocal(i, { spreadDeg: $event! })"
+            [error]="error('taper.locals.' + i + '.spreadDeg')"
+          />
+          <button type="button" class="act small" [attr.aria-label]="'Take out side ' + (i + 1)" (click)="dropLocal(i)">
+            Take out
+          </button>
         </div>
       }
       <button type="button" class="act small" [disabled]="sealed()" (click)="addLocal()">Add a side</button>
@@ -113,8 +141,10 @@ export class WaysOut extends StagePanel {
   }
 
   why(c: Conflict, { way, ratio }: WayOption): string {
-    if (way === 'steeper') return ratio > 0 ? `would be ${Math.round(ratio * 10) / 10}:1, too steep for any bond` : 'no room at all';
-    if (way === 'two-sided') return this.inputs().taper.sides === 'two' ? 'already so' : 'half the width is still too much';
+    if (way === 'steeper')
+      return ratio > 0 ? `would be ${Math.round(ratio * 10) / 10}:1, too steep for any bond` : 'no room at all';
+    if (way === 'two-sided')
+      return this.inputs().taper.sides === 'two' ? 'already so' : 'half the width is still too much';
     return way === 'wrap' ? 'only round an edge' : `${c.kind === 'edge' ? 'an' : 'a'} ${c.kind} stays where it is`;
   }
 
@@ -124,11 +154,18 @@ export class WaysOut extends StagePanel {
 
   take(c: Conflict, { way }: WayOption): void {
     if (way === 'two-sided') this.edit({ sides: 'two' });
-    else this.store.edit('damage', ({ neighbours }) => ({ neighbours: neighbours.map((line, i) => (i === c.index ? { ...line, way: c.taken === way ? null : way } : line)) }));
+    else
+      this.store.edit('damage', ({ neighbours }) => ({
+        neighbours: neighbours.map((line, i) =>
+          i === c.index ? { ...line, way: c.taken === way ? null : way } : line,
+        ),
+      }));
   }
 
   addLocal(): void {
-    this.edit(({ locals = [] }) => ({ locals: [...locals, { bearingDeg: 0, ratio: this.plan().taper?.ratio ?? 12, spreadDeg: 60 }] }));
+    this.edit(({ locals = [] }) => ({
+      locals: [...locals, { bearingDeg: 0, ratio: this.plan().taper?.ratio ?? 12, spreadDeg: 60 }],
+    }));
   }
 
   setLocal(index: number, patch: Partial<NonNullable<RepairInputs['taper']['locals']>[number]>): void {

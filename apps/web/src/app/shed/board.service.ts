@@ -2,7 +2,20 @@ import { Injectable, inject } from '@angular/core';
 import type { BoardRow, Problem } from '@ashstep/contract';
 import { STAGE_NAMES } from '@ashstep/contract';
 import { type PlanOutline, type RepairPlan, STAGES, planDrawing, planRepair } from '@ashstep/core';
-import { type Observable, catchError, concatMap, debounceTime, filter, groupBy, map, merge, mergeMap, of, scan, shareReplay } from 'rxjs';
+import {
+  type Observable,
+  catchError,
+  concatMap,
+  debounceTime,
+  filter,
+  groupBy,
+  map,
+  merge,
+  mergeMap,
+  of,
+  scan,
+  shareReplay,
+} from 'rxjs';
 import { Api, ApiError } from '../platform/api';
 import { LiveService } from '../platform/live.service';
 import type { ClockBar } from './shed-clock';
@@ -21,7 +34,12 @@ export interface BoardJob {
   act: string;
   under: string;
   urgent: boolean;
-  outlines: { mask: PlanOutline | null; footprint: PlanOutline | null; cutOut: PlanOutline | null; damage: PlanOutline | null };
+  outlines: {
+    mask: PlanOutline | null;
+    footprint: PlanOutline | null;
+    cutOut: PlanOutline | null;
+    damage: PlanOutline | null;
+  };
   steps: ClockBar[];
 }
 
@@ -76,7 +94,10 @@ interface Read extends BoardState {
 function joined(before: BoardState, { only, jobs, problem }: Read): BoardState {
   if (!jobs || !only || !before.jobs) return { jobs: jobs ?? before.jobs, problem };
   const known = before.jobs.some(({ row }) => row.id === only);
-  return { jobs: known ? before.jobs.flatMap((job) => (job.row.id === only ? jobs : [job])) : [...before.jobs, ...jobs], problem };
+  return {
+    jobs: known ? before.jobs.flatMap((job) => (job.row.id === only ? jobs : [job])) : [...before.jobs, ...jobs],
+    problem,
+  };
 }
 
 export function boardJob(row: BoardRow): BoardJob {
@@ -93,13 +114,52 @@ export function boardJob(row: BoardRow): BoardJob {
   };
 }
 
-function standing(row: BoardRow, plan: RepairPlan, stage: number): Pick<BoardJob, 'shelf' | 'act' | 'under' | 'urgent'> {
+function standing(
+  row: BoardRow,
+  plan: RepairPlan,
+  stage: number,
+): Pick<BoardJob, 'shelf' | 'act' | 'under' | 'urgent'> {
   const plies = plan.patch?.faces.reduce((sum, face) => sum + face.plies.length, 0) ?? 0;
-  if (row.openRework > 0) return { shelf: 'waiting', act: `Rework: ${row.openRework} ${row.openRework === 1 ? 'check' : 'checks'} failed`, under: 'Cause and action, then look again', urgent: false };
-  if (row.started && row.pliesLaid < plies) return { shelf: 'bench', act: `Laying up, ply ${row.pliesLaid + 1} of ${plies}`, under: `${row.pliesLaid} down, ${plies - row.pliesLaid} to come`, urgent: true };
-  if (stage >= 9) return { shelf: 'inspect', act: row.results === 0 ? 'Inspect' : `Readings in, ${row.passes} of ${plan.inspection.length} pass`, under: `${row.technician} laid it, so another signs`, urgent: false };
-  if (plan.resin && plan.resin.parent === 'mixed') return { shelf: 'bench', act: STAGE_NAMES[STAGES[stage]!], under: 'Old repair found: treated as mixed', urgent: false };
+  if (row.openRework > 0)
+    return {
+      shelf: 'waiting',
+      act: `Rework: ${row.openRework} ${row.openRework === 1 ? 'check' : 'checks'} failed`,
+      under: 'Cause and action, then look again',
+      urgent: false,
+    };
+  if (row.started && row.pliesLaid < plies)
+    return {
+      shelf: 'bench',
+      act: `Laying up, ply ${row.pliesLaid + 1} of ${plies}`,
+      under: `${row.pliesLaid} down, ${plies - row.pliesLaid} to come`,
+      urgent: true,
+    };
+  if (stage >= 9)
+    return {
+      shelf: 'inspect',
+      act: row.results === 0 ? 'Inspect' : `Readings in, ${row.passes} of ${plan.inspection.length} pass`,
+      under: `${row.technician} laid it, so another signs`,
+      urgent: false,
+    };
+  if (plan.resin && plan.resin.parent === 'mixed')
+    return {
+      shelf: 'bench',
+      act: STAGE_NAMES[STAGES[stage]!],
+      under: 'Old repair found: treated as mixed',
+      urgent: false,
+    };
   const core = plan.facts['core'] === true;
-  if (core && stage <= 2) return { shelf: 'waiting', act: 'Drying or being looked at', under: 'Nothing goes on over a wet core', urgent: false };
-  return { shelf: 'bench', act: `Next: ${STAGE_NAMES[STAGES[stage]!]}`, under: plan.resin?.card?.name ?? 'No resin chosen yet', urgent: false };
+  if (core && stage <= 2)
+    return {
+      shelf: 'waiting',
+      act: 'Drying or being looked at',
+      under: 'Nothing goes on over a wet core',
+      urgent: false,
+    };
+  return {
+    shelf: 'bench',
+    act: `Next: ${STAGE_NAMES[STAGES[stage]!]}`,
+    under: plan.resin?.card?.name ?? 'No resin chosen yet',
+    urgent: false,
+  };
 }

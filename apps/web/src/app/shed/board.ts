@@ -35,9 +35,13 @@ export class Board {
   readonly shop = toSignal(inject(SessionService).session$);
   private readonly board = toSignal(inject(BoardService).board$);
   private readonly planner = inject(ShedPlanService);
-  readonly nowMin = toSignal(timer(0, CLOCK_MS).pipe(map(() => parseLocal(nowText(), 'now'))), { initialValue: parseLocal(nowText(), 'now') });
+  readonly nowMin = toSignal(timer(0, CLOCK_MS).pipe(map(() => parseLocal(nowText(), 'now'))), {
+    initialValue: parseLocal(nowText(), 'now'),
+  });
   readonly hours = computed(() => this.planner.shop()?.settings.hours ?? DEFAULT_HOURS);
-  readonly jobs = computed(() => this.board()?.jobs?.map((job) => withShedPlan(job, this.planner.stepsOf(job.row.id), this.nowMin())) ?? null);
+  readonly jobs = computed(
+    () => this.board()?.jobs?.map((job) => withShedPlan(job, this.planner.stepsOf(job.row.id), this.nowMin())) ?? null,
+  );
   readonly problem = computed(() => this.board()?.problem ?? null);
   readonly moments = computed(() => this.nextMoments(this.jobs() ?? [], this.nowMin()));
 
@@ -56,7 +60,10 @@ export class Board {
   }
 
   /** What wants hands next, soonest first; work under way comes before everything. */
-  private nextMoments(jobs: readonly BoardJob[], nowMin: number): { when: string; day: string; what: string; job: BoardJob; now: boolean }[] {
+  private nextMoments(
+    jobs: readonly BoardJob[],
+    nowMin: number,
+  ): { when: string; day: string; what: string; job: BoardJob; now: boolean }[] {
     const moments = jobs.map((job) => {
       if (job.urgent) return { at: 0, what: job.act, job };
       const next = job.steps.find(({ kind, endAt }) => kind === 'hands' && parseLocal(endAt, 'endAt') > nowMin);
@@ -68,7 +75,13 @@ export class Board {
       .slice(0, 5)
       .map(({ at, what, job }) => {
         const text = at > 0 && at < Number.MAX_SAFE_INTEGER ? whenText(formatLocal(at)) : '';
-        return { when: at === 0 ? 'Now' : (text.split(', ')[1] ?? 'Open'), day: text.split(', ')[0] ?? '', what, job, now: at === 0 };
+        return {
+          when: at === 0 ? 'Now' : (text.split(', ')[1] ?? 'Open'),
+          day: text.split(', ')[0] ?? '',
+          what,
+          job,
+          now: at === 0,
+        };
       });
   }
 }

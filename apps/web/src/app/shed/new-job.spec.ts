@@ -5,7 +5,16 @@ import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { Router, provideRouter } from '@angular/router';
 import { NewJob } from './new-job';
 
-const CRAFT = { id: '11111111-1111-4111-8111-111111111111', tag: 'PL-2', name: 'Patrol launch', kind: 'boat', year: 2009, construction: '', notes: '', repairs: 3 };
+const CRAFT = {
+  id: '11111111-1111-4111-8111-111111111111',
+  tag: 'PL-2',
+  name: 'Patrol launch',
+  kind: 'boat',
+  year: 2009,
+  construction: '',
+  notes: '',
+  repairs: 3,
+};
 
 describe('NewJob', () => {
   let fixture: ComponentFixture<NewJob>;
@@ -13,7 +22,9 @@ describe('NewJob', () => {
   let job: NewJob;
 
   beforeEach(async () => {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])] });
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+    });
     fixture = TestBed.createComponent(NewJob);
     job = fixture.componentInstance;
     http = TestBed.inject(HttpTestingController);
@@ -63,7 +74,17 @@ describe('NewJob', () => {
     job.tag.set('PL-2');
     open();
     const first = http.expectOne('/api/craft');
-    first.flush({ code: 'invalid', title: '', status: 422, type: '', detail: 'Some figures need another look.', fields: [{ path: 'name', message: 'This is still missing.' }] }, { status: 422, statusText: 'no' });
+    first.flush(
+      {
+        code: 'invalid',
+        title: '',
+        status: 422,
+        type: '',
+        detail: 'Some figures need another look.',
+        fields: [{ path: 'name', message: 'This is still missing.' }],
+      },
+      { status: 422, statusText: 'no' },
+    );
     await fixture.whenStable();
     expect(job.errors()['name']).toBe('This is still missing.');
     expect(job.tag()).toBe('PL-2');

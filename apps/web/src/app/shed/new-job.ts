@@ -24,7 +24,9 @@ const NEW = 'new';
           <select id="craft" (change)="craftId.set($any($event.target).value)">
             <option value="" [selected]="craftId() === ''">Pick one</option>
             @for (craft of crafts(); track craft.id) {
-              <option [value]="craft.id" [selected]="craftId() === craft.id">{{ craft.tag }}, {{ craft.name }} ({{ craft.repairs }} {{ craft.repairs === 1 ? 'repair' : 'repairs' }})</option>
+              <option [value]="craft.id" [selected]="craftId() === craft.id">
+                {{ craft.tag }}, {{ craft.name }} ({{ craft.repairs }} {{ craft.repairs === 1 ? 'repair' : 'repairs' }})
+              </option>
             }
             <option [value]="new" [selected]="craftId() === new">A craft not listed yet</option>
           </select>
@@ -37,31 +39,57 @@ const NEW = 'new';
             <legend>New craft</legend>
             <div class="fields">
               <div class="field" [class.wrong]="errors()['tag']">
-                <label for="tag">Tag, short</label><input id="tag" maxlength="24" [value]="tag()" (input)="tag.set($any($event.target).value)" />
+                <label for="tag">Tag, short</label
+                ><input id="tag" maxlength="24" [value]="tag()" (input)="tag.set($any($event.target).value)" />
                 @if (errors()['tag']; as m) {
                   <span class="error">{{ m }}</span>
                 }
               </div>
               <div class="field" [class.wrong]="errors()['name']">
-                <label for="name">Name</label><input id="name" maxlength="120" [value]="name()" (input)="name.set($any($event.target).value)" />
+                <label for="name">Name</label
+                ><input id="name" maxlength="120" [value]="name()" (input)="name.set($any($event.target).value)" />
                 @if (errors()['name']; as m) {
                   <span class="error">{{ m }}</span>
                 }
               </div>
               <div class="field" [class.wrong]="errors()['year']">
-                <label for="year">Year built</label><input id="year" inputmode="numeric" [value]="year()" (input)="year.set($any($event.target).value)" />
+                <label for="year">Year built</label
+                ><input id="year" inputmode="numeric" [value]="year()" (input)="year.set($any($event.target).value)" />
                 @if (errors()['year']; as m) {
                   <span class="error">{{ m }}</span>
                 }
               </div>
             </div>
             <ash-choice label="Kind" [options]="kinds" [value]="kind()" (pick)="kind.set($event)" />
-            <div class="field"><label for="construction">Construction, as far as known</label><input id="construction" maxlength="200" [value]="construction()" (input)="construction.set($any($event.target).value)" /></div>
-            <div class="field"><label for="notes">Builder’s notes</label><textarea id="notes" rows="2" [value]="notes()" (input)="notes.set($any($event.target).value)"></textarea></div>
+            <div class="field">
+              <label for="construction">Construction, as far as known</label
+              ><input
+                id="construction"
+                maxlength="200"
+                [value]="construction()"
+                (input)="construction.set($any($event.target).value)"
+              />
+            </div>
+            <div class="field">
+              <label for="notes">Builder’s notes</label
+              ><textarea
+                id="notes"
+                rows="2"
+                [value]="notes()"
+                (input)="notes.set($any($event.target).value)"
+              ></textarea>
+            </div>
           </fieldset>
         }
         <div class="field" [class.wrong]="errors()['title']">
-          <label for="title">Where on it, in a few words</label><input id="title" maxlength="160" placeholder="Hull bottom, port, frame 4" [value]="title()" (input)="title.set($any($event.target).value)" />
+          <label for="title">Where on it, in a few words</label
+          ><input
+            id="title"
+            maxlength="160"
+            placeholder="Hull bottom, port, frame 4"
+            [value]="title()"
+            (input)="title.set($any($event.target).value)"
+          />
           @if (errors()['title']; as message) {
             <span class="error">{{ message }}</span>
           }
@@ -110,7 +138,10 @@ export class NewJob {
   readonly title = signal('');
   readonly busy = signal(false);
   readonly problem = signal<Problem | null>(null);
-  readonly errors = computed<Record<string, string>>(() => ({ ...Object.fromEntries(this.problem()?.fields.map((field) => [field.path, field.message]) ?? []), ...this.missing() }));
+  readonly errors = computed<Record<string, string>>(() => ({
+    ...Object.fromEntries(this.problem()?.fields.map((field) => [field.path, field.message]) ?? []),
+    ...this.missing(),
+  }));
   private readonly missing = signal<Record<string, string>>({});
   private readonly repairId = crypto.randomUUID();
   private newCraftId = crypto.randomUUID();
@@ -126,19 +157,33 @@ export class NewJob {
       ...(isNew && year !== '' && !/^\d{4}$/.test(year) ? { year: 'Four figures, like 2014, or leave it empty.' } : {}),
     });
     if (Object.keys(this.missing()).length > 0) return;
-    const typed = { tag: this.tag().trim(), name: this.name().trim(), kind: this.kind(), year: year === '' ? null : Number(year), construction: this.construction(), notes: this.notes() };
+    const typed = {
+      tag: this.tag().trim(),
+      name: this.name().trim(),
+      kind: this.kind(),
+      year: year === '' ? null : Number(year),
+      construction: this.construction(),
+      notes: this.notes(),
+    };
     // A craft that is in already, for only the job was refused, is not added twice; one that has been changed since is another.
     if (this.added && !sameJson(this.added, typed)) [this.newCraftId, this.added] = [crypto.randomUUID(), null];
     const craft: CraftBody = { id: this.newCraftId, ...typed };
-    const add = isNew && !this.added ? this.api.send('POST', '/craft', craft).pipe(tap(() => (this.added = typed))) : of(null);
+    const add =
+      isNew && !this.added ? this.api.send('POST', '/craft', craft).pipe(tap(() => (this.added = typed))) : of(null);
     const craftId = isNew ? craft.id : this.craftId();
     this.busy.set(true);
-    add.pipe(concatMap(() => this.api.send<RepairDetail>('POST', '/repairs', { id: this.repairId, craftId, title: this.title().trim() }))).subscribe({
-      next: (repair) => void this.router.navigate(['/repair', repair.id, 'look']),
-      error: (error: unknown) => {
-        this.busy.set(false);
-        if (error instanceof ApiError) this.problem.set(error.problem);
-      },
-    });
+    add
+      .pipe(
+        concatMap(() =>
+          this.api.send<RepairDetail>('POST', '/repairs', { id: this.repairId, craftId, title: this.title().trim() }),
+        ),
+      )
+      .subscribe({
+        next: (repair) => void this.router.navigate(['/repair', repair.id, 'look']),
+        error: (error: unknown) => {
+          this.busy.set(false);
+          if (error instanceof ApiError) this.problem.set(error.problem);
+        },
+      });
   }
 }

@@ -28,7 +28,15 @@ export interface ClockBar {
         <rect [attr.x]="shut.x" [attr.width]="shut.width" height="100" fill="url(#h-shut)" />
       }
       @for (bar of bars(); track bar.i) {
-        <rect [attr.x]="bar.x" [attr.width]="bar.width" y="34" height="32" [attr.fill]="bar.fill" stroke="var(--ink)" vector-effect="non-scaling-stroke" />
+        <rect
+          [attr.x]="bar.x"
+          [attr.width]="bar.width"
+          y="34"
+          height="32"
+          [attr.fill]="bar.fill"
+          stroke="var(--ink)"
+          vector-effect="non-scaling-stroke"
+        />
       }
       @if (!head()) {
         <rect [attr.x]="nowX() - 1.5" width="3" height="100" fill="var(--ember)" />
@@ -89,11 +97,18 @@ export class ShedClock {
   private readonly scale = computed(() => new ClockScale(this.nowMin(), DAYS, this.hours()));
   readonly nowX = computed(() => WIDTH * this.scale().place(this.nowMin()));
   readonly days = computed(() => this.scale().ticks().map((tick) => ({ ...tick, name: dayName(tick.minute) }))); // prettier-ignore
-  readonly shuts = computed(() => this.days().flatMap(({ open, left, width }) => (open ? [] : [{ x: WIDTH * left, width: WIDTH * width }])));
+  readonly shuts = computed(() =>
+    this.days().flatMap(({ open, left, width }) => (open ? [] : [{ x: WIDTH * left, width: WIDTH * width }])),
+  );
   readonly bars = computed(() => {
     const [scale, drawn] = [this.scale(), { hands: 'var(--ink)', cure: 'url(#h-cure)', drying: 'url(#h-drying)' }];
     return this.steps()
-      .map((bar, i) => ({ i, kind: bar.kind, from: parseLocal(bar.startAt, 'startAt'), to: parseLocal(bar.endAt, 'endAt') }))
+      .map((bar, i) => ({
+        i,
+        kind: bar.kind,
+        from: parseLocal(bar.startAt, 'startAt'),
+        to: parseLocal(bar.endAt, 'endAt'),
+      }))
       .filter(({ from, to }) => to > scale.fromMin && from < scale.untilMin)
       .sort((a, b) => Number(a.kind === 'hands') - Number(b.kind === 'hands'))
       .map(({ i, kind, from, to }) => {
@@ -105,6 +120,8 @@ export class ShedClock {
     const step = this.steps().find(({ kind, endAt }) => kind === 'hands' && parseLocal(endAt, 'endAt') > this.nowMin());
     if (!step) return null;
     const place = this.scale().place(parseLocal(step.startAt, 'startAt'));
-    return place > ROOM_FOR_WORDS ? null : { left: 100 * place, text: `${step.startAt.slice(11, 16)} ${stepName(step.key).toLowerCase()}` };
+    return place > ROOM_FOR_WORDS
+      ? null
+      : { left: 100 * place, text: `${step.startAt.slice(11, 16)} ${stepName(step.key).toLowerCase()}` };
   });
 }

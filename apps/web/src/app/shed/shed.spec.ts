@@ -27,7 +27,10 @@ describe('the board', () => {
     pliesLaid: 0,
     results: 0,
     passes: 0,
-    inputs: { ...structuredClone(NEW_REPAIR), laminate: { ...structuredClone(NEW_REPAIR.laminate), thicknessMm: 4 } } as BoardRow['inputs'],
+    inputs: {
+      ...structuredClone(NEW_REPAIR),
+      laminate: { ...structuredClone(NEW_REPAIR.laminate), thicknessMm: 4 },
+    } as BoardRow['inputs'],
     ...patch,
   });
 
@@ -57,16 +60,29 @@ describe('the board', () => {
       const { steps } = plannedShed([{ id: 'a' }]);
       const planned = withShedPlan(job(), steps, nowMin);
       expect(planned.shelf).toBe('bench');
-      expect(planned.steps.map(({ key, startAt }) => [key, startAt])).toEqual(steps.map(({ step, task }) => [step.key, task.startAt]));
+      expect(planned.steps.map(({ key, startAt }) => [key, startAt])).toEqual(
+        steps.map(({ step, task }) => [step.key, task.startAt]),
+      );
       expect(withShedPlan(job(), [], nowMin)).toEqual(job());
     });
 
     it('says that it waits for a falling temperature, and from when', () => {
-      const inputs = { ...POLYESTER, days: { ...POLYESTER.days, place: 'outdoors' as const }, laminate: { ...POLYESTER.laminate, core: { coreId: 'pvc-80', thicknessMm: 10, reachable: true } } };
-      const warming: Air = { ...MILD, hours: MILD.hours.map((hour, i) => ({ ...hour, tempC: 17 + Math.min(6, Math.max(0, (i % 24) - 6)) })) };
+      const inputs = {
+        ...POLYESTER,
+        days: { ...POLYESTER.days, place: 'outdoors' as const },
+        laminate: { ...POLYESTER.laminate, core: { coreId: 'pvc-80', thicknessMm: 10, reachable: true } },
+      };
+      const warming: Air = {
+        ...MILD,
+        hours: MILD.hours.map((hour, i) => ({ ...hour, tempC: 17 + Math.min(6, Math.max(0, (i % 24) - 6)) })),
+      };
       const marks = ['wash', 'grind', 'cut-plies'].map((key) => ({ key, startedAt: null, doneAt: '2026-04-15T16:00' }));
       const { steps } = plannedShed([{ id: 'a', inputs, progress: { ...NOTHING_DONE, marks } }], NOW, warming);
-      const planned = withShedPlan(boardJob(row({ inputs: inputs as BoardRow['inputs'], stageReached: 6 })), steps, nowMin);
+      const planned = withShedPlan(
+        boardJob(row({ inputs: inputs as BoardRow['inputs'], stageReached: 6 })),
+        steps,
+        nowMin,
+      );
       expect(planned.shelf).toBe('waiting');
       expect(planned.act).toBe('Waits for a falling temperature');
       expect(planned.under).toContain('Lay up Thu 16 Apr');
@@ -75,10 +91,18 @@ describe('the board', () => {
     it('says by when it is dry, or that it cures', () => {
       const readings = [[0, 16], [2, 12], [4, 10], [6, 9]].map(([day, value]) => ({ kind: 'moisture' as const, value: value!, xMm: 0, yMm: 0, instrument: 'pin', by: 'T', at: `2026-04-${10 + day!}T08:00` })); // prettier-ignore
       const wet = { ...POLYESTER, survey: { ...POLYESTER.survey, readings, moistureLimit: 8.4, dryReference: 8 } };
-      const drying = withShedPlan(boardJob(row({ inputs: wet as BoardRow['inputs'], stageReached: 6 })), plannedShed([{ id: 'a', inputs: wet }]).steps, nowMin);
+      const drying = withShedPlan(
+        boardJob(row({ inputs: wet as BoardRow['inputs'], stageReached: 6 })),
+        plannedShed([{ id: 'a', inputs: wet }]).steps,
+        nowMin,
+      );
       expect(drying.act).toBe('Drying');
       expect(drying.under).toContain('Dry by');
-      const marks = ['wash', 'grind', 'cut-plies', 'lay-up'].map((key) => ({ key, startedAt: null, doneAt: '2026-04-16T07:00' }));
+      const marks = ['wash', 'grind', 'cut-plies', 'lay-up'].map((key) => ({
+        key,
+        startedAt: null,
+        doneAt: '2026-04-16T07:00',
+      }));
       const { steps } = plannedShed([{ id: 'a', progress: { ...NOTHING_DONE, marks } }]);
       expect(withShedPlan(job(), steps, nowMin).act).toBe('Curing');
     });

@@ -17,17 +17,36 @@ import { HoursFields } from './hours-fields';
         </h3>
         <div class="skills" role="group" [attr.aria-label]="'What ' + row.name + ' does'">
           @for (skill of skills; track skill) {
-            <label class="tick"><input type="checkbox" [checked]="row.hands.skills.includes(skill)" [disabled]="disabled()" (change)="setSkill(row.hands, skill, $any($event.target).checked)" />{{ skillNames[skill] }}</label>
+            <label class="tick"
+              ><input
+                type="checkbox"
+                [checked]="row.hands.skills.includes(skill)"
+                [disabled]="disabled()"
+                (change)="setSkill(row.hands, skill, $any($event.target).checked)"
+              />{{ skillNames[skill] }}</label
+            >
           }
         </div>
         @if (row.hands.hours; as own) {
-          <ash-hours [hours]="own" [disabled]="disabled()" [error]="row.hoursError" (hoursChange)="change(row.hands, { hours: $event })" />
+          <ash-hours
+            [hours]="own"
+            [disabled]="disabled()"
+            [error]="row.hoursError"
+            (hoursChange)="change(row.hands, { hours: $event })"
+          />
         }
         @for (span of row.hands.away ?? []; track $index; let i = $index) {
           <p>
             Away {{ when(span.fromAt) }} to {{ when(span.untilAt) }}
             @if (!disabled()) {
-              <button type="button" class="act small" [attr.aria-label]="'Take out, ' + row.name + ' away from ' + when(span.fromAt)" (click)="dropAway(row.hands, i)">Take out</button>
+              <button
+                type="button"
+                class="act small"
+                [attr.aria-label]="'Take out, ' + row.name + ' away from ' + when(span.fromAt)"
+                (click)="dropAway(row.hands, i)"
+              >
+                Take out
+              </button>
             }
           </p>
         }
@@ -35,18 +54,50 @@ import { HoursFields } from './hours-fields';
           <p class="remark">{{ message }}</p>
         }
         @if (away() === row.id) {
-          <form class="away" (submit)="$event.preventDefault(); addAway(row.hands, from.value, until.value)" [attr.aria-label]="row.name + ' is away'">
-            <div class="field"><label [for]="'from' + row.id">Away from</label><input [id]="'from' + row.id" type="datetime-local" [value]="now" #from /></div>
-            <div class="field"><label [for]="'until' + row.id">Until</label><input [id]="'until' + row.id" type="datetime-local" #until /></div>
-            <button type="submit" class="act">Keep it</button><button type="button" class="act small" (click)="away.set(null)">Leave it</button>
+          <form
+            class="away"
+            (submit)="$event.preventDefault(); addAway(row.hands, from.value, until.value)"
+            [attr.aria-label]="row.name + ' is away'"
+          >
+            <div class="field">
+              <label [for]="'from' + row.id">Away from</label
+              ><input [id]="'from' + row.id" type="datetime-local" [value]="now" #from />
+            </div>
+            <div class="field">
+              <label [for]="'until' + row.id">Until</label
+              ><input [id]="'until' + row.id" type="datetime-local" #until />
+            </div>
+            <button type="submit" class="act">Keep it</button
+            ><button type="button" class="act small" (click)="away.set(null)">Leave it</button>
           </form>
         } @else if (!disabled() && row.hands.skills.length > 0) {
           <div class="row-actions">
-            <button type="button" class="act small" [attr.aria-label]="row.name + ' is away'" (click)="away.set(row.id)">Away</button>
+            <button
+              type="button"
+              class="act small"
+              [attr.aria-label]="row.name + ' is away'"
+              (click)="away.set(row.id)"
+            >
+              Away
+            </button>
             @if (row.hands.hours) {
-              <button type="button" class="act small" [attr.aria-label]="'The shed’s hours for ' + row.name" (click)="change(row.hands, { hours: undefined })">The shed’s hours</button>
+              <button
+                type="button"
+                class="act small"
+                [attr.aria-label]="'The shed’s hours for ' + row.name"
+                (click)="change(row.hands, { hours: undefined })"
+              >
+                The shed’s hours
+              </button>
             } @else {
-              <button type="button" class="act small" [attr.aria-label]="'Own hours for ' + row.name" (click)="change(row.hands, { hours: hours() })">Own hours</button>
+              <button
+                type="button"
+                class="act small"
+                [attr.aria-label]="'Own hours for ' + row.name"
+                (click)="change(row.hands, { hours: hours() })"
+              >
+                Own hours
+              </button>
             }
           </div>
         }
@@ -86,8 +137,16 @@ export class HandsTable {
   readonly rows = computed(() =>
     this.people().map(({ id, name, role }) => {
       const at = this.hands().findIndex((one) => one.id === id);
-      const error = (part: string): string | null => Object.entries(this.errors()).find(([path]) => path.startsWith(`hands.${at}.${part}`))?.[1] ?? null;
-      return { id, name, role, hands: this.hands()[at] ?? { id, skills: [] }, hoursError: error('hours'), awayError: error('away') };
+      const error = (part: string): string | null =>
+        Object.entries(this.errors()).find(([path]) => path.startsWith(`hands.${at}.${part}`))?.[1] ?? null;
+      return {
+        id,
+        name,
+        role,
+        hands: this.hands()[at] ?? { id, skills: [] },
+        hoursError: error('hours'),
+        awayError: error('away'),
+      };
     }),
   );
 
@@ -102,7 +161,11 @@ export class HandsTable {
   addAway(hands: Hands, fromAt: string, untilAt: string): void {
     if (!fromAt || !untilAt) return;
     this.away.set(null);
-    this.change(hands, { away: [...(hands.away ?? []), { fromAt: fromAt.slice(0, 16), untilAt: untilAt.slice(0, 16) }].sort((a, b) => a.fromAt.localeCompare(b.fromAt)) });
+    this.change(hands, {
+      away: [...(hands.away ?? []), { fromAt: fromAt.slice(0, 16), untilAt: untilAt.slice(0, 16) }].sort((a, b) =>
+        a.fromAt.localeCompare(b.fromAt),
+      ),
+    });
   }
 
   dropAway(hands: Hands, index: number): void {
@@ -112,6 +175,8 @@ export class HandsTable {
   change(hands: Hands, patch: Partial<Hands>): void {
     const changed = { ...hands, ...patch };
     const known = this.hands().some(({ id }) => id === hands.id);
-    this.handsChange.emit(known ? this.hands().map((one) => (one.id === hands.id ? changed : one)) : [...this.hands(), changed]);
+    this.handsChange.emit(
+      known ? this.hands().map((one) => (one.id === hands.id ? changed : one)) : [...this.hands(), changed],
+    );
   }
 }

@@ -12,15 +12,39 @@ let nextId = 0;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row" [class.wrong]="error()">
-      <div class="field"><label [for]="id + 'f'">Opens</label><input [id]="id + 'f'" type="time" [value]="clock(hours().fromMin)" [disabled]="disabled()" (change)="set('fromMin', $any($event.target).value)" /></div>
+      <div class="field">
+        <label [for]="id + 'f'">Opens</label
+        ><input
+          [id]="id + 'f'"
+          type="time"
+          [value]="clock(hours().fromMin)"
+          [disabled]="disabled()"
+          (change)="set('fromMin', $any($event.target).value)"
+        />
+      </div>
       <div class="field">
         <label [for]="id + 't'">Shuts</label
-        ><input [id]="id + 't'" type="time" [value]="clock(hours().toMin)" [disabled]="disabled()" [attr.aria-invalid]="!!error()" [attr.aria-describedby]="error() ? id + 'e' : null" (change)="set('toMin', $any($event.target).value)" />
+        ><input
+          [id]="id + 't'"
+          type="time"
+          [value]="clock(hours().toMin)"
+          [disabled]="disabled()"
+          [attr.aria-invalid]="!!error()"
+          [attr.aria-describedby]="error() ? id + 'e' : null"
+          (change)="set('toMin', $any($event.target).value)"
+        />
       </div>
       <fieldset>
         <legend class="visually-hidden">Open on</legend>
         @for (day of order; track day) {
-          <label class="tick"><input type="checkbox" [checked]="hours().openDays.includes(day)" [disabled]="disabled()" (change)="setDay(day, $any($event.target).checked)" />{{ names[day] }}</label>
+          <label class="tick"
+            ><input
+              type="checkbox"
+              [checked]="hours().openDays.includes(day)"
+              [disabled]="disabled()"
+              (change)="setDay(day, $any($event.target).checked)"
+            />{{ names[day] }}</label
+          >
         }
       </fieldset>
     </div>
@@ -62,11 +86,14 @@ export class HoursFields {
   }
 
   set(edge: 'fromMin' | 'toMin', text: string): void {
-    if (/^\d\d:\d\d/.test(text)) this.hoursChange.emit({ ...this.hours(), [edge]: Number(text.slice(0, 2)) * 60 + Number(text.slice(3, 5)) });
+    if (/^\d\d:\d\d/.test(text))
+      this.hoursChange.emit({ ...this.hours(), [edge]: Number(text.slice(0, 2)) * 60 + Number(text.slice(3, 5)) });
   }
 
   setDay(day: number, open: boolean): void {
-    const openDays = [...this.hours().openDays.filter((one) => one !== day), ...(open ? [day] : [])].sort((a, b) => a - b);
+    const openDays = [...this.hours().openDays.filter((one) => one !== day), ...(open ? [day] : [])].sort(
+      (a, b) => a - b,
+    );
     this.hoursChange.emit({ ...this.hours(), openDays });
   }
 }

@@ -11,7 +11,14 @@ import { LiveService } from '../platform/live.service';
 import { SessionService } from '../platform/session.service';
 import { ShopPage } from './shop-page';
 
-const REPLY: ShopReply = { settings: SHOP, forecast: null, reading: null, pins: [], marks: [], laid: { lays: 5, gPerMin: 8.44 } };
+const REPLY: ShopReply = {
+  settings: SHOP,
+  forecast: null,
+  reading: null,
+  pins: [],
+  marks: [],
+  laid: { lays: 5, gPerMin: 8.44 },
+};
 
 describe('the shed’s settings', () => {
   const person$ = new BehaviorSubject({ name: 'Ruben Saito', role: 'manager', units: 'metric' });
@@ -27,7 +34,10 @@ describe('the shed’s settings', () => {
         provideHttpClient(),
         provideHttpClientTesting(),
         { provide: LiveService, useValue: { news$: EMPTY } },
-        { provide: SessionService, useValue: { expired$: new BehaviorSubject(false), person$, units$: new BehaviorSubject('metric') } },
+        {
+          provide: SessionService,
+          useValue: { expired$: new BehaviorSubject(false), person$, units$: new BehaviorSubject('metric') },
+        },
       ],
     });
     fixture = TestBed.createComponent(ShopPage);
@@ -40,7 +50,10 @@ describe('the shed’s settings', () => {
 
   const host = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const text = (): string => host().textContent!.replace(/\s+/g, ' ');
-  const field = (label: string): HTMLInputElement => host().querySelector<HTMLInputElement>(`#${[...host().querySelectorAll('label')].find((one) => one.textContent!.trim().startsWith(label))!.htmlFor}`)!;
+  const field = (label: string): HTMLInputElement =>
+    host().querySelector<HTMLInputElement>(
+      `#${[...host().querySelectorAll('label')].find((one) => one.textContent!.trim().startsWith(label))!.htmlFor}`,
+    )!;
   const type = async (label: string, value: string): Promise<void> => {
     const input = field(label);
     input.value = value;
@@ -49,7 +62,10 @@ describe('the shed’s settings', () => {
     await fixture.whenStable();
   };
   /** What is sent once typing has stopped. */
-  const sent = async (): Promise<{ settings: ShopSettings; answer: (reply: unknown, status?: number) => Promise<void> }> => {
+  const sent = async (): Promise<{
+    settings: ShopSettings;
+    answer: (reply: unknown, status?: number) => Promise<void>;
+  }> => {
     fixture.componentInstance.ngOnDestroy();
     const request = http.expectOne({ method: 'PUT', url: '/api/shop/settings' });
     return {
@@ -75,7 +91,17 @@ describe('the shed’s settings', () => {
   it('keeps what was typed when it is refused, and says why beside the field', async () => {
     await type('Laid a minute', '0');
     const { answer } = await sent();
-    await answer({ type: 'x', title: 'Bad', status: 422, code: 'invalid', detail: 'Put the marked figures right.', fields: [{ path: 'layingRateGPerMin', message: 'At least 0.1.' }] }, 422);
+    await answer(
+      {
+        type: 'x',
+        title: 'Bad',
+        status: 422,
+        code: 'invalid',
+        detail: 'Put the marked figures right.',
+        fields: [{ path: 'layingRateGPerMin', message: 'At least 0.1.' }],
+      },
+      422,
+    );
     expect(text()).toContain('What you typed stays here.');
     expect(text()).toContain('At least 0.1.');
     expect(field('Laid a minute').value).toBe('0');
@@ -102,7 +128,13 @@ describe('the shed’s settings', () => {
     [...host().querySelectorAll('button')].find((one) => one.textContent!.includes('Resin stroke of Pumps'))!.click();
     await fixture.whenStable();
     const { settings } = await sent();
-    expect(settings.tools.at(-1)).toEqual({ kind: 'pump', name: 'Pumps', resinStrokeMl: 20, secondStrokeMl: 5, strokePercent: 3 });
+    expect(settings.tools.at(-1)).toEqual({
+      kind: 'pump',
+      name: 'Pumps',
+      resinStrokeMl: 20,
+      secondStrokeMl: 5,
+      strokePercent: 3,
+    });
   });
 
   it('shows everything to the others, who change nothing', async () => {

@@ -121,7 +121,9 @@ export class ShopPage implements OnDestroy {
   }
 
   clock(minute: number | undefined): string {
-    return minute === undefined ? '' : `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`;
+    return minute === undefined
+      ? ''
+      : `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`;
   }
 
   minuteOf(text: string): number | undefined {

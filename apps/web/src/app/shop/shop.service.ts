@@ -80,7 +80,8 @@ export class ShopService {
   }
 }
 
-const isShop = (reply: unknown): reply is ShopReply => typeof reply === 'object' && reply !== null && 'settings' in reply && 'pins' in reply;
+const isShop = (reply: unknown): reply is ShopReply =>
+  typeof reply === 'object' && reply !== null && 'settings' in reply && 'pins' in reply;
 
 /** What is known of the shop with pins, marks, readings and settings that are on their way. */
 function overlay(known: ShopReply, commands: readonly Command[]): ShopReply {
@@ -94,7 +95,10 @@ function overlay(known: ShopReply, commands: readonly Command[]): ShopReply {
       case 'mark': {
         const { repairId, key, startedAt, doneAt } = act.mark;
         const others = shop.marks.filter((mark) => mark.repairId !== repairId || mark.key !== key);
-        return { ...shop, marks: startedAt === null && doneAt === null ? others : [...others, { repairId, key, startedAt, doneAt, by }] };
+        return {
+          ...shop,
+          marks: startedAt === null && doneAt === null ? others : [...others, { repairId, key, startedAt, doneAt, by }],
+        };
       }
       case 'reading':
         return shop.reading && shop.reading.at > act.reading.at ? shop : { ...shop, reading: { ...act.reading, by } };

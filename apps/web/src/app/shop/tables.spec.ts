@@ -15,8 +15,14 @@ describe('tables of the shed', () => {
   let fixture: ComponentFixture<unknown>;
   const host = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const text = (): string => host().textContent!.replace(/[\s\u00a0]+/g, ' ');
-  const button = (label: string): HTMLButtonElement | undefined => [...host().querySelectorAll('button')].find((one) => (one.getAttribute('aria-label') ?? one.textContent!).includes(label));
-  const field = (label: string): HTMLInputElement => host().querySelector<HTMLInputElement>(`#${[...host().querySelectorAll('label')].find((one) => one.textContent!.trim().startsWith(label))!.htmlFor}`)!;
+  const button = (label: string): HTMLButtonElement | undefined =>
+    [...host().querySelectorAll('button')].find((one) =>
+      (one.getAttribute('aria-label') ?? one.textContent!).includes(label),
+    );
+  const field = (label: string): HTMLInputElement =>
+    host().querySelector<HTMLInputElement>(
+      `#${[...host().querySelectorAll('label')].find((one) => one.textContent!.trim().startsWith(label))!.htmlFor}`,
+    )!;
   async function type(label: string, value: string): Promise<void> {
     const input = field(label);
     input.value = value;
@@ -30,7 +36,14 @@ describe('tables of the shed', () => {
     await fixture.whenStable();
     return fixture.componentInstance as T;
   }
-  beforeEach(() => TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), { provide: SessionService, useValue: { units$: new BehaviorSubject('metric') } }] }));
+  beforeEach(() =>
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        { provide: SessionService, useValue: { units$: new BehaviorSubject('metric') } },
+      ],
+    }),
+  );
 
   describe('tools', () => {
     let given: (readonly MeasuringTool[])[];
@@ -93,7 +106,9 @@ describe('tables of the shed', () => {
       table.handsChange.subscribe((next) => given.push(next));
     }
     const OF_ILSE: Hands = { id: ILSE.id, skills: ['lay-up'] };
-    const boxes = (name: string): HTMLInputElement[] => [...host().querySelectorAll<HTMLInputElement>(`[aria-label="What ${name} does"] input`)];
+    const boxes = (name: string): HTMLInputElement[] => [
+      ...host().querySelectorAll<HTMLInputElement>(`[aria-label="What ${name} does"] input`),
+    ];
 
     it('have a row for everybody, those who do nothing yet too', async () => {
       await hands([OF_ILSE]);

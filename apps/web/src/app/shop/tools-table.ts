@@ -42,16 +42,32 @@ const NEW: Readonly<Record<MeasuringTool['kind'], MeasuringTool>> = {
     @for (row of rows(); track $index; let i = $index) {
       <div class="fields" role="group" [attr.aria-label]="row.tool.name">
         <div class="field" [class.wrong]="row.nameError">
-          <label [for]="'tool' + i">{{ kinds[row.tool.kind] }}</label><input [id]="'tool' + i" maxlength="80" [value]="row.tool.name" [disabled]="disabled()" (change)="set(i, 'name', $any($event.target).value)" />
+          <label [for]="'tool' + i">{{ kinds[row.tool.kind] }}</label><input
+            [id]="'tool' + i"
+            maxlength="80"
+            [value]="row.tool.name"
+            [disabled]="disabled()"
+            (change)="set(i, 'name', $any($event.target).value)"
+          />
           @if (row.nameError; as message) {
             <span class="error">{{ message }}</span>
           }
         </div>
         @for (field of row.fields; track field.key) {
-          <ash-quantity [label]="field.label" [kind]="field.kind" [value]="field.value" [optional]="field.optional === true" [disabled]="disabled()" [error]="field.error" (valueChange)="set(i, field.key, $event)" />
+          <ash-quantity
+            [label]="field.label"
+            [kind]="field.kind"
+            [value]="field.value"
+            [optional]="field.optional === true"
+            [disabled]="disabled()"
+            [error]="field.error"
+            (valueChange)="set(i, field.key, $event)"
+          />
         }
         @if (!disabled()) {
-          <button type="button" class="act small" [attr.aria-label]="'Take out ' + row.tool.name" (click)="drop(i)">Take out</button>
+          <button type="button" class="act small" [attr.aria-label]="'Take out ' + row.tool.name" (click)="drop(i)">
+            Take out
+          </button>
         }
       </div>
     }
@@ -60,29 +76,52 @@ const NEW: Readonly<Record<MeasuringTool['kind'], MeasuringTool>> = {
     }
     @if (!disabled()) {
       <div class="row-actions">
-        <button type="button" class="act small" (click)="add('scale')">Add a scale</button><button type="button" class="act small" (click)="add('lines')">Add a cup or syringe</button
+        <button type="button" class="act small" (click)="add('scale')">Add a scale</button
+        ><button type="button" class="act small" (click)="add('lines')">Add a cup or syringe</button
         ><button type="button" class="act small" (click)="add('pump')">Add pumps</button>
       </div>
     }
-    <div class="fields"><ash-quantity label="Drops of catalyst a ml" kind="plain" [value]="dropsPerMl()" [disabled]="disabled()" [error]="errors()['dropsPerMl'] ?? null" (valueChange)="dropsChange.emit($event!)" /></div>
+    <div class="fields">
+      <ash-quantity
+        label="Drops of catalyst a ml"
+        kind="plain"
+        [value]="dropsPerMl()"
+        [disabled]="disabled()"
+        [error]="errors()['dropsPerMl'] ?? null"
+        (valueChange)="dropsChange.emit($event!)"
+      />
+    </div>
     @if (!disabled()) {
       <details>
         <summary>Calibrate by counting and weighing</summary>
-        <p class="quiet">Count drops into a cup, or strokes of one pump, and weigh what came out. The densities are on the system’s card.</p>
+        <p class="quiet">
+          Count drops into a cup, or strokes of one pump, and weigh what came out. The densities are on the system’s
+          card.
+        </p>
         <div class="fields">
           <ash-quantity label="Counted" kind="plain" [value]="counted()" (valueChange)="counted.set($event!)" />
           <ash-quantity label="Weighs" kind="mass" [value]="weighs()" (valueChange)="weighs.set($event!)" />
-          <ash-quantity label="Its density, g/ml" kind="plain" [value]="density()" (valueChange)="density.set($event!)" />
+          <ash-quantity
+            label="Its density, g/ml"
+            kind="plain"
+            [value]="density()"
+            (valueChange)="density.set($event!)"
+          />
         </div>
         @if (calibrated(); as c) {
           <p>
             One is <b>{{ c.mlEach.toFixed(3) }} ml</b>; {{ c.perMl.toFixed(1) }} to the millilitre.
           </p>
           <div class="row-actions">
-            <button type="button" class="act small" (click)="dropsChange.emit(c.drops)">These were drops: take {{ c.drops }} a ml</button>
+            <button type="button" class="act small" (click)="dropsChange.emit(c.drops)">
+              These were drops: take {{ c.drops }} a ml
+            </button>
             @for (row of pumps(); track row.index) {
-              <button type="button" class="act small" (click)="set(row.index, 'resinStrokeMl', c.stroke)">Resin stroke of {{ row.name }}</button
-              ><button type="button" class="act small" (click)="set(row.index, 'secondStrokeMl', c.stroke)">Hardener stroke of {{ row.name }}</button>
+              <button type="button" class="act small" (click)="set(row.index, 'resinStrokeMl', c.stroke)">
+                Resin stroke of {{ row.name }}</button
+              ><button type="button" class="act small" (click)="set(row.index, 'secondStrokeMl', c.stroke)">
+                Hardener stroke of {{ row.name }}
+              </button>
             }
           </div>
         }
@@ -132,10 +171,16 @@ export class ToolsTable {
     this.tools().map((tool, i) => ({
       tool,
       nameError: this.errors()[`tools.${i}.name`] ?? null,
-      fields: FIELDS[tool.kind].map((field) => ({ ...field, value: (tool as unknown as Record<string, number | undefined>)[field.key] ?? null, error: this.errors()[`tools.${i}.${field.key}`] ?? null })),
+      fields: FIELDS[tool.kind].map((field) => ({
+        ...field,
+        value: (tool as unknown as Record<string, number | undefined>)[field.key] ?? null,
+        error: this.errors()[`tools.${i}.${field.key}`] ?? null,
+      })),
     })),
   );
-  readonly pumps = computed(() => this.tools().flatMap(({ kind, name }, index) => (kind === 'pump' ? [{ index, name }] : [])));
+  readonly pumps = computed(() =>
+    this.tools().flatMap(({ kind, name }, index) => (kind === 'pump' ? [{ index, name }] : [])),
+  );
   readonly calibrated = computed(() => {
     const [counted, weighs, density] = [this.counted(), this.weighs(), this.density()];
     if (!(counted > 0 && weighs > 0 && density > 0)) return null;

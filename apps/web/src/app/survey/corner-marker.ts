@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, type ElementRef, type OnDestroy, computed, effect, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  type ElementRef,
+  type OnDestroy,
+  computed,
+  effect,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { NgbActiveModal } from '@ng-bootstrap/ng-bootstrap';
 import { type Photo, errorWords } from '@ashstep/contract';
 import { type LaidPhoto, type Pixel, attempt, homography } from '@ashstep/core';
@@ -6,7 +16,14 @@ import { QuantityField } from '../parts/quantity-field';
 
 /** A corner of the rectangle, or an end of the fifth length. */
 type Spot = 0 | 1 | 2 | 3 | 'from' | 'to';
-const SPOT_NAMES: Record<Spot, string> = { 0: '1, lower left', 1: '2, lower right', 2: '3, upper right', 3: '4, upper left', from: 'Rule, one end', to: 'Rule, other end' };
+const SPOT_NAMES: Record<Spot, string> = {
+  0: '1, lower left',
+  1: '2, lower right',
+  2: '3, upper right',
+  3: '4, upper left',
+  from: 'Rule, one end',
+  to: 'Rule, other end',
+};
 const USUAL_MM = 300;
 /** Half the side of what the glass shows, picture px. */
 const GLASS_PX = 45;
@@ -36,7 +53,13 @@ export class CornerMarker implements OnDestroy {
   readonly spots = computed<{ spot: Spot; name: string; at: Pixel }[]>(() => {
     const rule = this.rule();
     const corners = this.corners().map((at, i) => ({ spot: i as Spot, name: SPOT_NAMES[i as Spot], at }));
-    return rule ? [...corners, { spot: 'from' as const, name: SPOT_NAMES.from, at: rule.from }, { spot: 'to' as const, name: SPOT_NAMES.to, at: rule.to }] : corners;
+    return rule
+      ? [
+          ...corners,
+          { spot: 'from' as const, name: SPOT_NAMES.from, at: rule.from },
+          { spot: 'to' as const, name: SPOT_NAMES.to, at: rule.to },
+        ]
+      : corners;
   });
   /** Picture px to one screen px, so that marks keep their size for the finger however small the picture is shown. */
   readonly unit = signal(1);
@@ -56,7 +79,14 @@ export class CornerMarker implements OnDestroy {
     if (widthMm === null || heightMm === null) return { result: null, why: 'Give the rectangle’s two sides.' };
     const check = rule && lengthMm !== null ? { check: { ...rule, lengthMm } } : {};
     const { result, error } = attempt(() => homography({ corners: this.corners(), widthMm, heightMm, ...check }));
-    return { result, why: error ? (error.field === 'corners' ? 'These corners make no rectangle. Go round from the lower left.' : errorWords(error.code, error.params)) : null };
+    return {
+      result,
+      why: error
+        ? error.field === 'corners'
+          ? 'These corners make no rectangle. Go round from the lower left.'
+          : errorWords(error.code, error.params)
+        : null,
+    };
   });
 
   constructor() {
@@ -91,7 +121,10 @@ export class CornerMarker implements OnDestroy {
 
   addRule(): void {
     const { widthPx, heightPx } = this.photo()!;
-    this.rule.set({ from: { xPx: widthPx * 0.35, yPx: heightPx * 0.9 }, to: { xPx: widthPx * 0.65, yPx: heightPx * 0.9 } });
+    this.rule.set({
+      from: { xPx: widthPx * 0.35, yPx: heightPx * 0.9 },
+      to: { xPx: widthPx * 0.65, yPx: heightPx * 0.9 },
+    });
     this.active.set('from');
   }
 
@@ -121,7 +154,12 @@ export class CornerMarker implements OnDestroy {
 
   nudge(event: KeyboardEvent, spot: Spot, at: Pixel): void {
     const step = event.shiftKey ? 20 : 1;
-    const moves: Record<string, [number, number]> = { ArrowRight: [step, 0], ArrowLeft: [-step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] };
+    const moves: Record<string, [number, number]> = {
+      ArrowRight: [step, 0],
+      ArrowLeft: [-step, 0],
+      ArrowUp: [0, -step],
+      ArrowDown: [0, step],
+    };
     const move = moves[event.key];
     if (!move) return;
     event.preventDefault();
@@ -133,7 +171,8 @@ export class CornerMarker implements OnDestroy {
     const { widthPx, heightPx } = this.photo()!;
     const within = (value: number, most: number): number => Math.round(Math.min(most, Math.max(0, value)) * 10) / 10;
     const at = { xPx: within(xPx, widthPx), yPx: within(yPx, heightPx) };
-    if (typeof spot === 'number') this.corners.update((corners) => corners.map((corner, i) => (i === spot ? at : corner)));
+    if (typeof spot === 'number')
+      this.corners.update((corners) => corners.map((corner, i) => (i === spot ? at : corner)));
     else this.rule.update((rule) => rule && { ...rule, [spot]: at });
   }
 
@@ -142,10 +181,25 @@ export class CornerMarker implements OnDestroy {
   }
 
   done(): void {
-    const [photo, widthMm, heightMm, rule, lengthMm] = [this.photo(), this.widthMm(), this.heightMm(), this.rule(), this.ruleMm()];
+    const [photo, widthMm, heightMm, rule, lengthMm] = [
+      this.photo(),
+      this.widthMm(),
+      this.heightMm(),
+      this.rule(),
+      this.ruleMm(),
+    ];
     if (!photo || !this.squared().result || widthMm === null || heightMm === null) return;
     const lies = this.before ?? { xMm: -widthMm / 2, yMm: -heightMm / 2, turnedDeg: 0 };
-    const laid: LaidPhoto = { id: photo.id, corners: this.corners(), widthMm, heightMm, xMm: lies.xMm, yMm: lies.yMm, turnedDeg: lies.turnedDeg, check: rule && lengthMm !== null ? { ...rule, lengthMm } : null };
+    const laid: LaidPhoto = {
+      id: photo.id,
+      corners: this.corners(),
+      widthMm,
+      heightMm,
+      xMm: lies.xMm,
+      yMm: lies.yMm,
+      turnedDeg: lies.turnedDeg,
+      check: rule && lengthMm !== null ? { ...rule, lengthMm } : null,
+    };
     this.dialog.close(laid);
   }
 }

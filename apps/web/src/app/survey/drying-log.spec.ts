@@ -4,12 +4,23 @@ import { DryingLog } from './drying-log';
 
 /** Falls from 28 to 12 by e in four days. */
 const wet = (days: readonly number[]): Reading[] =>
-  days.map((day) => ({ kind: 'moisture', value: Math.round(10 * (12 + 16 * Math.exp(-day / 4))) / 10, xMm: 0, yMm: 0, instrument: 'Meter', by: 'Ilse Varga', at: `2026-04-${String(10 + day).padStart(2, '0')}T08:00` }));
+  days.map((day) => ({
+    kind: 'moisture',
+    value: Math.round(10 * (12 + 16 * Math.exp(-day / 4))) / 10,
+    xMm: 0,
+    yMm: 0,
+    instrument: 'Meter',
+    by: 'Ilse Varga',
+    at: `2026-04-${String(10 + day).padStart(2, '0')}T08:00`,
+  }));
 
 describe('the drying log', () => {
   let bench: PanelBench;
   beforeEach(() => (bench = new PanelBench()));
-  const show = (readings: Reading[], survey: object = {}, disabled = false): Promise<string> => bench.show(DryingLog, stateOf({ survey: { readings, moistureLimit: 15, dryReference: 12, ...survey } }), { disabled });
+  const show = (readings: Reading[], survey: object = {}, disabled = false): Promise<string> =>
+    bench.show(DryingLog, stateOf({ survey: { readings, moistureLimit: 15, dryReference: 12, ...survey } }), {
+      disabled,
+    });
 
   it('tells the day it is dry enough from the curve through the readings', async () => {
     const told = await show(wet([0, 1, 2, 3, 4]));
@@ -37,7 +48,9 @@ describe('the drying log', () => {
     bench.button('Log it').click();
     const { readings } = bench.lastEdit<{ readings: Reading[] }>('survey');
     expect(readings.length).toBe(3);
-    expect(readings[2]).toEqual(jasmine.objectContaining({ kind: 'moisture', value: 18.5, by: 'Ilse Varga', xMm: 0, yMm: 0 }));
+    expect(readings[2]).toEqual(
+      jasmine.objectContaining({ kind: 'moisture', value: 18.5, by: 'Ilse Varga', xMm: 0, yMm: 0 }),
+    );
     await bench.settled();
     expect(bench.button('Log it').disabled).toBeTrue();
   });

@@ -48,14 +48,37 @@ const CURVE_POINTS = 60;
       }
     }
     <div class="fields">
-      <ash-quantity label="Dry reference" kind="plain" [value]="survey().dryReference" [optional]="true" (valueChange)="store.edit('survey', { dryReference: $event })" [error]="error('survey.dryReference')" />
-      <ash-quantity label="Dry enough at" kind="plain" [value]="survey().moistureLimit" [optional]="true" (valueChange)="store.edit('survey', { moistureLimit: $event })" [error]="error('survey.moistureLimit')" />
+      <ash-quantity
+        label="Dry reference"
+        kind="plain"
+        [value]="survey().dryReference"
+        [optional]="true"
+        (valueChange)="store.edit('survey', { dryReference: $event })"
+        [error]="error('survey.dryReference')"
+      />
+      <ash-quantity
+        label="Dry enough at"
+        kind="plain"
+        [value]="survey().moistureLimit"
+        [optional]="true"
+        (valueChange)="store.edit('survey', { moistureLimit: $event })"
+        [error]="error('survey.moistureLimit')"
+      />
       @if (!disabled()) {
-        <ash-quantity label="Reading now" kind="plain" [value]="value()" [optional]="true" (valueChange)="value.set($event)" />
+        <ash-quantity
+          label="Reading now"
+          kind="plain"
+          [value]="value()"
+          [optional]="true"
+          (valueChange)="value.set($event)"
+        />
         <button type="button" class="act low" [disabled]="value() === null" (click)="add()">Log it</button>
       }
     </div>
-    <p class="why"><b>Why a dry reference</b> Meters differ and so do laminates: only a dry place on the same item tells what dry reads.</p>
+    <p class="why">
+      <b>Why a dry reference</b> Meters differ and so do laminates: only a dry place on the same item tells what dry
+      reads.
+    </p>
   `,
   styles: `
     :host {
@@ -88,7 +111,9 @@ export class DryingLog {
 
   readonly survey = computed(() => this.state().inputs.survey);
   readonly log = computed(() => wettestByDay(this.survey().readings));
-  private readonly worked = computed(() => workOut(this.log(), this.survey().moistureLimit, this.survey().dryReference));
+  private readonly worked = computed(() =>
+    workOut(this.log(), this.survey().moistureLimit, this.survey().dryReference),
+  );
   readonly fit = computed(() => this.worked().fit);
   readonly why = computed(() => this.worked().why);
 
@@ -100,10 +125,16 @@ export class DryingLog {
     const [fit, first] = [this.fit(), this.log()[0]];
     if (!fit || !first || fit.dryDay === null) return '';
     const from = fit.earliestDay === null ? 'any day now' : dayText(daysAfter(first.at, fit.earliestDay));
-    if (fit.earliestDay !== null && fit.latestDay !== null && fit.latestDay - fit.earliestDay < 1) return 'give or take less than a day';
-    return fit.latestDay === null ? `${from} at the earliest; too few readings for a latest` : `between ${from} and ${dayText(daysAfter(first.at, fit.latestDay))}`;
+    if (fit.earliestDay !== null && fit.latestDay !== null && fit.latestDay - fit.earliestDay < 1)
+      return 'give or take less than a day';
+    return fit.latestDay === null
+      ? `${from} at the earliest; too few readings for a latest`
+      : `between ${from} and ${dayText(daysAfter(first.at, fit.latestDay))}`;
   });
-  readonly said = computed(() => `Moisture from ${this.log()[0]?.value} to ${this.log().at(-1)?.value} in ${Math.round(this.log().at(-1)?.day ?? 0)} days. Dry enough ${this.dryText()}, ${this.bandText()}.`);
+  readonly said = computed(
+    () =>
+      `Moisture from ${this.log()[0]?.value} to ${this.log().at(-1)?.value} in ${Math.round(this.log().at(-1)?.day ?? 0)} days. Dry enough ${this.dryText()}, ${this.bandText()}.`,
+  );
 
   readonly chart = computed<EChartsCoreOption | null>(() => {
     const [log, fit] = [this.log(), this.fit()];
@@ -118,35 +149,79 @@ export class DryingLog {
     const value = this.value();
     if (value === null) return;
     const { centreXMm = 0, centreYMm = 0 } = this.state().inputs.damage.shape;
-    const reading: Reading = { kind: 'moisture', value, xMm: centreXMm, yMm: centreYMm, instrument: '', by: this.session.person?.name ?? '', at: nowText() };
+    const reading: Reading = {
+      kind: 'moisture',
+      value,
+      xMm: centreXMm,
+      yMm: centreYMm,
+      instrument: '',
+      by: this.session.person?.name ?? '',
+      at: nowText(),
+    };
     this.store.edit('survey', ({ readings }) => ({ readings: [...readings, reading] }));
     this.value.set(null);
   }
 }
 
-function workOut(log: readonly { day: number; value: number }[], limit: number | null, dryReference: number | null): { fit: DryingResult | null; why: string } {
-  if (limit === null) return { fit: null, why: 'Say at what reading it is dry enough, and log the moisture day by day.' };
-  const { result, error } = attempt(() => drying({ readings: log, limit, ...(dryReference === null ? {} : { dryReference }) }));
+function workOut(
+  log: readonly { day: number; value: number }[],
+  limit: number | null,
+  dryReference: number | null,
+): { fit: DryingResult | null; why: string } {
+  if (limit === null)
+    return { fit: null, why: 'Say at what reading it is dry enough, and log the moisture day by day.' };
+  const { result, error } = attempt(() =>
+    drying({ readings: log, limit, ...(dryReference === null ? {} : { dryReference }) }),
+  );
   if (!error) return { fit: result, why: '' };
-  return { fit: null, why: error.code === 'too-few-points' ? `Wants readings of ${String(error.params['min'])} days; ${log.length} so far.` : errorWords(error.code, error.params) };
+  return {
+    fit: null,
+    why:
+      error.code === 'too-few-points'
+        ? `Wants readings of ${String(error.params['min'])} days; ${log.length} so far.`
+        : errorWords(error.code, error.params),
+  };
 }
 
 /** "Thu 3 Dec" */
 const dayText = (at: string): string => whenText(at).split(',')[0]!;
 
-function chartOf(log: readonly { day: number; value: number; at: string }[], fit: DryingResult | null, limit: number | null): EChartsCoreOption {
+function chartOf(
+  log: readonly { day: number; value: number; at: string }[],
+  fit: DryingResult | null,
+  limit: number | null,
+): EChartsCoreOption {
   const first = log[0]!.at;
   const lastDay = Math.max(log.at(-1)!.day, Math.min(fit?.latestDay ?? fit?.dryDay ?? 0, 3 * (fit?.dryDay ?? 0)));
-  const curve = fit ? Array.from({ length: CURVE_POINTS + 1 }, (_, i) => (lastDay * 1.05 * i) / CURVE_POINTS).map((day) => [day, fit.end + (fit.start - fit.end) * Math.exp(-day / fit.tauDays)]) : [];
+  const curve = fit
+    ? Array.from({ length: CURVE_POINTS + 1 }, (_, i) => (lastDay * 1.05 * i) / CURVE_POINTS).map((day) => [
+        day,
+        fit.end + (fit.start - fit.end) * Math.exp(-day / fit.tauDays),
+      ])
+    : [];
   const known = fit !== null && limit !== null && fit.earliestDay !== null && fit.latestDay !== null;
   const band = known ? [fit.earliestDay, fit.latestDay].map((day) => [day, limit]) : []; // prettier-ignore
-  const axis = { axisLabel: { color: CHART_INK, fontSize: 13 }, axisLine: { lineStyle: { color: CHART_INK } }, splitLine: { lineStyle: { color: '#d4d9d4' } } };
+  const axis = {
+    axisLabel: { color: CHART_INK, fontSize: 13 },
+    axisLine: { lineStyle: { color: CHART_INK } },
+    splitLine: { lineStyle: { color: '#d4d9d4' } },
+  };
   return {
     ...CHART_BASE,
     grid: { left: 40, right: 16, top: 12, bottom: 28 },
-    xAxis: { type: 'value', min: 0, max: Math.ceil(lastDay * 1.05), ...axis, axisLabel: { ...axis.axisLabel, formatter: (day: number) => dayText(daysAfter(first, day)), hideOverlap: true } },
+    xAxis: {
+      type: 'value',
+      min: 0,
+      max: Math.ceil(lastDay * 1.05),
+      ...axis,
+      axisLabel: { ...axis.axisLabel, formatter: (day: number) => dayText(daysAfter(first, day)), hideOverlap: true },
+    },
     yAxis: { type: 'value', min: 0, ...axis },
-    tooltip: { trigger: 'axis', formatter: ([p]: { value: [number, number] }[]) => (p ? `${dayText(daysAfter(first, p.value[0]))}: ${p.value[1].toFixed(1)}` : '') },
+    tooltip: {
+      trigger: 'axis',
+      formatter: ([p]: { value: [number, number] }[]) =>
+        p ? `${dayText(daysAfter(first, p.value[0]))}: ${p.value[1].toFixed(1)}` : '',
+    },
     series: [
       {
         type: 'line',
@@ -154,10 +229,31 @@ function chartOf(log: readonly { day: number; value: number; at: string }[], fit
         showSymbol: false,
         lineStyle: { color: CHART_QUIET, width: 2, type: 'dashed' },
         markLine:
-          limit === null ? undefined : { silent: true, symbol: 'none', label: { formatter: `dry enough ${limit}`, position: 'insideStartBottom', color: CHART_INK }, lineStyle: { color: CHART_EMBER, width: 2 }, data: [{ yAxis: limit }] },
+          limit === null
+            ? undefined
+            : {
+                silent: true,
+                symbol: 'none',
+                label: { formatter: `dry enough ${limit}`, position: 'insideStartBottom', color: CHART_INK },
+                lineStyle: { color: CHART_EMBER, width: 2 },
+                data: [{ yAxis: limit }],
+              },
       },
-      { type: 'line', data: band, showSymbol: true, symbol: 'rect', symbolSize: [2, 16], itemStyle: { color: CHART_INK }, lineStyle: { color: CHART_AMBER, width: 14 } },
-      { type: 'scatter', data: log.map(({ day, value }) => [day, value]), symbolSize: 9, itemStyle: { color: CHART_INK } },
+      {
+        type: 'line',
+        data: band,
+        showSymbol: true,
+        symbol: 'rect',
+        symbolSize: [2, 16],
+        itemStyle: { color: CHART_INK },
+        lineStyle: { color: CHART_AMBER, width: 14 },
+      },
+      {
+        type: 'scatter',
+        data: log.map(({ day, value }) => [day, value]),
+        symbolSize: 9,
+        itemStyle: { color: CHART_INK },
+      },
     ],
   };
 }

@@ -24,7 +24,9 @@ const DEPTHS = { finish: 'finish only', part: 'some plies', through: 'through' }
         <tbody>
           <tr>
             <th scope="row">Size, {{ 'length' | unit }}</th>
-            <td class="num">{{ b.expected.lengthMm | figure: 'length' }} × {{ b.expected.widthMm | figure: 'length' }}</td>
+            <td class="num">
+              {{ b.expected.lengthMm | figure: 'length' }} × {{ b.expected.widthMm | figure: 'length' }}
+            </td>
             <td class="num">{{ b.found.lengthMm | figure: 'length' }} × {{ b.found.widthMm | figure: 'length' }}</td>
           </tr>
           <tr>
@@ -39,14 +41,22 @@ const DEPTHS = { finish: 'finish only', part: 'some plies', through: 'through' }
           </tr>
         </tbody>
       </table>
-      <p class="why"><b>Why both are kept</b> The plan follows what was found; the difference teaches how far damage runs here.</p>
+      <p class="why">
+        <b>Why both are kept</b> The plan follows what was found; the difference teaches how far damage runs here.
+      </p>
       @if (!disabled()) {
-        <div class="row-actions"><button type="button" class="act small" (click)="back()">Back to what was expected</button></div>
+        <div class="row-actions">
+          <button type="button" class="act small" (click)="back()">Back to what was expected</button>
+        </div>
       }
     } @else {
-      <p class="quiet">Once it is ground, measure again: what is found replaces what was expected, and the plan follows.</p>
+      <p class="quiet">
+        Once it is ground, measure again: what is found replaces what was expected, and the plan follows.
+      </p>
       @if (!disabled()) {
-        <div class="row-actions"><button type="button" class="act small" (click)="mapAgain()">Map it again, ground</button></div>
+        <div class="row-actions">
+          <button type="button" class="act small" (click)="mapAgain()">Map it again, ground</button>
+        </div>
       }
     }
   `,
@@ -70,8 +80,12 @@ export class Found {
 
   readonly both = computed(() => {
     const { survey, damage } = this.state().inputs;
-    const [expected, found] = [survey.expected?.shape ?? null, damage.shape].map((shape) => shape && attempt(() => measureOffset(shape, 0)).result);
-    return expected && found ? { expected, found, expectedDepth: survey.expected!.depth, foundDepth: damage.depth } : null;
+    const [expected, found] = [survey.expected?.shape ?? null, damage.shape].map(
+      (shape) => shape && attempt(() => measureOffset(shape, 0)).result,
+    );
+    return expected && found
+      ? { expected, found, expectedDepth: survey.expected!.depth, foundDepth: damage.depth }
+      : null;
   });
   readonly percent = computed(() => {
     const both = this.both();

@@ -12,13 +12,20 @@ export function snapTargets(shape: Shape, marks: readonly MapMark[]): Point[] {
 }
 
 /** A press as the place it means. */
-export const settled = (press: MapPress, targets: readonly Point[]): Point => snapPoint(press, targets, press.reachMm, HAND_GRID_MM);
+export const settled = (press: MapPress, targets: readonly Point[]): Point =>
+  snapPoint(press, targets, press.reachMm, HAND_GRID_MM);
 
 /** The marks with one place of one of them elsewhere; an outline never comes to cross itself. */
-export function moveMarkPoint(marks: readonly MapMark[], id: string, index: number, move: (point: Point) => Point): MapMark[] {
+export function moveMarkPoint(
+  marks: readonly MapMark[],
+  id: string,
+  index: number,
+  move: (point: Point) => Point,
+): MapMark[] {
   return marks.map((mark) => {
     if (mark.id !== id) return mark;
-    if (mark.kind === 'crack') return { ...mark, points: mark.points.map((point, i) => (i === index ? move(point) : point)) };
+    if (mark.kind === 'crack')
+      return { ...mark, points: mark.points.map((point, i) => (i === index ? move(point) : point)) };
     return { ...mark, points: movePoint({ kind: 'polygon', points: mark.points }, index, move).points };
   });
 }

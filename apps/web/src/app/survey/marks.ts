@@ -1,4 +1,16 @@
-import { ChangeDetectionStrategy, Component, ElementRef, Injector, type OnDestroy, afterNextRender, computed, inject, input, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  Injector,
+  type OnDestroy,
+  afterNextRender,
+  computed,
+  inject,
+  input,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { MARK_NAMES, errorWords } from '@ashstep/contract';
 import { type MapMark, type Point, attempt, checkShape, crackLength, outlineOfMark, signedArea } from '@ashstep/core';
 import { ChoiceField, optionsOf } from '../parts/choice-field';
@@ -9,8 +21,18 @@ import { HAND_GRID_MM, moveMarkPoint, settled, snapTargets } from './map-marks';
 import { type MapPress, SurveyDesk } from './survey-desk';
 
 type Traced = MapMark['kind'] | 'outline';
-const TRACED_NAMES: Record<Traced, string> = { outline: 'Main outline', damage: 'More damage', crack: 'Crack', 'earlier-repair': 'Earlier repair' };
-const STEPS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+const TRACED_NAMES: Record<Traced, string> = {
+  outline: 'Main outline',
+  damage: 'More damage',
+  crack: 'Crack',
+  'earlier-repair': 'Earlier repair',
+};
+const STEPS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
 const FAST = 10;
 const USUAL_CRACK_MM = 1;
 
@@ -62,7 +84,10 @@ export class Marks implements OnDestroy {
   begin(): void {
     const { centreXMm = 0, centreYMm = 0 } = this.state().inputs.damage.shape;
     this.desk.chosen.set(null);
-    this.desk.takeUp({ name: 'trace', press: (press) => this.set(press) }, { x: Math.round(centreXMm), y: Math.round(centreYMm) });
+    this.desk.takeUp(
+      { name: 'trace', press: (press) => this.set(press) },
+      { x: Math.round(centreXMm), y: Math.round(centreYMm) },
+    );
     afterNextRender(() => this.pad()?.nativeElement.focus({ preventScroll: true }), { injector: this.injector });
   }
 
@@ -117,17 +142,27 @@ export class Marks implements OnDestroy {
       this.store.edit('damage', { shape: { kind: 'polygon', points } });
       return;
     }
-    const mark: MapMark = { id: crypto.randomUUID(), kind, name: '', points, widthMm: kind === 'crack' ? USUAL_CRACK_MM : 0 };
+    const mark: MapMark = {
+      id: crypto.randomUUID(),
+      kind,
+      name: '',
+      points,
+      widthMm: kind === 'crack' ? USUAL_CRACK_MM : 0,
+    };
     this.store.edit('survey', ({ marks }) => ({ marks: [...marks, mark] }));
     this.desk.chosen.set(mark.id);
   }
 
   edit(id: string, patch: Partial<MapMark>): void {
-    this.store.edit('survey', ({ marks }) => ({ marks: marks.map((mark) => (mark.id === id ? { ...mark, ...patch } : mark)) }));
+    this.store.edit('survey', ({ marks }) => ({
+      marks: marks.map((mark) => (mark.id === id ? { ...mark, ...patch } : mark)),
+    }));
   }
 
   movePoint(id: string, index: number, patch: Partial<Point>): void {
-    this.store.edit('survey', ({ marks }) => ({ marks: moveMarkPoint(marks, id, index, (point) => ({ ...point, ...patch })) }));
+    this.store.edit('survey', ({ marks }) => ({
+      marks: moveMarkPoint(marks, id, index, (point) => ({ ...point, ...patch })),
+    }));
   }
 
   dropPoint(mark: MapMark, index: number): void {

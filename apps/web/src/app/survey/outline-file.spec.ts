@@ -3,7 +3,8 @@ import { outlineOnPlan, readOutlines } from './outline-file';
 
 const area = (points: readonly { x: number; y: number }[]): number => Math.abs(signedArea(points));
 const dxf = (...entities: string[]): string => `0\nSECTION\n2\nENTITIES\n${entities.join('\n')}\n0\nENDSEC\n0\nEOF\n`;
-const line = (x1: number, y1: number, x2: number, y2: number): string => `0\nLINE\n8\nCUT\n10\n${x1}\n20\n${y1}\n11\n${x2}\n21\n${y2}`;
+const line = (x1: number, y1: number, x2: number, y2: number): string =>
+  `0\nLINE\n8\nCUT\n10\n${x1}\n20\n${y1}\n11\n${x2}\n21\n${y2}`;
 
 describe('an outline from a file', () => {
   it('comes back from our own cutting file, read by another library, a layer a ply, in millimetres', async () => {
@@ -18,13 +19,17 @@ describe('an outline from a file', () => {
 
   it('joins lines and arcs end to end, whichever way each was drawn, and counts what stays open', async () => {
     const arc = '0\nARC\n8\nCUT\n10\n100\n20\n25\n40\n25\n50\n270\n51\n90';
-    const file = await readOutlines(dxf(line(0, 0, 100, 0), arc, line(0, 50, 100, 50), line(0, 50, 0, 0), line(500, 0, 600, 0)), 'slot.dxf');
+    const file = await readOutlines(
+      dxf(line(0, 0, 100, 0), arc, line(0, 50, 100, 50), line(0, 50, 0, 0), line(500, 0, 600, 0)),
+      'slot.dxf',
+    );
     expect([file.outlines.length, file.open, file.mmPerUnit]).toEqual([1, 1, null]);
     expect(area(file.outlines[0]!.points) / (100 * 50 + (Math.PI * 25 ** 2) / 2)).toBeCloseTo(1, 2);
   });
 
   it('follows bulges of a polyline, circles and ellipses', async () => {
-    const slot = '0\nLWPOLYLINE\n8\n0\n90\n4\n70\n1\n10\n0\n20\n0\n10\n80\n20\n0\n42\n1\n10\n80\n20\n40\n10\n0\n20\n40\n42\n1';
+    const slot =
+      '0\nLWPOLYLINE\n8\n0\n90\n4\n70\n1\n10\n0\n20\n0\n10\n80\n20\n0\n42\n1\n10\n80\n20\n40\n10\n0\n20\n40\n42\n1';
     const ellipse = '0\nELLIPSE\n8\nE\n10\n0\n20\n0\n11\n30\n21\n0\n40\n0.5\n41\n0\n42\n6.283185307179586';
     const file = await readOutlines(dxf(slot, ellipse), 'a.dxf');
     const [first, second] = file.outlines.map(({ points }) => area(points));
@@ -45,8 +50,13 @@ describe('an outline from a file', () => {
 
   it('joins a fine outline of many short lines, drawn in any order, without keeping the page waiting', async () => {
     const [radius, count] = [500, 12_000];
-    const at = (i: number): [number, number] => [radius * Math.cos((2 * Math.PI * i) / count), radius * Math.sin((2 * Math.PI * i) / count)];
-    const pieces = Array.from({ length: count }, (_, i) => (i % 2 ? line(...at(i), ...at(i + 1)) : line(...at(i + 1), ...at(i))));
+    const at = (i: number): [number, number] => [
+      radius * Math.cos((2 * Math.PI * i) / count),
+      radius * Math.sin((2 * Math.PI * i) / count),
+    ];
+    const pieces = Array.from({ length: count }, (_, i) =>
+      i % 2 ? line(...at(i), ...at(i + 1)) : line(...at(i + 1), ...at(i)),
+    );
     pieces.sort((a, b) => (a.slice(-9) < b.slice(-9) ? -1 : 1));
     const file = await readOutlines(dxf(...pieces), 'fine.dxf');
     expect([file.outlines.length, file.open]).toEqual([1, 0]);
@@ -55,9 +65,14 @@ describe('an outline from a file', () => {
   });
 
   it('holds more points than a call takes arguments', async () => {
-    const points = Array.from({ length: 300_000 }, (_, i) => ({ x: Math.cos(i / 47_746.48), y: Math.sin(i / 47_746.48) }));
+    const points = Array.from({ length: 300_000 }, (_, i) => ({
+      x: Math.cos(i / 47_746.48),
+      y: Math.sin(i / 47_746.48),
+    }));
     expect(outlineOnPlan({ name: 'many', points }, 100, { x: 0, y: 0 }).length).toBeLessThanOrEqual(200);
-    const loose = Array.from({ length: 9000 }, (_, i) => line((i % 100) * 300, Math.floor(i / 100) * 300, (i % 100) * 300 + 50, Math.floor(i / 100) * 300));
+    const loose = Array.from({ length: 9000 }, (_, i) =>
+      line((i % 100) * 300, Math.floor(i / 100) * 300, (i % 100) * 300 + 50, Math.floor(i / 100) * 300),
+    );
     await expectAsync(readOutlines(dxf(...loose), 'loose.dxf')).toBeRejectedWithError(/9000 open lines/);
   });
 
@@ -70,9 +85,13 @@ describe('an outline from a file', () => {
   });
 
   it('refuses what holds no closed outline, in words that say what to do', async () => {
-    await expectAsync(readOutlines(dxf(line(0, 0, 1, 1)), 'a.dxf')).toBeRejectedWithError(/1 open lines and no closed one/);
+    await expectAsync(readOutlines(dxf(line(0, 0, 1, 1)), 'a.dxf')).toBeRejectedWithError(
+      /1 open lines and no closed one/,
+    );
     await expectAsync(readOutlines('not a drawing at all', 'a.dxf')).toBeRejectedWithError(/no DXF in text|no outline/);
     await expectAsync(readOutlines('<svg><path', 'a.svg')).toBeRejectedWithError(/damaged/);
-    await expectAsync(readOutlines('<svg xmlns="http://www.w3.org/2000/svg"/>', 'a.svg')).toBeRejectedWithError(/no outline in this file/);
+    await expectAsync(readOutlines('<svg xmlns="http://www.w3.org/2000/svg"/>', 'a.svg')).toBeRejectedWithError(
+      /no outline in this file/,
+    );
   });
 });

@@ -36,7 +36,10 @@ const SAMPLES = 240;
 /** Closed outlines of a DXF or SVG file. @throws UnreadableOutline with what is wrong and what to do */
 export async function readOutlines(text: string, name: string): Promise<OutlineFile> {
   if (text.length > MOST_BYTES) throw new UnreadableOutline('The file is larger than 5 MB. Save the outline alone.');
-  const file = /\.svg$/i.test(name) || /^\s*(<\?xml[^>]*>\s*)?(<!--.*?-->\s*)*(<!DOCTYPE[^>]*>\s*)?<svg/s.test(text) ? readSvg(text) : await readDxf(text);
+  const file =
+    /\.svg$/i.test(name) || /^\s*(<\?xml[^>]*>\s*)?(<!--.*?-->\s*)*(<!DOCTYPE[^>]*>\s*)?<svg/s.test(text)
+      ? readSvg(text)
+      : await readDxf(text);
   if (file.outlines.length > 0) return file;
   throw new UnreadableOutline(
     file.open > 0
@@ -55,7 +58,10 @@ export function outlineOnPlan({ points }: FoundOutline, mmPerUnit: number, about
     kept = simplified(scaled, tolerance);
     tolerance *= 1.6;
   }
-  return kept.map(({ x, y }) => ({ x: Math.round((x - middle.x + about.x) * 100) / 100, y: Math.round((y - middle.y + about.y) * 100) / 100 }));
+  return kept.map(({ x, y }) => ({
+    x: Math.round((x - middle.x + about.x) * 100) / 100,
+    y: Math.round((y - middle.y + about.y) * 100) / 100,
+  }));
 }
 
 interface DxfEntity {
@@ -90,10 +96,17 @@ async function readDxf(text: string): Promise<OutlineFile> {
   for (const entity of entities) {
     const made = runOf(entity);
     if (!made) continue;
-    (made.closed ? closed : open).push({ name: entity.layer && entity.layer !== '0' ? entity.layer : 'Outline', points: made.points });
+    (made.closed ? closed : open).push({
+      name: entity.layer && entity.layer !== '0' ? entity.layer : 'Outline',
+      points: made.points,
+    });
   }
   const joined = joinRuns(open);
-  return { outlines: bySize([...closed, ...joined.closed]), open: joined.open, mmPerUnit: typeof units === 'number' ? (DXF_UNITS[units] ?? null) : null };
+  return {
+    outlines: bySize([...closed, ...joined.closed]),
+    open: joined.open,
+    mmPerUnit: typeof units === 'number' ? (DXF_UNITS[units] ?? null) : null,
+  };
 }
 
 /** Places along an entity, and whether it closes. */
@@ -107,10 +120,24 @@ function runOf(entity: DxfEntity): { points: Point[]; closed: boolean } | null {
     case 'CIRCLE':
       return { points: turned(entity.center!, { x: entity.radius!, y: 0 }, 1, 0, 2 * Math.PI), closed: true };
     case 'ARC':
-      return { points: turned(entity.center!, { x: entity.radius!, y: 0 }, 1, entity.startAngle!, entity.endAngle!), closed: false };
+      return {
+        points: turned(entity.center!, { x: entity.radius!, y: 0 }, 1, entity.startAngle!, entity.endAngle!),
+        closed: false,
+      };
     case 'ELLIPSE': {
-      const whole = Math.abs(Math.abs(entity.endAngle! - entity.startAngle!) - 2 * Math.PI) < 1e-6 || entity.startAngle === entity.endAngle;
-      return { points: turned(entity.center!, entity.majorAxisEndPoint!, entity.axisRatio!, entity.startAngle!, whole ? entity.startAngle! + 2 * Math.PI : entity.endAngle!), closed: whole };
+      const whole =
+        Math.abs(Math.abs(entity.endAngle! - entity.startAngle!) - 2 * Math.PI) < 1e-6 ||
+        entity.startAngle === entity.endAngle;
+      return {
+        points: turned(
+          entity.center!,
+          entity.majorAxisEndPoint!,
+          entity.axisRatio!,
+          entity.startAngle!,
+          whole ? entity.startAngle! + 2 * Math.PI : entity.endAngle!,
+        ),
+        closed: whole,
+      };
     }
     case 'SPLINE': {
       const through = entity.fitPoints?.length ? entity.fitPoints : entity.controlPoints;
@@ -124,7 +151,10 @@ function runOf(entity: DxfEntity): { points: Point[]; closed: boolean } | null {
 const plain = (points: readonly Point[]): Point[] => points.map(({ x, y }) => ({ x, y }));
 
 /** Straight pieces and arcs: a bulge is the tangent of a quarter of the arc's angle. */
-function bulged(vertices: readonly { x: number; y: number; bulge?: number }[], closed: boolean): { points: Point[]; closed: boolean } {
+function bulged(
+  vertices: readonly { x: number; y: number; bulge?: number }[],
+  closed: boolean,
+): { points: Point[]; closed: boolean } {
   const points = vertices.flatMap((a, i) => {
     const b = vertices[(i + 1) % vertices.length]!;
     if (!a.bulge || (!closed && i === vertices.length - 1)) return [{ x: a.x, y: a.y }];
@@ -133,7 +163,10 @@ function bulged(vertices: readonly { x: number; y: number; bulge?: number }[], c
     const lift = (1 - a.bulge * a.bulge) / (4 * a.bulge);
     const centre = { x: (a.x + b.x) / 2 - (b.y - a.y) * lift, y: (a.y + b.y) / 2 + (b.x - a.x) * lift };
     const [radius, from] = [Math.hypot(a.x - centre.x, a.y - centre.y), Math.atan2(a.y - centre.y, a.x - centre.x)];
-    return Array.from({ length: steps }, (_, k) => ({ x: centre.x + radius * Math.cos(from + (angle * k) / steps), y: centre.y + radius * Math.sin(from + (angle * k) / steps) }));
+    return Array.from({ length: steps }, (_, k) => ({
+      x: centre.x + radius * Math.cos(from + (angle * k) / steps),
+      y: centre.y + radius * Math.sin(from + (angle * k) / steps),
+    }));
   });
   const [first, last] = [points[0], points.at(-1)];
   const meets = !!first && !!last && points.length > 3 && Math.hypot(first.x - last.x, first.y - last.y) < 1e-9;
@@ -147,7 +180,10 @@ function turned(centre: Point, axis: Point, ratio: number, from: number, to: num
   const whole = Math.abs(sweep - 2 * Math.PI) < 1e-9;
   return Array.from({ length: whole ? steps : steps + 1 }, (_, k) => {
     const t = from + (sweep * k) / steps;
-    return { x: centre.x + axis.x * Math.cos(t) - axis.y * ratio * Math.sin(t), y: centre.y + axis.y * Math.cos(t) + axis.x * ratio * Math.sin(t) };
+    return {
+      x: centre.x + axis.x * Math.cos(t) - axis.y * ratio * Math.sin(t),
+      y: centre.y + axis.y * Math.cos(t) + axis.x * ratio * Math.sin(t),
+    };
   });
 }
 
@@ -236,12 +272,16 @@ class Ends {
   }
 }
 
-const bySize = (outlines: FoundOutline[]): FoundOutline[] => outlines.filter(({ points }) => points.length >= 3 && Math.abs(signedArea(points)) > 0).sort((a, b) => Math.abs(signedArea(b.points)) - Math.abs(signedArea(a.points)));
+const bySize = (outlines: FoundOutline[]): FoundOutline[] =>
+  outlines
+    .filter(({ points }) => points.length >= 3 && Math.abs(signedArea(points)) > 0)
+    .sort((a, b) => Math.abs(signedArea(b.points)) - Math.abs(signedArea(a.points)));
 
 function readSvg(text: string): OutlineFile {
   const drawn = new DOMParser().parseFromString(text, 'image/svg+xml');
   const root = drawn.documentElement;
-  if (drawn.querySelector('parsererror') || root.localName !== 'svg') throw new UnreadableOutline('This SVG is damaged. Save it again, as plain SVG.');
+  if (drawn.querySelector('parsererror') || root.localName !== 'svg')
+    throw new UnreadableOutline('This SVG is damaged. Save it again, as plain SVG.');
   // Only in a page does the browser work out paths; nothing of the file but its geometry is taken into it.
   const stage = document.createElementNS('http://www.w3.org/2000/svg', 'svg');
   stage.setAttribute('style', 'position:absolute;width:0;height:0;visibility:hidden');
@@ -266,7 +306,8 @@ const GEOMETRY = ['d', 'points', 'x', 'y', 'width', 'height', 'rx', 'ry', 'cx', 
 /** Runs of a shape, as it stands in the drawing with all the moves round it. */
 function runsOfShape(shape: Element, stage: SVGSVGElement): { points: Point[]; closed: boolean }[] {
   const moves: string[] = [];
-  for (let at: Element | null = shape; at && at.localName !== 'svg'; at = at.parentElement) if (at.getAttribute('transform')) moves.unshift(at.getAttribute('transform')!);
+  for (let at: Element | null = shape; at && at.localName !== 'svg'; at = at.parentElement)
+    if (at.getAttribute('transform')) moves.unshift(at.getAttribute('transform')!);
   const holder = document.createElementNS(stage.namespaceURI, 'g') as SVGGElement;
   holder.setAttribute('transform', moves.join(' '));
   stage.append(holder);
@@ -274,7 +315,8 @@ function runsOfShape(shape: Element, stage: SVGSVGElement): { points: Point[]; c
   const pieces = shape.localName === 'path' ? subpaths(shape.getAttribute('d') ?? '') : [null];
   return pieces.flatMap((d) => {
     const copy = document.createElementNS(stage.namespaceURI, shape.localName) as SVGGeometryElement;
-    for (const name of GEOMETRY) if (shape.getAttribute(name) !== null) copy.setAttribute(name, shape.getAttribute(name)!);
+    for (const name of GEOMETRY)
+      if (shape.getAttribute(name) !== null) copy.setAttribute(name, shape.getAttribute(name)!);
     if (d !== null) copy.setAttribute('d', d);
     stage.append(copy);
     const length = copy.getTotalLength();
@@ -285,7 +327,10 @@ function runsOfShape(shape: Element, stage: SVGSVGElement): { points: Point[]; c
     };
     const points = Array.from({ length: SAMPLES }, (_, k) => at((length * k) / SAMPLES));
     const ends = Math.hypot(at(0).x - at(length).x, at(0).y - at(length).y);
-    const closed = ['polygon', 'rect', 'circle', 'ellipse'].includes(shape.localName) || /z\s*$/i.test(d ?? '') || ends < length * JOIN_SHARE;
+    const closed =
+      ['polygon', 'rect', 'circle', 'ellipse'].includes(shape.localName) ||
+      /z\s*$/i.test(d ?? '') ||
+      ends < length * JOIN_SHARE;
     return [{ points: withCorners(copy, points, matrix), closed }];
   });
 }

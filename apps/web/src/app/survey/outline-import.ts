@@ -4,7 +4,14 @@ import { attempt, checkShape, signedArea } from '@ashstep/core';
 import { QuantityPipe } from '../platform/quantity.pipe';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { textOf } from '../parts/text-of';
-import { type FoundOutline, type OutlineFile, UNITS, UnreadableOutline, outlineOnPlan, readOutlines } from './outline-file';
+import {
+  type FoundOutline,
+  type OutlineFile,
+  UNITS,
+  UnreadableOutline,
+  outlineOnPlan,
+  readOutlines,
+} from './outline-file';
 
 /** The damage outline taken from a DXF or SVG file: its units are asked, its closed outlines listed, the one pressed is taken. */
 @Component({
@@ -14,14 +21,26 @@ import { type FoundOutline, type OutlineFile, UNITS, UnreadableOutline, outlineO
   template: `
     <h2>Outline from a file</h2>
     @if (!disabled()) {
-      <div class="row-actions"><label class="act small" for="outline-file">Open a DXF or SVG</label><input class="visually-hidden" type="file" id="outline-file" accept=".dxf,.svg,image/svg+xml" #field (change)="open(field)" /></div>
+      <div class="row-actions">
+        <label class="act small" for="outline-file">Open a DXF or SVG</label
+        ><input
+          class="visually-hidden"
+          type="file"
+          id="outline-file"
+          accept=".dxf,.svg,image/svg+xml"
+          #field
+          (change)="open(field)"
+        />
+      </div>
     }
     @if (failed()) {
       <p class="remark" role="alert">{{ failed() }}</p>
     }
     @if (file(); as f) {
       <div class="field">
-        <label for="outline-unit">{{ f.mmPerUnit === null ? 'The file does not say its units. They are' : 'Units, as the file says' }}</label><select id="outline-unit" (change)="unit.set($any($event.target).value)">
+        <label for="outline-unit">{{
+          f.mmPerUnit === null ? 'The file does not say its units. They are' : 'Units, as the file says'
+        }}</label><select id="outline-unit" (change)="unit.set($any($event.target).value)">
           @if (f.mmPerUnit !== null) {
             <option value="file" [selected]="unit() === 'file'">As it says</option>
           }
@@ -34,9 +53,17 @@ import { type FoundOutline, type OutlineFile, UNITS, UnreadableOutline, outlineO
         @for (o of listed(); track $index) {
           <li>
             <span
-              ><b>{{ o.outline.name }}</b> {{ o.lengthMm | qty: 'length' }} × {{ o.widthMm | qty: 'length' }}, {{ (o.areaMm2 / 100).toFixed(1) }} cm²</span
+              ><b>{{ o.outline.name }}</b> {{ o.lengthMm | qty: 'length' }} × {{ o.widthMm | qty: 'length' }},
+              {{ (o.areaMm2 / 100).toFixed(1) }} cm²</span
             >
-            <button type="button" class="act small" [attr.aria-label]="'Take it, ' + o.outline.name + ', ' + ($index + 1)" (click)="take(o.outline)">Take it</button>
+            <button
+              type="button"
+              class="act small"
+              [attr.aria-label]="'Take it, ' + o.outline.name + ', ' + ($index + 1)"
+              (click)="take(o.outline)"
+            >
+              Take it
+            </button>
           </li>
         }
       </ul>
@@ -76,12 +103,19 @@ export class OutlineImport {
   readonly unit = signal('mm');
   readonly failed = signal('');
   readonly said = signal('');
-  private readonly mmPerUnit = computed(() => (this.unit() === 'file' ? this.file()!.mmPerUnit! : UNITS[this.unit()]!.mm));
+  private readonly mmPerUnit = computed(() =>
+    this.unit() === 'file' ? this.file()!.mmPerUnit! : UNITS[this.unit()]!.mm,
+  );
   readonly listed = computed(() => {
     const scale = this.mmPerUnit();
     return (this.file()?.outlines ?? []).slice(0, 40).map((outline) => {
       const [xs, ys] = [outline.points.map((p) => p.x), outline.points.map((p) => p.y)];
-      return { outline, lengthMm: (Math.max(...xs) - Math.min(...xs)) * scale, widthMm: (Math.max(...ys) - Math.min(...ys)) * scale, areaMm2: Math.abs(signedArea(outline.points)) * scale * scale };
+      return {
+        outline,
+        lengthMm: (Math.max(...xs) - Math.min(...xs)) * scale,
+        widthMm: (Math.max(...ys) - Math.min(...ys)) * scale,
+        areaMm2: Math.abs(signedArea(outline.points)) * scale * scale,
+      };
     });
   });
 
@@ -104,7 +138,10 @@ export class OutlineImport {
 
   take(outline: FoundOutline): void {
     const { centreXMm = 0, centreYMm = 0 } = this.state().inputs.damage.shape;
-    const shape = { kind: 'polygon', points: outlineOnPlan(outline, this.mmPerUnit(), { x: centreXMm, y: centreYMm }) } as const;
+    const shape = {
+      kind: 'polygon',
+      points: outlineOnPlan(outline, this.mmPerUnit(), { x: centreXMm, y: centreYMm }),
+    } as const;
     const { error } = attempt(() => checkShape(shape));
     if (error) {
       this.failed.set(`This outline cannot be taken: ${errorWords(error.code, error.params)}`);

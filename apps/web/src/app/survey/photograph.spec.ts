@@ -15,9 +15,26 @@ import { PhotosService } from './photos.service';
 import type { SquareUpReply } from './square-up.worker';
 import { SurveyDesk } from './survey-desk';
 
-const PHOTO: Photo = { id: 'c0ffee00-0000-4000-8000-000000000000', name: 'Roof', at: '2026-04-16T08:00:00Z', by: 'Tomas', widthPx: 1000, heightPx: 800, sha256: '' };
+const PHOTO: Photo = {
+  id: 'c0ffee00-0000-4000-8000-000000000000',
+  name: 'Roof',
+  at: '2026-04-16T08:00:00Z',
+  by: 'Tomas',
+  widthPx: 1000,
+  heightPx: 800,
+  sha256: '',
+};
 const CORNERS = [{ xPx: 100, yPx: 700 }, { xPx: 500, yPx: 700 }, { xPx: 500, yPx: 400 }, { xPx: 100, yPx: 400 }]; // prettier-ignore
-const LAID: LaidPhoto = { id: PHOTO.id, corners: CORNERS, widthMm: 200, heightMm: 150, xMm: -100, yMm: -75, turnedDeg: 0, check: null };
+const LAID: LaidPhoto = {
+  id: PHOTO.id,
+  corners: CORNERS,
+  widthMm: 200,
+  heightMm: 150,
+  xMm: -100,
+  yMm: -75,
+  turnedDeg: 0,
+  check: null,
+};
 
 const session = { provide: SessionService, useValue: { units$: new BehaviorSubject('metric') } };
 const stateOf = (photo: LaidPhoto | null): RepairState => {
@@ -57,14 +74,29 @@ describe('Photograph', () => {
     await fixture.whenStable();
   }
   const text = (): string => (fixture.nativeElement as HTMLElement).textContent!.replace(/\s+/g, ' ');
-  const press = (label: string): void => [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')].find((button) => button.textContent!.includes(label))!.click();
+  const press = (label: string): void =>
+    [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')]
+      .find((button) => button.textContent!.includes(label))!
+      .click();
 
   it('squares the laid picture up with its progress shown, and lays it under the drawing where it belongs', async () => {
     await show(LAID);
     replies.next({ share: 0.4 });
     await fixture.whenStable();
     expect((fixture.nativeElement as HTMLElement).querySelector('progress')!.value).toBeCloseTo(0.4, 6);
-    replies.next({ picture: new Blob(['x']), frame: { minXMm: 0, minYMm: 0, widthMm: 200, heightMm: 150, pxPerMm: 2, widthPx: 400, heightPx: 300, toPicture: [1, 0, 0, 0, 1, 0, 0, 0, 1] } });
+    replies.next({
+      picture: new Blob(['x']),
+      frame: {
+        minXMm: 0,
+        minYMm: 0,
+        widthMm: 200,
+        heightMm: 150,
+        pxPerMm: 2,
+        widthPx: 400,
+        heightPx: 300,
+        toPicture: [1, 0, 0, 0, 1, 0, 0, 0, 1],
+      },
+    });
     await fixture.whenStable();
     expect(desk.underlay()).toEqual(jasmine.objectContaining({ xMm: -100, yMm: -75, turnedDeg: 0 }));
     expect(text()).toContain('Not checked by a fifth length');
@@ -101,7 +133,10 @@ describe('Photograph', () => {
     fixture.componentInstance.add({ files: [new File(['x'], 'phone.heic')], value: '' } as unknown as HTMLInputElement);
     const sent = http.expectOne((request) => request.url.includes('?name=phone'));
     expect(sent.request.method).toBe('PUT');
-    sent.flush({ code: 'heic', status: 415, title: '', type: '', detail: 'This is a HEIC picture.', fields: [] }, { status: 415, statusText: 'no' });
+    sent.flush(
+      { code: 'heic', status: 415, title: '', type: '', detail: 'This is a HEIC picture.', fields: [] },
+      { status: 415, statusText: 'no' },
+    );
     await fixture.whenStable();
     expect(text()).toContain('This is a HEIC picture.');
   });
@@ -113,7 +148,9 @@ describe('CornerMarker', () => {
 
   beforeEach(async () => {
     close.calls.reset();
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), session, { provide: NgbActiveModal, useValue: { close } }] });
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), session, { provide: NgbActiveModal, useValue: { close } }],
+    });
     fixture = TestBed.createComponent(CornerMarker);
     fixture.componentInstance.begin(PHOTO, '/nothing', null);
     await fixture.whenStable();
@@ -131,7 +168,8 @@ describe('CornerMarker', () => {
 
   it('nudges by a pixel or twenty, and never off the picture', async () => {
     const grip = (fixture.nativeElement as HTMLElement).querySelector('[data-spot="1"]')!;
-    const key = (name: string, shiftKey = false): boolean => grip.dispatchEvent(new KeyboardEvent('keydown', { key: name, shiftKey }));
+    const key = (name: string, shiftKey = false): boolean =>
+      grip.dispatchEvent(new KeyboardEvent('keydown', { key: name, shiftKey }));
     const before = fixture.componentInstance.corners()[1]!;
     key('ArrowRight');
     await fixture.whenStable();
@@ -156,7 +194,10 @@ describe('CornerMarker', () => {
 
   it('checks by a rule that is there, and drops it again', () => {
     const marker = fixture.componentInstance;
-    marker.begin(PHOTO, '/nothing', { ...LAID, check: { from: { xPx: 100, yPx: 600 }, to: { xPx: 300, yPx: 600 }, lengthMm: 100 } });
+    marker.begin(PHOTO, '/nothing', {
+      ...LAID,
+      check: { from: { xPx: 100, yPx: 600 }, to: { xPx: 300, yPx: 600 }, lengthMm: 100 },
+    });
     expect(marker.squared().result!.check!.errorPercent).toBeCloseTo(0, 6);
     marker.dropRule();
     expect(marker.spots().length).toBe(4);

@@ -1,4 +1,16 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, type OnDestroy, type OnInit, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  type OnDestroy,
+  type OnInit,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap';
 import type { Photo } from '@ashstep/contract';
@@ -29,8 +41,17 @@ export const CHECK_LIMIT_PERCENT = 2;
         </p>
         @if (!disabled()) {
           <div class="row-actions">
-            <button type="button" class="act small" (click)="mark(photo)">{{ laid()?.id === photo.id ? 'Corners again' : 'Square it up' }}</button>
-            <button type="button" class="act small" [attr.aria-label]="'Take out ' + photo.name" (click)="remove(photo)">Take out</button>
+            <button type="button" class="act small" (click)="mark(photo)">
+              {{ laid()?.id === photo.id ? 'Corners again' : 'Square it up' }}
+            </button>
+            <button
+              type="button"
+              class="act small"
+              [attr.aria-label]="'Take out ' + photo.name"
+              (click)="remove(photo)"
+            >
+              Take out
+            </button>
           </div>
         }
       </div>
@@ -38,7 +59,10 @@ export const CHECK_LIMIT_PERCENT = 2;
       <p class="quiet">Tape a square of known size beside the damage, photograph it, and trace on the picture.</p>
     }
     @if (share() !== null) {
-      <div class="working" role="status"><progress max="1" [value]="share()" aria-label="Squaring up"></progress><span>Squaring up</span><button type="button" class="act small" (click)="cancel()">Stop</button></div>
+      <div class="working" role="status">
+        <progress max="1" [value]="share()" aria-label="Squaring up"></progress><span>Squaring up</span
+        ><button type="button" class="act small" (click)="cancel()">Stop</button>
+      </div>
     }
     @if (trouble(); as said) {
       <p class="remark" role="alert">{{ said }}</p>
@@ -46,7 +70,8 @@ export const CHECK_LIMIT_PERCENT = 2;
     @if (laid(); as l) {
       @if (check(); as c) {
         <p [class.remark]="c.off">
-          <b>{{ c.off ? 'Check again.' : 'Checked.' }}</b> The known {{ c.lengthMm }} mm reads {{ c.measuredMm.toFixed(1) }}, {{ abs(c.errorPercent).toFixed(1) }} % off.
+          <b>{{ c.off ? 'Check again.' : 'Checked.' }}</b> The known {{ c.lengthMm }} mm reads
+          {{ c.measuredMm.toFixed(1) }}, {{ abs(c.errorPercent).toFixed(1) }} % off.
           @if (c.off) {
             Mark the corners more closely, or measure the rectangle again.
           }
@@ -55,20 +80,41 @@ export const CHECK_LIMIT_PERCENT = 2;
         <p class="remark">Not checked by a fifth length. Lay a rule in the picture and mark it too.</p>
       }
       <div class="fields">
-        <ash-quantity label="First corner, forward" [value]="l.xMm" [disabled]="disabled()" (valueChange)="move({ xMm: $event! })" /><ash-quantity
+        <ash-quantity
+          label="First corner, forward"
+          [value]="l.xMm"
+          [disabled]="disabled()"
+          (valueChange)="move({ xMm: $event! })"
+        /><ash-quantity
           label="First corner, up"
           [value]="l.yMm"
           [disabled]="disabled()"
           (valueChange)="move({ yMm: $event! })"
-        /><ash-quantity label="Turned, °" kind="plain" [value]="l.turnedDeg" [disabled]="disabled()" (valueChange)="move({ turnedDeg: $event! })" />
+        /><ash-quantity
+          label="Turned, °"
+          kind="plain"
+          [value]="l.turnedDeg"
+          [disabled]="disabled()"
+          (valueChange)="move({ turnedDeg: $event! })"
+        />
       </div>
       @if (!disabled()) {
-        <div class="row-actions"><button type="button" class="act small" (click)="lift()">Take it from under the drawing</button></div>
+        <div class="row-actions">
+          <button type="button" class="act small" (click)="lift()">Take it from under the drawing</button>
+        </div>
       }
     }
     @if (!disabled()) {
       <div class="row-actions">
-        <label class="act small">Add a photograph<input class="visually-hidden" type="file" accept="image/jpeg,image/png" id="photo-file" #file (change)="add(file)" /></label>
+        <label class="act small"
+          >Add a photograph<input
+            class="visually-hidden"
+            type="file"
+            accept="image/jpeg,image/png"
+            id="photo-file"
+            #file
+            (change)="add(file)"
+        /></label>
       </div>
     }
   `,
@@ -137,7 +183,12 @@ export class Photograph implements OnInit, OnDestroy {
     });
     effect(() => {
       const laid = this.laid();
-      if (laid) untracked(() => this.desk.underlay.update((under) => under && { ...under, xMm: laid.xMm, yMm: laid.yMm, turnedDeg: laid.turnedDeg }));
+      if (laid)
+        untracked(() =>
+          this.desk.underlay.update(
+            (under) => under && { ...under, xMm: laid.xMm, yMm: laid.yMm, turnedDeg: laid.turnedDeg },
+          ),
+        );
     });
   }
 
@@ -205,7 +256,12 @@ export class Photograph implements OnInit, OnDestroy {
     this.working = this.service.squareUp(repairId, laid).subscribe((reply) => {
       if ('share' in reply) return this.share.set(reply.share);
       this.share.set(null);
-      if ('failed' in reply) return this.trouble.set(reply.failed === 'picture' ? 'The photograph is not on the server any more. Add it again.' : 'These corners make no rectangle. Mark them going round, from the lower left.');
+      if ('failed' in reply)
+        return this.trouble.set(
+          reply.failed === 'picture'
+            ? 'The photograph is not on the server any more. Add it again.'
+            : 'These corners make no rectangle. Mark them going round, from the lower left.',
+        );
       const { xMm, yMm, turnedDeg } = this.laid() ?? laid;
       this.desk.underlay.set({ href: URL.createObjectURL(reply.picture), frame: reply.frame, xMm, yMm, turnedDeg });
     });
@@ -220,4 +276,5 @@ export class Photograph implements OnInit, OnDestroy {
   }
 }
 
-const keyOf = (laid: LaidPhoto | null | undefined): string => JSON.stringify(laid && [laid.id, laid.corners, laid.widthMm, laid.heightMm]);
+const keyOf = (laid: LaidPhoto | null | undefined): string =>
+  JSON.stringify(laid && [laid.id, laid.corners, laid.widthMm, laid.heightMm]);

@@ -16,7 +16,10 @@ export class PhotosService {
 
   add(repairId: string, file: File): Observable<Photo[]> {
     const name = file.name.replace(/\.[^.]*$/, '').slice(0, 120) || 'Photograph';
-    return this.api.sendFile<Photo[]>(`/repairs/${repairId}/photos/${crypto.randomUUID()}?name=${encodeURIComponent(name)}`, file);
+    return this.api.sendFile<Photo[]>(
+      `/repairs/${repairId}/photos/${crypto.randomUUID()}?name=${encodeURIComponent(name)}`,
+      file,
+    );
   }
 
   remove(repairId: string, photoId: string): Observable<Photo[]> {

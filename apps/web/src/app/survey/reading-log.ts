@@ -8,7 +8,12 @@ import { nowText } from '../platform/when.pipe';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { type MapPress, SurveyDesk } from './survey-desk';
 
-const KIND_NAMES: Record<Reading['kind'], string> = { moisture: 'Moisture', thickness: 'Thickness', hardness: 'Hardness', tap: 'Tap' };
+const KIND_NAMES: Record<Reading['kind'], string> = {
+  moisture: 'Moisture',
+  thickness: 'Thickness',
+  hardness: 'Hardness',
+  tap: 'Tap',
+};
 const SOUND_NAMES: Record<TapSound, string> = { sound: 'Sound', dull: 'Dull', doubtful: 'Doubtful' };
 
 /** Single readings off an instrument, each at its place on the plan; and those of the finished repair against those before it. */
@@ -37,7 +42,11 @@ const SOUND_NAMES: Record<TapSound, string> = { sound: 'Sound', dull: 'Dull', do
               @for (side of [row.before, row.after]; track $index) {
                 <td class="r num">
                   @if (side) {
-                    {{ side.mean.toFixed(row.kind === 'tap' ? 0 : 1) }} <span class="quiet">of {{ side.count }}{{ row.kind === 'tap' || side.count === 1 ? '' : ', ' + side.least + ' to ' + side.most }}</span>
+                    {{ side.mean.toFixed(row.kind === 'tap' ? 0 : 1) }}
+                    <span class="quiet"
+                      >of {{ side.count
+                      }}{{ row.kind === 'tap' || side.count === 1 ? '' : ', ' + side.least + ' to ' + side.most }}</span
+                    >
                   } @else {
                     –
                   }
@@ -51,22 +60,51 @@ const SOUND_NAMES: Record<TapSound, string> = { sound: 'Sound', dull: 'Dull', do
     @if (!disabled()) {
       @if (at(); as place) {
         <ash-choice label="What" [options]="kinds" [value]="kind()" (pick)="kind.set($event)" />
-        <ash-choice label="When" [options]="times" [value]="after() ? 'after' : 'before'" (pick)="after.set($event === 'after')" />
+        <ash-choice
+          label="When"
+          [options]="times"
+          [value]="after() ? 'after' : 'before'"
+          (pick)="after.set($event === 'after')"
+        />
         <div class="fields">
-          <ash-quantity label="Place, forward" [value]="place.x" (valueChange)="moveTo({ x: $event! })" /><ash-quantity label="Place, up" [value]="place.y" (valueChange)="moveTo({ y: $event! })" />
+          <ash-quantity label="Place, forward" [value]="place.x" (valueChange)="moveTo({ x: $event! })" /><ash-quantity
+            label="Place, up"
+            [value]="place.y"
+            (valueChange)="moveTo({ y: $event! })"
+          />
           @if (kind() === 'tap') {
             <ash-choice label="Sounds" [options]="sounds" [value]="sound()" (pick)="sound.set($event)" />
           } @else {
-            <ash-quantity [label]="'Reads' + (kind() === 'thickness' ? ', mm' : '')" kind="plain" [value]="value()" [optional]="true" (valueChange)="value.set($event)" />
+            <ash-quantity
+              [label]="'Reads' + (kind() === 'thickness' ? ', mm' : '')"
+              kind="plain"
+              [value]="value()"
+              [optional]="true"
+              (valueChange)="value.set($event)"
+            />
           }
-          <div class="field"><label for="instrument">Instrument</label><input id="instrument" maxlength="60" [value]="instrument()" (change)="instrument.set($any($event.target).value)" /></div>
+          <div class="field">
+            <label for="instrument">Instrument</label
+            ><input
+              id="instrument"
+              maxlength="60"
+              [value]="instrument()"
+              (change)="instrument.set($any($event.target).value)"
+            />
+          </div>
         </div>
-        <p class="quiet">A press on the plan moves the place: now {{ place.x | figure: 'length' }}, {{ place.y | figure: 'length' }}.</p>
+        <p class="quiet">
+          A press on the plan moves the place: now {{ place.x | figure: 'length' }}, {{ place.y | figure: 'length' }}.
+        </p>
         <div class="row-actions">
-          <button type="button" class="act" [disabled]="kind() !== 'tap' && value() === null" (click)="add(place)">Log the reading</button><button type="button" class="act small" (click)="desk.layDown()">Stop</button>
+          <button type="button" class="act" [disabled]="kind() !== 'tap' && value() === null" (click)="add(place)">
+            Log the reading</button
+          ><button type="button" class="act small" (click)="desk.layDown()">Stop</button>
         </div>
       } @else {
-        <div class="row-actions"><button type="button" class="act small" (click)="begin()">Read at a place</button></div>
+        <div class="row-actions">
+          <button type="button" class="act small" (click)="begin()">Read at a place</button>
+        </div>
       }
     }
     <p class="visually-hidden" aria-live="polite">{{ said() }}</p>
@@ -111,7 +149,10 @@ export class ReadingLog implements OnDestroy {
   }
 
   begin(): void {
-    this.desk.takeUp({ name: 'read', press: ({ x, y }: MapPress) => this.desk.cursor.set({ x: Math.round(x), y: Math.round(y) }) }, { x: 0, y: 0 });
+    this.desk.takeUp(
+      { name: 'read', press: ({ x, y }: MapPress) => this.desk.cursor.set({ x: Math.round(x), y: Math.round(y) }) },
+      { x: 0, y: 0 },
+    );
   }
 
   moveTo(patch: Partial<Point>): void {
@@ -120,8 +161,20 @@ export class ReadingLog implements OnDestroy {
 
   add(place: Point): void {
     const [kind, value] = [this.kind(), this.value()];
-    const taken = { xMm: place.x, yMm: place.y, instrument: this.instrument().trim(), by: this.session.person?.name ?? '', at: nowText(), ...(this.after() ? { after: true } : {}) };
-    const reading: Reading | null = kind === 'tap' ? { kind, sound: this.sound(), ...taken } : value === null ? null : { kind: kind satisfies MeasureKind, value, ...taken };
+    const taken = {
+      xMm: place.x,
+      yMm: place.y,
+      instrument: this.instrument().trim(),
+      by: this.session.person?.name ?? '',
+      at: nowText(),
+      ...(this.after() ? { after: true } : {}),
+    };
+    const reading: Reading | null =
+      kind === 'tap'
+        ? { kind, sound: this.sound(), ...taken }
+        : value === null
+          ? null
+          : { kind: kind satisfies MeasureKind, value, ...taken };
     if (!reading) return;
     this.store.edit('survey', ({ readings }) => ({ readings: [...readings, reading] }));
     this.said.set(`${KIND_NAMES[kind]} logged at ${place.x}, ${place.y}`);

@@ -13,7 +13,8 @@ describe('readings as a file', () => {
   });
 
   it('keeps the good rows and tells line and reason of the bad ones', () => {
-    const text = 'kind,x_mm,y_mm,value\ntap,0,0,dull\ntap,zero,0,dull\ntap,0,25,soggy\n\nsmell,0,0,1\nmoisture,10,"12,5",21\nthickness,0,99999,3\n';
+    const text =
+      'kind,x_mm,y_mm,value\ntap,0,0,dull\ntap,zero,0,dull\ntap,0,25,soggy\n\nsmell,0,0,1\nmoisture,10,"12,5",21\nthickness,0,99999,3\n';
     const { readings, left } = readingsFromCsv(text);
     expect(readings.map((r) => [r.kind, r.xMm, r.yMm])).toEqual([
       ['tap', 0, 0],
@@ -26,12 +27,16 @@ describe('readings as a file', () => {
   });
 
   it('says which column is missing', () => {
-    expect(readingsFromCsv('x_mm,y_mm\n1,2\n').left).toEqual([{ line: 1, reason: jasmine.stringContaining('No column kind, value') as unknown as string }]);
+    expect(readingsFromCsv('x_mm,y_mm\n1,2\n').left).toEqual([
+      { line: 1, reason: jasmine.stringContaining('No column kind, value') as unknown as string },
+    ]);
     expect(readingsFromCsv('').readings).toEqual([]);
   });
 
   it('refuses a time it cannot read', () => {
-    expect(readingsFromCsv('kind,x_mm,y_mm,value,at\ntap,0,0,dull,yesterday').left[0]!.reason).toContain('Write it like');
+    expect(readingsFromCsv('kind,x_mm,y_mm,value,at\ntap,0,0,dull,yesterday').left[0]!.reason).toContain(
+      'Write it like',
+    );
     expect(readingsFromCsv('kind,x_mm,y_mm,value,at\ntap,0,0,dull,2026-02-30T08:00').left.length).toBe(1);
   });
 });

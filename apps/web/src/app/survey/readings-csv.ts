@@ -17,7 +17,16 @@ const MAX_PLACE_MM = 20_000;
 
 /** Readings as comma-separated text with a heading line. */
 export function readingsToCsv(readings: readonly Reading[]): string {
-  const rows = readings.map((r) => [r.kind, r.xMm, r.yMm, r.kind === 'tap' ? r.sound : r.value, r.instrument, r.by, r.at ?? '', r.after ? 'after' : 'before']);
+  const rows = readings.map((r) => [
+    r.kind,
+    r.xMm,
+    r.yMm,
+    r.kind === 'tap' ? r.sound : r.value,
+    r.instrument,
+    r.by,
+    r.at ?? '',
+    r.after ? 'after' : 'before',
+  ]);
   return Papa.unparse({ fields: [...CSV_COLUMNS], data: rows }, { newline: '\n' });
 }
 
@@ -29,13 +38,23 @@ export function readingsFromCsv(text: string): CsvReadings {
 
 function readRow(cell: (name: Column) => string): Reading | string {
   const [xMm, yMm] = [figureOf(cell('x_mm')), figureOf(cell('y_mm'))];
-  if (xMm === null || Math.abs(xMm) > MAX_PLACE_MM) return `x_mm “${cell('x_mm')}” is no place on the craft. Give millimetres.`;
-  if (yMm === null || Math.abs(yMm) > MAX_PLACE_MM) return `y_mm “${cell('y_mm')}” is no place on the craft. Give millimetres.`;
+  if (xMm === null || Math.abs(xMm) > MAX_PLACE_MM)
+    return `x_mm “${cell('x_mm')}” is no place on the craft. Give millimetres.`;
+  if (yMm === null || Math.abs(yMm) > MAX_PLACE_MM)
+    return `y_mm “${cell('y_mm')}” is no place on the craft. Give millimetres.`;
   const at = cell('at');
-  if (at !== '' && !(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(at) && isWallClock(at))) return `at “${at}” is no time. Write it like 2026-04-16T08:00.`;
+  if (at !== '' && !(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(at) && isWallClock(at)))
+    return `at “${at}” is no time. Write it like 2026-04-16T08:00.`;
   const series = cell('series').toLowerCase();
   if (!['', 'before', 'after'].includes(series)) return `series “${series}” is not known. Use before or after.`;
-  const taken = { xMm, yMm, instrument: cell('instrument').slice(0, 60), by: cell('by').slice(0, 80), at: at || null, ...(series === 'after' ? { after: true } : {}) };
+  const taken = {
+    xMm,
+    yMm,
+    instrument: cell('instrument').slice(0, 60),
+    by: cell('by').slice(0, 80),
+    at: at || null,
+    ...(series === 'after' ? { after: true } : {}),
+  };
   const [kind, value] = [cell('kind').toLowerCase(), cell('value').toLowerCase()];
   if (kind === 'tap') {
     const sound = SOUNDS.find((name) => name === value);
@@ -44,5 +63,7 @@ function readRow(cell: (name: Column) => string): Reading | string {
   const measure = MEASURES.find((name) => name === kind);
   if (!measure) return `kind “${kind}” is not known. Use tap, ${MEASURES.join(', ')}.`;
   const read = figureOf(value);
-  return read === null || read < 0 ? `value “${value}” is no figure of 0 or more.` : { kind: measure, value: read, ...taken };
+  return read === null || read < 0
+    ? `value “${value}” is no figure of 0 or more.`
+    : { kind: measure, value: read, ...taken };
 }

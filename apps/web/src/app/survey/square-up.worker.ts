@@ -9,7 +9,8 @@ export interface SquareUpRequest {
 }
 
 /** How far it has got, 0 to 1; then the picture, or what is in the way. */
-export type SquareUpReply = { share: number } | { picture: Blob; frame: SquaredFrame } | { failed: 'picture' | 'corners' };
+export type SquareUpReply =
+  { share: number } | { picture: Blob; frame: SquaredFrame } | { failed: 'picture' | 'corners' };
 
 const BAND_ROWS = 128;
 /** What a sheet can show: more would only hold up the page that draws it. */
@@ -20,7 +21,10 @@ const SHEET = '#f6f7f4';
 const READ_SHARE = 0.3;
 const WRITE_SHARE = 0.2;
 
-addEventListener('message', ({ data }: MessageEvent<SquareUpRequest>) => void squareUp(data).then((reply) => postMessage(reply)));
+addEventListener(
+  'message',
+  ({ data }: MessageEvent<SquareUpRequest>) => void squareUp(data).then((reply) => postMessage(reply)),
+);
 
 async function squareUp({ address, corners, widthMm, heightMm }: SquareUpRequest): Promise<SquareUpReply> {
   const source = await read(address).catch(() => null);
@@ -32,8 +36,16 @@ async function squareUp({ address, corners, widthMm, heightMm }: SquareUpRequest
   const context = canvas.getContext('2d')!;
   const target = context.createImageData(frame.widthPx, frame.heightPx);
   for (let row = 0; row < frame.heightPx; row += BAND_ROWS) {
-    squareUpRows(source, frame, { widthPx: frame.widthPx, heightPx: frame.heightPx, rgba: target.data }, row, Math.min(frame.heightPx, row + BAND_ROWS));
-    postMessage({ share: READ_SHARE + ((1 - READ_SHARE - WRITE_SHARE) * row) / frame.heightPx } satisfies SquareUpReply);
+    squareUpRows(
+      source,
+      frame,
+      { widthPx: frame.widthPx, heightPx: frame.heightPx, rgba: target.data },
+      row,
+      Math.min(frame.heightPx, row + BAND_ROWS),
+    );
+    postMessage({
+      share: READ_SHARE + ((1 - READ_SHARE - WRITE_SHARE) * row) / frame.heightPx,
+    } satisfies SquareUpReply);
   }
   context.putImageData(target, 0, 0);
   context.globalCompositeOperation = 'destination-over';
@@ -50,5 +62,9 @@ async function read(address: string): Promise<Picture> {
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   context.drawImage(bitmap, 0, 0);
   bitmap.close();
-  return { widthPx: canvas.width, heightPx: canvas.height, rgba: context.getImageData(0, 0, canvas.width, canvas.height).data };
+  return {
+    widthPx: canvas.width,
+    heightPx: canvas.height,
+    rgba: context.getImageData(0, 0, canvas.width, canvas.height).data,
+  };
 }

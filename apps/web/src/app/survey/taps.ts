@@ -1,8 +1,35 @@
-import { ChangeDetectionStrategy, Component, ElementRef, Injector, OnDestroy, afterNextRender, computed, inject, input, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  Injector,
+  OnDestroy,
+  afterNextRender,
+  computed,
+  inject,
+  input,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { DecimalPipe } from '@angular/common';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { remarkWords } from '@ashstep/contract';
-import { type Enclosing, type Point, type Reading, type Shape, type TapSound, handOutline, joinOutlines, outlineOfMark, measureOffset, onGrid, outlinePoints, signedArea, surveyed, tapGrid } from '@ashstep/core';
+import {
+  type Enclosing,
+  type Point,
+  type Reading,
+  type Shape,
+  type TapSound,
+  handOutline,
+  joinOutlines,
+  outlineOfMark,
+  measureOffset,
+  onGrid,
+  outlinePoints,
+  signedArea,
+  surveyed,
+  tapGrid,
+} from '@ashstep/core';
 import { catchError, debounceTime, of, switchMap } from 'rxjs';
 import { textOf } from '../parts/text-of';
 import { QuantityField } from '../parts/quantity-field';
@@ -14,9 +41,20 @@ import { type CsvReadings, readingsFromCsv, readingsToCsv } from './readings-csv
 import { SurveyDesk } from './survey-desk';
 import { SurveyService } from './survey.service';
 
-const KIND_NAMES: Record<Shape['kind'], string> = { circle: 'Circle', ellipse: 'Ellipse', slot: 'Slot', roundedRectangle: 'Rounded box', polygon: 'Free outline' };
+const KIND_NAMES: Record<Shape['kind'], string> = {
+  circle: 'Circle',
+  ellipse: 'Ellipse',
+  slot: 'Slot',
+  roundedRectangle: 'Rounded box',
+  polygon: 'Free outline',
+};
 const KEYS: Record<string, TapSound> = { s: 'sound', d: 'dull', f: 'doubtful' };
-const STEPS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+const STEPS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
 /** Corners of a free outline kept, at most. */
 const MOST_CORNERS = 36;
 
@@ -67,7 +105,12 @@ export class Taps implements OnDestroy {
     const marks = this.inputs().survey.marks.filter((mark) => mark.kind !== 'earlier-repair');
     const marked = marks.map((mark) => outlineOfMark(mark) ?? []).filter((run) => run.length > 0);
     const more = [...dull, ...marked];
-    return more.length === 0 ? null : { outlines: [outlinePoints(this.visible(), 0, 120), ...more], minCornerRadiusMm: this.inputs().damage.minCornerRadiusMm };
+    return more.length === 0
+      ? null
+      : {
+          outlines: [outlinePoints(this.visible(), 0, 120), ...more],
+          minCornerRadiusMm: this.inputs().damage.minCornerRadiusMm,
+        };
   });
   /** Shapes round the dull area and the visible damage together, the one that takes least first. */
   readonly shapes = toSignal(
@@ -79,7 +122,9 @@ export class Taps implements OnDestroy {
     { initialValue: null },
   );
 
-  private readonly joined = computed(() => joinOutlines(this.outlines()?.outlines ?? []).filter((run) => signedArea(run) > 0));
+  private readonly joined = computed(() =>
+    joinOutlines(this.outlines()?.outlines ?? []).filter((run) => signedArea(run) > 0),
+  );
 
   ngOnDestroy(): void {
     this.desk.layDown();
@@ -108,8 +153,23 @@ export class Taps implements OnDestroy {
   tap(sound: TapSound): void {
     const at = this.cursor();
     if (!at) return;
-    const tap: Reading = { kind: 'tap', sound, xMm: at.x, yMm: at.y, instrument: '', by: this.session.person?.name ?? '', at: nowText() };
-    this.store.edit('survey', ({ readings }) => ({ readings: [...readings.filter((reading) => reading.kind !== 'tap' || reading.after || reading.xMm !== at.x || reading.yMm !== at.y), tap] }));
+    const tap: Reading = {
+      kind: 'tap',
+      sound,
+      xMm: at.x,
+      yMm: at.y,
+      instrument: '',
+      by: this.session.person?.name ?? '',
+      at: nowText(),
+    };
+    this.store.edit('survey', ({ readings }) => ({
+      readings: [
+        ...readings.filter(
+          (reading) => reading.kind !== 'tap' || reading.after || reading.xMm !== at.x || reading.yMm !== at.y,
+        ),
+        tap,
+      ],
+    }));
     this.said.set(`${sound} at ${at.x.toFixed(0)}, ${at.y.toFixed(0)}`);
     this.desk.cursor.set(this.open(at, [at]));
   }
@@ -122,7 +182,9 @@ export class Taps implements OnDestroy {
   }
 
   clear(): void {
-    this.store.edit('survey', ({ readings }) => ({ readings: readings.filter((reading) => reading.kind !== 'tap' || reading.after) }));
+    this.store.edit('survey', ({ readings }) => ({
+      readings: readings.filter((reading) => reading.kind !== 'tap' || reading.after),
+    }));
     this.desk.layDown();
   }
 
@@ -188,7 +250,10 @@ export class Taps implements OnDestroy {
 
   /** The next untapped place along the walk; past its end where a tap helps most. */
   private open(from: Point, justTapped: readonly Point[] = []): Point | null {
-    const done = new Set([...this.taps().map((tap) => `${tap.xMm} ${tap.yMm}`), ...justTapped.map(({ x, y }) => `${x} ${y}`)]);
+    const done = new Set([
+      ...this.taps().map((tap) => `${tap.xMm} ${tap.yMm}`),
+      ...justTapped.map(({ x, y }) => `${x} ${y}`),
+    ]);
     const places = this.places();
     const at = places.findIndex((place) => place.x === from.x && place.y === from.y);
     const free = (place: Point): boolean => !done.has(`${place.x} ${place.y}`);
@@ -205,8 +270,18 @@ const round = (mm: number): number => Math.round(mm * 10) / 10;
 function tidy(shape: Shape): Shape {
   if (shape.kind === 'polygon') return shape;
   const up = (mm: number): number => Math.ceil(mm * 2) / 2;
-  const placed = { centreXMm: round(shape.centreXMm ?? 0), centreYMm: round(shape.centreYMm ?? 0), rotationDeg: round(shape.rotationDeg ?? 0) };
+  const placed = {
+    centreXMm: round(shape.centreXMm ?? 0),
+    centreYMm: round(shape.centreYMm ?? 0),
+    rotationDeg: round(shape.rotationDeg ?? 0),
+  };
   if (shape.kind === 'circle') return { kind: 'circle', diameterMm: up(shape.diameterMm), ...placed };
   const size = { lengthMm: up(shape.lengthMm), widthMm: up(shape.widthMm), ...placed };
-  return shape.kind === 'roundedRectangle' ? { kind: 'roundedRectangle', cornerRadiusMm: Math.min(Math.floor(shape.cornerRadiusMm * 2) / 2, size.lengthMm / 2, size.widthMm / 2), ...size } : { kind: shape.kind, ...size };
+  return shape.kind === 'roundedRectangle'
+    ? {
+        kind: 'roundedRectangle',
+        cornerRadiusMm: Math.min(Math.floor(shape.cornerRadiusMm * 2) / 2, size.lengthMm / 2, size.widthMm / 2),
+        ...size,
+      }
+    : { kind: shape.kind, ...size };
 }

@@ -1,4 +1,12 @@
-import { type OffsetMeasures, type Shape, growShape, measureOffset, outlineHolds, outlinePoints, soundBoundary } from '../../geometry/index.js';
+import {
+  type OffsetMeasures,
+  type Shape,
+  growShape,
+  measureOffset,
+  outlineHolds,
+  outlinePoints,
+  soundBoundary,
+} from '../../geometry/index.js';
 import { type MapMark, outlineOfMark } from '../../survey/index.js';
 import type { RepairInputs } from '../inputs.js';
 
@@ -17,8 +25,16 @@ export function planDamage(inputs: RepairInputs): DamagePlan {
   const { shape, marginMm, minCornerRadiusMm } = inputs.damage;
   const visible = measureOffset(shape, 0, 'damage.shape');
   const cutOut = growShape(shape, marginMm, minCornerRadiusMm);
-  const others = inputs.survey.marks.filter((mark) => mark.hole).flatMap((mark) => holeOf(mark, marginMm, minCornerRadiusMm));
-  return { cutOut, others, visible, cut: measureOffset(cutOut, 0), leftOut: leftOut(inputs.survey.marks, [cutOut, ...others]) };
+  const others = inputs.survey.marks
+    .filter((mark) => mark.hole)
+    .flatMap((mark) => holeOf(mark, marginMm, minCornerRadiusMm));
+  return {
+    cutOut,
+    others,
+    visible,
+    cut: measureOffset(cutOut, 0),
+    leftOut: leftOut(inputs.survey.marks, [cutOut, ...others]),
+  };
 }
 
 /** Marks change seldom, the plan with every frame of a drag: the last cut-outs worked out of each. */

@@ -87,12 +87,23 @@ const PASTE_FILLER = 'silica';
 
 export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan, card: SystemCard): MixPlan {
   const { dropsPerMl } = inputs.mix;
-  const catalystPercent = card.kind === 'two-part' ? null : (inputs.mix.catalystPercent ?? catalystFor(card, inputs.days.tempC));
+  const catalystPercent =
+    card.kind === 'two-part' ? null : (inputs.mix.catalystPercent ?? catalystFor(card, inputs.days.tempC));
   const { weighing } = inputs.mix;
-  const mixOf = (totalG: number): MixResult => mix({ card, totalG, ...(weighing ? { weighing } : {}), ...(catalystPercent === null ? {} : { catalystPercent, ...(dropsPerMl === undefined ? {} : { dropsPerMl }) }) });
+  const mixOf = (totalG: number): MixResult =>
+    mix({
+      card,
+      totalG,
+      ...(weighing ? { weighing } : {}),
+      ...(catalystPercent === null ? {} : { catalystPercent, ...(dropsPerMl === undefined ? {} : { dropsPerMl }) }),
+    });
   const limit = limitOf(inputs, card, catalystPercent);
   const measured = measuredBy(inputs, card, mixOf(100));
-  const faces = patch.faces.map((face, i) => mixFace(inputs, primedArea(inputs, taper, i), face, card, limit, (batch) => potOf(batch, i, mixOf, measured.verdictOf)));
+  const faces = patch.faces.map((face, i) =>
+    mixFace(inputs, primedArea(inputs, taper, i), face, card, limit, (batch) =>
+      potOf(batch, i, mixOf, measured.verdictOf),
+    ),
+  );
   const pastes = pastesOf(inputs, taper).map((planned) => potOfPaste(planned, card, mixOf));
   const coats = (inputs.mix.coats ?? []).map(({ id, name, thicknessMm, areaMm2, densityGPerMl }): Coat => {
     const area = areaMm2 ?? taper.footprint.faces[0]!.abraded.areaMm2;
@@ -103,11 +114,17 @@ export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan
   const pots = faces.flatMap((face) => face.pots);
   const remarks = [...mixed.flatMap((one) => one.remarks), ...pastes.flatMap((pot) => pot.paste.remarks)];
   const thickestMm = Math.max(...patch.faces.map((face) => face.stack.totalMm));
-  if (thickestMm > card.maxSessionMm && patch.faces.every((face) => face.sessions.length < 2)) remarks.push({ id: 'mix.too-thick-at-once', params: { thicknessMm: thickestMm, maxSessionMm: card.maxSessionMm } });
+  if (thickestMm > card.maxSessionMm && patch.faces.every((face) => face.sessions.length < 2))
+    remarks.push({ id: 'mix.too-thick-at-once', params: { thicknessMm: thickestMm, maxSessionMm: card.maxSessionMm } });
   const poor = pots.find((pot) => !pot.toolGoodEnough);
   if (poor)
     remarks.push(
-      inputs.mix.tool ? { id: 'mix.tool-too-coarse', params: { tool: inputs.mix.tool.name, potG: poor.massG } } : { id: 'mix.scale-too-coarse', params: { scaleErrorG: inputs.mix.scaleErrorG, catalysed: Number(card.kind !== 'two-part') } },
+      inputs.mix.tool
+        ? { id: 'mix.tool-too-coarse', params: { tool: inputs.mix.tool.name, potG: poor.massG } }
+        : {
+            id: 'mix.scale-too-coarse',
+            params: { scaleErrorG: inputs.mix.scaleErrorG, catalysed: Number(card.kind !== 'two-part') },
+          },
     );
   if (limit?.gelsTooSoon) remarks.push({ id: 'batches.gels-too-soon', params: { workMin: limit.workMin } });
   return {
@@ -117,7 +134,9 @@ export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan
     totalResinG: sum((m) => m.resinG),
     totalSecondG: sum((m) => m.secondG),
     totalSecondMl: sum((m) => m.secondMl),
-    totalG: faces.reduce((total, face) => total + face.totalG, 0) + pastes.reduce((total, pot) => total + pot.mix.resinG + (card.kind === 'two-part' ? pot.mix.secondG : 0), 0),
+    totalG:
+      faces.reduce((total, face) => total + face.totalG, 0) +
+      pastes.reduce((total, pot) => total + pot.mix.resinG + (card.kind === 'two-part' ? pot.mix.secondG : 0), 0),
     pots: pots.length,
     smallestBatchG: measured.smallestG,
     catalystPercent,
@@ -133,7 +152,12 @@ function limitOf(inputs: RepairInputs, card: SystemCard, catalystPercent: number
   const cure = knownCure(card);
   if (!cure) return null;
   const { layingRateGPerMin, container } = inputs.mix;
-  const asked: Omit<PotLimitInput, 'card' | 'cure'> = { layingRateGPerMin, tempC: inputs.days.tempC, ...(container ? { container } : {}), ...(catalystPercent === null ? {} : { catalystPercent }) };
+  const asked: Omit<PotLimitInput, 'card' | 'cure'> = {
+    layingRateGPerMin,
+    tempC: inputs.days.tempC,
+    ...(container ? { container } : {}),
+    ...(catalystPercent === null ? {} : { catalystPercent }),
+  };
   const name = JSON.stringify([asked, card.maxPotG]);
   const known = LIMITS.get(cure) ?? new Map<string, PotLimit>();
   const limit = known.get(name) ?? potLimit({ card, cure, ...asked });
@@ -145,8 +169,17 @@ function limitOf(inputs: RepairInputs, card: SystemCard, catalystPercent: number
 type Judged = Pick<ToolVerdict, 'worstPercent' | 'fits' | 'strokes'>;
 
 /** What a pot can be mixed to with what the job is measured with: a scale that may be off, unless one of the shed's tools is taken. */
-function measuredBy(inputs: RepairInputs, card: SystemCard, { per100ByWeight }: MixResult): { smallestG: number | null; verdictOf: (mixed: MixResult) => Judged } {
-  const tool: MeasuringTool = inputs.mix.tool ?? { kind: 'scale', name: 'Scale', stepG: 1, errorG: inputs.mix.scaleErrorG };
+function measuredBy(
+  inputs: RepairInputs,
+  card: SystemCard,
+  { per100ByWeight }: MixResult,
+): { smallestG: number | null; verdictOf: (mixed: MixResult) => Judged } {
+  const tool: MeasuringTool = inputs.mix.tool ?? {
+    kind: 'scale',
+    name: 'Scale',
+    stepG: 1,
+    errorG: inputs.mix.scaleErrorG,
+  };
   const given = {
     tools: [tool],
     per100ByWeight,
@@ -157,12 +190,18 @@ function measuredBy(inputs: RepairInputs, card: SystemCard, { per100ByWeight }: 
   };
   return {
     smallestG: smallestBatches(given).tools[0]!.smallestG,
-    verdictOf: (mixed) => countedVerdict(mixed, tool, card.tolerancePercent) ?? smallestBatches({ ...given, batchG: mixed.resinG + mixed.secondG }).tools[0]!,
+    verdictOf: (mixed) =>
+      countedVerdict(mixed, tool, card.tolerancePercent) ??
+      smallestBatches({ ...given, batchG: mixed.resinG + mixed.secondG }).tools[0]!,
   };
 }
 
 /** A catalyst counted in drops is never on the scale: its drops to a resin that is off by one reading. */
-function countedVerdict({ dropsPercent, catalystPercent, resinG }: MixResult, tool: MeasuringTool, tolerancePercent: number): Judged | null {
+function countedVerdict(
+  { dropsPercent, catalystPercent, resinG }: MixResult,
+  tool: MeasuringTool,
+  tolerancePercent: number,
+): Judged | null {
   if (dropsPercent === null || tool.kind !== 'scale') return null;
   const error = tool.errorG ?? tool.stepG / 2;
   if (error >= resinG) return { worstPercent: null, fits: false, strokes: null };
@@ -171,23 +210,69 @@ function countedVerdict({ dropsPercent, catalystPercent, resinG }: MixResult, to
   return { worstPercent, fits: Math.abs(worstPercent) <= tolerancePercent + 1e-9, strokes: null };
 }
 
-function potOf(batch: Batch & { go: number }, face: number, mixOf: (totalG: number) => MixResult, verdictOf: (mixed: MixResult) => Judged): Pot {
+function potOf(
+  batch: Batch & { go: number },
+  face: number,
+  mixOf: (totalG: number) => MixResult,
+  verdictOf: (mixed: MixResult) => Judged,
+): Pot {
   const mixed = mixOf(batch.massG);
   const { worstPercent, fits, strokes } = verdictOf(mixed);
-  return { ...batch, label: face === 0 ? batch.label : `${batch.label}2`, mix: mixed, worstErrorPercent: worstPercent, toolGoodEnough: fits === true, strokes };
+  return {
+    ...batch,
+    label: face === 0 ? batch.label : `${batch.label}2`,
+    mix: mixed,
+    worstErrorPercent: worstPercent,
+    toolGoodEnough: fits === true,
+    strokes,
+  };
 }
 
 /** Pastes put down for the job, and those its ground asks for: the bedding of a core plug, the filler of a dish. */
 function pastesOf(inputs: RepairInputs, taper: TaperPlan): (PlannedPaste & { fromPlan: boolean })[] {
-  const planned = (id: string, name: string, use: PlannedPaste['use'], volumeMl: number): PlannedPaste & { fromPlan: boolean } => ({ id, name, use, volumeMl: volumeMl * PASTE_SPARE, fillerId: PASTE_FILLER, fromPlan: true });
+  const planned = (
+    id: string,
+    name: string,
+    use: PlannedPaste['use'],
+    volumeMl: number,
+  ): PlannedPaste & { fromPlan: boolean } => ({
+    id,
+    name,
+    use,
+    volumeMl: volumeMl * PASTE_SPARE,
+    fillerId: PASTE_FILLER,
+    fromPlan: true,
+  });
   const own: (PlannedPaste & { fromPlan: boolean })[] = [];
-  if (taper.plug) own.push(planned('plug', 'Bedding of the plug', 'bedding', taper.plug.result.beddingMl + taper.plug.result.gapMl));
-  if (taper.profile.kind === 'dish') own.push(planned('dish', 'Filler of the dish', 'plug', (taper.footprint.cutOutVolumeMm3 + taper.footprint.taperVolumeMm3) / 1000));
-  return [...own.filter(({ volumeMl }) => volumeMl >= 1), ...(inputs.mix.pastes ?? []).map((one) => ({ ...one, fromPlan: false }))];
+  if (taper.plug)
+    own.push(planned('plug', 'Bedding of the plug', 'bedding', taper.plug.result.beddingMl + taper.plug.result.gapMl));
+  if (taper.profile.kind === 'dish')
+    own.push(
+      planned(
+        'dish',
+        'Filler of the dish',
+        'plug',
+        (taper.footprint.cutOutVolumeMm3 + taper.footprint.taperVolumeMm3) / 1000,
+      ),
+    );
+  return [
+    ...own.filter(({ volumeMl }) => volumeMl >= 1),
+    ...(inputs.mix.pastes ?? []).map((one) => ({ ...one, fromPlan: false })),
+  ];
 }
 
-function potOfPaste({ id, name, use, volumeMl, fillerId, own, consistency, fromPlan }: PlannedPaste & { fromPlan: boolean }, card: SystemCard, mixOf: (totalG: number) => MixResult): PotOfPaste {
-  const made = paste({ volumeMl, use, ...(own ? { filler: own } : { fillerId }), ...(consistency ? { consistency } : {}), resinDensityGPerMl: card.resinDensityGPerMl });
+function potOfPaste(
+  { id, name, use, volumeMl, fillerId, own, consistency, fromPlan }: PlannedPaste & { fromPlan: boolean },
+  card: SystemCard,
+  mixOf: (totalG: number) => MixResult,
+): PotOfPaste {
+  const made = paste({
+    volumeMl,
+    use,
+    ...(own ? { filler: own } : { fillerId }),
+    ...(consistency ? { consistency } : {}),
+    resinDensityGPerMl: card.resinDensityGPerMl,
+  });
   return { id, name, fillerId, fillerName: made.fillerName, fromPlan, paste: made, mix: mixOf(made.resinG) };
 }
 
@@ -197,18 +282,45 @@ function primedArea(inputs: RepairInputs, taper: TaperPlan, face: number): numbe
   return faces[face]!.abraded.areaMm2 - (inputs.damage.depth === 'through' ? cutOut.areaMm2 : 0);
 }
 
-function mixFace(inputs: RepairInputs, primeAreaMm2: number, { plies, sessions }: PatchPlan['faces'][number], card: SystemCard, limit: PotLimit | null, pot: (batch: Batch & { go: number }) => Pot): MixFace {
+function mixFace(
+  inputs: RepairInputs,
+  primeAreaMm2: number,
+  { plies, sessions }: PatchPlan['faces'][number],
+  card: SystemCard,
+  limit: PotLimit | null,
+  pot: (batch: Batch & { go: number }) => Pot,
+): MixFace {
   const { primeGsm, wastePercent, potFloorG, layingRateGPerMin } = inputs.mix;
-  const quantityFor = (pots: number): QuantityResult => resinQuantity({ plies, primeAreaMm2, primeGsm, wastePercent, potFloorG, pots });
-  const splitFor = ({ plies: each, pliesResinG, primeG, wasteG }: QuantityResult): { split: BatchesResult; batches: (Batch & { go: number })[] } => {
+  const quantityFor = (pots: number): QuantityResult =>
+    resinQuantity({ plies, primeAreaMm2, primeGsm, wastePercent, potFloorG, pots });
+  const splitFor = ({
+    plies: each,
+    pliesResinG,
+    primeG,
+    wasteG,
+  }: QuantityResult): { split: BatchesResult; batches: (Batch & { go: number })[] } => {
     const goes = sessions.map(({ from, to }) => {
       const pliesG = each.slice(from, to + 1).map((ply) => ply.resinG);
       const extraG = ((primeG + wasteG) * pliesG.reduce((sum, g) => sum + g, 0)) / pliesResinG;
-      return batches({ card, pliesG, extraG, layingRateGPerMin, tempC: inputs.days.tempC, ...(limit ? { limitG: Math.max(1, limit.limitG) } : {}) });
+      return batches({
+        card,
+        pliesG,
+        extraG,
+        layingRateGPerMin,
+        tempC: inputs.days.tempC,
+        ...(limit ? { limitG: Math.max(1, limit.limitG) } : {}),
+      });
     });
-    const all = goes.flatMap((split, go) => split.batches.map((batch) => ({ ...batch, go, plies: batch.plies.map((ply) => ply + sessions[go]!.from) }))).map((batch, i) => ({ ...batch, label: potLabel(i) }));
+    const all = goes
+      .flatMap((split, go) =>
+        split.batches.map((batch) => ({ ...batch, go, plies: batch.plies.map((ply) => ply + sessions[go]!.from) })),
+      )
+      .map((batch, i) => ({ ...batch, label: potLabel(i) }));
     const split = { ...goes[0]!, batches: all };
-    return { split: limit ? { ...split, limitedBy: limit.limitedBy, workingTimeMin: limit.workMin } : split, batches: all };
+    return {
+      split: limit ? { ...split, limitedBy: limit.limitedBy, workingTimeMin: limit.workMin } : split,
+      batches: all,
+    };
   };
   const quantity = quantityFor(splitFor(quantityFor(1)).batches.length);
   const { split, batches: made } = splitFor(quantity);

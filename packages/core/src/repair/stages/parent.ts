@@ -1,5 +1,11 @@
 import { CoreError, type Remark, requireNumber } from '../../errors.js';
-import { type FabricLayer, type LaminateResult, type LaminateStrength, laminate, strengths } from '../../laminate/index.js';
+import {
+  type FabricLayer,
+  type LaminateResult,
+  type LaminateStrength,
+  laminate,
+  strengths,
+} from '../../laminate/index.js';
 import { type ResinFamily, coreOf } from '../../material/index.js';
 import { MAX_THICKNESS_MM } from '../../units/index.js';
 import type { RepairInputs } from '../inputs.js';
@@ -40,15 +46,29 @@ export function planParent(inputs: RepairInputs, resinPlan: ResinPlan | null): P
   if (known === 'thickness' && measured === null) throw new CoreError('empty', 'laminate.thicknessMm');
   if (measured !== null) requireNumber(measured, 'laminate.thicknessMm', { min: 0.2, max: MAX_THICKNESS_MM });
   const guessed = known === 'thickness';
-  const plies = guessed ? [...proposePlies({ parentPlies: [], depthMm: measured!, family: resin, coverMm: 0 })].reverse() : entered;
+  const plies = guessed
+    ? [...proposePlies({ parentPlies: [], depthMm: measured!, family: resin, coverMm: 0 })].reverse()
+    : entered;
   const whole = laminate({ layers: plies, resin }, 'laminate.plies.');
   const thicknessMm = measured ?? whole.thicknessMm;
   const depthMm = damagedDepth(inputs, thicknessMm);
   const withinPlies = pliesWithin(plies, whole, (depthMm / thicknessMm) * whole.thicknessMm);
   const remarks: Remark[] = [];
-  if (!guessed && measured !== null && Math.abs(whole.thicknessMm / measured - 1) > THICKNESS_TOLERANCE) remarks.push({ id: 'laminate.thickness-differs', params: { computedMm: whole.thicknessMm, measuredMm: measured } });
+  if (!guessed && measured !== null && Math.abs(whole.thicknessMm / measured - 1) > THICKNESS_TOLERANCE)
+    remarks.push({ id: 'laminate.thickness-differs', params: { computedMm: whole.thicknessMm, measuredMm: measured } });
   if (guessed) remarks.push({ id: 'laminate.guessed', params: { plies: plies.length } });
-  return { thicknessMm, depthMm, plies, guessed, whole, within: laminate({ layers: withinPlies, resin }), withinPlies, strength: strengths({ layers: withinPlies, resin }), resin, remarks };
+  return {
+    thicknessMm,
+    depthMm,
+    plies,
+    guessed,
+    whole,
+    within: laminate({ layers: withinPlies, resin }),
+    withinPlies,
+    strength: strengths({ layers: withinPlies, resin }),
+    resin,
+    remarks,
+  };
 }
 
 /** Resin whose density and stiffness the parent is given: the likeliest of the three families; polyester, the commonest, where it is none of them. */

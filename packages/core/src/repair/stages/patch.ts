@@ -1,9 +1,25 @@
 import type { Remark } from '../../errors.js';
-import { type FabricLayer, type LaminateResult, type MatchResult, compare, laminate, strengths } from '../../laminate/index.js';
+import {
+  type FabricLayer,
+  type LaminateResult,
+  type MatchResult,
+  compare,
+  laminate,
+  strengths,
+} from '../../laminate/index.js';
 import { type Fabric, type Process, type ResinFamily, arealWeightOf, fabricOf } from '../../material/index.js';
 import { type Shape, measureOffset } from '../../geometry/index.js';
 import type { SystemCard } from '../../resin/systems.js';
-import { type Session, type StackInput, type StackPly, type StackResult, inGoes, proposePlies, sessions, stack } from '../../stack/index.js';
+import {
+  type Session,
+  type StackInput,
+  type StackPly,
+  type StackResult,
+  inGoes,
+  proposePlies,
+  sessions,
+  stack,
+} from '../../stack/index.js';
 import { type TaperProfile, USUAL_BREAK, USUAL_WRAP, broken, regionOf } from '../../taper/index.js';
 import type { ExtraPly, RepairInputs } from '../inputs.js';
 import type { DamagePlan } from './damage.js';
@@ -52,24 +68,41 @@ export interface PatchPlan {
   remarks: Remark[];
 }
 
-export function planPatch(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan, taper: TaperPlan, card: SystemCard): PatchPlan {
+export function planPatch(
+  inputs: RepairInputs,
+  damage: DamagePlan,
+  parent: ParentPlan,
+  taper: TaperPlan,
+  card: SystemCard,
+): PatchPlan {
   const family = card.family;
   const { process, coverFabricId, coverOwn } = inputs.stack;
   const { profile } = taper;
   // A wrap goes right round and a dish has its cap: neither wants a cover ply over it.
   const covered = coverFabricId !== null && profile.kind !== 'dish' && !isWound(profile);
-  const cover = !covered ? null : wetted({ fabricId: coverFabricId, ...(coverOwn ? { own: coverOwn } : {}), orientationDeg: 0 }, process);
+  const cover = !covered
+    ? null
+    : wetted({ fabricId: coverFabricId, ...(coverOwn ? { own: coverOwn } : {}), orientationDeg: 0 }, process);
   const coverMm = cover ? thicknessOf([cover], family)[0]! : 0;
   const facesCount = taper.footprint.faces.length;
-  const chosen = turnedTo(profile, inputs.stack.plies ?? proposed(inputs, parent, taper, family, coverMm * (ofSkins(profile) ? 1 : facesCount)));
+  const chosen = turnedTo(
+    profile,
+    inputs.stack.plies ?? proposed(inputs, parent, taper, family, coverMm * (ofSkins(profile) ? 1 : facesCount)),
+  );
   const layers = chosen.map((layer) => wetted(layer, process));
   const sanding = inputs.stack.sanding ? wetted({ ...inputs.stack.sanding, orientationDeg: 0 }, process) : null;
   const outer = { cover, coverMm, sanding, sandingMm: sanding ? thicknessOf([sanding], family)[0]! : 0 };
   const extras = [...(inputs.stack.extras ?? []), ...railStrips(inputs, taper, layers)];
   const thicknesses = thicknessOf(layers, family, 'stack.plies.');
-  const faces = facesOf(layers, thicknesses, taper).map((part, i) => planFace(inputs, damage, taper, part, outer, extras, i, card));
+  const faces = facesOf(layers, thicknesses, taper).map((part, i) =>
+    planFace(inputs, damage, taper, part, outer, extras, i, card),
+  );
   const outside = [...(sanding ? [sanding] : []), ...(cover ? [cover] : [])];
-  const outward = [...outside, ...[...layers].reverse(), ...(facesCount === 2 && !ofSkins(profile) ? [...outside].reverse() : [])];
+  const outward = [
+    ...outside,
+    ...[...layers].reverse(),
+    ...(facesCount === 2 && !ofSkins(profile) ? [...outside].reverse() : []),
+  ];
   const whole = laminate({ layers: outward, resin: family });
   return {
     chosen,
@@ -82,11 +115,18 @@ export function planPatch(inputs: RepairInputs, damage: DamagePlan, parent: Pare
     cover,
     outward,
     // Like faces say the same: once is enough.
-    remarks: [...faces.flatMap((face) => face.stack.remarks), ...pastMargin(inputs, cover)].filter((remark, i, all) => all.findIndex((other) => JSON.stringify(other) === JSON.stringify(remark)) === i),
+    remarks: [...faces.flatMap((face) => face.stack.remarks), ...pastMargin(inputs, cover)].filter(
+      (remark, i, all) => all.findIndex((other) => JSON.stringify(other) === JSON.stringify(remark)) === i,
+    ),
   };
 }
 
-function carriedOver(parent: ParentPlan, layers: readonly FabricLayer[], whole: LaminateResult, resin: ResinFamily): PatchPlan['carries'] {
+function carriedOver(
+  parent: ParentPlan,
+  layers: readonly FabricLayer[],
+  whole: LaminateResult,
+  resin: ResinFamily,
+): PatchPlan['carries'] {
   const patch = strengths({ layers, resin });
   const ratio = (direction: 'xTension' | 'yTension'): number | null => {
     const [a, b] = [patch[direction].carryingMPa, parent.strength[direction].carryingMPa];
@@ -105,10 +145,24 @@ const isWound = (profile: TaperProfile): boolean => profile.kind === 'form' && p
 const ofSkins = (profile: TaperProfile): boolean => profile.kind === 'form' && profile.skins === true;
 
 /** What a person starts from: ply for ply in a taper, so many layers of one cloth in a wrap, one cap over a dish. */
-function proposed(inputs: RepairInputs, parent: ParentPlan, taper: TaperPlan, family: ResinFamily, coverMm: number): readonly FabricLayer[] {
+function proposed(
+  inputs: RepairInputs,
+  parent: ParentPlan,
+  taper: TaperPlan,
+  family: ResinFamily,
+  coverMm: number,
+): readonly FabricLayer[] {
   const faces = ofSkins(taper.profile) ? 1 : taper.footprint.faces.length;
-  const plies = proposePlies({ parentPlies: parent.guessed ? [] : parent.withinPlies, depthMm: parent.depthMm, family, coverMm, faces, ...(parent.guessed ? {} : { parent: parent.within }) });
-  if (isWound(taper.profile)) return Array.from({ length: inputs.taper.wrap?.layers ?? USUAL_WRAP.layers }, () => plies.at(-1)!);
+  const plies = proposePlies({
+    parentPlies: parent.guessed ? [] : parent.withinPlies,
+    depthMm: parent.depthMm,
+    family,
+    coverMm,
+    faces,
+    ...(parent.guessed ? {} : { parent: parent.within }),
+  });
+  if (isWound(taper.profile))
+    return Array.from({ length: inputs.taper.wrap?.layers ?? USUAL_WRAP.layers }, () => plies.at(-1)!);
   return taper.profile.kind === 'dish' ? [{ fabricId: CAP_FABRIC, orientationDeg: 0 }] : plies;
 }
 
@@ -135,7 +189,8 @@ function facesOf(layers: FabricLayer[], thicknesses: number[], taper: TaperPlan)
 function splitFaces(layers: FabricLayer[], thicknesses: number[], taper: TaperPlan): FacePart[] {
   if (taper.footprint.faces.length === 1) return [{ layers, thicknesses }];
   const total = thicknesses.reduce((sum, t) => sum + t, 0);
-  const share = taper.footprint.faces[1]!.depthMm / (taper.footprint.faces[0]!.depthMm + taper.footprint.faces[1]!.depthMm);
+  const share =
+    taper.footprint.faces[1]!.depthMm / (taper.footprint.faces[0]!.depthMm + taper.footprint.faces[1]!.depthMm);
   let top = 0;
   const split = thicknesses.findIndex((t) => (top += t) - t / 2 > total * share);
   const at = Math.min(Math.max(split, 1), layers.length - 1);
@@ -158,7 +213,16 @@ interface Outer {
   sandingMm: number;
 }
 
-function planFace(inputs: RepairInputs, damage: DamagePlan, taper: TaperPlan, part: FacePart, outer: Outer, extras: readonly ExtraPly[], index: number, card: SystemCard): PatchFace {
+function planFace(
+  inputs: RepairInputs,
+  damage: DamagePlan,
+  taper: TaperPlan,
+  part: FacePart,
+  outer: Outer,
+  extras: readonly ExtraPly[],
+  index: number,
+  card: SystemCard,
+): PatchFace {
   const { cover, coverMm, sanding, sandingMm } = outer;
   const result = stack(
     {
@@ -199,19 +263,36 @@ function planFace(inputs: RepairInputs, damage: DamagePlan, taper: TaperPlan, pa
   };
 }
 
-const goesOf = (pliesMm: readonly number[], goes: number | undefined, limitMm: number): Session[] => (goes === undefined ? sessions(pliesMm, limitMm) : inGoes(pliesMm, Math.min(goes, pliesMm.length)));
+const goesOf = (pliesMm: readonly number[], goes: number | undefined, limitMm: number): Session[] =>
+  goes === undefined ? sessions(pliesMm, limitMm) : inGoes(pliesMm, Math.min(goes, pliesMm.length));
 
-function wettedFigures(layer: FabricLayer, family: ResinFamily): Pick<PatchPly, 'fabric' | 'orientationDeg' | 'arealWeightGsm' | 'fibreMassFraction'> {
+function wettedFigures(
+  layer: FabricLayer,
+  family: ResinFamily,
+): Pick<PatchPly, 'fabric' | 'orientationDeg' | 'arealWeightGsm' | 'fibreMassFraction'> {
   const fabric = fabricOf(layer, 'stack.plies');
   const arealWeightGsm = arealWeightOf(fabric);
-  return { fabric, orientationDeg: layer.orientationDeg ?? 0, arealWeightGsm, fibreMassFraction: arealWeightGsm / laminate({ layers: [layer], resin: family }).massGsm };
+  return {
+    fabric,
+    orientationDeg: layer.orientationDeg ?? 0,
+    arealWeightGsm,
+    fibreMassFraction: arealWeightGsm / laminate({ layers: [layer], resin: family }).massGsm,
+  };
 }
 
 /** Plies beside the stack put where they are laid, and everything numbered anew. */
-function withExtras(stacked: PatchPly[], extras: readonly ExtraPly[], process: Process, family: ResinFamily): PatchPly[] {
+function withExtras(
+  stacked: PatchPly[],
+  extras: readonly ExtraPly[],
+  process: Process,
+  family: ResinFamily,
+): PatchPly[] {
   if (extras.length === 0) return stacked;
   const made = extras.map((extra, i) => {
-    const layer = wetted({ fabricId: extra.fabricId, ...(extra.own ? { own: extra.own } : {}), orientationDeg: extra.orientationDeg }, process);
+    const layer = wetted(
+      { fabricId: extra.fabricId, ...(extra.own ? { own: extra.own } : {}), orientationDeg: extra.orientationDeg },
+      process,
+    );
     const ply: PatchPly = {
       ...measureOffset(extra.shape, 0, `stack.extras.${i}.shape`),
       ...wettedFigures(layer, family),
@@ -227,8 +308,12 @@ function withExtras(stacked: PatchPly[], extras: readonly ExtraPly[], process: P
     };
     return { ply, after: extra.after };
   });
-  const at = (from: number, to: number): PatchPly[] => made.filter(({ after }) => after >= from && after < to).map(({ ply }) => ply);
-  const all = [...at(0, 1), ...stacked.flatMap((ply, i) => [ply, ...at(i + 1, i + 1 === stacked.length ? Infinity : i + 2)])];
+  const at = (from: number, to: number): PatchPly[] =>
+    made.filter(({ after }) => after >= from && after < to).map(({ ply }) => ply);
+  const all = [
+    ...at(0, 1),
+    ...stacked.flatMap((ply, i) => [ply, ...at(i + 1, i + 1 === stacked.length ? Infinity : i + 2)]),
+  ];
   return all.map((ply, i) => ({ ...ply, laid: i + 1 }));
 }
 
@@ -236,31 +321,72 @@ function withExtras(stacked: PatchPly[], extras: readonly ExtraPly[], process: P
 function railStrips(inputs: RepairInputs, taper: TaperPlan, layers: readonly FabricLayer[]): ExtraPly[] {
   if (taper.kind !== 'broken') return [];
   const { widthMm, bulgeMm, railMm } = inputs.taper.broken ?? USUAL_BREAK;
-  const { railStripMm } = broken({ widthMm, bulgeMm, railMm, skinMm: taper.footprint.faces[0]!.depthMm, ratio: taper.ratio, plies: layers.length });
+  const { railStripMm } = broken({
+    widthMm,
+    bulgeMm,
+    railMm,
+    skinMm: taper.footprint.faces[0]!.depthMm,
+    ratio: taper.ratio,
+    plies: layers.length,
+  });
   const { centreXMm = 0, centreYMm = 0, rotationDeg = 0 } = inputs.damage.shape;
   const turn = (rotationDeg * Math.PI) / 180;
   const { fabricId, own } = layers.at(-1)!;
   return (['first', 'second'] as const).flatMap((face) =>
     [1, -1].map((side): ExtraPly => {
       const out = (side * (widthMm - railMm)) / 2;
-      const shape: Shape = { kind: 'roundedRectangle', lengthMm: railStripMm, widthMm: railMm, cornerRadiusMm: 0, centreXMm: centreXMm - out * Math.sin(turn), centreYMm: centreYMm + out * Math.cos(turn), rotationDeg };
-      return { id: `rail-${face}-${side}`, use: 'local', fabricId, ...(own ? { own } : {}), orientationDeg: 0, shape, face, after: Number.MAX_SAFE_INTEGER };
+      const shape: Shape = {
+        kind: 'roundedRectangle',
+        lengthMm: railStripMm,
+        widthMm: railMm,
+        cornerRadiusMm: 0,
+        centreXMm: centreXMm - out * Math.sin(turn),
+        centreYMm: centreYMm + out * Math.cos(turn),
+        rotationDeg,
+      };
+      return {
+        id: `rail-${face}-${side}`,
+        use: 'local',
+        fabricId,
+        ...(own ? { own } : {}),
+        orientationDeg: 0,
+        shape,
+        face,
+        after: Number.MAX_SAFE_INTEGER,
+      };
     }),
   );
 }
 
 /** A cover that runs past what is abraded lies on gloss there. */
-function pastMargin({ stack: { coverOverlapMm }, taper: { marginMm } }: RepairInputs, cover: FabricLayer | null): Remark[] {
-  return cover && coverOverlapMm > marginMm ? [{ id: 'stack.cover-past-margin', params: { overlapMm: coverOverlapMm, marginMm } }] : [];
+function pastMargin(
+  { stack: { coverOverlapMm }, taper: { marginMm } }: RepairInputs,
+  cover: FabricLayer | null,
+): Remark[] {
+  return cover && coverOverlapMm > marginMm
+    ? [{ id: 'stack.cover-past-margin', params: { overlapMm: coverOverlapMm, marginMm } }]
+    : [];
 }
 
 /** Where plies end that do not end on their own level: on a step each, or short of one another by the stagger. */
-function endsOf(profile: TaperProfile, plies: number, depthMm: number, ratio: number): Pick<StackInput, 'endsMm' | 'beyondMm' | 'onSurface'> {
+function endsOf(
+  profile: TaperProfile,
+  plies: number,
+  depthMm: number,
+  ratio: number,
+): Pick<StackInput, 'endsMm' | 'beyondMm' | 'onSurface'> {
   if (profile.kind === 'slope') return {};
-  if (profile.kind === 'dish') return { endsMm: Array.from({ length: plies }, () => depthMm), beyondMm: profile.capPastMm, onSurface: true };
+  if (profile.kind === 'dish')
+    return { endsMm: Array.from({ length: plies }, () => depthMm), beyondMm: profile.capPastMm, onSurface: true };
   if (isWound(profile)) return { endsMm: Array.from({ length: plies }, () => depthMm), onSurface: true };
   if (profile.kind !== 'lap') return { endsMm: Array.from({ length: plies }, (_, i) => (depthMm * (i + 1)) / plies) };
-  return { endsMm: Array.from({ length: plies }, (_, i) => Math.max(0, profile.reachMm - (plies - 1 - i) * profile.staggerMm) / ratio), onSurface: true };
+  return {
+    endsMm: Array.from(
+      { length: plies },
+      (_, i) => Math.max(0, profile.reachMm - (plies - 1 - i) * profile.staggerMm) / ratio,
+    ),
+    onSurface: true,
+  };
 }
 
 function thicknessOf(layers: readonly FabricLayer[], family: ResinFamily, prefix = ''): number[] {

@@ -25,12 +25,27 @@ export interface ResinPlan {
 
 export function planResin(inputs: RepairInputs): ResinPlan {
   const { laminate, resin } = inputs;
-  const evidence = resinEvidence({ prior: laminate.shedCounts ? shedPrior(laminate.priorId, laminate.shedCounts) : laminate.priorId, clues: laminate.clueIds });
-  const parent: Parent = evidence.treatAsUnknown ? (evidence.mostLikely === 'mixed' ? 'mixed' : 'unknown') : evidence.mostLikely;
-  const air = dewPoint({ airTempC: resin.airTempC, relativeHumidityPercent: resin.humidityPercent, surfaceTempC: resin.surfaceTempC });
+  const evidence = resinEvidence({
+    prior: laminate.shedCounts ? shedPrior(laminate.priorId, laminate.shedCounts) : laminate.priorId,
+    clues: laminate.clueIds,
+  });
+  const parent: Parent = evidence.treatAsUnknown
+    ? evidence.mostLikely === 'mixed'
+      ? 'mixed'
+      : 'unknown'
+    : evidence.mostLikely;
+  const air = dewPoint({
+    airTempC: resin.airTempC,
+    relativeHumidityPercent: resin.humidityPercent,
+    surfaceTempC: resin.surfaceTempC,
+  });
   const chosen = chosenCard(resin);
   const verdicts = resinVerdicts({ facts: resinFacts(inputs, chosen, parent, air.marginC!), school: resin.school });
-  const card = parent === 'thermoplastic' ? null : (chosen ?? (verdicts.recommended ? SYSTEMS.find((s) => s.id === DEFAULT_SYSTEM[verdicts.recommended!])! : null));
+  const card =
+    parent === 'thermoplastic'
+      ? null
+      : (chosen ??
+        (verdicts.recommended ? SYSTEMS.find((s) => s.id === DEFAULT_SYSTEM[verdicts.recommended!])! : null));
   const verdict = card && verdicts.families.find((f) => f.family === card.family)!.verdict;
   return {
     parent,
@@ -41,7 +56,13 @@ export function planResin(inputs: RepairInputs): ResinPlan {
     chosen: chosen !== null,
     needsReason: chosen !== null && card !== null && (verdict === 'not' || chosen.family !== verdicts.recommended),
     dewPointC: air.dewPointC,
-    remarks: [...air.remarks, ...evidence.remarks, ...(card && resin.airTempC > card.maxTempC ? [{ id: 'resin.too-hot', params: { airTempC: resin.airTempC, maxTempC: card.maxTempC } }] : [])],
+    remarks: [
+      ...air.remarks,
+      ...evidence.remarks,
+      ...(card && resin.airTempC > card.maxTempC
+        ? [{ id: 'resin.too-hot', params: { airTempC: resin.airTempC, maxTempC: card.maxTempC } }]
+        : []),
+    ],
   };
 }
 
@@ -55,7 +76,9 @@ function resinFacts(inputs: RepairInputs, chosen: SystemCard | null, parent: Par
   const core = laminate.core ? coreOf(laminate.core, 'laminate.core.coreId') : null;
   const patch = stack.plies ?? [];
   const binder = patch.map((ply) => fabricOf(ply, 'stack.plies')).find(needsStyrene)?.binder;
-  const tooCold = (['polyester', 'vinylester', 'epoxy'] as const).filter((family) => resin.surfaceTempC < minTempC(family, chosen));
+  const tooCold = (['polyester', 'vinylester', 'epoxy'] as const).filter(
+    (family) => resin.surfaceTempC < minTempC(family, chosen),
+  );
   return {
     parent,
     waterline: place.waterline,
@@ -76,5 +99,7 @@ function resinFacts(inputs: RepairInputs, chosen: SystemCard | null, parent: Par
 
 /** The chosen system's minimum if it is of this family, else the family's most cold-tolerant one. */
 function minTempC(family: ResinFamily, chosen: SystemCard | null): number {
-  return chosen?.family === family ? chosen.minTempC : Math.min(...SYSTEMS.filter((s) => s.family === family).map((s) => s.minTempC));
+  return chosen?.family === family
+    ? chosen.minTempC
+    : Math.min(...SYSTEMS.filter((s) => s.family === family).map((s) => s.minTempC));
 }

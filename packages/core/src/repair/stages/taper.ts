@@ -60,7 +60,15 @@ export function planTaper(inputs: RepairInputs, damage: DamagePlan, parent: Pare
   const ratio = ratioOf(profile, taper, parent.depthMm, taper.ratio ?? range.start);
   const bond = taper.bond?.[card.family];
   const strength = pulledMPa(parent.strength);
-  const facts: JointFacts | null = strength === null ? null : { resin: card.family, parentStrengthMPa: strength, knockDowns: taper.knockDowns, ...(bond ? { bondShearMPa: bond.mpa } : {}) };
+  const facts: JointFacts | null =
+    strength === null
+      ? null
+      : {
+          resin: card.family,
+          parentStrengthMPa: strength,
+          knockDowns: taper.knockDowns,
+          ...(bond ? { bondShearMPa: bond.mpa } : {}),
+        };
   const result = footprint({
     shape: damage.cutOut,
     others: damage.others,
@@ -86,9 +94,19 @@ export function planTaper(inputs: RepairInputs, damage: DamagePlan, parent: Pare
     range,
     footprint: result,
     joint: facts && joint({ ...facts, ratio: Math.max(MIN_RATIO, Math.min(ratio, steepest, MAX_RATIO)) }),
-    plug: core && kind === 'core' ? { coreName: coreOf(core, 'laminate.core').name, result: plug({ ...(taper.plug ?? USUAL_PLUG), shape: damage.cutOut, coreMm: core.thicknessMm }) } : null,
+    plug:
+      core && kind === 'core'
+        ? {
+            coreName: coreOf(core, 'laminate.core').name,
+            result: plug({ ...(taper.plug ?? USUAL_PLUG), shape: damage.cutOut, coreMm: core.thicknessMm }),
+          }
+        : null,
     bond: bond ?? { mpa: BOND_SHEAR_MPA[card.family], source: null },
-    clearances: (profile.kind === 'form' ? [] : inputs.damage.neighbours).map((neighbour) => ({ name: neighbour.name, mm: clearance(edge, outlinePoints(damage.cutOut, 0, 72), neighbour), wantedMm: neighbour.clearanceMm ?? 0 })),
+    clearances: (profile.kind === 'form' ? [] : inputs.damage.neighbours).map((neighbour) => ({
+      name: neighbour.name,
+      mm: clearance(edge, outlinePoints(damage.cutOut, 0, 72), neighbour),
+      wantedMm: neighbour.clearanceMm ?? 0,
+    })),
   };
 }
 
@@ -99,19 +117,47 @@ function profileOf(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan)
   if (taper.kind === 'dish') return { kind: 'dish', capPastMm: USUAL_CAP_PAST_MM };
   if (taper.kind === 'wrap') {
     const set = taper.wrap ?? USUAL_WRAP;
-    return { kind: 'form', depthsMm: [depthMm], form: { kind: 'band', wrap: wrap({ ...set, damageMm: damage.visible.lengthMm }), stripMm: set.stripMm, angleDeg: set.angleDeg } };
+    return {
+      kind: 'form',
+      depthsMm: [depthMm],
+      form: {
+        kind: 'band',
+        wrap: wrap({ ...set, damageMm: damage.visible.lengthMm }),
+        stripMm: set.stripMm,
+        angleDeg: set.angleDeg,
+      },
+    };
   }
-  if (taper.kind === 'edge') return { kind: 'form', depthsMm: [depthMm / 2, depthMm / 2], form: { kind: 'edge', ...(taper.edge ?? USUAL_EDGE), side: facing(inputs, damage) } };
+  if (taper.kind === 'edge')
+    return {
+      kind: 'form',
+      depthsMm: [depthMm / 2, depthMm / 2],
+      form: { kind: 'edge', ...(taper.edge ?? USUAL_EDGE), side: facing(inputs, damage) },
+    };
   if (taper.kind === 'broken') {
     const { widthMm, bulgeMm } = taper.broken ?? USUAL_BREAK;
     const skins = inputs.laminate.core !== null;
-    return { kind: 'form', skins, depthsMm: skins ? [depthMm, depthMm] : [depthMm / 2, depthMm / 2], form: { kind: 'bulge', widthMm, bulgeMm } };
+    return {
+      kind: 'form',
+      skins,
+      depthsMm: skins ? [depthMm, depthMm] : [depthMm / 2, depthMm / 2],
+      form: { kind: 'bulge', widthMm, bulgeMm },
+    };
   }
   if (taper.kind === 'stepped') {
     const scale = parent.thicknessMm / parent.whole.thicknessMm;
-    return { kind: 'steps', stepMm: requireNumber(taper.stepMm ?? USUAL_STEP_MM, 'stepMm', { min: 2, max: 200 }), thicknessesMm: parent.withinPlies.map((_, i) => parent.whole.layerThicknessMm[i]! * scale).reverse() };
+    return {
+      kind: 'steps',
+      stepMm: requireNumber(taper.stepMm ?? USUAL_STEP_MM, 'stepMm', { min: 2, max: 200 }),
+      thicknessesMm: parent.withinPlies.map((_, i) => parent.whole.layerThicknessMm[i]! * scale).reverse(),
+    };
   }
-  if (taper.kind === 'lap') return { kind: 'lap', reachMm: requireNumber(taper.lapMm ?? USUAL_LAP_MM, 'lapMm', { min: 10, max: 1000 }), staggerMm: requireNumber(taper.staggerMm ?? USUAL_STAGGER_MM, 'staggerMm', { min: 0, max: 200 }) };
+  if (taper.kind === 'lap')
+    return {
+      kind: 'lap',
+      reachMm: requireNumber(taper.lapMm ?? USUAL_LAP_MM, 'lapMm', { min: 10, max: 1000 }),
+      staggerMm: requireNumber(taper.staggerMm ?? USUAL_STAGGER_MM, 'staggerMm', { min: 0, max: 200 }),
+    };
   return { kind: 'slope' };
 }
 
@@ -135,11 +181,19 @@ function ratioOf(profile: TaperProfile, taper: RepairInputs['taper'], depthMm: n
 function facing(inputs: RepairInputs, damage: DamagePlan): 1 | -1 {
   const { centreXMm = 0, centreYMm = 0, rotationDeg = 0 } = damage.cutOut;
   const centre = { x: centreXMm, y: centreYMm };
-  const edges = inputs.damage.neighbours.filter(({ kind }) => kind === 'edge').map((line) => ({ line, mm: distanceToSegment(centre, { x: line.fromXMm, y: line.fromYMm }, { x: line.toXMm, y: line.toYMm }) }));
+  const edges = inputs.damage.neighbours
+    .filter(({ kind }) => kind === 'edge')
+    .map((line) => ({
+      line,
+      mm: distanceToSegment(centre, { x: line.fromXMm, y: line.fromYMm }, { x: line.toXMm, y: line.toYMm }),
+    }));
   if (edges.length === 0) return 1;
   const { line } = edges.reduce((a, b) => (b.mm < a.mm ? b : a));
   const turn = (rotationDeg * Math.PI) / 180;
-  const across = (Math.cos(turn) * (line.fromYMm + line.toYMm - 2 * centre.y) - Math.sin(turn) * (line.fromXMm + line.toXMm - 2 * centre.x)) / 2;
+  const across =
+    (Math.cos(turn) * (line.fromYMm + line.toYMm - 2 * centre.y) -
+      Math.sin(turn) * (line.fromXMm + line.toXMm - 2 * centre.x)) /
+    2;
   return across < 0 ? -1 : 1;
 }
 

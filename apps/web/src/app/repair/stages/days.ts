@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, type OnDestroy, computed, effect, inject, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  type OnDestroy,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { PLACE_NAMES, stepName } from '@ashstep/contract';
 import { type Air, AirClock, type RepairInputs, USUAL_TENT_C, jobAndStep, parseLocal } from '@ashstep/core';
@@ -47,7 +56,14 @@ export class DaysStage extends StagePanel implements OnDestroy {
   readonly setting = signal<string | null>(null);
 
   readonly id = computed(() => this.state().detail.id);
-  readonly hours = computed(() => this.planner.shop()?.settings.hours ?? { fromMin: this.inputs().days.fromMin, toMin: this.inputs().days.toMin, openDays: this.inputs().days.openDays });
+  readonly hours = computed(
+    () =>
+      this.planner.shop()?.settings.hours ?? {
+        fromMin: this.inputs().days.fromMin,
+        toMin: this.inputs().days.toMin,
+        openDays: this.inputs().days.openDays,
+      },
+  );
   readonly steps = computed(() => this.planner.stepsOf(this.id()));
   readonly rows = computed(() => rowsOfJob(this.steps(), !this.sealed()));
   readonly finishAt = computed(
@@ -62,14 +78,29 @@ export class DaysStage extends StagePanel implements OnDestroy {
   readonly next = computed(() => this.steps().find(({ step, done }) => step.kind === 'hands' && !done) ?? null);
   readonly air = computed<Air | null>(() => this.planner.air()?.[this.place()] ?? null);
   /** What the lay-up, the most particular of its steps, asks of the air. */
-  readonly needs = computed(() => this.steps().find(({ step, done }) => step.id === 'lay-up' && !done)?.step.needs ?? null);
+  readonly needs = computed(
+    () => this.steps().find(({ step, done }) => step.id === 'lay-up' && !done)?.step.needs ?? null,
+  );
   readonly nowMin = computed(() => {
     this.steps();
     return parseLocal(nowText(), 'now');
   });
   /** What is under way began a day ago at the most, as far as the band shows it. */
-  readonly fromMin = computed(() => Math.min(this.nowMin(), Math.max(this.nowMin() - DAY_MIN, ...[Math.min(...this.steps().flatMap(({ task, done }) => (done ? [] : [parseLocal(task.startAt, 'at')])))])));
-  readonly shownDays = computed(() => Math.min(MOST_DAYS, Math.max(LEAST_DAYS, Math.ceil((parseLocal(this.finishAt(), 'at') - this.fromMin()) / DAY_MIN) + 1)));
+  readonly fromMin = computed(() =>
+    Math.min(
+      this.nowMin(),
+      Math.max(
+        this.nowMin() - DAY_MIN,
+        ...[Math.min(...this.steps().flatMap(({ task, done }) => (done ? [] : [parseLocal(task.startAt, 'at')])))],
+      ),
+    ),
+  );
+  readonly shownDays = computed(() =>
+    Math.min(
+      MOST_DAYS,
+      Math.max(LEAST_DAYS, Math.ceil((parseLocal(this.finishAt(), 'at') - this.fromMin()) / DAY_MIN) + 1),
+    ),
+  );
   readonly meanAir = computed(() => {
     const air = this.air();
     if (!air) return null;
@@ -81,7 +112,11 @@ export class DaysStage extends StagePanel implements OnDestroy {
   /** What stands between this job and its place in the shed's plan. */
   readonly outcome = computed(() => {
     const left = this.planner.left().find(({ jobId }) => jobId === this.id());
-    return [...(left ? [LEFT_WORDS[left.why]] : []), ...(this.planner.failed() ? [`The shed’s plan cannot be made: ${this.planner.failed()}`] : []), ...this.plan().holds.map((hold) => this.words(hold))];
+    return [
+      ...(left ? [LEFT_WORDS[left.why]] : []),
+      ...(this.planner.failed() ? [`The shed’s plan cannot be made: ${this.planner.failed()}`] : []),
+      ...this.plan().holds.map((hold) => this.words(hold)),
+    ];
   });
   private readonly clockOfAir = computed(() => {
     const air = this.air();
@@ -145,7 +180,11 @@ export class DaysStage extends StagePanel implements OnDestroy {
   async calendar(): Promise<void> {
     const { calendarFile } = await import('../../plan/calendar-file');
     const { craftTag } = this.state().detail;
-    saveText(`${craftTag}-days.ics`, 'text/calendar', calendarFile(this.steps(), `${craftTag}, ${this.state().detail.title}`, new Date()));
+    saveText(
+      `${craftTag}-days.ics`,
+      'text/calendar',
+      calendarFile(this.steps(), `${craftTag}, ${this.state().detail.title}`, new Date()),
+    );
   }
 
   name(key: string): string {
@@ -170,7 +209,9 @@ export class DaysStage extends StagePanel implements OnDestroy {
 
   needsWhat(): string {
     if (!this.inputs().days.startAt) return 'Give the day and hour the hands start, and the list is made.';
-    return this.plan().problems.find((p) => p.stage === 'days') ? 'The figure above stops the list. Put it right first.' : 'Needs the mix, on the stage before.';
+    return this.plan().problems.find((p) => p.stage === 'days')
+      ? 'The figure above stops the list. Put it right first.'
+      : 'Needs the mix, on the stage before.';
   }
 
   edit(patch: Partial<RepairInputs['days']>): void {

@@ -22,7 +22,11 @@ import { StagePanel } from './stage';
           @for (step of route.steps; track step.id) {
             <li>
               <label class="tick"
-                ><input type="checkbox" [checked]="isDone('finish-' + step.id)" (change)="store.check('finish-' + step.id, $any($event.target).checked)" /><span
+                ><input
+                  type="checkbox"
+                  [checked]="isDone('finish-' + step.id)"
+                  (change)="store.check('finish-' + step.id, $any($event.target).checked)"
+                /><span
                   ><b>{{ step.text }}</b> {{ step.why }}
                   <span class="quiet">
                     @if (step.layerMm) {
@@ -48,10 +52,19 @@ import { StagePanel } from './stage';
             <span class="num" [class.wet]="grit >= wet">{{ grit }}{{ grit === wet ? ' wet' : '' }}</span>
           }
         </p>
-        <p class="quiet">No jump over twofold; wet from {{ wet }}. Stop at {{ route.ladder[route.ladder.length - 1] }}{{ route.ladder[route.ladder.length - 1] === 1500 ? ', then compound, polish, wax' : '' }}.</p>
+        <p class="quiet">
+          No jump over twofold; wet from {{ wet }}. Stop at {{ route.ladder[route.ladder.length - 1]
+          }}{{ route.ladder[route.ladder.length - 1] === 1500 ? ', then compound, polish, wax' : '' }}.
+        </p>
         <h2>Look before you go on</h2>
         @for (check of route.checks; track check.id) {
-          <label class="tick"><input type="checkbox" [checked]="isDone('finish-' + check.id)" (change)="store.check('finish-' + check.id, $any($event.target).checked)" />{{ check.text }}</label>
+          <label class="tick"
+            ><input
+              type="checkbox"
+              [checked]="isDone('finish-' + check.id)"
+              (change)="store.check('finish-' + check.id, $any($event.target).checked)"
+            />{{ check.text }}</label
+          >
         }
       </div>
       <ash-go stage="finish" [facts]="plan().facts" label="Finished, to the inspection" (go)="goOn('finish')" />
@@ -87,5 +100,9 @@ import { StagePanel } from './stage';
 export class FinishStage extends StagePanel {
   readonly wet = WET_FROM_GRIT;
   /** Of what waits for full cure: that in the cold it never comes by itself. */
-  readonly cold = computed(() => (this.plan().finish?.steps.some(({ afterFullCure }) => afterFullCure) ? this.plan().cold.filter(({ id }) => id === 'cure.full-needs-warmth') : []));
+  readonly cold = computed(() =>
+    this.plan().finish?.steps.some(({ afterFullCure }) => afterFullCure)
+      ? this.plan().cold.filter(({ id }) => id === 'cure.full-needs-warmth')
+      : [],
+  );
 }

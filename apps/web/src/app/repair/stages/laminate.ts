@@ -16,7 +16,18 @@ import { StagePanel } from './stage';
 @Component({
   selector: 'ash-laminate',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, QuantityField, FigurePipe, UnitPipe, LayerTable, EvidenceBoard, RingReader, StiffnessChart, Coupon, GoBar],
+  imports: [
+    ChoiceField,
+    QuantityField,
+    FigurePipe,
+    UnitPipe,
+    LayerTable,
+    EvidenceBoard,
+    RingReader,
+    StiffnessChart,
+    Coupon,
+    GoBar,
+  ],
   template: `
     @let lam = inputs().laminate;
     <dl class="figures">
@@ -25,7 +36,9 @@ import { StagePanel } from './stage';
         <dd>
           {{ plan().parent?.thicknessMm | figure: 'thickness' : 1 }} <small>{{ 'thickness' | unit }}</small>
         </dd>
-        <dd class="under">{{ plan().parent?.plies?.length ?? 0 }} plies{{ plan().parent?.guessed ? ', guessed' : '' }}</dd>
+        <dd class="under">
+          {{ plan().parent?.plies?.length ?? 0 }} plies{{ plan().parent?.guessed ? ', guessed' : '' }}
+        </dd>
       </div>
       <div>
         <dt>Resin in it</dt>
@@ -42,11 +55,29 @@ import { StagePanel } from './stage';
     <div class="block">
       <ash-choice label="What is known" [options]="knowns" [value]="lam.known" (pick)="edit({ known: $event })" />
       <div class="fields">
-        <ash-quantity label="Measured thickness" kind="thickness" [value]="lam.thicknessMm" [optional]="true" (valueChange)="edit({ thicknessMm: $event })" [error]="error('laminate.thicknessMm')" />
-        <ash-quantity label="Gel coat or paint" kind="thickness" [value]="lam.finishThicknessMm" (valueChange)="edit({ finishThicknessMm: $event! })" [error]="error('laminate.finishThicknessMm')" />
+        <ash-quantity
+          label="Measured thickness"
+          kind="thickness"
+          [value]="lam.thicknessMm"
+          [optional]="true"
+          (valueChange)="edit({ thicknessMm: $event })"
+          [error]="error('laminate.thicknessMm')"
+        />
+        <ash-quantity
+          label="Gel coat or paint"
+          kind="thickness"
+          [value]="lam.finishThicknessMm"
+          (valueChange)="edit({ finishThicknessMm: $event! })"
+          [error]="error('laminate.finishThicknessMm')"
+        />
       </div>
       @if (lam.known === 'plies') {
-        <ash-layer-table [layers]="lam.plies" [thicknesses]="plan().parent?.whole?.layerThicknessMm ?? []" (layersChange)="edit({ plies: $event })" top="Outer face first" />
+        <ash-layer-table
+          [layers]="lam.plies"
+          [thicknesses]="plan().parent?.whole?.layerThicknessMm ?? []"
+          (layersChange)="edit({ plies: $event })"
+          top="Outer face first"
+        />
       }
       @for (remark of plan().parent?.remarks ?? []; track remark.id) {
         <p class="remark">{{ words(remark) }}</p>
@@ -65,18 +96,35 @@ import { StagePanel } from './stage';
           </select>
         </div>
         @if (lam.core; as core) {
-          <ash-quantity label="Core thickness" [value]="core.thicknessMm" (valueChange)="changeCore({ thicknessMm: $event! })" [error]="error('laminate.core.thicknessMm')" />
+          <ash-quantity
+            label="Core thickness"
+            [value]="core.thicknessMm"
+            (valueChange)="changeCore({ thicknessMm: $event! })"
+            [error]="error('laminate.core.thicknessMm')"
+          />
         }
       </div>
       @if (lam.core; as core) {
-        <label class="tick"><input type="checkbox" [checked]="core.reachable" (change)="changeCore({ reachable: $any($event.target).checked })" />Resin could reach the core</label>
+        <label class="tick"
+          ><input
+            type="checkbox"
+            [checked]="core.reachable"
+            (change)="changeCore({ reachable: $any($event.target).checked })"
+          />Resin could reach the core</label
+        >
       }
     </div>
     <ash-ring-reader class="block" [state]="state()" />
     <ash-stiffness-chart class="block" [state]="state()" />
     <ash-evidence-board class="block" [state]="state()" />
     <ash-coupon class="block" [state]="state()" />
-    <ash-go stage="laminate" [facts]="plan().facts" label="Known well enough, choose the resin" [disabled]="!plan().parent" (go)="goOn('laminate')" />
+    <ash-go
+      stage="laminate"
+      [facts]="plan().facts"
+      label="Known well enough, choose the resin"
+      [disabled]="!plan().parent"
+      (go)="goOn('laminate')"
+    />
   `,
 })
 export class LaminateStage extends StagePanel {
@@ -91,7 +139,13 @@ export class LaminateStage extends StagePanel {
   readonly likely = computed(() => PARENT_NAMES[this.evidence()?.mostLikely ?? 'unknown'].toLowerCase());
   readonly missing = computed(() => {
     const problem = this.plan().problems.find((p) => p.stage === 'laminate' && p.code === 'empty');
-    return problem ? { 'laminate.thicknessMm': 'Needs the measured thickness.', 'laminate.plies': 'Needs at least one ply.', 'damage.depthMm': 'Needs the depth of the damage, on Look & map.' }[problem.field] : null;
+    return problem
+      ? {
+          'laminate.thicknessMm': 'Needs the measured thickness.',
+          'laminate.plies': 'Needs at least one ply.',
+          'damage.depthMm': 'Needs the depth of the damage, on Look & map.',
+        }[problem.field]
+      : null;
   });
 
   edit(patch: Partial<RepairInputs['laminate']>): void {
@@ -106,6 +160,11 @@ export class LaminateStage extends StagePanel {
   core(coreId: string): void {
     const old = this.inputs().laminate.core;
     const own = isOwn(coreId) ? this.cores().find(({ id }) => id === coreId) : undefined;
-    this.edit({ core: coreId === '' ? null : { coreId, ...(own ? { own } : {}), thicknessMm: old?.thicknessMm ?? 12, reachable: old?.reachable ?? true } });
+    this.edit({
+      core:
+        coreId === ''
+          ? null
+          : { coreId, ...(own ? { own } : {}), thicknessMm: old?.thicknessMm ?? 12, reachable: old?.reachable ?? true },
+    });
   }
 }

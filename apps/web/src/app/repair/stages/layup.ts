@@ -32,7 +32,9 @@ export class LayUpStage extends StagePanel {
     return resin?.verdicts.families.find((f) => f.family === resin.card?.family)?.conditions ?? [];
   });
   readonly plies = computed(() => {
-    const laid = new Set(this.state().detail.log.flatMap((entry) => (entry.entry.kind === 'ply' ? [entry.entry.plyKey] : [])));
+    const laid = new Set(
+      this.state().detail.log.flatMap((entry) => (entry.entry.kind === 'ply' ? [entry.entry.plyKey] : [])),
+    );
     return (this.plan().patch?.faces ?? []).flatMap((face, f) =>
       face.plies.map((ply, i) => {
         const key = plyKey(f, ply.laid);
@@ -58,20 +60,38 @@ export class LayUpStage extends StagePanel {
   readonly pots = computed(() => (this.plan().mix?.faces ?? []).flatMap((face) => face.pots));
   readonly nextPot = computed(() => {
     // One that is out is thrown away and mixed again.
-    const mixed = new Set(this.state().detail.log.flatMap(({ entry, within }) => (entry.kind === 'batch' && within !== false ? [entry.label] : [])));
+    const mixed = new Set(
+      this.state().detail.log.flatMap(({ entry, within }) =>
+        entry.kind === 'batch' && within !== false ? [entry.label] : [],
+      ),
+    );
     return this.pots().find((pot) => !mixed.has(pot.label)) ?? null;
   });
-  readonly again = computed(() => this.state().detail.log.some(({ entry }) => entry.kind === 'batch' && entry.label === this.nextPot()?.label));
+  readonly again = computed(() =>
+    this.state().detail.log.some(({ entry }) => entry.kind === 'batch' && entry.label === this.nextPot()?.label),
+  );
   /** How far what is typed is from the ratio, before it is logged and on the job. */
   readonly weighed = computed(() => {
     const [resinG, secondG, card] = [this.resinG(), this.secondG(), this.plan().resin?.card];
     if (!resinG || secondG === null || !card) return null;
     const { result } = attempt(() => batchError(this.inputs(), this.plan(), { resinG, secondG }));
-    return result && { within: result.within, text: `${signed(result.errorPercent)} % ${this.secondName().toLowerCase()}: ${result.within ? 'within' : `out, ${card.tolerancePercent} % is allowed`}.` };
+    return (
+      result && {
+        within: result.within,
+        text: `${signed(result.errorPercent)} % ${this.secondName().toLowerCase()}: ${result.within ? 'within' : `out, ${card.tolerancePercent} % is allowed`}.`,
+      }
+    );
   });
   readonly rezeroed = computed(() => this.inputs().mix.weighing === 're-zeroed');
   readonly secondName = computed(() => (this.plan().resin?.card?.kind === 'catalysed' ? 'Catalyst' : 'Hardener'));
-  readonly canLog = computed(() => !!this.resinG() && this.secondG() !== null && this.tempC() !== null && this.resinLot().trim() !== '' && this.secondLot().trim() !== '');
+  readonly canLog = computed(
+    () =>
+      !!this.resinG() &&
+      this.secondG() !== null &&
+      this.tempC() !== null &&
+      this.resinLot().trim() !== '' &&
+      this.secondLot().trim() !== '',
+  );
 
   start(): void {
     const { airTempC, humidityPercent } = this.inputs().resin;
@@ -80,7 +100,15 @@ export class LayUpStage extends StagePanel {
 
   mixed(): void {
     const label = this.nextPot()?.label ?? 'extra';
-    this.store.log({ kind: 'batch', label, resinG: this.resinG()!, secondG: this.secondG()!, resinLot: this.resinLot().trim(), secondLot: this.secondLot().trim(), tempC: this.tempC()! });
+    this.store.log({
+      kind: 'batch',
+      label,
+      resinG: this.resinG()!,
+      secondG: this.secondG()!,
+      resinLot: this.resinLot().trim(),
+      secondLot: this.secondLot().trim(),
+      tempC: this.tempC()!,
+    });
     this.resinG.set(null);
     this.secondG.set(null);
   }
@@ -102,7 +130,10 @@ export class LayUpStage extends StagePanel {
       case 'start':
         return `Started, ${entry.tempC.toFixed(1)} °C, ${entry.humidityPercent} %`;
       case 'batch': {
-        const error = mixErrorPercent === null ? '' : `, ${signed(mixErrorPercent)} % off the ratio: ${within ? 'within' : 'out. Not on the job? Throw it away'}`;
+        const error =
+          mixErrorPercent === null
+            ? ''
+            : `, ${signed(mixErrorPercent)} % off the ratio: ${within ? 'within' : 'out. Not on the job? Throw it away'}`;
         return `Pot ${entry.label}: ${entry.resinG.toFixed(1)} g ${entry.resinLot} + ${entry.secondG.toFixed(1)} g ${entry.secondLot}${error}`;
       }
       case 'ply':

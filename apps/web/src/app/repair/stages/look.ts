@@ -1,6 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { FINISH_NAMES, SERVICE_NAMES } from '@ashstep/contract';
-import { type Neighbour, type Point, type RepairInputs, type Shape, type ShapeKind, handOutline, outlinePoints } from '@ashstep/core';
+import {
+  type Neighbour,
+  type Point,
+  type RepairInputs,
+  type Shape,
+  type ShapeKind,
+  handOutline,
+  outlinePoints,
+} from '@ashstep/core';
 import { addPoint, dropPoint, movePoint, possible } from '../../drawing/handles';
 import { ChoiceField, optionsOf } from '../../parts/choice-field';
 import { QuantityField } from '../../parts/quantity-field';
@@ -17,14 +25,35 @@ import { OutlineImport } from '../../survey/outline-import';
 import type { SectionEdit } from '../repair.store';
 import { StagePanel } from './stage';
 
-const SHAPES: Record<ShapeKind, string> = { circle: 'Circle', ellipse: 'Ellipse', slot: 'Slot', roundedRectangle: 'Rounded box', polygon: 'Free' };
+const SHAPES: Record<ShapeKind, string> = {
+  circle: 'Circle',
+  ellipse: 'Ellipse',
+  slot: 'Slot',
+  roundedRectangle: 'Rounded box',
+  polygon: 'Free',
+};
 /** Corners a shape gets when it becomes a free outline. */
 const FREE_CORNERS = 16;
 
 @Component({
   selector: 'ash-look',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, QuantityField, FigurePipe, QuantityPipe, UnitPipe, GoBar, Taps, DryingLog, Found, Severity, Photograph, Marks, ReadingLog, OutlineImport],
+  imports: [
+    ChoiceField,
+    QuantityField,
+    FigurePipe,
+    QuantityPipe,
+    UnitPipe,
+    GoBar,
+    Taps,
+    DryingLog,
+    Found,
+    Severity,
+    Photograph,
+    Marks,
+    ReadingLog,
+    OutlineImport,
+  ],
   templateUrl: './look.html',
 })
 export class LookStage extends StagePanel {
@@ -35,7 +64,14 @@ export class LookStage extends StagePanel {
   readonly accesses = optionsOf({ one: 'One face', both: 'Both faces' } as const);
   readonly services = optionsOf(SERVICE_NAMES);
   readonly neighbourKinds = optionsOf({ edge: 'Edge', fitting: 'Fitting', structure: 'Structure' } as const);
-  readonly specials = optionsOf({ none: 'None of these', 'drinking-water': 'Drinking water', fuel: 'Fuel', heat: 'Heat', fire: 'Fire-rated', food: 'Food' } as const);
+  readonly specials = optionsOf({
+    none: 'None of these',
+    'drinking-water': 'Drinking water',
+    fuel: 'Fuel',
+    heat: 'Heat',
+    fire: 'Fire-rated',
+    food: 'Food',
+  } as const);
 
   readonly hasMoisture = computed(() => this.inputs().survey.readings.some((reading) => reading.kind === 'moisture'));
 
@@ -56,14 +92,21 @@ export class LookStage extends StagePanel {
     const old = this.inputs().damage.shape;
     if (old.kind === kind) return;
     const points = old.kind === 'polygon' ? old.points : handOutline(outlinePoints(old), FREE_CORNERS);
-    const { lengthMm, widthMm, ...middle } = old.kind === 'polygon' ? boxOf(points) : boxOf(outlinePoints({ ...old, rotationDeg: 0 }));
+    const { lengthMm, widthMm, ...middle } =
+      old.kind === 'polygon' ? boxOf(points) : boxOf(outlinePoints({ ...old, rotationDeg: 0 }));
     const where = { centreXMm: middle.x, centreYMm: middle.y, rotationDeg: old.rotationDeg ?? 0 };
     const made: Record<ShapeKind, Shape> = {
       polygon: { kind: 'polygon', points },
       circle: { kind: 'circle', diameterMm: lengthMm, ...where },
       ellipse: { kind: 'ellipse', lengthMm, widthMm, ...where },
       slot: { kind: 'slot', lengthMm, widthMm, ...where },
-      roundedRectangle: { kind: 'roundedRectangle', lengthMm, widthMm, cornerRadiusMm: Math.min(lengthMm, widthMm) / 4, ...where },
+      roundedRectangle: {
+        kind: 'roundedRectangle',
+        lengthMm,
+        widthMm,
+        cornerRadiusMm: Math.min(lengthMm, widthMm) / 4,
+        ...where,
+      },
     };
     this.setDamage({ shape: possible(made[kind]) });
   }
@@ -86,12 +129,21 @@ export class LookStage extends StagePanel {
 
   addNeighbour(): void {
     const y = -Math.round((this.plan().damage?.cut.widthMm ?? 100) * 1.5);
-    const line: Neighbour = { name: `Edge ${this.inputs().damage.neighbours.length + 1}`, kind: 'edge', fromXMm: -200, fromYMm: y, toXMm: 200, toYMm: y };
+    const line: Neighbour = {
+      name: `Edge ${this.inputs().damage.neighbours.length + 1}`,
+      kind: 'edge',
+      fromXMm: -200,
+      fromYMm: y,
+      toXMm: 200,
+      toYMm: y,
+    };
     this.setDamage(({ neighbours }) => ({ neighbours: [...neighbours, line] }));
   }
 
   neighbour(index: number, patch: Partial<Neighbour>): void {
-    this.setDamage(({ neighbours }) => ({ neighbours: neighbours.map((line, i) => (i === index ? { ...line, ...patch } : line)) }));
+    this.setDamage(({ neighbours }) => ({
+      neighbours: neighbours.map((line, i) => (i === index ? { ...line, ...patch } : line)),
+    }));
   }
 
   removeNeighbour(index: number): void {
@@ -103,5 +155,10 @@ function boxOf(points: readonly Point[]): Point & { lengthMm: number; widthMm: n
   const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
   const [left, right, bottom, top] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
   const half = (mm: number): number => Math.round(mm * 2) / 2 + 0;
-  return { x: half((left + right) / 2), y: half((bottom + top) / 2), lengthMm: half(right - left), widthMm: half(top - bottom) };
+  return {
+    x: half((left + right) / 2),
+    y: half((bottom + top) / 2),
+    lengthMm: half(right - left),
+    widthMm: half(top - bottom),
+  };
 }

@@ -1,6 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { MIXING_ORDER, PRIME_NAMES } from '@ashstep/contract';
-import { MIXING_MIN, type MixFace, type PatchFace, type Pot, PRIME_GSM, type PrimedSurface, type RepairInputs } from '@ashstep/core';
+import {
+  MIXING_MIN,
+  type MixFace,
+  type PatchFace,
+  type Pot,
+  PRIME_GSM,
+  type PrimedSurface,
+  type RepairInputs,
+} from '@ashstep/core';
 import { optionsOf } from '../../parts/choice-field';
 import { GoBar } from '../../parts/go-bar';
 import { QuantityField } from '../../parts/quantity-field';
@@ -24,7 +32,18 @@ interface PotRow {
 @Component({
   selector: 'ash-mix',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [QuantityField, FigurePipe, QuantityPipe, UnitPipe, CureBoard, CureWindows, PotBoard, Pastes, ShoppingList, GoBar],
+  imports: [
+    QuantityField,
+    FigurePipe,
+    QuantityPipe,
+    UnitPipe,
+    CureBoard,
+    CureWindows,
+    PotBoard,
+    Pastes,
+    ShoppingList,
+    GoBar,
+  ],
   templateUrl: './mix.html',
   styleUrl: './mix.scss',
 })
@@ -35,7 +54,9 @@ export class MixStage extends StagePanel {
   readonly order = computed(() => MIXING_ORDER[this.plan().resin?.card?.kind ?? 'two-part']);
   readonly ratio = computed(() => {
     const pot = this.plan().mix!.faces[0]!.pots[0]!.mix;
-    return pot.catalystPercent === null ? `100:${pot.per100ByWeight.toFixed(0)} by weight` : `${pot.catalystPercent.toFixed(1)} % by volume`;
+    return pot.catalystPercent === null
+      ? `100:${pot.per100ByWeight.toFixed(0)} by weight`
+      : `${pot.catalystPercent.toFixed(1)} % by volume`;
   });
   readonly catalystRange = computed(() => {
     const card = this.plan().resin?.card;
@@ -43,7 +64,9 @@ export class MixStage extends StagePanel {
   });
   readonly catalystProblem = computed(() => {
     const problem = this.plan().problems.find((p) => p.stage === 'mix' && p.field === 'catalystPercent');
-    return problem ? `Refused: outside the product’s range it stays soft or burns. Accepted: ${problem.params['min']} to ${problem.params['max']} %.` : null;
+    return problem
+      ? `Refused: outside the product’s range it stays soft or burns. Accepted: ${problem.params['min']} to ${problem.params['max']} %.`
+      : null;
   });
   /** Pots of each face with when each is due. */
   readonly potRows = computed(() => {
@@ -55,8 +78,15 @@ export class MixStage extends StagePanel {
     const { mix, patch } = this.plan();
     return mix!.faces.map(({ quantity }, f) => {
       const { sessions } = patch!.faces[f]!;
-      const goes = sessions.map(({ from, to }, g) => ({ name: sessions.length > 1 ? `Plies of go ${g + 1}, ${from + 1} to ${to + 1}` : 'Plies', massG: quantity.plies.slice(from, to + 1).reduce((sum, ply) => sum + ply.resinG, 0) }));
-      return [...goes, { name: 'Prime the ground face', massG: quantity.primeG }, { name: 'Pot, brush, roller', massG: quantity.wasteG }];
+      const goes = sessions.map(({ from, to }, g) => ({
+        name: sessions.length > 1 ? `Plies of go ${g + 1}, ${from + 1} to ${to + 1}` : 'Plies',
+        massG: quantity.plies.slice(from, to + 1).reduce((sum, ply) => sum + ply.resinG, 0),
+      }));
+      return [
+        ...goes,
+        { name: 'Prime the ground face', massG: quantity.primeG },
+        { name: 'Pot, brush, roller', massG: quantity.wasteG },
+      ];
     });
   });
 
@@ -66,7 +96,11 @@ export class MixStage extends StagePanel {
       const begins = pot.go !== go;
       if (begins) [go, dueMin] = [pot.go, 0];
       const { from, to } = sessions[pot.go]!;
-      const row = { pot, due: dueMin === 0 ? 'mix first' : `mix at +${Math.round(dueMin)} min, for ply ${pot.plies[0]!}`, begins: begins && sessions.length > 1 ? `Go ${pot.go + 1}, plies ${from + 1} to ${to + 1}` : '' };
+      const row = {
+        pot,
+        due: dueMin === 0 ? 'mix first' : `mix at +${Math.round(dueMin)} min, for ply ${pot.plies[0]!}`,
+        begins: begins && sessions.length > 1 ? `Go ${pot.go + 1}, plies ${from + 1} to ${to + 1}` : '',
+      };
       dueMin += pot.massG / this.inputs().mix.layingRateGPerMin + MIXING_MIN;
       return row;
     });

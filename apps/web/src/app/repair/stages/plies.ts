@@ -17,12 +17,32 @@ import { StagePanel } from './stage';
 
 /** What a ply beside the stack is there for. */
 const USES: Partial<Record<PlyUse, string>> = { filler: 'filler', local: 'local', sanding: 'to be sanded' };
-const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear', d11: 'Bend, along', d22: 'Bend, across', d66: 'Twist' } as const;
+const DIRECTIONS = {
+  a11: 'Stretch, along',
+  a22: 'Stretch, across',
+  a66: 'Shear',
+  d11: 'Bend, along',
+  d22: 'Bend, across',
+  d66: 'Twist',
+} as const;
 
 @Component({
   selector: 'ash-plies',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, QuantityField, FigurePipe, QuantityPipe, UnitPipe, LayerTable, FabricPicker, StiffnessChart, StackFinder, CutList, ExtraPlies, GoBar],
+  imports: [
+    ChoiceField,
+    QuantityField,
+    FigurePipe,
+    QuantityPipe,
+    UnitPipe,
+    LayerTable,
+    FabricPicker,
+    StiffnessChart,
+    StackFinder,
+    CutList,
+    ExtraPlies,
+    GoBar,
+  ],
   template: `
     @let set = inputs().stack;
     @if (plan().patch; as patch) {
@@ -65,10 +85,20 @@ const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear'
             </thead>
             <tbody>
               @for (row of rows(); track row.key) {
-                <tr tabindex="0" [class.on]="row.key === picked()" [attr.aria-selected]="row.key === picked()" (pointerenter)="store.pick(row.key)" (click)="store.pick(row.key)" (focus)="store.pick(row.key)" (keydown)="step($event)">
+                <tr
+                  tabindex="0"
+                  [class.on]="row.key === picked()"
+                  [attr.aria-selected]="row.key === picked()"
+                  (pointerenter)="store.pick(row.key)"
+                  (click)="store.pick(row.key)"
+                  (focus)="store.pick(row.key)"
+                  (keydown)="step($event)"
+                >
                   <td class="num">{{ row.name }}</td>
                   <td>
-                    <svg width="30" height="14" aria-hidden="true"><rect width="30" height="14" [attr.fill]="row.fill" stroke="var(--ink)" /></svg>
+                    <svg width="30" height="14" aria-hidden="true">
+                      <rect width="30" height="14" [attr.fill]="row.fill" stroke="var(--ink)" />
+                    </svg>
                   </td>
                   <td>{{ row.fabric }}</td>
                   <td class="r num">{{ row.turn }}°</td>
@@ -120,15 +150,39 @@ const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear'
           }}
         </p>
         <div class="fields">
-          <ash-fabric-picker label="Cover ply" [value]="cover()" [optional]="true" (pick)="edit({ coverFabricId: $event?.fabricId ?? null, coverOwn: $event?.own })" />
-          <ash-quantity label="Cover runs past" [value]="set.coverOverlapMm" (valueChange)="edit({ coverOverlapMm: $event! })" [error]="error('stack.coverOverlapMm')" />
-          <ash-quantity label="Room for the finish" kind="thickness" [value]="set.finishAllowanceMm" (valueChange)="edit({ finishAllowanceMm: $event! })" [error]="error('stack.finishAllowanceMm')" />
+          <ash-fabric-picker
+            label="Cover ply"
+            [value]="cover()"
+            [optional]="true"
+            (pick)="edit({ coverFabricId: $event?.fabricId ?? null, coverOwn: $event?.own })"
+          />
+          <ash-quantity
+            label="Cover runs past"
+            [value]="set.coverOverlapMm"
+            (valueChange)="edit({ coverOverlapMm: $event! })"
+            [error]="error('stack.coverOverlapMm')"
+          />
+          <ash-quantity
+            label="Room for the finish"
+            kind="thickness"
+            [value]="set.finishAllowanceMm"
+            (valueChange)="edit({ finishAllowanceMm: $event! })"
+            [error]="error('stack.finishAllowanceMm')"
+          />
         </div>
         <ash-choice label="Wet-out" [options]="processes" [value]="set.process" (pick)="edit({ process: $event })" />
         <ash-extra-plies [state]="state()" />
         @if (editing()) {
-          <ash-layer-table [layers]="patch.chosen" [thicknesses]="thicknesses()" [keepOne]="true" top="Deepest ply first" (layersChange)="edit({ plies: $event })" />
-          <button type="button" class="act small" (click)="edit({ plies: null }); editing.set(false)">Back to the proposal</button>
+          <ash-layer-table
+            [layers]="patch.chosen"
+            [thicknesses]="thicknesses()"
+            [keepOne]="true"
+            top="Deepest ply first"
+            (layersChange)="edit({ plies: $event })"
+          />
+          <button type="button" class="act small" (click)="edit({ plies: null }); editing.set(false)">
+            Back to the proposal
+          </button>
         } @else {
           <button type="button" class="act small" (click)="editing.set(true)">Change the plies by hand</button>
         }
@@ -139,7 +193,13 @@ const DIRECTIONS = { a11: 'Stretch, along', a22: 'Stretch, across', a66: 'Shear'
     } @else {
       <div class="block">
         <h2>{{ inputs().damage.depth === 'finish' ? 'No plies' : '–' }}</h2>
-        <p>{{ inputs().damage.depth === 'finish' ? 'No fibre is broken, so nothing is laid.' : 'Needs the taper, on the stage before.' }}</p>
+        <p>
+          {{
+            inputs().damage.depth === 'finish'
+              ? 'No fibre is broken, so nothing is laid.'
+              : 'Needs the taper, on the stage before.'
+          }}
+        </p>
         <div class="row-actions"><button type="button" class="act" (click)="goOn('plies')">Go on</button></div>
       </div>
     }
@@ -226,7 +286,12 @@ export class PliesStage extends StagePanel {
   readonly worst = computed(() => {
     const match = this.plan().match!;
     if (match.worst === 'match') return 'Every direction lies in the band.';
-    const said = match.worst === 'soft' ? 'A soft spot: it flexes and cracks its own finish.' : match.worst === 'hard' ? 'A hard spot: the next crack starts at its edge.' : 'A little stiff, not yet a hard spot.';
+    const said =
+      match.worst === 'soft'
+        ? 'A soft spot: it flexes and cracks its own finish.'
+        : match.worst === 'hard'
+          ? 'A hard spot: the next crack starts at its edge.'
+          : 'A little stiff, not yet a hard spot.';
     return `${said}${this.culprit()}`;
   });
   /** Which ply makes the patch too stiff or too soft. */
@@ -237,7 +302,8 @@ export class PliesStage extends StagePanel {
     const spot = spotOf(parent.within, layers, cover, resin.card.family);
     if (!spot) return '';
     const way = DIRECTIONS[spot.direction].toLowerCase();
-    if (spot.ply === null) return ` No one ply does it (${way} ${spot.ratio.toFixed(2)}): the whole is too ${spot.kind === 'hard' ? 'thick' : 'thin'}.`;
+    if (spot.ply === null)
+      return ` No one ply does it (${way} ${spot.ratio.toFixed(2)}): the whole is too ${spot.kind === 'hard' ? 'thick' : 'thin'}.`;
     return ` Ply ${spot.ply + 1} from below, ${fabricOf(layers[spot.ply]!).name}, does most of it: ${way} ${spot.ratio.toFixed(2)}, and ${spot.ratioThen.toFixed(2)} were it as stiff as the parent.`;
   });
   /** Pull at which the patch first fails against the parent's; generic strengths, to compare by. */
@@ -256,7 +322,9 @@ export class PliesStage extends StagePanel {
     return patch.faces.flatMap((face, f) => {
       if (face.sessions.length < 2) return [];
       const of = patch.faces.length === 2 ? ` on the ${f === 0 ? 'first' : 'second'} face` : '';
-      const runs = face.sessions.map(({ from, to }) => (from === to ? `${from + 1}` : `${from + 1} to ${to + 1}`)).join('; ');
+      const runs = face.sessions
+        .map(({ from, to }) => (from === to ? `${from + 1}` : `${from + 1} to ${to + 1}`))
+        .join('; ');
       return [
         {
           head: `Lay in ${face.sessions.length} goes${of}`,
@@ -283,7 +351,12 @@ export class PliesStage extends StagePanel {
             thickness: ply.thicknessMm,
             fabricG: grams?.fabricG.toFixed(0) ?? '–',
             resinG: grams?.resinG.toFixed(0) ?? '–',
-            fill: hatchOf(part.construction, { fresh: true, cover: ply.cover, carbon: part.fibre === 'carbon', aramid: part.fibre === 'aramid' }),
+            fill: hatchOf(part.construction, {
+              fresh: true,
+              cover: ply.cover,
+              carbon: part.fibre === 'carbon',
+              aramid: part.fibre === 'aramid',
+            }),
           };
         })
         .reverse(),

@@ -1,7 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FAMILY_NAMES, type Person, SCHOOL_NAMES, VERDICT_NAMES, WHY_WORDS, isOwn, remarkWords } from '@ashstep/contract';
-import { type Hardener, type RepairInputs, type SystemCard, compareGelCoatWays, hardens, systemOf } from '@ashstep/core';
+import {
+  FAMILY_NAMES,
+  type Person,
+  SCHOOL_NAMES,
+  VERDICT_NAMES,
+  WHY_WORDS,
+  isOwn,
+  remarkWords,
+} from '@ashstep/contract';
+import {
+  type Hardener,
+  type RepairInputs,
+  type SystemCard,
+  compareGelCoatWays,
+  hardens,
+  systemOf,
+} from '@ashstep/core';
 import { LibraryService } from '../../library/library.service';
 import { ChoiceField, optionsOf } from '../../parts/choice-field';
 import { QuantityField } from '../../parts/quantity-field';
@@ -13,7 +28,11 @@ import { Api } from '../../platform/api';
 import { SchoolsTable } from '../schools-table';
 import { StagePanel } from './stage';
 
-const WAY_NAMES = { 'after-full-cure': 'After full cure', 'paint-instead': 'Paint instead', 'gel-coat-first': 'Gel coat first' } as const;
+const WAY_NAMES = {
+  'after-full-cure': 'After full cure',
+  'paint-instead': 'Paint instead',
+  'gel-coat-first': 'Gel coat first',
+} as const;
 
 @Component({
   selector: 'ash-resin',
@@ -25,7 +44,8 @@ const WAY_NAMES = { 'after-full-cure': 'After full cure', 'paint-instead': 'Pain
       <div class="block">
         <ash-choice label="School" [options]="schools" [value]="resin.school" (pick)="edit({ school: $event })" />
         <p class="why">
-          <b>{{ r.verdicts.recommended ? 'Why ' + family(r.verdicts.recommended).toLowerCase() : 'Stop here' }}</b> {{ why() }}
+          <b>{{ r.verdicts.recommended ? 'Why ' + family(r.verdicts.recommended).toLowerCase() : 'Stop here' }}</b>
+          {{ why() }}
         </p>
       </div>
       @if (r.verdicts.recommended) {
@@ -65,12 +85,23 @@ const WAY_NAMES = { 'after-full-cure': 'After full cure', 'paint-instead': 'Pain
           </ul>
           <div class="row-actions">
             @for (s of systemsOf(f.family); track s.id) {
-              <button type="button" class="act small" [class.dark]="resin.systemId === s.id" [attr.aria-pressed]="resin.systemId === s.id" (click)="choose(s)">{{ resin.systemId === s.id ? '✓ ' : '' }}{{ s.name }}</button>
+              <button
+                type="button"
+                class="act small"
+                [class.dark]="resin.systemId === s.id"
+                [attr.aria-pressed]="resin.systemId === s.id"
+                (click)="choose(s)"
+              >
+                {{ resin.systemId === s.id ? '✓ ' : '' }}{{ s.name }}
+              </button>
             }
           </div>
           @if (resin.systemId !== null && r.card?.family === f.family) {
             <div class="field">
-              <label for="hardener">{{ f.family === 'epoxy' ? 'Hardener' : 'Catalyst' }}</label><select id="hardener" (change)="takeHardener($any($event.target).value)">
+              <label for="hardener">{{ f.family === 'epoxy' ? 'Hardener' : 'Catalyst' }}</label><select
+                id="hardener"
+                (change)="takeHardener($any($event.target).value)"
+              >
                 <option value="" [selected]="!resin.hardener">As on the card</option>
                 @for (h of hardeners(); track h.id) {
                   <option [value]="h.id" [selected]="h.id === resin.hardener?.id">{{ h.name }}</option>
@@ -78,8 +109,11 @@ const WAY_NAMES = { 'after-full-cure': 'After full cure', 'paint-instead': 'Pain
               </select>
               @if (r.card; as card) {
                 <span class="quiet"
-                  >{{ card.kind === 'two-part' ? card.hardenerPer100ByWeight + ' per 100 by weight' : card.catalystMinPercent + ' to ' + card.catalystMaxPercent + ' % catalyst' }}, gels in {{ card.potLifeMin }} min (100 g, 22 °C), sand
-                  after {{ card.sandableHours }} h</span
+                  >{{
+                    card.kind === 'two-part'
+                      ? card.hardenerPer100ByWeight + ' per 100 by weight'
+                      : card.catalystMinPercent + ' to ' + card.catalystMaxPercent + ' % catalyst'
+                  }}, gels in {{ card.potLifeMin }} min (100 g, 22 °C), sand after {{ card.sandableHours }} h</span
                 >
               }
               @if (error('resin.hardener'); as message) {
@@ -92,7 +126,13 @@ const WAY_NAMES = { 'after-full-cure': 'After full cure', 'paint-instead': 'Pain
       @if (r.needsReason) {
         <div class="block">
           <div class="field" [class.wrong]="resin.overrideReason.trim() === ''">
-            <label for="reason">Why this and not the recommended one? It goes into the record.</label><textarea id="reason" rows="2" [value]="resin.overrideReason" (change)="edit({ overrideReason: $any($event.target).value })"></textarea>
+            <label for="reason">Why this and not the recommended one? It goes into the record.</label
+            ><textarea
+              id="reason"
+              rows="2"
+              [value]="resin.overrideReason"
+              (change)="edit({ overrideReason: $any($event.target).value })"
+            ></textarea>
             @if (resin.overrideReason.trim() === '') {
               <span class="error">Write the reason before going on.</span>
             }
@@ -104,7 +144,13 @@ const WAY_NAMES = { 'after-full-cure': 'After full cure', 'paint-instead': 'Pain
           <h2>Conditions</h2>
           @for (c of conditions(); track c.id) {
             <div class="condition">
-              <label class="tick"><input type="checkbox" [checked]="isDone(c.id)" (change)="store.check(c.id, $any($event.target).checked)" />{{ c.text }}</label>
+              <label class="tick"
+                ><input
+                  type="checkbox"
+                  [checked]="isDone(c.id)"
+                  (change)="store.check(c.id, $any($event.target).checked)"
+                />{{ c.text }}</label
+              >
               <div class="field">
                 <label [for]="'own-' + c.id" class="visually-hidden">Who sees to: {{ c.text }}</label
                 ><select [id]="'own-' + c.id" (change)="setOwner(c.id, $any($event.target).value)">
@@ -120,7 +166,12 @@ const WAY_NAMES = { 'after-full-cure': 'After full cure', 'paint-instead': 'Pain
       }
       <div class="block">
         @if (r.card?.family === 'epoxy' && inputs().place.finish === 'gelcoat') {
-          <ash-choice label="Gel coat over epoxy" [options]="ways" [value]="resin.gelCoatWay" (pick)="edit({ gelCoatWay: $event })" />
+          <ash-choice
+            label="Gel coat over epoxy"
+            [options]="ways"
+            [value]="resin.gelCoatWay"
+            (pick)="edit({ gelCoatWay: $event })"
+          />
           <ul class="ways">
             @for (w of gelCoatWays(); track w.way) {
               <li>
@@ -130,11 +181,31 @@ const WAY_NAMES = { 'after-full-cure': 'After full cure', 'paint-instead': 'Pain
           </ul>
         }
         <div class="fields">
-          <ash-quantity label="Air" kind="temperature" [value]="resin.airTempC" (valueChange)="edit({ airTempC: $event! })" [error]="error('resin.airTempC')" />
-          <ash-quantity label="Surface" kind="temperature" [value]="resin.surfaceTempC" (valueChange)="edit({ surfaceTempC: $event! })" [error]="error('resin.surfaceTempC')" />
-          <ash-quantity label="Humidity, %" kind="plain" [value]="resin.humidityPercent" (valueChange)="edit({ humidityPercent: $event! })" [error]="error('resin.humidityPercent')" />
+          <ash-quantity
+            label="Air"
+            kind="temperature"
+            [value]="resin.airTempC"
+            (valueChange)="edit({ airTempC: $event! })"
+            [error]="error('resin.airTempC')"
+          />
+          <ash-quantity
+            label="Surface"
+            kind="temperature"
+            [value]="resin.surfaceTempC"
+            (valueChange)="edit({ surfaceTempC: $event! })"
+            [error]="error('resin.surfaceTempC')"
+          />
+          <ash-quantity
+            label="Humidity, %"
+            kind="plain"
+            [value]="resin.humidityPercent"
+            (valueChange)="edit({ humidityPercent: $event! })"
+            [error]="error('resin.humidityPercent')"
+          />
         </div>
-        <p class="quiet">Dew point {{ r.dewPointC | qty: 'temperature' }}. The surface wants to be 3 °C or more above it.</p>
+        <p class="quiet">
+          Dew point {{ r.dewPointC | qty: 'temperature' }}. The surface wants to be 3 °C or more above it.
+        </p>
         @for (remark of r.remarks; track remark.id) {
           <p class="remark">{{ words(remark) }}</p>
         }
@@ -142,7 +213,13 @@ const WAY_NAMES = { 'after-full-cure': 'After full cure', 'paint-instead': 'Pain
       <ash-go
         stage="resin"
         [facts]="plan().facts"
-        [label]="r.chosen ? 'Take ' + r.card!.name.toLowerCase() + ', set the taper' : r.verdicts.recommended ? 'Pick a system' : 'Stopped: none of the three suits'"
+        [label]="
+          r.chosen
+            ? 'Take ' + r.card!.name.toLowerCase() + ', set the taper'
+            : r.verdicts.recommended
+              ? 'Pick a system'
+              : 'Stopped: none of the three suits'
+        "
         [disabled]="!r.chosen || (r.needsReason && resin.overrideReason.trim() === '')"
         (go)="goOn('resin')"
       />
@@ -217,8 +294,14 @@ export class ResinStage extends StagePanel {
   readonly schools = optionsOf(SCHOOL_NAMES);
   readonly ways = optionsOf(WAY_NAMES);
   /** When the job would be done with each way. */
-  readonly gelCoatWays = computed(() => compareGelCoatWays(this.inputs()).map(({ way, finishAt }) => ({ way, finishAt, name: WAY_NAMES[way] })));
-  readonly why = computed(() => (this.plan().resin!.parent === 'thermoplastic' ? remarkWords({ id: 'hold.thermoplastic' }) : WHY_WORDS[this.plan().resin!.verdicts.why]));
+  readonly gelCoatWays = computed(() =>
+    compareGelCoatWays(this.inputs()).map(({ way, finishAt }) => ({ way, finishAt, name: WAY_NAMES[way] })),
+  );
+  readonly why = computed(() =>
+    this.plan().resin!.parent === 'thermoplastic'
+      ? remarkWords({ id: 'hold.thermoplastic' })
+      : WHY_WORDS[this.plan().resin!.verdicts.why],
+  );
   /** The school's choice first. */
   readonly families = computed(() => {
     const { families, recommended } = this.plan().resin!.verdicts;
@@ -256,7 +339,11 @@ export class ResinStage extends StagePanel {
   /** An own card is kept with the job as it is now. */
   choose(card: SystemCard): void {
     const { hardener } = this.inputs().resin;
-    this.store.edit('resin', { systemId: card.id, own: isOwn(card.id) ? card : undefined, hardener: hardener && hardens(hardener, card.family) ? hardener : undefined });
+    this.store.edit('resin', {
+      systemId: card.id,
+      own: isOwn(card.id) ? card : undefined,
+      hardener: hardener && hardens(hardener, card.family) ? hardener : undefined,
+    });
   }
 
   /** Hardeners that set the chosen resin, and the one taken before even if it has been retired since. */

@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, ElementRef, afterRenderEffect, computed, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  afterRenderEffect,
+  computed,
+  inject,
+  signal,
+} from '@angular/core';
 import type { InspectionResult, ReworkItem, UpdateRework } from '@ashstep/contract';
 import { INSPECTION_CHECKS, type InspectionCheck } from '@ashstep/core';
 import { draft } from '../../outbox/draft';
@@ -7,7 +15,11 @@ import { figureOf } from '../../parts/csv';
 import { GoBar } from '../../parts/go-bar';
 import { StagePanel } from './stage';
 
-const WHY: Record<string, string> = { 'mean-outside': 'Outside the limit.', 'one-too-low': 'One reading is too low.', 'too-few': 'Too few readings to judge.' };
+const WHY: Record<string, string> = {
+  'mean-outside': 'Outside the limit.',
+  'one-too-low': 'One reading is too low.',
+  'too-few': 'Too few readings to judge.',
+};
 
 @Component({
   selector: 'ash-signoff',
@@ -26,10 +38,18 @@ export class SignOffStage extends StagePanel {
   readonly reason = draft('amend', this.job, '');
   readonly rows = computed(() => {
     const results = this.state().detail.results;
-    return this.plan().inspection.map((check) => ({ check, result: [...results].reverse().find((r) => r.checkId === check.id) ?? null }));
+    return this.plan().inspection.map((check) => ({
+      check,
+      result: [...results].reverse().find((r) => r.checkId === check.id) ?? null,
+    }));
   });
   readonly passes = computed(() => this.rows().filter((row) => !this.isOpen(row.result)).length);
-  readonly rework = computed(() => this.state().detail.rework.map((item) => ({ item, label: INSPECTION_CHECKS.find((c) => c.id === item.checkId)?.label ?? item.checkId })));
+  readonly rework = computed(() =>
+    this.state().detail.rework.map((item) => ({
+      item,
+      label: INSPECTION_CHECKS.find((c) => c.id === item.checkId)?.label ?? item.checkId,
+    })),
+  );
   readonly seal = computed(() => (this.sealed() ? (this.state().detail.seals.at(-1) ?? null) : null));
   readonly base = computed(() => `/api/repairs/${this.state().detail.id}`);
 
@@ -44,7 +64,9 @@ export class SignOffStage extends StagePanel {
       if (at < 0) return;
       this.answering = null;
       const items = [...this.host.nativeElement.querySelectorAll('.checks > li')];
-      const open = [...items.slice(at + 1), ...items.slice(0, at)].map((item) => item.querySelector<HTMLElement>('.answer input, .answer button')).find((control) => control !== null);
+      const open = [...items.slice(at + 1), ...items.slice(0, at)]
+        .map((item) => item.querySelector<HTMLElement>('.answer input, .answer button'))
+        .find((control) => control !== null);
       open?.focus();
     });
   }
@@ -86,7 +108,9 @@ export class SignOffStage extends StagePanel {
     if (result.standing === 'own') return 'An own check: an inspector answers it too.';
     if (result.standing === 'void') return 'Something it was judged by has changed since: look again.';
     const { revision } = this.state().detail;
-    return result.revision !== undefined && result.revision < revision ? `Carried over from revision ${result.revision}: nothing it was judged by has changed.` : '';
+    return result.revision !== undefined && result.revision < revision
+      ? `Carried over from revision ${result.revision}: nothing it was judged by has changed.`
+      : '';
   }
 
   reworkOf({ id, cause, action }: ReworkItem): UpdateRework {
@@ -100,7 +124,9 @@ export class SignOffStage extends StagePanel {
   writeRework(item: ReworkItem, accept: boolean): void {
     const { concession, ...rest } = this.reworkOf(item);
     this.store.rework(item.id, { ...rest, concession: accept ? concession : null });
-    this.reworkTyped.update(({ [item.id]: written, ...others }) => (written?.concession && !accept ? { ...others, [item.id]: { concession: written.concession } } : others));
+    this.reworkTyped.update(({ [item.id]: written, ...others }) =>
+      written?.concession && !accept ? { ...others, [item.id]: { concession: written.concession } } : others,
+    );
   }
 
   private noteKeyboard(check: InspectionCheck): void {
@@ -119,7 +145,10 @@ export class SignOffStage extends StagePanel {
   found(result: InspectionResult): string {
     if (result.mean === null) return result.pass ? 'yes' : 'no';
     const mean = Math.round(result.mean * 100) / 100;
-    return `${mean}${result.spread === null ? '' : ` ± ${result.spread.toFixed(1)} of ${result.readings.length}`}`.replace('-', '\u2212');
+    return `${mean}${result.spread === null ? '' : ` ± ${result.spread.toFixed(1)} of ${result.readings.length}`}`.replace(
+      '-',
+      '\u2212',
+    );
   }
 
   why(result: InspectionResult): string {

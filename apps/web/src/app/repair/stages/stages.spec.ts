@@ -3,7 +3,18 @@ import { type Type, provideZonelessChangeDetection, signal } from '@angular/core
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { InspectionResult, LogEntry, RepairDetail } from '@ashstep/contract';
-import { HARDENERS, NEW_REPAIR, formatLocal, parseLocal, PREPARATION_CHECKS, type Point, type Reading, type RepairInputs, planRepair, type MapMark } from '@ashstep/core';
+import {
+  HARDENERS,
+  NEW_REPAIR,
+  formatLocal,
+  parseLocal,
+  PREPARATION_CHECKS,
+  type Point,
+  type Reading,
+  type RepairInputs,
+  planRepair,
+  type MapMark,
+} from '@ashstep/core';
 import type { BondSetting } from '@ashstep/contract';
 import { BehaviorSubject } from 'rxjs';
 import { MILD, POLYESTER, planStub, plannedShed } from '../../plan/planned.testing';
@@ -28,10 +39,19 @@ import { TaperStage } from './taper';
 
 type Sections = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
 
-const PLANNED: Sections = { laminate: { thicknessMm: 4, clueIds: ['styrene-smell', 'tint-green-blue'] }, resin: { systemId: 'polyester' }, days: { startAt: '2026-04-16T08:00' } };
+const PLANNED: Sections = {
+  laminate: { thicknessMm: 4, clueIds: ['styrene-smell', 'tint-green-blue'] },
+  resin: { systemId: 'polyester' },
+  days: { startAt: '2026-04-16T08:00' },
+};
 
 function stateOf(sections: Sections = PLANNED, detail: Partial<RepairDetail> = {}): RepairState {
-  const inputs = Object.fromEntries(Object.entries(NEW_REPAIR).map(([name, defaults]) => [name, { ...defaults, ...sections[name as keyof RepairInputs] }])) as unknown as RepairInputs;
+  const inputs = Object.fromEntries(
+    Object.entries(NEW_REPAIR).map(([name, defaults]) => [
+      name,
+      { ...defaults, ...sections[name as keyof RepairInputs] },
+    ]),
+  ) as unknown as RepairInputs;
   const base = {
     id: 'r1',
     state: 'open',
@@ -51,13 +71,39 @@ function stateOf(sections: Sections = PLANNED, detail: Partial<RepairDetail> = {
     answersCount: true,
     eventCount: 3,
   };
-  return { detail: { ...base, ...detail, inputs } as unknown as RepairDetail, inputs, plan: planRepair(inputs), pending: new Set(), unsent: new Set(), problem: null, fieldErrors: {}, upset: null, conflict: null };
+  return {
+    detail: { ...base, ...detail, inputs } as unknown as RepairDetail,
+    inputs,
+    plan: planRepair(inputs),
+    pending: new Set(),
+    unsent: new Set(),
+    problem: null,
+    fieldErrors: {},
+    upset: null,
+    conflict: null,
+  };
 }
 
 describe('stage panels', () => {
-  const intents = jasmine.createSpyObj<RepairStore>('store', ['edit', 'reach', 'log', 'check', 'answer', 'rework', 'signOff', 'amend', 'pick', 'reshape', 'tryOut']);
+  const intents = jasmine.createSpyObj<RepairStore>('store', [
+    'edit',
+    'reach',
+    'log',
+    'check',
+    'answer',
+    'rework',
+    'signOff',
+    'amend',
+    'pick',
+    'reshape',
+    'tryOut',
+  ]);
   let shown = stateOf();
-  const store = { ...intents, edit: notedEdit(intents.edit, () => shown.inputs), picked$: new BehaviorSubject<string | null>(null) };
+  const store = {
+    ...intents,
+    edit: notedEdit(intents.edit, () => shown.inputs),
+    picked$: new BehaviorSubject<string | null>(null),
+  };
   let desk: SurveyDesk;
   let planner: ReturnType<typeof planStub>;
 
@@ -93,17 +139,25 @@ describe('stage panels', () => {
     return fixture;
   }
 
-  const text = (fixture: ComponentFixture<unknown>): string => (fixture.nativeElement as HTMLElement).textContent!.replace(/\s+/g, ' ');
+  const text = (fixture: ComponentFixture<unknown>): string =>
+    (fixture.nativeElement as HTMLElement).textContent!.replace(/\s+/g, ' ');
   const press = (fixture: ComponentFixture<unknown>, label: string): void => {
-    const found = [...(fixture.nativeElement as HTMLElement).querySelectorAll<HTMLElement>('button, label')].find((element) => element.textContent!.includes(label));
+    const found = [...(fixture.nativeElement as HTMLElement).querySelectorAll<HTMLElement>('button, label')].find(
+      (element) => element.textContent!.includes(label),
+    );
     if (!found) throw new Error(`nothing says ${label}`);
     (found.querySelector('input') ?? found).click();
   };
 
   it('look: another kind of outline keeps its size, and a slot never gets wider than long', async () => {
-    const fixture = await show(LookStage, stateOf({ damage: { shape: { kind: 'ellipse', lengthMm: 50, widthMm: 90 } } }));
+    const fixture = await show(
+      LookStage,
+      stateOf({ damage: { shape: { kind: 'ellipse', lengthMm: 50, widthMm: 90 } } }),
+    );
     press(fixture, 'Slot');
-    expect(intents.edit).toHaveBeenCalledWith('damage', { shape: jasmine.objectContaining({ kind: 'slot', lengthMm: 50, widthMm: 50 }) });
+    expect(intents.edit).toHaveBeenCalledWith('damage', {
+      shape: jasmine.objectContaining({ kind: 'slot', lengthMm: 50, widthMm: 50 }),
+    });
   });
 
   it('look: asks for the depth only of a part-depth damage', async () => {
@@ -114,21 +168,39 @@ describe('stage panels', () => {
   it('look: a shape becomes a free outline of the same size, and comes back as a shape', async () => {
     const fixture = await show(LookStage, stateOf({ damage: { shape: { kind: 'circle', diameterMm: 80 } } }));
     press(fixture, 'Free');
-    const [, { shape }] = intents.edit.calls.mostRecent().args as unknown as [string, { shape: { kind: string; points: Point[] } }];
+    const [, { shape }] = intents.edit.calls.mostRecent().args as unknown as [
+      string,
+      { shape: { kind: string; points: Point[] } },
+    ];
     expect(shape.kind).toBe('polygon');
     expect(shape.points.every((p) => Math.abs(Math.hypot(p.x, p.y) - 40) < 0.5)).toBeTrue();
     const free = await show(LookStage, stateOf({ damage: { shape: shape as RepairInputs['damage']['shape'] } }));
     expect(text(free)).toContain('points, typed');
     press(free, 'Circle');
-    expect(intents.edit).toHaveBeenCalledWith('damage', { shape: jasmine.objectContaining({ kind: 'circle', diameterMm: jasmine.any(Number), centreXMm: 0, centreYMm: 0 }) });
+    expect(intents.edit).toHaveBeenCalledWith('damage', {
+      shape: jasmine.objectContaining({ kind: 'circle', diameterMm: jasmine.any(Number), centreXMm: 0, centreYMm: 0 }),
+    });
   });
 
   describe('taps', () => {
-    const tap = (xMm: number, yMm: number, sound: 'sound' | 'dull'): Reading => ({ kind: 'tap', sound, xMm, yMm, instrument: '', by: '', at: null });
-    const around = [-50, -25, 0, 25, 50].flatMap((x) => [-50, -25, 0, 25, 50].map((y) => tap(x, y, Math.hypot(x, y) < 30 ? 'dull' : 'sound')));
+    const tap = (xMm: number, yMm: number, sound: 'sound' | 'dull'): Reading => ({
+      kind: 'tap',
+      sound,
+      xMm,
+      yMm,
+      instrument: '',
+      by: '',
+      at: null,
+    });
+    const around = [-50, -25, 0, 25, 50].flatMap((x) =>
+      [-50, -25, 0, 25, 50].map((y) => tap(x, y, Math.hypot(x, y) < 30 ? 'dull' : 'sound')),
+    );
 
     it('say how large the dull area is, between which bounds, and against what shows', async () => {
-      const fixture = await show(LookStage, stateOf({ damage: { shape: { kind: 'circle', diameterMm: 20 } }, survey: { readings: around } }));
+      const fixture = await show(
+        LookStage,
+        stateOf({ damage: { shape: { kind: 'circle', diameterMm: 20 } }, survey: { readings: around } }),
+      );
       expect(text(fixture)).toMatch(/Dull ?\d+ ?cm² ?between \d+ and \d+/);
       expect(text(fixture)).toContain('± 13 mm');
       expect(text(fixture)).toContain('Tap next at');
@@ -136,20 +208,45 @@ describe('stage panels', () => {
 
     it('are written where the pad stands, and the pad goes on to the next open place', async () => {
       tapFrom({ x: 75, y: 75 });
-      const fixture = await show(LookStage, stateOf({ damage: { shape: { kind: 'circle', diameterMm: 20 } }, survey: { readings: around } }));
+      const fixture = await show(
+        LookStage,
+        stateOf({ damage: { shape: { kind: 'circle', diameterMm: 20 } }, survey: { readings: around } }),
+      );
       press(fixture, 'Dull');
-      const [section, { readings }] = intents.edit.calls.mostRecent().args as unknown as [string, { readings: Reading[] }];
+      const [section, { readings }] = intents.edit.calls.mostRecent().args as unknown as [
+        string,
+        { readings: Reading[] },
+      ];
       expect(section).toBe('survey');
       expect(readings.length).toBe(around.length + 1);
-      expect(readings.at(-1)).toEqual(jasmine.objectContaining({ kind: 'tap', sound: 'dull', xMm: 75, yMm: 75, at: jasmine.stringMatching(/^\d{4}-\d{2}-\d{2}T/) }));
+      expect(readings.at(-1)).toEqual(
+        jasmine.objectContaining({
+          kind: 'tap',
+          sound: 'dull',
+          xMm: 75,
+          yMm: 75,
+          at: jasmine.stringMatching(/^\d{4}-\d{2}-\d{2}T/),
+        }),
+      );
       expect(desk.cursor()).not.toEqual({ x: 75, y: 75 });
     });
 
     it('are all there, however fast they come: the second before the page was drawn with the first', async () => {
       tapFrom({ x: 75, y: 75 });
-      const fixture = await show(LookStage, stateOf({ damage: { shape: { kind: 'circle', diameterMm: 20 } }, survey: { readings: around } }));
-      intents.edit.and.callFake((section: string, patch: unknown) => (shown = { ...shown, inputs: { ...shown.inputs, [section]: { ...shown.inputs.survey, ...(patch as object) } } }));
-      const button = [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')].find((one) => one.textContent!.includes('Dull'))!;
+      const fixture = await show(
+        LookStage,
+        stateOf({ damage: { shape: { kind: 'circle', diameterMm: 20 } }, survey: { readings: around } }),
+      );
+      intents.edit.and.callFake(
+        (section: string, patch: unknown) =>
+          (shown = {
+            ...shown,
+            inputs: { ...shown.inputs, [section]: { ...shown.inputs.survey, ...(patch as object) } },
+          }),
+      );
+      const button = [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')].find((one) =>
+        one.textContent!.includes('Dull'),
+      )!;
       for (let i = 0; i < 3; i++) button.click();
       intents.edit.and.stub();
       const places = shown.inputs.survey.readings.slice(around.length).map(({ xMm, yMm }) => `${xMm} ${yMm}`);
@@ -159,7 +256,9 @@ describe('stage panels', () => {
     it('in one place twice count once', async () => {
       tapFrom({ x: 0, y: 0 });
       const fixture = await show(LookStage, stateOf({ survey: { readings: around } }));
-      fixture.nativeElement.querySelector('.pad').dispatchEvent(new KeyboardEvent('keydown', { key: 's', bubbles: true }));
+      fixture.nativeElement
+        .querySelector('.pad')
+        .dispatchEvent(new KeyboardEvent('keydown', { key: 's', bubbles: true }));
       const [, { readings }] = intents.edit.calls.mostRecent().args as unknown as [string, { readings: Reading[] }];
       expect(readings.length).toBe(around.length);
       expect(readings.at(-1)).toEqual(jasmine.objectContaining({ sound: 'sound', xMm: 0, yMm: 0 }));
@@ -171,7 +270,8 @@ describe('stage panels', () => {
       press(fixture, 'Trace on the plan');
       for (const [x, y] of places) desk.tool()!.press({ x, y, reachMm: 3 });
     };
-    const marked = (): MapMark[] => (intents.edit.calls.mostRecent().args as unknown as [string, { marks: MapMark[] }])[1].marks;
+    const marked = (): MapMark[] =>
+      (intents.edit.calls.mostRecent().args as unknown as [string, { marks: MapMark[] }])[1].marks;
 
     it('are set by presses on the plan, to the millimetre, and an outline ends where it began', async () => {
       const fixture = await show(LookStage, stateOf());
@@ -190,21 +290,37 @@ describe('stage panels', () => {
       trace(fixture, [22, 1]);
       await fixture.whenStable();
       const pad = (fixture.nativeElement as HTMLElement).querySelector('.pad')!;
-      for (const key of ['ArrowUp', 'ArrowUp', 'Enter', 'e']) pad.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+      for (const key of ['ArrowUp', 'ArrowUp', 'Enter', 'e'])
+        pad.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
       expect(marked()[1]!.points).toEqual([{ x: 20.5, y: 0 }, { x: 20.5, y: 2 }]); // prettier-ignore
     });
 
     it('that the cut-out leaves out are told', async () => {
       const far: MapMark = { id: 'c0ffee00-0000-4000-8000-000000000000', kind: 'damage', name: 'Second hole', widthMm: 0, points: [{ x: 200, y: 0 }, { x: 230, y: 0 }, { x: 215, y: 20 }] }; // prettier-ignore
-      const fixture = await show(LookStage, stateOf({ damage: { shape: { kind: 'circle', diameterMm: 80 } }, survey: { marks: [far] } }));
+      const fixture = await show(
+        LookStage,
+        stateOf({ damage: { shape: { kind: 'circle', diameterMm: 80 } }, survey: { marks: [far] } }),
+      );
       expect(text(fixture)).toMatch(/Second hole ?Damage, ?3.0 cm²/);
       expect(text(fixture)).toContain('does not take it in whole');
     });
   });
 
   it('look: single readings keep their place and time, and those after the repair stand against those before', async () => {
-    const reading = (value: number, after: boolean): Reading => ({ kind: 'hardness', value, xMm: 0, yMm: 0, instrument: '', by: '', at: null, ...(after ? { after } : {}) });
-    const fixture = await show(LookStage, stateOf({ survey: { readings: [reading(30, false), reading(41, true), reading(43, true)] } }));
+    const reading = (value: number, after: boolean): Reading => ({
+      kind: 'hardness',
+      value,
+      xMm: 0,
+      yMm: 0,
+      instrument: '',
+      by: '',
+      at: null,
+      ...(after ? { after } : {}),
+    });
+    const fixture = await show(
+      LookStage,
+      stateOf({ survey: { readings: [reading(30, false), reading(41, true), reading(43, true)] } }),
+    );
     expect(text(fixture)).toMatch(/Hardness ?30.0 of 1 ?42.0 of 2, 41 to 43/);
     press(fixture, 'Read at a place');
     desk.tool()!.press({ x: 12.4, y: -7.6, reachMm: 2 });
@@ -217,7 +333,9 @@ describe('stage panels', () => {
     await fixture.whenStable();
     press(fixture, 'Log the reading');
     const [, { readings }] = intents.edit.calls.mostRecent().args as unknown as [string, { readings: Reading[] }];
-    expect(readings.at(-1)).toEqual(jasmine.objectContaining({ kind: 'tap', sound: 'sound', xMm: 12, yMm: -8, after: true }));
+    expect(readings.at(-1)).toEqual(
+      jasmine.objectContaining({ kind: 'tap', sound: 'sound', xMm: 12, yMm: -8, after: true }),
+    );
   });
 
   it('look: what is beyond this tool is held, and only a manager is offered the release', async () => {
@@ -231,17 +349,32 @@ describe('stage panels', () => {
     field.dispatchEvent(new Event('input'));
     await fixture.whenStable();
     press(fixture, 'Release under this');
-    expect(intents.edit).toHaveBeenCalledWith('severity', { release: { reference: 'Drawing 114, naval architect', by: 'Ruben', at: jasmine.any(String) as unknown as string } });
+    expect(intents.edit).toHaveBeenCalledWith('severity', {
+      release: { reference: 'Drawing 114, naval architect', by: 'Ruben', at: jasmine.any(String) as unknown as string },
+    });
   });
 
   it('look: another severity than found wants a reason', async () => {
-    expect(text(await show(LookStage, stateOf({ ...PLANNED, severity: { override: 'part' } })))).toContain('Write the reason.');
-    expect(text(await show(LookStage, stateOf({ ...PLANNED, severity: { override: 'part', reason: 'Probed: inner plies sound.' } })))).not.toContain('Write the reason.');
+    expect(text(await show(LookStage, stateOf({ ...PLANNED, severity: { override: 'part' } })))).toContain(
+      'Write the reason.',
+    );
+    expect(
+      text(
+        await show(
+          LookStage,
+          stateOf({ ...PLANNED, severity: { override: 'part', reason: 'Probed: inner plies sound.' } }),
+        ),
+      ),
+    ).not.toContain('Write the reason.');
   });
 
   it('look: after grinding, what was expected stays beside what is found', async () => {
     const expected = { shape: { kind: 'circle', diameterMm: 100 } as const, depth: 'part' as const, depthMm: 3 };
-    const state = stateOf({ ...PLANNED, damage: { shape: { kind: 'circle', diameterMm: 120 }, depth: 'through' }, survey: { expected } });
+    const state = stateOf({
+      ...PLANNED,
+      damage: { shape: { kind: 'circle', diameterMm: 120 }, depth: 'through' },
+      survey: { expected },
+    });
     const fixture = await show(LookStage, state);
     expect(text(fixture)).toContain('79113, 44 % more');
     expect(text(fixture)).toMatch(/Depthsome plies ?through/);
@@ -251,38 +384,70 @@ describe('stage panels', () => {
   });
 
   it('look: a wet core is dated and held', async () => {
-    const moisture = (day: number, value: number): Reading => ({ kind: 'moisture', value, xMm: 0, yMm: 0, instrument: '', by: '', at: `2026-04-${10 + day}T08:00` });
+    const moisture = (day: number, value: number): Reading => ({
+      kind: 'moisture',
+      value,
+      xMm: 0,
+      yMm: 0,
+      instrument: '',
+      by: '',
+      at: `2026-04-${10 + day}T08:00`,
+    });
     // 8 + 16 e^(−t/6) reaches 12 after 6 ln 4 = 8.3 days: on the 18th.
     const readings = [0, 1, 2, 3, 5].map((day) => moisture(day, 8 + 16 * Math.exp(-day / 6)));
     const state = stateOf({ ...PLANNED, survey: { readings, moistureLimit: 12, dryReference: 8 } });
     expect(text(await show(LookStage, state))).toContain('Sat 18 Apr');
     const layUp = await show(LayUpStage, state);
     expect(text(layUp)).toContain('Held: see above');
-    expect(text(await show(LookStage, stateOf({ ...PLANNED, survey: { readings: readings.slice(0, 2), moistureLimit: 12, dryReference: 8 } })))).toContain('Wants readings of 3 days; 2 so far');
+    expect(
+      text(
+        await show(
+          LookStage,
+          stateOf({ ...PLANNED, survey: { readings: readings.slice(0, 2), moistureLimit: 12, dryReference: 8 } }),
+        ),
+      ),
+    ).toContain('Wants readings of 3 days; 2 so far');
   });
 
   it('laminate: rings become plies with their doubt', async () => {
-    const fixture = await show(LaminateStage, stateOf({ ...PLANNED, survey: { rings: { ratio: 12, rings: [{ widthMm: 12.6, look: 'random', colour: 'pale' }] } } }));
+    const fixture = await show(
+      LaminateStage,
+      stateOf({
+        ...PLANNED,
+        survey: { rings: { ratio: 12, rings: [{ widthMm: 12.6, look: 'random', colour: 'pale' }] } },
+      }),
+    );
     expect(text(fixture)).toContain('1.05 ± 0.12 mm');
     press(fixture, 'Take these 1 plies');
-    expect(intents.edit).toHaveBeenCalledWith('laminate', { known: 'plies', plies: [jasmine.objectContaining({ fabricId: jasmine.stringMatching(/^mat-/) })] });
+    expect(intents.edit).toHaveBeenCalledWith('laminate', {
+      known: 'plies',
+      plies: [jasmine.objectContaining({ fabricId: jasmine.stringMatching(/^mat-/) })],
+    });
   });
 
   it('laminate: a coupon says how much is fibre', async () => {
-    const fixture = await show(LaminateStage, stateOf({ ...PLANNED, survey: { coupon: { beforeG: 7.5, afterG: 2.25, areaMm2: 2500, thicknessMm: 2.4 } } }));
+    const fixture = await show(
+      LaminateStage,
+      stateOf({ ...PLANNED, survey: { coupon: { beforeG: 7.5, afterG: 2.25, areaMm2: 2500, thicknessMm: 2.4 } } }),
+    );
     expect(text(fixture)).toContain('30 % fibre by weight');
     expect(text(fixture)).toContain('12 % of the coupon is voids');
   });
 
   it('laminate: contradictory clues are pointed out, and the next thing to look at is named', async () => {
-    const fixture = await show(LaminateStage, stateOf({ ...PLANNED, laminate: { thicknessMm: 4, clueIds: ['plate-polyester', 'styrene-foam-intact'] } }));
+    const fixture = await show(
+      LaminateStage,
+      stateOf({ ...PLANNED, laminate: { thicknessMm: 4, clueIds: ['plate-polyester', 'styrene-foam-intact'] } }),
+    );
     expect(text(fixture)).toContain('speak against one another');
     expect(text(await show(LaminateStage, stateOf({ laminate: { priorId: 'open' } })))).toContain('Look at next');
   });
 
   it('resin: the three schools stand side by side, the one taken marked', async () => {
     const fixture = await show(ResinStage, stateOf());
-    const heads = [...(fixture.nativeElement as HTMLElement).querySelectorAll('ash-schools-table thead th')].map((th) => th.textContent!.trim());
+    const heads = [...(fixture.nativeElement as HTMLElement).querySelectorAll('ash-schools-table thead th')].map((th) =>
+      th.textContent!.trim(),
+    );
     expect(heads).toEqual(['Led by the finish, taken', 'Like for like', 'Epoxy throughout']);
     expect(text(fixture)).toContain('of the parent');
   });
@@ -292,7 +457,9 @@ describe('stage panels', () => {
     expect(text(fixture)).toContain('95 %');
     expect(text(fixture)).toMatch(/Styrene smell when abraded [+−]\d/);
     press(fixture, 'A shaving crumbles');
-    expect(intents.edit).toHaveBeenCalledWith('laminate', { clueIds: ['styrene-smell', 'tint-green-blue', 'shaving-crumbles'] });
+    expect(intents.edit).toHaveBeenCalledWith('laminate', {
+      clueIds: ['styrene-smell', 'tint-green-blue', 'shaving-crumbles'],
+    });
   });
 
   it('laminate: says what is missing in place of figures, never NaN', async () => {
@@ -302,14 +469,20 @@ describe('stage panels', () => {
   });
 
   it('resin: puts the school’s choice first and holds the step until a reason is written', async () => {
-    const fixture = await show(ResinStage, stateOf({ ...PLANNED, place: { waterline: 'below' }, resin: { systemId: 'polyester' } }));
+    const fixture = await show(
+      ResinStage,
+      stateOf({ ...PLANNED, place: { waterline: 'below' }, resin: { systemId: 'polyester' } }),
+    );
     expect((fixture.nativeElement as HTMLElement).querySelector('.family h2')!.textContent).toContain('Epoxy');
     expect(text(fixture)).toContain('Write the reason before going on');
     expect((fixture.nativeElement as HTMLElement).querySelector<HTMLButtonElement>('.do')!.disabled).toBeTrue();
   });
 
   it('resin: stops at a thermoplastic shell', async () => {
-    const fixture = await show(ResinStage, stateOf({ laminate: { priorId: 'moulded-shell', clueIds: ['shaving-curls'] } }));
+    const fixture = await show(
+      ResinStage,
+      stateOf({ laminate: { priorId: 'moulded-shell', clueIds: ['shaving-curls'] } }),
+    );
     expect(text(fixture)).toContain('Stop here');
     expect(text(fixture)).toContain('None of these resins bonds');
   });
@@ -324,19 +497,35 @@ describe('stage panels', () => {
   it('taper: offers the shed’s own bond where the job goes by another, and takes it with its source', async () => {
     bond$.next({ polyester: { mpa: 9.4, source: 'Bare, 6 coupons' } });
     const fixture = await show(TaperStage, stateOf({ ...PLANNED, resin: { systemId: 'polyester' } }));
-    expect(text(fixture)).toContain('Bond taken as 11 MPa, the trade’s usual. The shed has 9.4 MPa by Bare, 6 coupons.');
+    expect(text(fixture)).toContain(
+      'Bond taken as 11 MPa, the trade’s usual. The shed has 9.4 MPa by Bare, 6 coupons.',
+    );
     press(fixture, 'Take the shed’s');
     expect(intents.edit).toHaveBeenCalledWith('taper', { bond: bond$.value });
-    const taken = await show(TaperStage, stateOf({ ...PLANNED, resin: { systemId: 'polyester' }, taper: { bond: bond$.value } }));
+    const taken = await show(
+      TaperStage,
+      stateOf({ ...PLANNED, resin: { systemId: 'polyester' }, taper: { bond: bond$.value } }),
+    );
     expect(text(taken)).toContain('Bond taken as 9.4 MPa, by the shed’s trials: Bare, 6 coupons.');
     bond$.next({});
   });
 
   it('resin: another hardener is taken as it stands in the library, and left with a resin it never sets', async () => {
-    const fixture = await show(ResinStage, stateOf({ ...PLANNED, resin: { systemId: 'epoxy-slow', hardener: HARDENERS.find((entry) => entry.id === 'hardener-fast') } }));
+    const fixture = await show(
+      ResinStage,
+      stateOf({
+        ...PLANNED,
+        resin: { systemId: 'epoxy-slow', hardener: HARDENERS.find((entry) => entry.id === 'hardener-fast') },
+      }),
+    );
     expect(text(fixture)).toContain('gels in 11 min');
     const select = (fixture.nativeElement as HTMLElement).querySelector<HTMLSelectElement>('#hardener')!;
-    expect([...select.options].map((option) => option.text)).toEqual(['As on the card', 'Slow hardener', 'Medium hardener', 'Fast hardener']);
+    expect([...select.options].map((option) => option.text)).toEqual([
+      'As on the card',
+      'Slow hardener',
+      'Medium hardener',
+      'Fast hardener',
+    ]);
     select.value = 'hardener-slow';
     select.dispatchEvent(new Event('change'));
     expect(intents.edit).toHaveBeenCalledWith('resin', { hardener: HARDENERS[0] });
@@ -345,11 +534,17 @@ describe('stage panels', () => {
   });
 
   it('resin: a condition can be given to a person', async () => {
-    const fixture = await show(ResinStage, stateOf({ ...PLANNED, resin: { systemId: 'epoxy-slow', owners: { elsewhere: 'Gone Since' } } }));
+    const fixture = await show(
+      ResinStage,
+      stateOf({ ...PLANNED, resin: { systemId: 'epoxy-slow', owners: { elsewhere: 'Gone Since' } } }),
+    );
     const select = (fixture.nativeElement as HTMLElement).querySelector<HTMLSelectElement>('.condition select')!;
     select.value = 'Gone Since';
     select.dispatchEvent(new Event('change'));
-    const [, { owners }] = intents.edit.calls.mostRecent().args as unknown as [string, { owners: Record<string, string> }];
+    const [, { owners }] = intents.edit.calls.mostRecent().args as unknown as [
+      string,
+      { owners: Record<string, string> },
+    ];
     expect(Object.values(owners)).toEqual(['Gone Since', 'Gone Since']);
   });
 
@@ -357,7 +552,10 @@ describe('stage panels', () => {
     const gauge = [{ rayDeg: 0, outMm: 0, depthMm: 4 }, { rayDeg: 0, outMm: 24, depthMm: 1.2 }]; // prettier-ignore
     const fixture = await show(TaperStage, stateOf({ ...PLANNED, taper: { ratio: 12 }, survey: { gauge } }));
     expect(text(fixture)).toContain('0°, 24 mm out: take 0.8 mm more.');
-    const even = await show(TaperStage, stateOf({ ...PLANNED, taper: { ratio: 12 }, survey: { gauge: [gauge[0]!, { ...gauge[1]!, depthMm: 2 }] } }));
+    const even = await show(
+      TaperStage,
+      stateOf({ ...PLANNED, taper: { ratio: 12 }, survey: { gauge: [gauge[0]!, { ...gauge[1]!, depthMm: 2 }] } }),
+    );
     expect(text(even)).toContain('Even on the one ray that was gauged. Stop there, and gauge the other sides.');
   });
 
@@ -374,9 +572,14 @@ describe('stage panels', () => {
     // 90 to the rail, 50 of it cut-out; 12 · 4 of taper and 25 of margin are wanted. Left for a slope: 15 mm on 4.
     expect(text(fixture)).toContain('In the way: rail40 mm from the cut-out; taper and margin want 73 mm');
     expect(text(fixture)).toContain('3.8:1');
-    (fixture.nativeElement as HTMLElement).querySelector<HTMLButtonElement>('[aria-label="Take: Steeper there, rail"]')!.click();
+    (fixture.nativeElement as HTMLElement)
+      .querySelector<HTMLButtonElement>('[aria-label="Take: Steeper there, rail"]')!
+      .click();
     expect(intents.edit).toHaveBeenCalledWith('damage', { neighbours: [{ ...neighbours[0]!, way: 'steeper' }] });
-    const steeper = await show(TaperStage, stateOf({ ...PLANNED, damage: { neighbours: [{ ...neighbours[0]!, way: 'steeper' }] } }));
+    const steeper = await show(
+      TaperStage,
+      stateOf({ ...PLANNED, damage: { neighbours: [{ ...neighbours[0]!, way: 'steeper' }] } }),
+    );
     expect(text(steeper)).toContain('The slope is steeper towards it');
   });
 
@@ -397,14 +600,17 @@ describe('stage panels', () => {
   });
 
   it('days: asks for a start, then dates every step with its reason', async () => {
-    expect(text(await show(DaysStage, stateOf({ ...PLANNED, days: { startAt: null } })))).toContain('Give the day and hour');
+    expect(text(await show(DaysStage, stateOf({ ...PLANNED, days: { startAt: null } })))).toContain(
+      'Give the day and hour',
+    );
     const fixture = await show(DaysStage, stateOf());
     expect(text(fixture)).toContain('Not before: it gums up');
   });
 
   it('days: shows the job in the shed’s plan with why each step is when it is, and sets, ends and lets go of steps', async () => {
     const today = `${nowText().slice(0, 11)}00:00`;
-    const later = (days: number, hour: number): string => formatLocal(parseLocal(today, 'today') + days * 1440 + hour * 60);
+    const later = (days: number, hour: number): string =>
+      formatLocal(parseLocal(today, 'today') + days * 1440 + hour * 60);
     const inputs = { ...POLYESTER, days: { ...POLYESTER.days, startAt: today } };
     const shed = plannedShed(
       [
@@ -441,7 +647,10 @@ describe('stage panels', () => {
 
   it('days: tells the plan what is typed before it is saved, and not after', async () => {
     const state = stateOf();
-    const fixture = await show(DaysStage, { ...state, pending: new Map([['days', {}]]) as unknown as RepairState['pending'] });
+    const fixture = await show(DaysStage, {
+      ...state,
+      pending: new Map([['days', {}]]) as unknown as RepairState['pending'],
+    });
     expect(planner.lookAhead).toHaveBeenCalledWith('r1', state.inputs);
     fixture.componentRef.setInput('state', state);
     await fixture.whenStable();
@@ -463,10 +672,22 @@ describe('stage panels', () => {
   });
 
   it('lay up: leads ply by ply and says when a pot is out', async () => {
-    const entry = (id: string, of: LogEntry['entry'], more: Partial<LogEntry> = {}): LogEntry => ({ id, at: '2026-04-16T09:00:00Z', by: 'T', entry: of, mixErrorPercent: null, within: null, ...more });
+    const entry = (id: string, of: LogEntry['entry'], more: Partial<LogEntry> = {}): LogEntry => ({
+      id,
+      at: '2026-04-16T09:00:00Z',
+      by: 'T',
+      entry: of,
+      mixErrorPercent: null,
+      within: null,
+      ...more,
+    });
     const log = [
       entry('1', { kind: 'start', tempC: 20, humidityPercent: 55 }),
-      entry('2', { kind: 'batch', label: 'A', resinG: 100, secondG: 3, resinLot: 'P', secondLot: 'C', tempC: 20 }, { mixErrorPercent: 66.7, within: false }),
+      entry(
+        '2',
+        { kind: 'batch', label: 'A', resinG: 100, secondG: 3, resinLot: 'P', secondLot: 'C', tempC: 20 },
+        { mixErrorPercent: 66.7, within: false },
+      ),
       entry('3', { kind: 'ply', plyKey: 'f0-p1', label: 'Ply 1' }),
     ];
     const fixture = await show(LayUpStage, stateOf(PLANNED, { log }));
@@ -487,7 +708,9 @@ describe('stage panels', () => {
 
   it('finish: follows resin and surface', async () => {
     expect(text(await show(FinishStage, stateOf()))).toContain('Gel coat directly');
-    expect(text(await show(FinishStage, stateOf({ ...PLANNED, resin: { systemId: 'epoxy-slow', overrideReason: 'x' } })))).toContain('Gel coat over fully cured epoxy');
+    expect(
+      text(await show(FinishStage, stateOf({ ...PLANNED, resin: { systemId: 'epoxy-slow', overrideReason: 'x' } }))),
+    ).toContain('Gel coat over fully cured epoxy');
   });
 
   it('sign off: sends readings however they are parted and not before they are figures', async () => {
@@ -505,12 +728,28 @@ describe('stage panels', () => {
   it('sign off: keeps the action in sight with the reason it is not allowed', async () => {
     const fixture = await show(SignOffStage, stateOf());
     expect(text(fixture)).toContain('Another must accept it');
-    expect((fixture.nativeElement as HTMLElement).querySelector<HTMLButtonElement>('.seal-row .do')!.disabled).toBeTrue();
+    expect(
+      (fixture.nativeElement as HTMLElement).querySelector<HTMLButtonElement>('.seal-row .do')!.disabled,
+    ).toBeTrue();
   });
 
   it('sign off: a later pass outweighs an earlier fail', async () => {
-    const result = (pass: boolean, at: string): InspectionResult => ({ id: at, checkId: 'solvent-wipe', pass, readings: [], mean: null, spread: null, why: 'by-eye', note: '', by: 'T', at });
-    const fixture = await show(SignOffStage, stateOf(PLANNED, { results: [result(false, '2026-04-16T09:00:00Z'), result(true, '2026-04-16T10:00:00Z')] }));
+    const result = (pass: boolean, at: string): InspectionResult => ({
+      id: at,
+      checkId: 'solvent-wipe',
+      pass,
+      readings: [],
+      mean: null,
+      spread: null,
+      why: 'by-eye',
+      note: '',
+      by: 'T',
+      at,
+    });
+    const fixture = await show(
+      SignOffStage,
+      stateOf(PLANNED, { results: [result(false, '2026-04-16T09:00:00Z'), result(true, '2026-04-16T10:00:00Z')] }),
+    );
     expect(fixture.componentInstance.passes()).toBe(1);
   });
 
@@ -529,13 +768,18 @@ describe('stage panels', () => {
   };
 
   it('sealed: says so of a record that is not as it was sealed, and of one that nobody signed', async () => {
-    const shown = async (patch: Partial<typeof seal>): Promise<string> => text(await show(SignOffStage, stateOf(PLANNED, { state: 'sealed', seals: [{ ...seal, ...patch }] })));
+    const shown = async (patch: Partial<typeof seal>): Promise<string> =>
+      text(await show(SignOffStage, stateOf(PLANNED, { state: 'sealed', seals: [{ ...seal, ...patch }] })));
     expect(await shown({})).toContain('seal 7, looked through');
     const changed = await shown({ faults: ['The signer shown is Somebody Else; Maren was sealed.'] });
     expect(changed).toContain('Not as it was sealed. The signer shown is Somebody Else');
     expect(changed).not.toContain('ab'.repeat(32));
-    expect(await shown({ origin: 'Other shed' })).toContain('Taken in from Other shed. It is signed with the key below');
-    expect(await shown({ origin: 'Other shed', number: null, publicKey: null })).toContain('Unproven: nobody has signed it');
+    expect(await shown({ origin: 'Other shed' })).toContain(
+      'Taken in from Other shed. It is signed with the key below',
+    );
+    expect(await shown({ origin: 'Other shed', number: null, publicKey: null })).toContain(
+      'Unproven: nobody has signed it',
+    );
   });
 
   it('acceptance: an own check is none, one whose figures changed is open again, one carried over is marked', async () => {
@@ -555,8 +799,14 @@ describe('stage panels', () => {
     });
     const shown = async (one: InspectionResult, answersCount: boolean) => {
       const fixture = await show(SignOffStage, stateOf(PLANNED, { results: [one], revision: 2, answersCount }));
-      const row = [...(fixture.nativeElement as HTMLElement).querySelectorAll('.checks > li')].find((li) => li.textContent!.includes('Solvent wipe'))!;
-      return { text: row.textContent!, asked: row.querySelector('.yesno') !== null, passes: fixture.componentInstance.passes() };
+      const row = [...(fixture.nativeElement as HTMLElement).querySelectorAll('.checks > li')].find((li) =>
+        li.textContent!.includes('Solvent wipe'),
+      )!;
+      return {
+        text: row.textContent!,
+        asked: row.querySelector('.yesno') !== null,
+        passes: fixture.componentInstance.passes(),
+      };
     };
     const own = await shown(result('own'), false);
     expect([own.text.includes('an inspector answers it too'), own.asked, own.passes]).toEqual([true, false, 0]);
@@ -564,7 +814,11 @@ describe('stage panels', () => {
     const stale = await shown(result('void'), true);
     expect([stale.text.includes('has changed since: look again'), stale.asked, stale.passes]).toEqual([true, true, 0]);
     const carried = await shown(result('counts', 1), true);
-    expect([carried.text.includes('Carried over from revision 1'), carried.asked, carried.passes]).toEqual([true, false, 1]);
+    expect([carried.text.includes('Carried over from revision 1'), carried.asked, carried.passes]).toEqual([
+      true,
+      false,
+      1,
+    ]);
   });
 
   it('sealed: offers print, file and amend, and no answers', async () => {
@@ -572,7 +826,9 @@ describe('stage panels', () => {
     expect(text(fixture)).toContain('ab'.repeat(32));
     expect((fixture.nativeElement as HTMLElement).querySelectorAll('.yesno').length).toBe(0);
     const why = fixture.nativeElement.querySelector('#why-amend') as HTMLTextAreaElement;
-    const button = [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')].find((one) => one.textContent!.includes('Amend'))!;
+    const button = [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')].find((one) =>
+      one.textContent!.includes('Amend'),
+    )!;
     expect(button.disabled).toBeTrue();
     why.value = ' Lot was read wrongly ';
     why.dispatchEvent(new Event('input'));

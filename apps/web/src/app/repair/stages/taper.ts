@@ -20,7 +20,19 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
 @Component({
   selector: 'ash-taper',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, QuantityField, FigurePipe, QuantityPipe, UnitPipe, KindPanel, WaysOut, SidesTable, JointChart, GrindLog, GoBar],
+  imports: [
+    ChoiceField,
+    QuantityField,
+    FigurePipe,
+    QuantityPipe,
+    UnitPipe,
+    KindPanel,
+    WaysOut,
+    SidesTable,
+    JointChart,
+    GrindLog,
+    GoBar,
+  ],
   template: `
     @let taper = inputs().taper;
     @if (inputs().damage.depth === 'finish') {
@@ -55,17 +67,31 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
         <div class="ratios" role="radiogroup" aria-label="Taper ratio">
           @for (o of offered(); track o.ratio) {
             <label [class.on]="o.on"
-              ><input class="visually-hidden" type="radio" name="ratio" [checked]="o.on" (change)="edit({ ratio: o.ratio })" />
+              ><input
+                class="visually-hidden"
+                type="radio"
+                name="ratio"
+                [checked]="o.on"
+                (change)="edit({ ratio: o.ratio })"
+              />
               <b
                 >{{ o.ratio }}:1
                 @if (o.on) {
                   <span aria-hidden="true">✓</span>
                 }
                 @if (o.low) {
-                  <svg viewBox="0 0 16 16" width="15" height="15" aria-hidden="true"><path d="M8 1L15 15H1Z M8 6v4 M8 12v1.5" fill="none" stroke="currentColor" stroke-width="1.8" /></svg>
+                  <svg viewBox="0 0 16 16" width="15" height="15" aria-hidden="true">
+                    <path d="M8 1L15 15H1Z M8 6v4 M8 12v1.5" fill="none" stroke="currentColor" stroke-width="1.8" />
+                  </svg>
                 }
               </b>
-              <svg class="wedge" viewBox="0 0 60 14" preserveAspectRatio="none" aria-hidden="true"><path [attr.d]="'M0 0V14H' + o.ratio * 3 + 'Z'" [attr.fill]="o.on ? 'url(#h-new45)' : 'url(#h-abraded)'" stroke="var(--ink)" /></svg>
+              <svg class="wedge" viewBox="0 0 60 14" preserveAspectRatio="none" aria-hidden="true">
+                <path
+                  [attr.d]="'M0 0V14H' + o.ratio * 3 + 'Z'"
+                  [attr.fill]="o.on ? 'url(#h-new45)' : 'url(#h-abraded)'"
+                  stroke="var(--ink)"
+                />
+              </svg>
               <span>{{ o.length | figure: 'length' }} × {{ o.width | figure: 'length' }}</span
               ><span>joint {{ o.joint }}{{ o.low ? ', low' : '' }}</span></label
             >
@@ -77,9 +103,13 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
           <b>{{ sloped() ? 'Why ' + name() : 'Joint' }}</b> {{ why() }}
         </p>
         <p class="quiet">
-          Bond taken as {{ t.bond.mpa }} MPa, {{ t.bond.source ? 'by the shed’s trials: ' + t.bond.source : 'the trade’s usual' }}.
+          Bond taken as {{ t.bond.mpa }} MPa,
+          {{ t.bond.source ? 'by the shed’s trials: ' + t.bond.source : 'the trade’s usual' }}.
           @if (shedOffer(); as b) {
-            The shed has {{ b.mpa }} MPa by {{ b.source }}. <button type="button" class="act small" [disabled]="sealed()" (click)="edit({ bond: shedBond()! })">Take the shed’s</button>
+            The shed has {{ b.mpa }} MPa by {{ b.source }}.
+            <button type="button" class="act small" [disabled]="sealed()" (click)="edit({ bond: shedBond()! })">
+              Take the shed’s
+            </button>
           }
         </p>
         @for (c of t.clearances; track c.name) {
@@ -98,12 +128,41 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
         }
         <div class="fields">
           @if (sloped()) {
-            <ash-quantity label="Ratio, n:1" kind="plain" [value]="taper.ratio" [optional]="true" (valueChange)="edit({ ratio: $event })" [error]="error('taper.ratio')" />
+            <ash-quantity
+              label="Ratio, n:1"
+              kind="plain"
+              [value]="taper.ratio"
+              [optional]="true"
+              (valueChange)="edit({ ratio: $event })"
+              [error]="error('taper.ratio')"
+            />
           }
-          <ash-quantity label="Abraded margin" [value]="taper.marginMm" (valueChange)="edit({ marginMm: $event! })" [error]="error('taper.marginMm')" />
-          <ash-quantity label="Tape" [value]="taper.maskMm" (valueChange)="edit({ maskMm: $event! })" [error]="error('taper.maskMm')" />
-          <ash-quantity label="Preparation, ×" kind="plain" [value]="taper.knockDowns.preparation ?? 1" (valueChange)="knockDown({ preparation: $event! })" [error]="error('taper.knockDowns.preparation')" />
-          <ash-quantity label="Wet service, ×" kind="plain" [value]="taper.knockDowns.wetService ?? 1" (valueChange)="knockDown({ wetService: $event! })" [error]="error('taper.knockDowns.wetService')" />
+          <ash-quantity
+            label="Abraded margin"
+            [value]="taper.marginMm"
+            (valueChange)="edit({ marginMm: $event! })"
+            [error]="error('taper.marginMm')"
+          />
+          <ash-quantity
+            label="Tape"
+            [value]="taper.maskMm"
+            (valueChange)="edit({ maskMm: $event! })"
+            [error]="error('taper.maskMm')"
+          />
+          <ash-quantity
+            label="Preparation, ×"
+            kind="plain"
+            [value]="taper.knockDowns.preparation ?? 1"
+            (valueChange)="knockDown({ preparation: $event! })"
+            [error]="error('taper.knockDowns.preparation')"
+          />
+          <ash-quantity
+            label="Wet service, ×"
+            kind="plain"
+            [value]="taper.knockDowns.wetService ?? 1"
+            (valueChange)="knockDown({ wetService: $event! })"
+            [error]="error('taper.knockDowns.wetService')"
+          />
         </div>
         <table class="ruled">
           <thead>
@@ -130,7 +189,12 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
       <ash-sides-table class="block" [state]="state()" />
       <ash-joint-chart class="block" [state]="state()" />
       <ash-grind-log class="block" [state]="state()" />
-      <ash-go stage="taper" [facts]="plan().facts" [label]="'Take ' + name() + ', set the plies'" (go)="goOn('taper')" />
+      <ash-go
+        stage="taper"
+        [facts]="plan().facts"
+        [label]="'Take ' + name() + ', set the plies'"
+        (go)="goOn('taper')"
+      />
     } @else {
       <div class="block">
         <h2>–</h2>
@@ -204,7 +268,10 @@ export class TaperStage extends StagePanel {
     const own = family && this.shedBond()?.[family];
     return own && own.mpa !== this.plan().taper?.bond.mpa ? own : null;
   });
-  readonly remarks = computed(() => [...(this.plan().taper?.footprint.remarks ?? []), ...(this.plan().taper?.joint?.remarks ?? [])]);
+  readonly remarks = computed(() => [
+    ...(this.plan().taper?.footprint.remarks ?? []),
+    ...(this.plan().taper?.joint?.remarks ?? []),
+  ]);
   /** What each ratio would cost, before it is taken. */
   readonly offered = computed(() => {
     const { taper, parent, resin, damage } = this.plan();
@@ -213,7 +280,16 @@ export class TaperStage extends StagePanel {
     const strength = pulledMPa(parent.strength);
     return OFFERED.map((ratio) => {
       const grow = 2 * ratio * face.depthMm;
-      const ratioStrength = strength === null ? null : joint({ ratio, resin: resin.card!.family, parentStrengthMPa: strength, bondShearMPa: this.plan().taper!.bond.mpa, knockDowns: this.inputs().taper.knockDowns }).strengthRatio;
+      const ratioStrength =
+        strength === null
+          ? null
+          : joint({
+              ratio,
+              resin: resin.card!.family,
+              parentStrengthMPa: strength,
+              bondShearMPa: this.plan().taper!.bond.mpa,
+              knockDowns: this.inputs().taper.knockDowns,
+            }).strengthRatio;
       return {
         ratio,
         on: Math.abs(ratio - taper.ratio) < 1e-9,
@@ -228,9 +304,14 @@ export class TaperStage extends StagePanel {
     const t = this.plan().taper!;
     const { min, max } = t.range;
     if (!this.sloped()) return this.lapWhy();
-    const table = min === max ? `The table takes ${this.ratioText(min)}` : `The table takes ${Math.round(min)} to ${this.ratioText(max)}`;
+    const table =
+      min === max
+        ? `The table takes ${this.ratioText(min)}`
+        : `The table takes ${Math.round(min)} to ${this.ratioText(max)}`;
     const where = t.ratio < min - 1e-9 ? '; this is steeper' : t.ratio > max + 1e-9 ? '; this is longer' : '';
-    const bond = t.joint ? ` The joint holds ${t.joint.strengthRatio.toFixed(2)} of the parent; ${this.ratioText(Math.ceil(t.joint.ratioForFullStrength * 10) / 10)} would just equal it.` : '';
+    const bond = t.joint
+      ? ` The joint holds ${t.joint.strengthRatio.toFixed(2)} of the parent; ${this.ratioText(Math.ceil(t.joint.ratioForFullStrength * 10) / 10)} would just equal it.`
+      : '';
     return `${table} for this service${where}.${bond}`;
   });
 
