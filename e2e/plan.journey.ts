@@ -65,17 +65,17 @@ describe('the plan of the days', () => {
     const { browser } = scene;
     const start = new Date(new Date().setHours(0, 0, 0, 0) - 86_400_000);
     const two = (value: number): string => String(value).padStart(2, '0');
-    const rows = Array.from({ length: 24 * 9 }, (_, i) => {
+    const rows = Array.from({ length: 24 * 12 }, (_, i) => {
       const at = new Date(start.getTime() + i * 3_600_000);
-      // Frost for three days, then mild.
-      return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}T${two(at.getHours())}:00,${i < 24 * 4 ? 1 : 19},50,0,${at.getHours() > 6 && at.getHours() < 19 ? 300 : 0}`;
+      // Frost for a working day at least, whatever day it is, then mild.
+      return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}T${two(at.getHours())}:00,${i < 24 * 7 ? 1 : 19},50,0,${at.getHours() > 6 && at.getHours() < 19 ? 300 : 0}`;
     });
     const file = path.join(os.tmpdir(), 'ash-step-forecast.csv');
     writeFileSync(file, `at,temp_c,humidity_percent,rain_mm,sun_w_per_m2\n${rows.join('\n')}\nnoon,1,1,1,1\n`);
     await browser.go('/plan');
     await browser.sees('Weather');
     await (await browser.present('#forecast-file')).sendKeys(file);
-    await browser.sees('216 hours are in');
+    await browser.sees('288 hours are in');
     await browser.sees(`Line ${rows.length + 2}: at “noon” is no time`);
     await browser.sees('By the forecast taken in, until');
     await browser.go('/');

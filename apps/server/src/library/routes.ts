@@ -12,13 +12,11 @@ export function libraryRoutes(context: Context): Router {
   });
   router.get('/library/library.json', async (_request, response) => {
     const { items, lots } = await library(context.pool);
-    response
-      .attachment('library.json')
-      .json({
-        schema: LIBRARY_SCHEMA,
-        entries: items.map(({ kind, entry }) => ({ kind, entry })),
-        lots: lots.map(({ usedUp: _, ...lot }) => lot),
-      });
+    response.attachment('library.json').json({
+      schema: LIBRARY_SCHEMA,
+      entries: items.map(({ kind, entry }) => ({ kind, entry })),
+      lots: lots.map(({ usedUp: _, ...lot }) => lot),
+    });
   });
   router.post('/library/import', async (request, response) => {
     response.json(await importLibrary(context, request.body, personOf(response)));

@@ -339,13 +339,11 @@ class Nest {
     order.forEach((piece, at) => {
       let best = { endMm: Infinity, xMm: 0, row: 0, lie: 0 };
       this.lies[piece]!.forEach((lie, l) => {
-        const tables = order
-          .slice(0, at)
-          .map((other) => ({
-            table: this.table(other, layout.lie[other]!, piece, l),
-            xMm: layout.x[other]!,
-            row: layout.row[other]!,
-          }));
+        const tables = order.slice(0, at).map((other) => ({
+          table: this.table(other, layout.lie[other]!, piece, l),
+          xMm: layout.x[other]!,
+          row: layout.row[other]!,
+        }));
         for (let r = this.lastRow(lie); r >= 0; r--) {
           const xMm = firstFree(tables, r, best.endMm - lie.lengthMm);
           if (xMm + lie.lengthMm <= best.endMm + TOUCH_MM) best = { endMm: xMm + lie.lengthMm, xMm, row: r, lie: l };

@@ -131,13 +131,11 @@ function laidIn(
     const below = thicknesses.slice(0, from).reduce((sum, mm) => sum + mm, 0);
     const result = throughCure({
       card,
-      plies: plies
-        .slice(from, to + 1)
-        .map((ply) => ({
-          thicknessMm: ply.thicknessMm,
-          fibreMassFraction: ply.fibreMassFraction,
-          fibre: ply.fabric.parts[0]!.fibre,
-        })),
+      plies: plies.slice(from, to + 1).map((ply) => ({
+        thicknessMm: ply.thicknessMm,
+        fibreMassFraction: ply.fibreMassFraction,
+        fibre: ply.fabric.parts[0]!.fibre,
+      })),
       under: [...(below > 0 ? [{ backing: 'laminate' as const, thicknessMm: below }] : []), ...under],
       airTempC: laterBy(conditions.airTempC, r * betweenHours),
       ...(conditions.heaterWPerM2 ? { heaterWPerM2: conditions.heaterWPerM2 } : {}),

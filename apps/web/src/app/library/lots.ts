@@ -104,11 +104,9 @@ export class Lots {
   }
 
   useUp({ id, usedUp }: Lot): void {
-    this.library
-      .useUp(id, !usedUp)
-      .subscribe({
-        error: (error: unknown) => this.problem.set(error instanceof ApiError ? error.problem.detail : String(error)),
-      });
+    this.library.useUp(id, !usedUp).subscribe({
+      error: (error: unknown) => this.problem.set(error instanceof ApiError ? error.problem.detail : String(error)),
+    });
   }
 
   private nameOf(lot: Lot): string {

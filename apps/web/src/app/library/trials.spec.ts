@@ -85,19 +85,17 @@ describe('the bond trials', () => {
     await show(APART);
     fixture.componentInstance.value.set(12);
     fixture.componentInstance.add(new Event('submit'));
-    http
-      .expectOne('/api/trials')
-      .flush(
-        {
-          code: 'invalid',
-          status: 422,
-          title: '',
-          detail: 'Some figures need another look.',
-          type: '',
-          fields: [{ path: 'preparation', message: 'This is still missing.' }],
-        },
-        { status: 422, statusText: 'no' },
-      );
+    http.expectOne('/api/trials').flush(
+      {
+        code: 'invalid',
+        status: 422,
+        title: '',
+        detail: 'Some figures need another look.',
+        type: '',
+        fields: [{ path: 'preparation', message: 'This is still missing.' }],
+      },
+      { status: 422, statusText: 'no' },
+    );
     await fixture.whenStable();
     expect(text()).toContain('This is still missing.');
     expect(fixture.componentInstance.value()).toBe(12);

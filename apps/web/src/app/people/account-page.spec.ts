@@ -76,17 +76,15 @@ describe('the account page', () => {
     expect(button('Change it').disabled).toBeTrue();
     await type('next', 'a longer password');
     button('Change it').click();
-    http
-      .expectOne({ method: 'PUT', url: '/api/session/password' })
-      .flush(
-        {
-          code: 'wrong-password',
-          status: 422,
-          detail: '',
-          fields: [{ path: 'current', message: 'That is not your password.' }],
-        },
-        { status: 422, statusText: 'no' },
-      );
+    http.expectOne({ method: 'PUT', url: '/api/session/password' }).flush(
+      {
+        code: 'wrong-password',
+        status: 422,
+        detail: '',
+        fields: [{ path: 'current', message: 'That is not your password.' }],
+      },
+      { status: 422, statusText: 'no' },
+    );
     await fixture.whenStable();
     expect(text()).toContain('That is not your password.');
     expect(host().querySelector<HTMLInputElement>('#next')!.value).toBe('a longer password');

@@ -59,19 +59,17 @@ describe('SignIn', () => {
   it('says what went wrong beside the password and lets the person try again', async () => {
     fixture.componentInstance.signIn(new Event('submit'), 'ilse', 'wrong');
     giveToken();
-    http
-      .expectOne({ method: 'POST', url: '/api/session' })
-      .flush(
-        {
-          code: 'wrong-password',
-          detail: 'Name or password is wrong. Try again.',
-          title: '',
-          type: '',
-          status: 401,
-          fields: [],
-        },
-        { status: 401, statusText: 'no' },
-      );
+    http.expectOne({ method: 'POST', url: '/api/session' }).flush(
+      {
+        code: 'wrong-password',
+        detail: 'Name or password is wrong. Try again.',
+        title: '',
+        type: '',
+        status: 401,
+        fields: [],
+      },
+      { status: 401, statusText: 'no' },
+    );
     await fixture.whenStable();
     expect((fixture.nativeElement as HTMLElement).querySelector('.error')!.textContent).toContain('Try again');
     expect(fixture.componentInstance.busy()).toBeFalse();

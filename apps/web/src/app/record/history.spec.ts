@@ -107,19 +107,17 @@ describe('History', () => {
     await fixture.componentInstance.take({
       target: { files: [new File(['{}'], 'record.json')], value: '' },
     } as unknown as Event);
-    http
-      .expectOne('/api/records')
-      .flush(
-        {
-          code: 'hash-mismatch',
-          title: '',
-          type: '',
-          status: 422,
-          detail: 'The file was changed after it was sealed.',
-          fields: [],
-        },
-        { status: 422, statusText: 'no' },
-      );
+    http.expectOne('/api/records').flush(
+      {
+        code: 'hash-mismatch',
+        title: '',
+        type: '',
+        status: 422,
+        detail: 'The file was changed after it was sealed.',
+        fields: [],
+      },
+      { status: 422, statusText: 'no' },
+    );
     fixture.detectChanges();
     expect(text()).toContain('changed after it was sealed');
   });

@@ -62,7 +62,7 @@ describe('LayerTable', () => {
     dial.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown', shiftKey: true }));
     expect(given[2]!.orientationDeg).toBe(89);
     [...element().querySelectorAll<HTMLElement>('.quick button')]
-      .find((button) => button.textContent === '-45°')!
+      .find((button) => button.textContent!.trim() === '-45°')!
       .click();
     expect(given[2]!.orientationDeg).toBe(-45);
   });

@@ -188,12 +188,10 @@ export class RingReader extends StagePanel {
   ): { thicknessMm: number; plusMinusMm: number; candidates: { name: string; percent: string }[] } | null {
     const ply = this.read()?.plies[index];
     if (!ply) return null;
-    const candidates = ply.candidates
-      .slice(0, 3)
-      .map(({ fabricId, chance }) => ({
-        name: FABRICS.find((fabric) => fabric.id === fabricId)?.name ?? fabricId,
-        percent: (100 * chance).toFixed(0),
-      }));
+    const candidates = ply.candidates.slice(0, 3).map(({ fabricId, chance }) => ({
+      name: FABRICS.find((fabric) => fabric.id === fabricId)?.name ?? fabricId,
+      percent: (100 * chance).toFixed(0),
+    }));
     return { ...ply, candidates };
   }
 

@@ -570,7 +570,7 @@ describe('stage panels', () => {
     const neighbours = [{ name: 'rail', kind: 'edge' as const, fromXMm: -200, fromYMm: 90, toXMm: 200, toYMm: 90 }];
     const fixture = await show(TaperStage, stateOf({ ...PLANNED, damage: { neighbours } }));
     // 90 to the rail, 50 of it cut-out; 12 · 4 of taper and 25 of margin are wanted. Left for a slope: 15 mm on 4.
-    expect(text(fixture)).toContain('In the way: rail40 mm from the cut-out; taper and margin want 73 mm');
+    expect(text(fixture)).toContain('In the way: rail 40 mm from the cut-out; taper and margin want 73 mm');
     expect(text(fixture)).toContain('3.8:1');
     (fixture.nativeElement as HTMLElement)
       .querySelector<HTMLButtonElement>('[aria-label="Take: Steeper there, rail"]')!
