@@ -134,7 +134,7 @@ task('calculations documented', [], 3_000, () =>
 task('core, contract and tools specs', [], 40_000, () =>
   check('core, contract and tools specs', jasmine('jasmine.core.json'), { counts: jasmineCounts }),
 );
-task('server specs', ['demo'], 70_000, () =>
+task('server specs', ['server'], 70_000, () =>
   check('server specs', jasmine('jasmine.server.json'), { counts: jasmineCounts, options: { env: environment } }),
 );
 task('web specs', [], 45_000, () =>

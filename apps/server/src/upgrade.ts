@@ -29,12 +29,7 @@ export async function prepareDatabase(needs: Needs): Promise<void> {
       await client.query('INSERT INTO upgrade (name, at) VALUES ($1, now())', [name]);
     }
   });
-  const client = await needs.pool.connect();
-  try {
-    await giveRights(client, needs.config.databaseUrl);
-  } finally {
-    client.release();
-  }
+  await giveRights(needs.pool, needs.config.databaseUrl);
 }
 
 /**

@@ -1,4 +1,5 @@
 import pg from 'pg';
+import { type Pool, type Queryable, inTransaction } from './database.js';
 
 const [ADD, CHANGE, KEEP] = ['SELECT, INSERT', 'SELECT, INSERT, UPDATE', 'SELECT, INSERT, UPDATE, DELETE'];
 
@@ -37,40 +38,35 @@ const MADE_ALREADY = new Set(['42710', '23505']);
 /**
  * Gives the role the server works as its rights on the tables, and takes every other away; the role is made where it is not there.
  * A server that works as the owner itself has all of them, and only the triggers hold it.
- * @param client as the owner of the tables, in no transaction
+ * @param pool of the owner of the tables
  * @param serverUrl the server's way to the database, with its role and password
  */
-export async function giveRights(client: pg.PoolClient, serverUrl: string): Promise<void> {
+export async function giveRights(pool: Pool, serverUrl: string): Promise<void> {
   const { username, password } = new URL(serverUrl);
   const name = decodeURIComponent(username);
   const role = pg.escapeIdentifier(name);
   const { owner, made } = (
-    await client.query<{ owner: string; made: boolean }>(
+    await pool.query<{ owner: string; made: boolean }>(
       'SELECT current_user AS owner, EXISTS (SELECT 1 FROM pg_roles WHERE rolname = $1) AS made',
       [name],
     )
   ).rows[0]!;
   if (name === owner) return;
   if (!made) {
-    await client
+    await pool
       .query(`CREATE ROLE ${role} LOGIN PASSWORD ${pg.escapeLiteral(decodeURIComponent(password))}`)
       .catch((error: { code?: string }) => {
         if (!MADE_ALREADY.has(error.code ?? '')) throw error;
       });
   }
   const grants = Object.entries(RIGHTS).map(([table, rights]) => `GRANT ${rights} ON ${table} TO ${role}`);
-  await client.query(
-    [
-      'BEGIN',
-      'SELECT pg_advisory_xact_lock(4280103)',
-      `REVOKE ALL ON ALL TABLES IN SCHEMA public FROM ${role}`,
-      ...grants,
-      'COMMIT',
-    ].join(';'),
-  );
+  await inTransaction(pool, async (client) => {
+    await client.query('SELECT pg_advisory_xact_lock(4280103)');
+    await client.query([`REVOKE ALL ON ALL TABLES IN SCHEMA public FROM ${role}`, ...grants].join(';'));
+  });
 }
 
 /** Whether a connection's role could change the tables themselves: one that is not meant to serve. */
-export async function isOwner(db: Pick<pg.Pool, 'query'>): Promise<boolean> {
+export async function isOwner(db: Queryable): Promise<boolean> {
   return (await db.query<{ may: boolean }>("SELECT has_schema_privilege('public', 'CREATE') AS may")).rows[0]!.may;
 }

@@ -17,14 +17,12 @@ export async function shedPlan(context: Context): Promise<ShedPlanFound> {
   const [rows, shop] = await Promise.all([board(context), shopPlan(context)]);
   const input = shedPlanInput(rows, shop, wallClock(context.now()), wallClock);
   const state = createHash('sha256').update(JSON.stringify(input)).digest('hex');
-  const plan = kept.get(state) ?? wholePlanOf(input);
+  const known = kept.get(state);
+  const plan = known ?? wholePlanOf(input);
+  if (!known) plan.catch(() => kept.delete(state));
   // The one asked for last goes last.
   kept.delete(state);
   kept.set(state, plan);
-  plan.catch(() => kept.delete(state));
-  for (const [oldest] of kept) {
-    if (kept.size <= MOST_KEPT) break;
-    kept.delete(oldest);
-  }
+  if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!);
   return plan;
 }

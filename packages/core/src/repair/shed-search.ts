@@ -65,15 +65,14 @@ function begun(input: ShedPlanInput): { made: ShedPlanned['input']; found: ShedP
 }
 
 /** The plan by the order of what hangs on each step, untried: at once, for as long as nothing better is known. */
-export function firstPlan(input: ShedPlanInput): ShedPlanFound {
-  const { made, found } = begun(input);
-  return { ...found, result: made && schedule({ ...made, tries: 1 }) };
-}
+export const firstPlan = (input: ShedPlanInput): ShedPlanFound => scheduled(input, { tries: 1 });
 
 /** The plan of all jobs searched to its end: the same for the same shed, wherever it is worked out. */
-export function wholePlan(input: ShedPlanInput): ShedPlanFound {
+export const wholePlan = (input: ShedPlanInput): ShedPlanFound => scheduled(input, { seed: SEED });
+
+function scheduled(input: ShedPlanInput, how: { seed?: number; tries?: number }): ShedPlanFound {
   const { made, found } = begun(input);
-  return { ...found, result: made && schedule({ ...made, seed: SEED }) };
+  return { ...found, result: made && schedule({ ...made, ...how }) };
 }
 
 /** Told only when it is asked for. */

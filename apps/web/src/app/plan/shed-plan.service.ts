@@ -70,14 +70,15 @@ export class ShedPlanService {
     const shop = this.shop();
     return shop ? weatherOf(shop, nowText()) : null;
   });
-  readonly input = computed<ShedPlanInput | null>(() => {
+  private readonly standing = computed<ShedPlanInput | null>(() => {
     this.tick();
-    const [rows, shop, ahead] = [this.rows(), this.shop(), this.ahead()];
-    if (!rows || !shop) return null;
-    const made = shedPlanInput(rows, shop, nowText(), (instant) => nowText(new Date(instant)));
-    return ahead
-      ? { ...made, jobs: made.jobs.map((job) => (job.id === ahead.id ? { ...job, inputs: ahead.inputs } : job)) }
-      : made;
+    const [rows, shop] = [this.rows(), this.shop()];
+    return rows && shop ? shedPlanInput(rows, shop, nowText(), (instant) => nowText(new Date(instant))) : null;
+  });
+  readonly input = computed<ShedPlanInput | null>(() => {
+    const [made, ahead] = [this.standing(), this.ahead()];
+    if (!made || !ahead) return made;
+    return { ...made, jobs: made.jobs.map((job) => (job.id === ahead.id ? { ...job, inputs: ahead.inputs } : job)) };
   });
 
   /** Null while there is no plan yet, or nothing to plan. */
