@@ -62,6 +62,8 @@ describe('the start command', () => {
   const server = (): number =>
     processes().find(({ parent, line }) => parent === command.pid && line.includes('dist/main.js'))!.pid;
 
+  it('builds nothing anew that is built', () => expect(said).not.toContain('Building'));
+
   it('starts a killed server again', async () => {
     expect(await answers()).toBe(200);
     const killed = server();
