@@ -1,7 +1,8 @@
 import { writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { type Point, carry, homography } from '@ashstep/core';
+import type { Point } from '@ashstep/core/geometry';
+import { carry, homography } from '@ashstep/core/survey';
 import { By, Key } from 'selenium-webdriver';
 import sharp from 'sharp';
 import { BOTTOM, tapedCorners, takePicture } from '../apps/server/src/demo/pictures.js';

@@ -1,14 +1,14 @@
 import {
   CURE_CARDS,
   type CureCard,
-  SYSTEMS,
   ageLawOf,
   isothermalSeconds,
   potExotherm,
   reachableAlpha,
   throughCure,
   windows,
-} from '@ashstep/core';
+} from '@ashstep/core/cure';
+import { SYSTEMS } from '@ashstep/core/resin';
 
 /** A rule of the workshop beside what a shipped cure card gives. */
 export type CardRow = [card: string, rule: string, workshop: string, gives: string];

@@ -2,37 +2,26 @@ import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { searchLibrary } from '@ashstep/contract';
+import { standInWeather } from '@ashstep/core/air';
+import { searchFit, sheetOf, throughCure } from '@ashstep/core/cure';
+import { searchNest } from '@ashstep/core/cutting';
+import { planDrawing, sectionDrawing } from '@ashstep/core/drawing';
+import { type Shape, outlinePoints } from '@ashstep/core/geometry';
+import { laminate } from '@ashstep/core/laminate';
+import { FABRICS } from '@ashstep/core/material';
+import { SKILLS, USUAL_SHOP, schedule } from '@ashstep/core/plan';
 import {
-  FABRICS,
   NEW_REPAIR,
   NOTHING_DONE,
-  type Picture,
   type RepairInputs,
-  SKILLS,
-  type Shape,
   type ShedJob,
-  type TapReading,
-  USUAL_SHOP,
-  enclose,
-  halfWay,
-  laminate,
-  outlinePoints,
-  planDrawing,
   planRepair,
-  schedule,
-  searchFit,
-  searchNest,
-  searchStacks,
-  sectionDrawing,
   shedSchedule,
-  sheetOf,
-  squareUpRows,
-  squaredFrame,
-  standInWeather,
-  systemOf,
-  taperRegion,
-  throughCure,
-} from '@ashstep/core';
+} from '@ashstep/core/repair';
+import { systemOf } from '@ashstep/core/resin';
+import { searchStacks } from '@ashstep/core/stack';
+import { type Picture, type TapReading, enclose, halfWay, squareUpRows, squaredFrame } from '@ashstep/core/survey';
+import { taperRegion } from '@ashstep/core/taper';
 import { type Seeded, seeded } from '../packages/core/src/testing/seeded.js';
 import { cardRows, printTable } from './bench-cards.js';
 

@@ -1,5 +1,5 @@
 import { CALCULATIONS, errorWords, issueFields } from '@ashstep/contract';
-import { CoreError } from '@ashstep/core';
+import { CoreError } from '@ashstep/core/errors';
 import * as z from 'zod';
 
 const USAGE = 'npm run -s calc -- --list | --schema NAME | --example NAME | NAME < in.json';

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { NEW_REPAIR, USUAL_SHOP } from '@ashstep/core';
+import { USUAL_SHOP } from '@ashstep/core/plan';
+import { NEW_REPAIR } from '@ashstep/core/repair';
 import { Client, wait } from './client.mjs';
 
 const SIDE_BY_SIDE = 8;

@@ -1,7 +1,7 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { hash } from '@node-rs/argon2';
-import { NEW_REPAIR } from '@ashstep/core';
+import { NEW_REPAIR } from '@ashstep/core/repair';
 
 /** How many jobs the people of the shed work on. */
 const JOBS = 12;

@@ -1,5 +1,8 @@
 import { CALCULATIONS, errorWords } from '@ashstep/contract';
-import { CORES, CURE_CARDS, CoreError, FABRICS, NEW_REPAIR, type CureCard } from '@ashstep/core';
+import { CURE_CARDS, type CureCard } from '@ashstep/core/cure';
+import { CoreError } from '@ashstep/core/errors';
+import { CORES, FABRICS } from '@ashstep/core/material';
+import { NEW_REPAIR } from '@ashstep/core/repair';
 import * as z from 'zod';
 import { type Seeded, seeded } from '../../packages/core/src/testing/seeded.js';
 import { Generator, type Learned, type Schema, pathName } from './generate.js';

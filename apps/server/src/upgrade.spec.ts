@@ -4,7 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { CHAIN_START, canonicalJson } from '@ashstep/contract';
-import { CALCULATION_VERSION, NEW_REPAIR } from '@ashstep/core';
+import { CALCULATION_VERSION, NEW_REPAIR } from '@ashstep/core/repair';
 import { hash } from '@node-rs/argon2';
 import pg from 'pg';
 import { pino } from 'pino';

@@ -1,5 +1,7 @@
+import { COUNTS, LIMITS } from '@ashstep/core/limits';
 import * as z from 'zod';
-import { bondSetting, repairInputs } from './domain.js';
+import { whole, within } from './inputs/pieces.js';
+import { bondSetting, repairInputs } from './inputs/index.js';
 
 const text = (max: number) => z.string().trim().min(1, 'This is still missing.').max(max);
 export const uuid = z.uuid();
@@ -64,7 +66,7 @@ export const craftBody = z.strictObject({
   tag: text(24),
   name: text(120),
   kind: z.enum(['boat', 'board', 'paddle', 'vehicle', 'other']),
-  year: z.number().int().min(1940).max(2100).nullable(),
+  year: whole(LIMITS.year).nullable(),
   construction: z.string().trim().max(200),
   notes: z.string().max(4000),
 });
@@ -77,17 +79,17 @@ export const repairState = z.enum(['open', 'sealed']);
 export const logEntryBody = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('start'),
-    tempC: z.number().min(-20).max(60),
-    humidityPercent: z.number().min(1).max(100),
+    tempC: within(LIMITS.workTempC),
+    humidityPercent: within(LIMITS.humidityPercent),
   }),
   z.strictObject({
     kind: z.literal('batch'),
     label: text(8),
-    resinG: z.number().min(0.1).max(100_000),
-    secondG: z.number().min(0).max(100_000),
+    resinG: within(LIMITS.batchG),
+    secondG: z.number().min(0).max(LIMITS.batchG.max),
     resinLot: text(60),
     secondLot: text(60),
-    tempC: z.number().min(-20).max(60),
+    tempC: within(LIMITS.workTempC),
   }),
   z.strictObject({ kind: z.literal('ply'), plyKey: z.string().regex(/^f[01]-p\d{1,3}$/), label: text(80) }),
   z.strictObject({ kind: z.literal('note'), text: text(2000) }),
@@ -112,7 +114,7 @@ export const resultBody = z.strictObject({
   id: uuid,
   checkId: text(80),
   pass: z.boolean().optional(),
-  readings: z.array(z.number()).max(200).optional(),
+  readings: z.array(z.number()).max(COUNTS.inspectionReadings).optional(),
   note: z.string().max(2000),
 });
 export const inspectionResult = z.object({
@@ -280,14 +282,14 @@ export const shedCounts = z.object({
 });
 export type ShedCounts = z.infer<typeof shedCounts>;
 
-const share = z.number().min(0).max(100);
+const share = within(LIMITS.sharePercent);
 export const bondTrialBody = z.strictObject({
   id: uuid,
   preparation: text(80),
   resin: text(80),
   fabric: z.string().trim().max(80),
   unit: z.enum(['MPa', 'N', 'rank']),
-  value: z.number().min(0).max(1e6),
+  value: within(LIMITS.trialValue),
   /** Where it broke, per cent of the area. */
   failure: z
     .strictObject({ oldLaminatePercent: share, newLaminatePercent: share, bondLinePercent: share })

@@ -1,9 +1,11 @@
-import { NEW_REPAIR, planRepair } from '@ashstep/core';
+import { NEW_REPAIR, planRepair } from '@ashstep/core/repair';
 import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import * as z from 'zod';
 import { CALCULATIONS } from './calculations/index.js';
-import { fabricId, repairInputs } from './domain.js';
+import { FABRICS } from '@ashstep/core/material';
+import { repairInputs } from './inputs/index.js';
+import { ids } from './inputs/pieces.js';
 import { issueFields } from './problem.js';
 import { canonicalJson } from './record.js';
 import { WORDED_REMARKS, errorWords } from './words.js';
@@ -51,7 +53,7 @@ describe('field words', () => {
     expect(words(z.array(z.number()).max(1), [1, 2])).toBe('1 at the most.');
     expect(words(z.string().trim().min(1, 'Say which trials it rests on.'), ' ')).toBe('Say which trials it rests on.');
     expect(words(z.enum(['a', 'b']), 'c')).toBe('Accepted: a, b.');
-    expect(words(fabricId, 'moon-cloth')).toBe('Not in the list. Pick one that is.');
+    expect(words(ids(FABRICS), 'moon-cloth')).toBe('Not in the list. Pick one that is.');
     expect(words(z.strictObject({}), { mood: 1 })).toBe('Not known here: mood.');
   });
 });

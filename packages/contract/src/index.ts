@@ -1,7 +1,10 @@
 /** Shapes shared by server, web and command line; types are inferred from the schemas. */
 export * from './problem.js';
 export * from './change.js';
-export * from './domain.js';
+export * from './inputs/index.js';
+export * from './inputs/version.js';
+export * from './materials.js';
+export * from './resin-cards.js';
 export * from './library.js';
 export * from './shop.js';
 export * from './stock.js';

@@ -1,4 +1,4 @@
-import { FABRICS } from '@ashstep/core';
+import { FABRICS } from '@ashstep/core/material';
 import { SHIPPED, isOwn, libraryBody, searchLibrary } from './library.js';
 
 describe('the library', () => {

@@ -1,18 +1,11 @@
-import {
-  CORES,
-  type Core,
-  FABRICS,
-  FILLERS,
-  type Fabric,
-  GRITS,
-  HARDENERS,
-  SYSTEMS,
-  type SystemCard,
-  WET_FROM_GRIT,
-} from '@ashstep/core';
+import { GRITS, WET_FROM_GRIT } from '@ashstep/core/finish';
+import { CORES, type Core, FABRICS, FILLERS, type Fabric } from '@ashstep/core/material';
+import { HARDENERS, SYSTEMS, type SystemCard } from '@ashstep/core/resin';
 import * as z from 'zod';
 import { uuid } from './api.js';
-import { coreMaterial, fabric, filler, hardener, systemCard } from './domain.js';
+import { entryId as id, entryName as name } from './inputs/pieces.js';
+import { coreMaterial, fabric, filler } from './materials.js';
+import { hardener, systemCard } from './resin-cards.js';
 
 /** Abrasives a shed keeps, by grit. */
 export interface Abrasive {
@@ -28,8 +21,6 @@ export const ABRASIVES: readonly Abrasive[] = GRITS.map((grit) => ({
   wet: grit >= WET_FROM_GRIT,
 }));
 
-const name = z.string().trim().min(1, 'This is still missing.').max(120);
-const id = z.string().min(1).max(80);
 export const abrasive = z.strictObject({
   id,
   name,

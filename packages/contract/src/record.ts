@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { checkMark, craftBody, inspectionResult, logEntry, photo, repairEvent, reworkItem, uuid } from './api.js';
-import { repairInputs } from './domain.js';
+import { repairInputs } from './inputs/index.js';
 
 /** Name and version of the record file; a later version reads every earlier one. */
 export const RECORD_SCHEMA = 'ash-step/repair-record/1';

@@ -1,12 +1,6 @@
-import {
-  type Air,
-  type RepairInputs,
-  type ShedJob,
-  type ShedPlanInput,
-  formatLocal,
-  parseLocal,
-  standInWeather,
-} from '@ashstep/core';
+import { type Air, standInWeather } from '@ashstep/core/air';
+import { formatLocal, parseLocal } from '@ashstep/core/plan';
+import type { RepairInputs, ShedJob, ShedPlanInput } from '@ashstep/core/repair';
 import type { BoardRow } from './api.js';
 import type { ShopReply } from './shop.js';
 

@@ -1,4 +1,4 @@
-import { USUAL_SHOP } from '@ashstep/core';
+import { USUAL_SHOP } from '@ashstep/core/plan';
 import { issueFields } from './problem.js';
 import { addReading, completeSettings, forecast, setMark, setPin, shedHours, shopSettings } from './shop.js';
 

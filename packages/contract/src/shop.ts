@@ -1,21 +1,23 @@
-import { type Air, type AirReading, type HourOfAir, SKILLS, type ShopSettings, USUAL_SHOP } from '@ashstep/core';
+import type { Air, AirReading, HourOfAir } from '@ashstep/core/air';
+import { COUNTS, LIMITS } from '@ashstep/core/limits';
+import { SKILLS, type ShopSettings, USUAL_SHOP } from '@ashstep/core/plan';
 import * as z from 'zod';
 import { uuid } from './api.js';
-import { measuringTool, shopRates, wallClock } from './domain.js';
-
-const minuteOfDay = z.number().int().min(0).max(1440);
+import { measuringTool, shopRates, wallClock } from './inputs/index.js';
+import { minuteOfDay, openDays } from './inputs/days.js';
+import { whole, within } from './inputs/pieces.js';
 
 export const shedHours = z
   .strictObject({
     fromMin: minuteOfDay,
     toMin: minuteOfDay,
-    openDays: z.array(z.number().int().min(0).max(6)).min(1, 'Open on one day at least.').max(7),
+    openDays,
   })
   .refine((hours) => hours.toMin - hours.fromMin >= 60, { path: ['toMin'], message: 'Open an hour at least.' });
 
 export const shopSettings = z.strictObject({
   hours: shedHours,
-  bays: z.number().int().min(1).max(100),
+  bays: whole(LIMITS.bays),
   hands: z
     .array(
       z.strictObject({
@@ -28,33 +30,33 @@ export const shopSettings = z.strictObject({
               .strictObject({ fromAt: wallClock, untilAt: wallClock })
               .refine((span) => span.fromAt < span.untilAt, { path: ['untilAt'], message: 'Back after it begins.' }),
           )
-          .max(60)
+          .max(COUNTS.away)
           .optional(),
       }),
     )
-    .max(100),
+    .max(COUNTS.people),
   rates: shopRates,
-  layingRateGPerMin: z.number().min(0.1).max(1000),
+  layingRateGPerMin: within(LIMITS.layingRateGPerMin),
   tools: z
     .array(measuringTool)
-    .max(40)
+    .max(COUNTS.tools)
     .refine(
       (tools) => new Set(tools.map(({ name }) => name)).size === tools.length,
       'Two tools have the same name. Give each its own.',
     ),
-  dropsPerMl: z.number().min(5).max(100),
+  dropsPerMl: within(LIMITS.dropsPerMl),
   climate: z.strictObject({
-    lagHours: z.number().min(0).max(200),
-    gainC: z.number().min(-20).max(30),
-    heatedToC: z.number().min(-10).max(60).nullable(),
+    lagHours: within(LIMITS.lagHours),
+    gainC: within(LIMITS.gainC),
+    heatedToC: within(LIMITS.heatedToC).nullable(),
     heatedFromMin: minuteOfDay.optional(),
     heatedToMin: minuteOfDay.optional(),
   }),
   weather: z.strictObject({ seed: z.number().int().min(0).max(1_000_000) }),
   money: z.strictObject({
-    perHour: z.number().min(0).max(10_000),
-    perKwh: z.number().min(0).max(1000),
-    heaterKw: z.number().min(0).max(1000),
+    perHour: within(LIMITS.perHour),
+    perKwh: within(LIMITS.perKwh),
+    heaterKw: within(LIMITS.heaterKw),
   }),
 }) satisfies z.ZodType<ShopSettings>;
 
@@ -66,10 +68,10 @@ export const completeSettings = (stored: Partial<ShopSettings>): ShopSettings =>
 });
 
 export const hourOfAir = z.strictObject({
-  tempC: z.number().min(-40).max(60),
-  humidityPercent: z.number().min(1).max(100),
-  rainMm: z.number().min(0).max(300),
-  sunWPerM2: z.number().min(0).max(1500),
+  tempC: within(LIMITS.airTempC),
+  humidityPercent: within(LIMITS.humidityPercent),
+  rainMm: within(LIMITS.rainMm),
+  sunWPerM2: within(LIMITS.sunWPerM2),
 }) satisfies z.ZodType<HourOfAir>;
 export const MOST_FORECAST_HOURS = 24 * 60;
 /** A forecast kept by the shop: an hour after the other, from a whole hour on. */
@@ -80,8 +82,8 @@ export const forecast = z.strictObject({
 
 export const airReading = z.strictObject({
   at: wallClock,
-  tempC: z.number().min(-40).max(60),
-  humidityPercent: z.number().min(1).max(100),
+  tempC: within(LIMITS.airTempC),
+  humidityPercent: within(LIMITS.humidityPercent),
 }) satisfies z.ZodType<AirReading>;
 export const addReading = airReading.extend({ id: uuid });
 

@@ -1,13 +1,6 @@
-import {
-  HARDENERS,
-  type Material,
-  NEW_REPAIR,
-  SYSTEMS,
-  USUAL_SHOP,
-  compareFamilies,
-  jobMaterials,
-  planRepair,
-} from '@ashstep/core';
+import { USUAL_SHOP } from '@ashstep/core/plan';
+import { type Material, NEW_REPAIR, compareFamilies, jobMaterials, planRepair } from '@ashstep/core/repair';
+import { HARDENERS, SYSTEMS } from '@ashstep/core/resin';
 import type { Lot } from './library.js';
 import { costOfJob, costOfUnit, stockFor } from './stock.js';
 

@@ -1,15 +1,8 @@
-import {
-  type Bought,
-  type Hardener,
-  type JobCostResult,
-  type Material,
-  type Pack,
-  type ShopSettings,
-  type SystemCard,
-  attempt,
-  jobCost,
-  packsFor,
-} from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
+import { type Bought, type JobCostResult, type Pack, jobCost, packsFor } from '@ashstep/core/mix';
+import type { ShopSettings } from '@ashstep/core/plan';
+import type { Material } from '@ashstep/core/repair';
+import type { Hardener, SystemCard } from '@ashstep/core/resin';
 import type { Lot } from './library.js';
 
 /** What there is of something on the shelf, and what must be bought of it. */

@@ -1,4 +1,6 @@
-import type { AirFault, CoreErrorCode, GrindAdvice, Remark } from '@ashstep/core';
+import type { AirFault } from '@ashstep/core/air';
+import type { CoreErrorCode, Remark } from '@ashstep/core/errors';
+import type { GrindAdvice } from '@ashstep/core/taper';
 
 type Params = Readonly<Record<string, string | number>>;
 

@@ -1,4 +1,5 @@
-import { type CutPiece, pieces } from '@ashstep/core';
+import type { CutPiece } from '@ashstep/core/repair';
+import { pieces } from '@ashstep/core/stack';
 import { OPS, getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { newRepair, saveSection } from '../testing/repairs.js';
 import { TestClient, TestServer } from '../testing/server.js';

@@ -1,4 +1,4 @@
-import { cutPieces } from '@ashstep/core';
+import { cutPieces } from '@ashstep/core/repair';
 import { Router } from 'express';
 import * as z from 'zod';
 import type { Context } from '../platform/context.js';

@@ -1,4 +1,5 @@
-import type { CutPiece, Point } from '@ashstep/core';
+import type { Point } from '@ashstep/core/geometry';
+import type { CutPiece } from '@ashstep/core/repair';
 import PDFDocument from 'pdfkit';
 import { MM, fontFile } from '../platform/print.js';
 

@@ -1,5 +1,6 @@
 import { type Person, type RecordBody, sectionNames } from '@ashstep/contract';
-import { PREPARATION_CHECKS, type RepairPlan, planRepair } from '@ashstep/core';
+import { PREPARATION_CHECKS } from '@ashstep/core/inspection';
+import { type RepairPlan, planRepair } from '@ashstep/core/repair';
 import { addCraft } from '../craft/service.js';
 import { addTrial } from '../trials/service.js';
 import { retireEntry, saveEntry, saveLot } from '../library/service.js';

@@ -1,5 +1,6 @@
 import type { CraftBody, Person } from '@ashstep/contract';
-import { type LaidPhoto, type MapMark, NEW_REPAIR, type Reading, type RepairInputs, tapGrid } from '@ashstep/core';
+import { type LaidPhoto, NEW_REPAIR, type RepairInputs } from '@ashstep/core/repair';
+import { type MapMark, type Reading, tapGrid } from '@ashstep/core/survey';
 import { BOTTOM, ROOF, type Scene, ruleEnds, tapedCorners } from './pictures.js';
 import { CRAFT, PEOPLE, demoId } from './workshop.js';
 

@@ -1,5 +1,6 @@
 import type { LibraryBody, LotBody } from '@ashstep/contract';
-import { HARDENERS, type Hardener, SYSTEMS, type SheetPoint, type TwoPartCard, fitCard, sheetOf } from '@ashstep/core';
+import { type SheetPoint, fitCard, sheetOf } from '@ashstep/core/cure';
+import { HARDENERS, type Hardener, SYSTEMS, type TwoPartCard } from '@ashstep/core/resin';
 import { demoId } from './workshop.js';
 
 const ownId = (name: string): string => `own-${demoId(`entry ${name}`)}`;

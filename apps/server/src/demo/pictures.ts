@@ -1,4 +1,5 @@
-import { type Pixel, type PlaneMap, type Point, carry, homography } from '@ashstep/core';
+import type { Point } from '@ashstep/core/geometry';
+import { type Pixel, type PlaneMap, carry, homography } from '@ashstep/core/survey';
 import sharp from 'sharp';
 
 /** A damaged surface as it is, plan millimetres, and the camera that looks at it. */

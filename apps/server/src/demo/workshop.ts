@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { CraftBody, Person } from '@ashstep/contract';
-import { type ShopSettings, USUAL_SHOP } from '@ashstep/core';
+import { type ShopSettings, USUAL_SHOP } from '@ashstep/core/plan';
 
 /** The same name always gives the same id, so that loading the demo twice changes nothing. */
 export function demoId(name: string): string {

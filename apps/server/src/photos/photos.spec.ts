@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { type Picture, signedArea, squareUpRows, squaredFrame } from '@ashstep/core';
+import { signedArea } from '@ashstep/core/geometry';
+import { type Picture, squareUpRows, squaredFrame } from '@ashstep/core/survey';
 import sharp, { type Sharp } from 'sharp';
 import { ROOF, type Scene, ruleEnds, takePicture, tapedCorners } from '../demo/pictures.js';
 import { finishedRepair, newRepair } from '../testing/repairs.js';

@@ -1,4 +1,4 @@
-import { CoreError } from '@ashstep/core';
+import { CoreError } from '@ashstep/core/errors';
 import * as z from 'zod';
 import { readConfig } from './config.js';
 import { loadQueries } from './database.js';

@@ -1,4 +1,4 @@
-import { CoreError } from '@ashstep/core';
+import { CoreError } from '@ashstep/core/errors';
 import { type FieldProblem, type Problem, errorWords, issueFields } from '@ashstep/contract';
 import type { NextFunction, Request, Response } from 'express';
 import type { Logger } from 'pino';

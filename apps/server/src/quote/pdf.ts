@@ -9,17 +9,9 @@ import {
   stepName,
   stockFor,
 } from '@ashstep/contract';
-import {
-  type FamilyPlan,
-  HARDENERS,
-  type Hardener,
-  type RepairPlan,
-  SYSTEMS,
-  type ShopSettings,
-  type SystemCard,
-  compareFamilies,
-  planRepair,
-} from '@ashstep/core';
+import type { ShopSettings } from '@ashstep/core/plan';
+import { type FamilyPlan, type RepairPlan, compareFamilies, planRepair } from '@ashstep/core/repair';
+import { HARDENERS, type Hardener, SYSTEMS, type SystemCard } from '@ashstep/core/resin';
 import { Sheet } from '../platform/sheet.js';
 
 export interface QuoteInput {

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { planRepair } from '@ashstep/core';
+import { planRepair } from '@ashstep/core/repair';
 import { pdfText } from '../testing/pdf.js';
 import { newRepair, saveSection } from '../testing/repairs.js';
 import { TestClient, TestServer } from '../testing/server.js';

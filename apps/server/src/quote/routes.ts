@@ -1,4 +1,4 @@
-import type { Hardener, SystemCard } from '@ashstep/core';
+import type { Hardener, SystemCard } from '@ashstep/core/resin';
 import { Router } from 'express';
 import { library } from '../library/service.js';
 import { shop } from '../people/service.js';

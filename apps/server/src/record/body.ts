@@ -1,5 +1,12 @@
-import { type Photo, type RecordBody, type RepairDetail, RECORD_SCHEMA, canonicalJson } from '@ashstep/contract';
-import { CALCULATION_VERSION, type RepairPlan } from '@ashstep/core';
+import {
+  type Photo,
+  type RecordBody,
+  type RepairDetail,
+  RECORD_SCHEMA,
+  canonicalJson,
+  versioned,
+} from '@ashstep/contract';
+import { CALCULATION_VERSION, type RepairPlan } from '@ashstep/core/repair';
 import { planOf } from '../threads/heavy.js';
 
 /** Everything about a repair that is sealed, as it stands. */
@@ -20,7 +27,7 @@ export async function recordBody(
     title: repair.title,
     craft: repair.craft,
     technician: repair.technician,
-    inputs: repair.inputs,
+    inputs: versioned(repair.inputs),
     figures: figures(plan),
     conditions: (family?.conditions ?? []).map(({ id, text }) => ({ id, text })),
     checks: repair.checks,

@@ -4,7 +4,7 @@ import {
   type RecordBody,
   type RecordFile,
   canonicalJson,
-  completeInputs,
+  upgradedInputs,
   recordBody as recordBodySchema,
   recordFile,
 } from '@ashstep/contract';
@@ -148,7 +148,7 @@ export async function sealedRecord(
 function readBody(text: string): RecordBody | null {
   try {
     const body = JSON.parse(text) as RecordBody;
-    return recordBodySchema.safeParse({ ...body, inputs: completeInputs(body.inputs) }).success ? body : null;
+    return recordBodySchema.safeParse({ ...body, inputs: upgradedInputs(body.inputs) }).success ? body : null;
   } catch {
     return null;
   }
@@ -226,7 +226,7 @@ export async function importRecord(context: Context, value: unknown): Promise<{ 
 function completed(value: unknown): unknown {
   const body = (value as Partial<RecordFile> | null)?.body;
   return body && typeof body.inputs === 'object'
-    ? { ...(value as RecordFile), body: { ...body, inputs: completeInputs(body.inputs) } }
+    ? { ...(value as RecordFile), body: { ...body, inputs: upgradedInputs(body.inputs) } }
     : value;
 }
 
@@ -241,7 +241,7 @@ async function insertImported(client: pg.PoolClient, file: RecordFile, text: str
     body.title,
     body.revision,
     body.technician,
-    storedText(completeInputs(body.inputs)),
+    storedText(upgradedInputs(body.inputs)),
     signature.at,
   ]);
   for (const e of body.events)

@@ -4,7 +4,7 @@ import {
   CHAIN_START,
   canonicalJson,
   changesBetween,
-  completeInputs,
+  upgradedInputs,
   recordFile,
 } from '@ashstep/contract';
 import { chainHash, isSealedBy } from './seal.js';
@@ -180,7 +180,7 @@ function comparable({
   const bare = {
     title,
     technician,
-    inputs: completeInputs(inputs),
+    inputs: upgradedInputs(inputs),
     log: log.map(({ receivedAt, ...entry }) => ({ ...entry, ...(receivedAt ? { receivedAt } : {}) })),
     checks,
     results: results.map(({ standing: _standing, revision: _revision, ...result }) => result),
@@ -215,7 +215,7 @@ export function fileFaults(text: string, trustedKey: string | null): Fault[] {
   const { body } = (value ?? {}) as Partial<RecordFile>;
   const completed =
     body && typeof body === 'object' && typeof body.inputs === 'object'
-      ? { ...(value as object), body: { ...body, inputs: completeInputs(body.inputs) } }
+      ? { ...(value as object), body: { ...body, inputs: upgradedInputs(body.inputs) } }
       : value;
   const read = recordFile.safeParse(completed);
   if (!read.success)

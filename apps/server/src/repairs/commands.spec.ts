@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { type RepairDetail, changesBetween } from '@ashstep/contract';
-import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core';
+import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
 import { finishedRepair, newRepair, saveSection } from '../testing/repairs.js';
 import { TestClient, type TestReply, TestServer } from '../testing/server.js';
 

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { NEW_REPAIR, planRepair } from '@ashstep/core';
+import { NEW_REPAIR, planRepair } from '@ashstep/core/repair';
 import { finishedRepair, newRepair, saveSection } from '../testing/repairs.js';
 import { TestClient, TestServer } from '../testing/server.js';
 

@@ -1,5 +1,6 @@
 import { type Person, type RepairDetail, type ResultBody, type UpdateRework, remarkWords } from '@ashstep/contract';
-import { INSPECTION_CHECKS, PREPARATION_CHECKS, STRUCTURAL_SECTIONS, judge, requireEntry } from '@ashstep/core';
+import { requireEntry } from '@ashstep/core/errors';
+import { INSPECTION_CHECKS, PREPARATION_CHECKS, STRUCTURAL_SECTIONS, judge } from '@ashstep/core/inspection';
 import { shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';

@@ -1,5 +1,6 @@
 import { type LogEntryBody, type Person, remarkWords, sameJson } from '@ashstep/contract';
-import { batchError, plyKey } from '@ashstep/core';
+import { plyKey } from '@ashstep/core/drawing';
+import { batchError } from '@ashstep/core/repair';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import type { Queryable } from '../platform/database.js';

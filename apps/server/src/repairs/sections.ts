@@ -10,7 +10,9 @@ import {
   inputSections,
   sameJson,
 } from '@ashstep/contract';
-import { MAX_READINGS, type RepairInputs, STRUCTURAL_SECTIONS, stagesAfterEdit } from '@ashstep/core';
+import { STRUCTURAL_SECTIONS } from '@ashstep/core/inspection';
+import { type RepairInputs, stagesAfterEdit } from '@ashstep/core/repair';
+import { COUNTS } from '@ashstep/core/limits';
 import { shop } from '../people/service.js';
 import { type Sent, isAhead } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
@@ -85,7 +87,7 @@ export async function patchSection(
 /** The section with what came into it checked: readings that were there were checked when they came, and there may be thousands. */
 function checkedChange(section: SectionName, before: unknown, after: unknown): unknown {
   const [was, is] = [before, after] as { readings?: unknown[] }[];
-  if (section !== 'survey' || !was?.readings || !is?.readings || is.readings.length > MAX_READINGS)
+  if (section !== 'survey' || !was?.readings || !is?.readings || is.readings.length > COUNTS.readings)
     return parse(inputSections[section], after, section);
   const known = new Set(was.readings);
   const came = inputSections.survey.safeParse({

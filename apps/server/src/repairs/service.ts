@@ -7,7 +7,9 @@ import {
   type RepairDetail,
   type ShedCounts,
 } from '@ashstep/contract';
-import { NEW_REPAIR, type RepairInputs, attempt, certainEnough, priorOfYear, resinEvidence } from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
+import { NEW_REPAIR, type RepairInputs } from '@ashstep/core/repair';
+import { certainEnough, priorOfYear, resinEvidence } from '@ashstep/core/resin';
 import { shop } from '../people/service.js';
 import { shopSettings } from '../shop/service.js';
 import { HERE, type Sent, once } from '../platform/commands.js';

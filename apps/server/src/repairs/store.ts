@@ -1,5 +1,5 @@
 import type { Person, RepairDetail } from '@ashstep/contract';
-import type { RepairInputs } from '@ashstep/core';
+import type { RepairInputs } from '@ashstep/core/repair';
 import type pg from 'pg';
 import { type Sent, HERE, wasCarriedOut } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';

@@ -1,5 +1,5 @@
 import type { StoredInputs } from '@ashstep/contract';
-import { NEW_REPAIR } from '@ashstep/core';
+import { NEW_REPAIR } from '@ashstep/core/repair';
 import { type Stored, inputsOf, inputsWithoutTaps, storedText } from './stored-inputs.js';
 
 type Reading = StoredInputs['survey']['readings'][number];

@@ -1,5 +1,5 @@
-import { type StoredInputs, completeInputs } from '@ashstep/contract';
-import type { RepairInputs } from '@ashstep/core';
+import { type StoredInputs, upgradedInputs, versioned } from '@ashstep/contract';
+import type { RepairInputs } from '@ashstep/core/repair';
 
 type Survey = StoredInputs['survey'];
 type Reading = Survey['readings'][number];
@@ -32,13 +32,15 @@ export type Stored = Partial<Omit<StoredInputs, 'survey'>> & {
 export function storedText(inputs: RepairInputs): string {
   const { readings } = inputs.survey;
   return JSON.stringify(
-    readings.length > FEW ? { ...inputs, survey: { ...inputs.survey, readings: tableOf(readings) } } : inputs,
+    versioned(
+      readings.length > FEW ? { ...inputs, survey: { ...inputs.survey, readings: tableOf(readings) } } : inputs,
+    ),
   );
 }
 
 /** Inputs as they were before they were stored, with what a new repair has where they are older than a field. */
 export function inputsOf(stored: Stored): StoredInputs {
-  return completeInputs(
+  return upgradedInputs(
     withReadings(stored, (readings) =>
       Array.isArray(readings) ? readings : readings.rows.map((row) => readingOf(row, readings.words)),
     ),
@@ -47,7 +49,7 @@ export function inputsOf(stored: Stored): StoredInputs {
 
 /** The same without the taps: no plan rests on them, and there may be thousands. */
 export function inputsWithoutTaps(stored: Stored): StoredInputs {
-  return completeInputs(
+  return upgradedInputs(
     withReadings(stored, (readings) => {
       if (Array.isArray(readings)) return readings.filter(({ kind }) => kind !== 'tap');
       const tap = readings.words.indexOf('tap');

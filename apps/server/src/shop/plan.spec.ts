@@ -1,5 +1,6 @@
 import { type BoardRow, type ShopReply, shedPlanInput } from '@ashstep/contract';
-import { type ShedPlanFound, USUAL_SHOP, wholePlan } from '@ashstep/core';
+import { USUAL_SHOP } from '@ashstep/core/plan';
+import { type ShedPlanFound, wholePlan } from '@ashstep/core/repair';
 import { wallClock } from '../platform/clock.js';
 import { newRepair, saveSection } from '../testing/repairs.js';
 import { TestClient, TestServer } from '../testing/server.js';

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { shedPlanInput } from '@ashstep/contract';
-import type { ShedPlanFound } from '@ashstep/core';
+import type { ShedPlanFound } from '@ashstep/core/repair';
 import { wallClock } from '../platform/clock.js';
 import type { Context } from '../platform/context.js';
 import { board } from '../repairs/service.js';

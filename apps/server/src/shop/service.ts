@@ -6,7 +6,8 @@ import {
   changesBetween,
   completeSettings,
 } from '@ashstep/contract';
-import type { Air, AirReading, ShopSettings } from '@ashstep/core';
+import type { Air, AirReading } from '@ashstep/core/air';
+import type { ShopSettings } from '@ashstep/core/plan';
 import { type Sent, isAhead, once } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { type Queryable, loadQueries } from '../platform/database.js';

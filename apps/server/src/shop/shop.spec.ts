@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { USUAL_SHOP } from '@ashstep/core';
+import { USUAL_SHOP } from '@ashstep/core/plan';
 import { newRepair, saveSection } from '../testing/repairs.js';
 import { TestClient, TestServer } from '../testing/server.js';
 

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { RepairDetail } from '@ashstep/contract';
-import { type InspectionCheck, NEW_REPAIR, PREPARATION_CHECKS, type RepairInputs, planRepair } from '@ashstep/core';
+import { type InspectionCheck, PREPARATION_CHECKS } from '@ashstep/core/inspection';
+import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
 import type { TestClient, TestReply } from './server.js';
 
 type Sections = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };

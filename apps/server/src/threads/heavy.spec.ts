@@ -1,4 +1,4 @@
-import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core';
+import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
 import { newRepair, saveSection } from '../testing/repairs.js';
 import { TestClient, TestServer } from '../testing/server.js';
 import { planOf } from './heavy.js';

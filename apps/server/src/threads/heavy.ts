@@ -1,12 +1,12 @@
 import { Piscina } from 'piscina';
+import { CoreError } from '@ashstep/core/errors';
 import {
-  CoreError,
   type RepairInputs,
   type RepairPlan,
   type ShedPlanFound,
   type ShedPlanInput,
   planRepair,
-} from '@ashstep/core';
+} from '@ashstep/core/repair';
 import { ProblemError } from '../platform/problems.js';
 import type * as tasks from './tasks.js';
 

@@ -1,13 +1,12 @@
+import { type CoreError, attempt } from '@ashstep/core/errors';
 import {
-  type CoreError,
   type RepairInputs,
   type RepairPlan,
   type ShedPlanFound,
   type ShedPlanInput,
-  attempt,
   planRepair,
   wholePlan,
-} from '@ashstep/core';
+} from '@ashstep/core/repair';
 import { quotePdf } from '../quote/pdf.js';
 import { recordPdf } from '../record/pdf/index.js';
 

@@ -1,5 +1,12 @@
 import * as z from 'zod';
-import { container, coreId, fabricLayer } from '../domain.js';
+import { CORES } from '@ashstep/core/material';
+import { SYSTEMS } from '@ashstep/core/resin';
+import { fabricLayer } from '../inputs/index.js';
+import { ids } from '../inputs/pieces.js';
+import { container } from '../resin-cards.js';
+
+export const systemId = ids(SYSTEMS);
+const coreId = ids(CORES);
 
 /** A calculation that can be run by name on JSON. */
 export interface Calculation {

@@ -1,12 +1,16 @@
-import * as core from '@ashstep/core';
+import { dewPoint } from '@ashstep/core/air';
+import { CURE_CARDS, potExotherm, throughCure, fitCard, equivalentAge, windows, filmTime } from '@ashstep/core/cure';
+import { requireEntry } from '@ashstep/core/errors';
+import { forecastWindows } from '@ashstep/core/plan';
+import { SYSTEMS } from '@ashstep/core/resin';
 import * as z from 'zod';
-import { cureCard, sheetPoint, systemId } from '../domain.js';
-import { type Calculation, calculation, n, factor, container, forecast } from './calculation.js';
+import { cureCard, sheetPoint } from '../resin-cards.js';
+import { type Calculation, calculation, n, factor, container, forecast, systemId } from './calculation.js';
 
 const air = z.union([n, z.array(z.strictObject({ hour: n, tempC: n }))]);
-const cureCardId = z.enum(core.CURE_CARDS.map(({ id }) => id) as [string, ...string[]]);
+const cureCardId = z.enum(CURE_CARDS.map(({ id }) => id) as [string, ...string[]]);
 const coldest = (minTempC: number | undefined, id: string | undefined): { minTempC?: number } => {
-  const known = minTempC ?? (id === undefined ? undefined : core.requireEntry(core.SYSTEMS, id, 'systemId').minTempC);
+  const known = minTempC ?? (id === undefined ? undefined : requireEntry(SYSTEMS, id, 'systemId').minTempC);
   return known === undefined ? {} : { minTempC: known };
 };
 
@@ -27,7 +31,7 @@ export const CURE_CALCULATIONS: readonly Calculation[] = [
       lossWPerK: factor,
       tooHotC: factor,
     }),
-    core.potExotherm,
+    potExotherm,
     { cardId: 'epoxy-medium', massG: 100, airTempC: 22, hours: 2 },
   ),
   calculation(
@@ -62,7 +66,7 @@ export const CURE_CALCULATIONS: readonly Calculation[] = [
       limits: z.strictObject({ resinC: factor, underC: factor, finishC: factor }).optional(),
       sliceMm: factor,
     }),
-    core.throughCure,
+    throughCure,
     {
       cardId: 'epoxy-medium',
       plies: [{ thicknessMm: 4, fibreMassFraction: 0.5 }],
@@ -82,7 +86,7 @@ export const CURE_CALCULATIONS: readonly Calculation[] = [
       mostSteps: factor,
     }),
     ({ fromId, from, ...rest }) =>
-      core.fitCard({ ...rest, from: from ?? core.requireEntry(core.CURE_CARDS, fromId ?? 'epoxy-medium', 'fromId') }),
+      fitCard({ ...rest, from: from ?? requireEntry(CURE_CARDS, fromId ?? 'epoxy-medium', 'fromId') }),
     { points: [{ kind: 'pot-gel', massG: 100, tempC: 22, minutes: 30 }, { kind: 'thin', alpha: 0.8, tempC: 22, hours: 14 }, { kind: 'thin', alpha: 0.95, tempC: 22, hours: 150 }] }, // prettier-ignore
   ),
   calculation(
@@ -97,7 +101,7 @@ export const CURE_CALCULATIONS: readonly Calculation[] = [
       minTempC: factor,
       systemId: systemId.optional(),
     }),
-    ({ systemId: id, minTempC, ...rest }) => core.equivalentAge({ ...rest, ...coldest(minTempC, id) }),
+    ({ systemId: id, minTempC, ...rest }) => equivalentAge({ ...rest, ...coldest(minTempC, id) }),
     { airTempC: [{ hour: 0, tempC: 12 }, { hour: 8, tempC: 22 }, { hour: 24, tempC: 10 }] }, // prettier-ignore
   ),
   calculation(
@@ -108,10 +112,10 @@ export const CURE_CALCULATIONS: readonly Calculation[] = [
       z.strictObject({ systemId, forecast, laidAt: z.string().optional(), nowAt: z.string().optional() }),
     ]),
     ({ systemId: id, ...rest }) => {
-      const card = core.requireEntry(core.SYSTEMS, id, 'systemId');
-      if (!('forecast' in rest)) return core.windows({ ...rest, card });
+      const card = requireEntry(SYSTEMS, id, 'systemId');
+      if (!('forecast' in rest)) return windows({ ...rest, card });
       const { forecast: hours, ...times } = rest;
-      return core.forecastWindows({ ...times, card, air: hours });
+      return forecastWindows({ ...times, card, air: hours });
     },
     { systemId: 'epoxy-medium', airTempC: 16, nowHour: 5 },
   ),
@@ -123,10 +127,8 @@ export const CURE_CALCULATIONS: readonly Calculation[] = [
       z.strictObject({ card: cureCard, tempC: n, catalystPercent: factor }),
     ]),
     (input) =>
-      core.filmTime(
-        'systemId' in input
-          ? { tempC: input.tempC, system: core.requireEntry(core.SYSTEMS, input.systemId, 'systemId') }
-          : input,
+      filmTime(
+        'systemId' in input ? { tempC: input.tempC, system: requireEntry(SYSTEMS, input.systemId, 'systemId') } : input,
       ),
     { systemId: 'epoxy-slow', tempC: 12 },
   ),
@@ -134,7 +136,7 @@ export const CURE_CALCULATIONS: readonly Calculation[] = [
     'dew-point',
     'Dew point, and whether a surface is dry enough',
     z.strictObject({ airTempC: n, relativeHumidityPercent: n, surfaceTempC: factor }),
-    core.dewPoint,
+    dewPoint,
     {
       airTempC: 18.4,
       relativeHumidityPercent: 62,

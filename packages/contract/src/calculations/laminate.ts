@@ -1,4 +1,14 @@
-import * as core from '@ashstep/core';
+import {
+  ply,
+  laminate as stackOfPlies,
+  match,
+  failure,
+  strengths,
+  polar,
+  fibreFraction,
+  burnOff,
+  readRings,
+} from '@ashstep/core/laminate';
 import * as z from 'zod';
 import { type Calculation, calculation, n, family, laminate, factor } from './calculation.js';
 
@@ -15,21 +25,21 @@ export const LAMINATE_CALCULATIONS: readonly Calculation[] = [
       fibreDensityKgM3: factor,
       resinDensityKgM3: factor,
     }),
-    core.ply,
+    ply,
     { arealWeightGsm: 600, fibreMassFraction: 0.45, fibre: 'e-glass', resin: 'polyester' },
   ),
   calculation(
     'laminate',
     'A, B, D, engineering and flexural constants, thickness and mass of a laminate',
     laminate,
-    (input) => core.laminate(input),
+    (input) => stackOfPlies(input),
     { resin: 'epoxy', layers: [{ fabricId: 'biax45-600' }, { fabricId: 'biax090-600' }] },
   ),
   calculation(
     'match',
     'Stiffness and weight of a patch against its parent, with bands',
     z.strictObject({ parent: laminate, patch: laminate }),
-    core.match,
+    match,
     {
       parent: { resin: 'polyester', layers: [{ fabricId: 'mat-450' }, { fabricId: 'roving-500' }] },
       patch: { resin: 'epoxy', layers: [{ fabricId: 'biax45-600' }, { fabricId: 'biax090-600' }] },
@@ -49,14 +59,14 @@ export const LAMINATE_CALCULATIONS: readonly Calculation[] = [
       }),
       heldFlat: z.boolean().optional(),
     }),
-    (input) => ({ ...core.failure(input), strengthsMPa: core.strengths(input) }),
+    (input) => ({ ...failure(input), strengthsMPa: strengths(input) }),
     { resin: 'epoxy', layers: [{ fabricId: 'biax45-600' }, { fabricId: 'biax090-600' }], loads: { nxNPerMm: 50 } },
   ),
   calculation(
     'polar',
     'Stiffness of a laminate by direction, in the plane and in bending',
     laminate.extend({ stepDeg: factor }),
-    core.polar,
+    polar,
     { resin: 'epoxy', layers: [{ fabricId: 'ud-600' }, { fabricId: 'biax45-600' }], stepDeg: 45 },
   ),
   calculation(
@@ -68,7 +78,7 @@ export const LAMINATE_CALCULATIONS: readonly Calculation[] = [
       fibre: z.enum(['e-glass', 's-glass', 'carbon', 'aramid']),
       resin: family,
     }),
-    core.fibreFraction,
+    fibreFraction,
     { thicknessMm: 4.2, arealWeightGsm: 2250, fibre: 'e-glass', resin: 'polyester' },
   ),
   calculation(
@@ -82,7 +92,7 @@ export const LAMINATE_CALCULATIONS: readonly Calculation[] = [
       fibre: z.enum(['e-glass', 's-glass', 'carbon', 'aramid']).optional(),
       resin: family.optional(),
     }),
-    core.burnOff,
+    burnOff,
     { beforeG: 7.5, afterG: 2.25, areaMm2: 2500, thicknessMm: 2.1 },
   ),
   calculation(
@@ -104,7 +114,7 @@ export const LAMINATE_CALCULATIONS: readonly Calculation[] = [
       resin: family.optional(),
       measuredThicknessMm: factor,
     }),
-    core.readRings,
+    readRings,
     { ratio: 12, rings: [{ widthMm: 12.4, look: 'random' }, { widthMm: 8.2, look: 'squares', directionDeg: 0 }], measuredThicknessMm: 1.7 }, // prettier-ignore
   ),
 ];

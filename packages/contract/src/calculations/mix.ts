@@ -1,17 +1,33 @@
-import * as core from '@ashstep/core';
+import { CURE_CARDS } from '@ashstep/core/cure';
+import { requireEntry } from '@ashstep/core/errors';
+import { CONSISTENCIES } from '@ashstep/core/material';
+import {
+  WEIGHINGS,
+  resinQuantity,
+  mix,
+  mixError,
+  batches,
+  quantities,
+  paste,
+  smallestBatches,
+  weighing as weighingOf,
+  fillet,
+  batchPlan,
+  jobCost,
+} from '@ashstep/core/mix';
+import { SYSTEMS } from '@ashstep/core/resin';
 import * as z from 'zod';
-import { systemId } from '../domain.js';
-import { type Calculation, calculation, n, factor, container } from './calculation.js';
+import { type Calculation, calculation, n, factor, container, systemId } from './calculation.js';
 
 const pasteFields = {
   volumeMl: n,
   fillerId: z.string().optional(),
-  consistency: z.enum(core.CONSISTENCIES).optional(),
+  consistency: z.enum(CONSISTENCIES).optional(),
   heapToResin: factor,
   resinDensityGPerMl: factor,
   use: z.enum(['bonding', 'bedding', 'fillet', 'fairing', 'plug']).optional(),
 };
-const weighing = z.enum(core.WEIGHINGS);
+const weighing = z.enum(WEIGHINGS);
 const pack = z.strictObject({ size: n, price: n });
 
 /** Resin by weight and volume, pots, tools, packs and money. */
@@ -27,7 +43,7 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
       potFloorG: factor,
       pots: z.number().int().optional(),
     }),
-    core.resinQuantity,
+    resinQuantity,
     { plies: [{ areaMm2: 100_000, arealWeightGsm: 450, fibreMassFraction: 0.3 }] },
   ),
   calculation(
@@ -45,7 +61,7 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
       resinDensityGPerMl: factor,
       hardenerDensityGPerMl: factor,
     }),
-    core.mix,
+    mix,
     {
       systemId: 'epoxy-slow',
       totalG: 175,
@@ -62,7 +78,7 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
       readingErrorG: factor,
       weighing: weighing.optional(),
     }),
-    core.mixError,
+    mixError,
     {
       per100ByWeight: 30,
       resinG: 134.6,
@@ -74,7 +90,7 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
     'batches',
     'Splits a lay-up’s resin into pots by working time',
     z.strictObject({ systemId, pliesG: z.array(n), extraG: n, layingRateGPerMin: factor, tempC: factor }),
-    ({ systemId, ...rest }) => core.batches({ ...rest, card: core.requireEntry(core.SYSTEMS, systemId, 'systemId') }),
+    ({ systemId, ...rest }) => batches({ ...rest, card: requireEntry(SYSTEMS, systemId, 'systemId') }),
     { systemId: 'epoxy-slow', pliesG: [60, 80, 100], extraG: 40 },
   ),
   calculation(
@@ -101,7 +117,7 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
       per100ByWeight: factor,
       packs: z.strictObject({ resin: z.array(pack).optional(), second: z.array(pack).optional() }).optional(),
     }),
-    core.quantities,
+    quantities,
     {
       plies: [{ areaMm2: 100_000, arealWeightGsm: 450, fibreMassFraction: 0.3 }],
       primes: [{ surface: 'laminate', areaMm2: 200_000 }],
@@ -110,7 +126,7 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
       packs: { resin: [{ size: 1000, price: 30 }, { size: 250, price: 12 }] }, // prettier-ignore
     },
   ),
-  calculation('paste', 'Resin and filler for a volume of paste', z.strictObject(pasteFields), core.paste, {
+  calculation('paste', 'Resin and filler for a volume of paste', z.strictObject(pasteFields), paste, {
     volumeMl: 250,
     fillerId: 'silica',
     use: 'bedding',
@@ -139,7 +155,7 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
       weighing: weighing.optional(),
       batchG: factor,
     }),
-    core.smallestBatches,
+    smallestBatches,
     { tools: [{ kind: 'scale', name: 'Scale 1 g', stepG: 1 }, { kind: 'lines', name: 'Cup', stepMl: 5 }], per100ByWeight: 30, resinDensityGPerMl: 1.15, secondDensityGPerMl: 0.97, tolerancePercent: 3, batchG: 60 }, // prettier-ignore
   ),
   calculation(
@@ -155,7 +171,7 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
       stepG: factor,
       readingErrorG: factor,
     }),
-    core.weighing,
+    weighingOf,
     { systemId: 'epoxy-slow', totalG: 120, stepG: 1 },
   ),
   calculation(
@@ -168,7 +184,7 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
       fillerId: z.string().optional(),
       resinDensityGPerMl: factor,
     }),
-    core.fillet,
+    fillet,
     {
       radiusMm: 12,
       lengthMm: 800,
@@ -188,10 +204,10 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
       catalystPercent: factor,
     }),
     ({ systemId: id, ...rest }) =>
-      core.batchPlan({
+      batchPlan({
         ...rest,
-        card: core.requireEntry(core.SYSTEMS, id, 'systemId'),
-        cure: core.requireEntry(core.CURE_CARDS, id, 'systemId'),
+        card: requireEntry(SYSTEMS, id, 'systemId'),
+        cure: requireEntry(CURE_CARDS, id, 'systemId'),
       }),
     { systemId: 'epoxy-medium', pliesG: [60, 80, 100, 120], extraG: 40, layingRateGPerMin: 12, tempC: 24 },
   ),
@@ -204,7 +220,7 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
       ratePerHour: factor,
       heating: z.strictObject({ kw: n, hours: n, pricePerKwh: n }).optional(),
     }),
-    core.jobCost,
+    jobCost,
     { materials: [{ name: 'Resin', amount: 700, packs: [{ size: 1000, price: 30 }, { size: 250, price: 12 }] }], hours: 3, ratePerHour: 40 }, // prettier-ignore
   ),
 ];

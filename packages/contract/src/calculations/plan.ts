@@ -1,7 +1,11 @@
-import * as core from '@ashstep/core';
+import { standInWeather, shedAir } from '@ashstep/core/air';
+import { requireEntry } from '@ashstep/core/errors';
+import { schedule } from '@ashstep/core/plan';
+import { planRepair, NEW_REPAIR } from '@ashstep/core/repair';
+import { SYSTEMS } from '@ashstep/core/resin';
 import * as z from 'zod';
-import { repairInputs, systemId } from '../domain.js';
-import { type Calculation, calculation, n, factor, forecast } from './calculation.js';
+import { repairInputs } from '../inputs/index.js';
+import { type Calculation, calculation, n, factor, forecast, systemId } from './calculation.js';
 
 const flag = z.boolean().optional();
 const hours = z.strictObject({ fromMin: n, toMin: n, openDays: z.array(n) });
@@ -71,10 +75,10 @@ export const PLAN_CALCULATIONS: readonly Calculation[] = [
       tries: factor,
     }),
     ({ tasks, ...rest }) =>
-      core.schedule({
+      schedule({
         ...rest,
         tasks: tasks.map(({ systemId: id, ...task }) =>
-          id === undefined ? task : { ...task, system: core.requireEntry(core.SYSTEMS, id, 'systemId') },
+          id === undefined ? task : { ...task, system: requireEntry(SYSTEMS, id, 'systemId') },
         ),
       }),
     {
@@ -87,7 +91,7 @@ export const PLAN_CALCULATIONS: readonly Calculation[] = [
     'weather',
     'Weather that could be, hour by hour: the stand-in for a forecast, the same for the same seed',
     z.strictObject({ seed: n, startAt: z.string(), hours: n, meanC: factor, seasonC: factor, latitudeDeg: factor }),
-    core.standInWeather,
+    standInWeather,
     {
       seed: 4280,
       startAt: '2026-06-20T00:00',
@@ -108,14 +112,14 @@ export const PLAN_CALCULATIONS: readonly Calculation[] = [
       }),
       reading: z.strictObject({ at: z.string(), tempC: n, humidityPercent: n }).nullable().optional(),
     }),
-    (input) => core.shedAir(input.weather, input.climate, input.reading ?? null),
+    (input) => shedAir(input.weather, input.climate, input.reading ?? null),
     { weather: { startAt: '2026-06-20T00:00', hours: [{ tempC: 10, humidityPercent: 80, rainMm: 0, sunWPerM2: 0 }, { tempC: 14, humidityPercent: 70, rainMm: 0, sunWPerM2: 200 }] }, climate: { lagHours: 6, gainC: 2, heatedToC: 17 } }, // prettier-ignore
   ),
   calculation(
     'repair',
     'The whole chain for one repair’s inputs',
     repairInputs,
-    core.planRepair,
-    repairInputs.parse({ ...core.NEW_REPAIR, laminate: { ...core.NEW_REPAIR.laminate, thicknessMm: 6 } }),
+    planRepair,
+    repairInputs.parse({ ...NEW_REPAIR, laminate: { ...NEW_REPAIR.laminate, thicknessMm: 6 } }),
   ),
 ];

@@ -1,6 +1,8 @@
-import * as core from '@ashstep/core';
+import { nest } from '@ashstep/core/cutting';
+import { stack, solveStack, pieces } from '@ashstep/core/stack';
 import * as z from 'zod';
-import { fabric, fabricLayer, shape } from '../domain.js';
+import { fabricLayer, shape } from '../inputs/index.js';
+import { fabric } from '../materials.js';
 import { type Calculation, calculation, n, family, laminate, point, factor, HULL } from './calculation.js';
 
 /** Stacks, pieces and the roll. */
@@ -18,7 +20,7 @@ export const PLIES_CALCULATIONS: readonly Calculation[] = [
       finishThicknessMm: factor,
       finishAllowanceMm: factor,
     }),
-    core.stack,
+    stack,
     {
       shape: HULL,
       ratio: 12,
@@ -48,7 +50,7 @@ export const PLIES_CALCULATIONS: readonly Calculation[] = [
       keep: factor,
       mostTried: factor,
     }),
-    core.solveStack,
+    solveStack,
     { parent: { resin: 'polyester', layers: [{ fabricId: 'mat-450' }, { fabricId: 'roving-500' }] }, resin: 'epoxy', fabrics: [{ fabricId: 'biax45-400' }, { fabricId: 'biax090-400' }, { fabricId: 'mat-stitched-300' }], maxPlies: 4, keep: 2 }, // prettier-ignore
   ),
   calculation(
@@ -64,7 +66,7 @@ export const PLIES_CALCULATIONS: readonly Calculation[] = [
       backUpPastMm: factor,
       mirrored: z.boolean().optional(),
     }),
-    core.pieces,
+    pieces,
     {
       shape: HULL,
       plies: [{ laid: 1, material: 'Biaxial ±45 600', offsetMm: 10, orientationDeg: 45 }],
@@ -86,7 +88,7 @@ export const PLIES_CALCULATIONS: readonly Calculation[] = [
       seed: factor,
       tries: factor,
     }),
-    core.nest,
+    nest,
     { pieces: [{ id: '1', points: [{ x: 0, y: 0 }, { x: 400, y: 0 }, { x: 400, y: 300 }, { x: 0, y: 300 }], arrowDeg: 0 }, { id: '2', points: [{ x: 0, y: 0 }, { x: 300, y: 0 }, { x: 300, y: 200 }, { x: 0, y: 200 }], arrowDeg: 90 }], widthMm: 1000 }, // prettier-ignore
   ),
 ];

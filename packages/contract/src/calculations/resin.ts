@@ -1,6 +1,7 @@
-import * as core from '@ashstep/core';
+import { resinEvidence, resinVerdicts } from '@ashstep/core/resin';
+import { trials } from '@ashstep/core/trials';
 import * as z from 'zod';
-import { clueId, priorId } from '../domain.js';
+import { clueId, priorId } from '../inputs/index.js';
 import { type Calculation, calculation, n, family, factor } from './calculation.js';
 
 const likelihoods = z.strictObject({ polyester: n, vinylester: n, epoxy: n, thermoplastic: n, mixed: n });
@@ -36,14 +37,14 @@ export const RESIN_CALCULATIONS: readonly Calculation[] = [
       prior: z.union([priorId, likelihoods]),
       clues: z.array(z.union([clueId, z.strictObject({ id: z.string(), likelihoods })])),
     }),
-    core.resinEvidence,
+    resinEvidence,
     { prior: 'volume-built', clues: ['styrene-smell', 'tint-green-blue'] },
   ),
   calculation(
     'resin-verdicts',
     'Verdict, reasons and conditions for each resin family, and the school’s choice',
     z.strictObject({ facts, school: school.optional() }),
-    core.resinVerdicts,
+    resinVerdicts,
     {
       facts: { parent: 'polyester', waterline: 'below', finish: 'gelcoat', fibres: ['glass'] },
       school: 'finish-led',
@@ -58,7 +59,7 @@ export const RESIN_CALCULATIONS: readonly Calculation[] = [
       ),
       confidence: factor,
     }),
-    core.trials,
+    trials,
     { groups: [{ name: 'Keyed surface', values: [10.2, 12.1, 13.8, 11.4] }, { name: 'Bare fibre', values: [15.9, 17.2, 14.8, 16.4] }] }, // prettier-ignore
   ),
 ];

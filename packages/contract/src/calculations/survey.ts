@@ -1,11 +1,13 @@
-import * as core from '@ashstep/core';
+import { hardness } from '@ashstep/core/inspection';
+import { type TapReading, extent, enclose, homography, drying } from '@ashstep/core/survey';
+import { QUANTITY_KINDS, parseQuantity, formatQuantity } from '@ashstep/core/units';
 import * as z from 'zod';
-import { shape } from '../domain.js';
+import { shape } from '../inputs/index.js';
 import { type Calculation, calculation, n, point, factor } from './calculation.js';
 
 const pixel = z.strictObject({ xPx: n, yPx: n });
-const TAP_GRID: core.TapReading[] = [-50, -25, 0, 25, 50].flatMap((xMm) =>
-  [-50, -25, 0, 25, 50].map((yMm): core.TapReading => ({
+const TAP_GRID: TapReading[] = [-50, -25, 0, 25, 50].flatMap((xMm) =>
+  [-50, -25, 0, 25, 50].map((yMm): TapReading => ({
     xMm,
     yMm,
     sound: Math.abs(xMm) <= 25 && yMm >= 0 && yMm <= 25 ? 'dull' : 'sound',
@@ -23,7 +25,7 @@ export const SURVEY_CALCULATIONS: readonly Calculation[] = [
       marginMm: factor,
       minCornerRadiusMm: factor,
     }),
-    core.extent,
+    extent,
     { readings: TAP_GRID, outline: { kind: 'slot', lengthMm: 40, widthMm: 4 } },
   ),
   calculation(
@@ -34,7 +36,7 @@ export const SURVEY_CALCULATIONS: readonly Calculation[] = [
       outlines: z.array(z.array(point)).optional(),
       minCornerRadiusMm: factor,
     }),
-    core.enclose,
+    enclose,
     { points: [{ x: 0, y: 0 }, { x: 120, y: 10 }, { x: 140, y: 60 }, { x: 30, y: 70 }], minCornerRadiusMm: 25 }, // prettier-ignore
   ),
   calculation(
@@ -47,7 +49,7 @@ export const SURVEY_CALCULATIONS: readonly Calculation[] = [
       check: z.strictObject({ from: pixel, to: pixel, lengthMm: n }).optional(),
       points: z.array(pixel).optional(),
     }),
-    core.homography,
+    homography,
     { corners: [{ xPx: 410, yPx: 905 }, { xPx: 820, yPx: 880 }, { xPx: 790, yPx: 600 }, { xPx: 430, yPx: 610 }], widthMm: 200, heightMm: 150, points: [{ xPx: 600, yPx: 750 }] }, // prettier-ignore
   ),
   calculation(
@@ -55,15 +57,15 @@ export const SURVEY_CALCULATIONS: readonly Calculation[] = [
     'A figure as people type it, read into the working unit and shown in both systems',
     z.strictObject({
       text: z.string(),
-      kind: z.enum(core.QUANTITY_KINDS),
+      kind: z.enum(QUANTITY_KINDS),
       system: z.enum(['metric', 'imperial']).optional(),
     }),
     ({ text, kind, system }) => {
-      const value = core.parseQuantity(text, kind, system);
+      const value = parseQuantity(text, kind, system);
       return {
         value,
-        metric: core.formatQuantity(value, kind, 'metric', 4),
-        imperial: core.formatQuantity(value, kind, 'imperial', 4),
+        metric: formatQuantity(value, kind, 'metric', 4),
+        imperial: formatQuantity(value, kind, 'imperial', 4),
       };
     },
     { text: '4 1/2 in', kind: 'length' },
@@ -77,7 +79,7 @@ export const SURVEY_CALCULATIONS: readonly Calculation[] = [
       limit: factor,
       confidence: factor,
     }),
-    core.hardness,
+    hardness,
     {
       readings: [82, 84, 81, 79, 83, 85, 82, 80, 84, 83],
       method: 'shore-d',
@@ -87,7 +89,7 @@ export const SURVEY_CALCULATIONS: readonly Calculation[] = [
     'drying',
     'When a wet core or laminate will be dry enough, with its band',
     z.strictObject({ readings: z.array(z.strictObject({ day: n, value: n })), limit: n, dryReference: factor }),
-    core.drying,
+    drying,
     { readings: [{ day: 0, value: 24 }, { day: 2, value: 19.6 }, { day: 4, value: 16.1 }, { day: 7, value: 13.1 }], limit: 10, dryReference: 8 }, // prettier-ignore
   ),
 ];

@@ -1,6 +1,18 @@
-import * as core from '@ashstep/core';
+import {
+  WAYS_OUT,
+  footprint,
+  joint,
+  sides,
+  grindCheck,
+  dish,
+  broken,
+  edge,
+  plug,
+  curvature,
+  wrap,
+} from '@ashstep/core/taper';
 import * as z from 'zod';
-import { localRatio, shape } from '../domain.js';
+import { localRatio, shape } from '../inputs/index.js';
 import { type Calculation, calculation, n, family, point, factor, HULL } from './calculation.js';
 
 const knockDowns = z.strictObject({ preparation: factor, secondaryBond: factor, wetService: factor, age: factor });
@@ -10,7 +22,7 @@ const obstacle = z.strictObject({
   points: z.array(point),
   closed: z.boolean().optional(),
   clearanceMm: factor,
-  way: z.enum(core.WAYS_OUT).nullable().optional(),
+  way: z.enum(WAYS_OUT).nullable().optional(),
 });
 function leaving<T extends object, K extends keyof T>(result: T, key: K): Omit<T, K> {
   const { [key]: _, ...rest } = result;
@@ -38,7 +50,7 @@ export const TAPER_CALCULATIONS: readonly Calculation[] = [
         .strictObject({ resin: family, parentStrengthMPa: n, bondShearMPa: factor, knockDowns: knockDowns.optional() })
         .optional(),
     }),
-    (input) => leaving(core.footprint(input), 'regions'),
+    (input) => leaving(footprint(input), 'regions'),
     { shape: HULL, ratio: 12, depthMm: 9, obstacles: [{ name: 'Chine', kind: 'edge', points: [{ x: -500, y: 110 }, { x: 500, y: 110 }] }] }, // prettier-ignore
   ),
   calculation(
@@ -59,7 +71,7 @@ export const TAPER_CALCULATIONS: readonly Calculation[] = [
         })
         .optional(),
     }),
-    core.joint,
+    joint,
     {
       ratio: 12,
       resin: 'epoxy',
@@ -81,7 +93,7 @@ export const TAPER_CALCULATIONS: readonly Calculation[] = [
       through: z.boolean().optional(),
       access: z.enum(['one', 'both']),
     }),
-    core.sides,
+    sides,
     { shape: HULL, ratio: 12, depthMm: 9, access: 'both' },
   ),
   calculation(
@@ -93,20 +105,20 @@ export const TAPER_CALCULATIONS: readonly Calculation[] = [
       toleranceMm: factor,
       readings: z.array(z.strictObject({ rayDeg: n, outMm: n, depthMm: n })),
     }),
-    core.grindCheck,
+    grindCheck,
     { ratio: 12, depthMm: 6, readings: [{ rayDeg: 0, outMm: 24, depthMm: 3.4 }, { rayDeg: 180, outMm: 24, depthMm: 5 }] }, // prettier-ignore
   ),
   calculation(
     'dish',
     'A countersink that keys filler in, and the glass cap over it',
     z.strictObject({ shape, depthMm: n, ratio: factor, capPastMm: factor }),
-    core.dish,
+    dish,
     { shape: { kind: 'circle', diameterMm: 20 }, depthMm: 6 },
   ),
-  calculation('broken-in-two', 'Sanded ground, plies and rail strips of a board or blade in two', z.strictObject({ widthMm: n, skinMm: n, ratio: n, bulgeMm: n, railMm: n, plies: n }), core.broken, { widthMm: 480, skinMm: 1.2, ratio: 40, bulgeMm: 60, railMm: 80, plies: 3 }), // prettier-ignore
-  calculation('edge', 'Taper and plies that build a missing edge or tip up again', z.strictObject({ alongMm: n, inMm: n, thicknessMm: n, ratio: n, plies: n, trimMm: n }), core.edge, { alongMm: 100, inMm: 40, thicknessMm: 4, ratio: 12, plies: 4, trimMm: 10 }), // prettier-ignore
-  calculation('core-plug', 'A plug of like core, its bedding paste, and what is sealed first', z.strictObject({ shape, coreMm: n, gapMm: n, beddingMm: n, pasteGPerMl: n }), core.plug, { shape: { kind: 'circle', diameterMm: 100 }, coreMm: 20, gapMm: 2, beddingMm: 2, pasteGPerMl: 0.9 }), // prettier-ignore
-  calculation('curvature', 'A patch on a curved surface: developed size, back-up, and which fabric will not drape', z.strictObject({ lengthMm: n, widthMm: n, alongMm: factor, acrossMm: factor, constructions: z.array(z.enum(['mat', 'plain', 'twill', 'roving', 'ud', 'biaxial45', 'biaxial090'])).optional() }), core.curvature, { lengthMm: 400, widthMm: 300, alongMm: 900, acrossMm: 600, constructions: ['roving', 'twill'] }), // prettier-ignore
+  calculation('broken-in-two', 'Sanded ground, plies and rail strips of a board or blade in two', z.strictObject({ widthMm: n, skinMm: n, ratio: n, bulgeMm: n, railMm: n, plies: n }), broken, { widthMm: 480, skinMm: 1.2, ratio: 40, bulgeMm: 60, railMm: 80, plies: 3 }), // prettier-ignore
+  calculation('edge', 'Taper and plies that build a missing edge or tip up again', z.strictObject({ alongMm: n, inMm: n, thicknessMm: n, ratio: n, plies: n, trimMm: n }), edge, { alongMm: 100, inMm: 40, thicknessMm: 4, ratio: 12, plies: 4, trimMm: 10 }), // prettier-ignore
+  calculation('core-plug', 'A plug of like core, its bedding paste, and what is sealed first', z.strictObject({ shape, coreMm: n, gapMm: n, beddingMm: n, pasteGPerMl: n }), plug, { shape: { kind: 'circle', diameterMm: 100 }, coreMm: 20, gapMm: 2, beddingMm: 2, pasteGPerMl: 0.9 }), // prettier-ignore
+  calculation('curvature', 'A patch on a curved surface: developed size, back-up, and which fabric will not drape', z.strictObject({ lengthMm: n, widthMm: n, alongMm: factor, acrossMm: factor, constructions: z.array(z.enum(['mat', 'plain', 'twill', 'roving', 'ud', 'biaxial45', 'biaxial090'])).optional() }), curvature, { lengthMm: 400, widthMm: 300, alongMm: 900, acrossMm: 600, constructions: ['roving', 'twill'] }), // prettier-ignore
   calculation(
     'wrap',
     'Strips wound at plus and minus an angle round a tube or rail',
@@ -120,7 +132,7 @@ export const TAPER_CALCULATIONS: readonly Calculation[] = [
       overlapMm: factor,
       layers: factor,
     }),
-    core.wrap,
+    wrap,
     { diameterMm: 40, damageMm: 100, stripMm: 50, angleDeg: 45 },
   ),
 ];

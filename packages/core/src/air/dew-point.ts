@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { type Remark, requireNumber } from '../errors.js';
 
 export interface AirInput {
@@ -29,15 +30,15 @@ export const MAX_HUMIDITY_PERCENT = 85;
  * @throws CoreError when the temperature is outside −40…60 °C or humidity outside 1…100 %
  */
 export function dewPoint(input: AirInput): AirResult {
-  const airTempC = requireNumber(input.airTempC, 'airTempC', { min: -40, max: 60 });
-  const humidity = requireNumber(input.relativeHumidityPercent, 'relativeHumidityPercent', { min: 1, max: 100 });
+  const airTempC = requireNumber(input.airTempC, 'airTempC', LIMITS.airTempC);
+  const humidity = requireNumber(input.relativeHumidityPercent, 'relativeHumidityPercent', LIMITS.humidityPercent);
   const gamma = Math.log(humidity / 100) + (17.62 * airTempC) / (243.12 + airTempC);
   const dewPointC = (243.12 * gamma) / (17.62 - gamma);
   const remarks: Remark[] = [];
   if (humidity > MAX_HUMIDITY_PERCENT)
     remarks.push({ id: 'air.too-humid', params: { humidity, limit: MAX_HUMIDITY_PERCENT } });
   if (input.surfaceTempC === undefined) return { dewPointC, marginC: null, surfaceDryEnough: null, remarks };
-  const surfaceTempC = requireNumber(input.surfaceTempC, 'surfaceTempC', { min: -40, max: 120 });
+  const surfaceTempC = requireNumber(input.surfaceTempC, 'surfaceTempC', LIMITS.surfaceTempC);
   const marginC = surfaceTempC - dewPointC;
   const surfaceDryEnough = marginC >= DEW_POINT_MARGIN_C;
   if (!surfaceDryEnough) remarks.push({ id: 'air.near-dew-point', params: { marginC, limitC: DEW_POINT_MARGIN_C } });

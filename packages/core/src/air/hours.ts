@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, requireNumber } from '../errors.js';
 import { parseLocal } from '../plan/calendar.js';
 
@@ -28,10 +29,10 @@ export function checkAirHours(air: Air, field: string): Air {
   if (air.hours.length === 0) throw new CoreError('empty', `${field}.hours`);
   if (air.hours.length > MOST_HOURS) throw new CoreError('too-many', `${field}.hours`, { max: MOST_HOURS });
   air.hours.forEach((hour, i) => {
-    requireNumber(hour.tempC, `${field}.hours.${i}.tempC`, { min: -40, max: 60 });
-    requireNumber(hour.humidityPercent, `${field}.hours.${i}.humidityPercent`, { min: 1, max: 100 });
-    requireNumber(hour.rainMm, `${field}.hours.${i}.rainMm`, { min: 0, max: 300 });
-    requireNumber(hour.sunWPerM2, `${field}.hours.${i}.sunWPerM2`, { min: 0, max: 1500 });
+    requireNumber(hour.tempC, `${field}.hours.${i}.tempC`, LIMITS.airTempC);
+    requireNumber(hour.humidityPercent, `${field}.hours.${i}.humidityPercent`, LIMITS.humidityPercent);
+    requireNumber(hour.rainMm, `${field}.hours.${i}.rainMm`, LIMITS.rainMm);
+    requireNumber(hour.sunWPerM2, `${field}.hours.${i}.sunWPerM2`, LIMITS.sunWPerM2);
   });
   return air;
 }

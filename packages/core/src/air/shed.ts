@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { requireNumber } from '../errors.js';
 import { formatLocal, parseLocal } from '../plan/calendar.js';
 import { type Air, type HourOfAir, checkAirHours, hourAt, humidityAt } from './hours.js';
@@ -42,13 +43,13 @@ const FADES_HOURS = 12;
  */
 export function shedAir(weather: Air, climate: ShedClimate, reading: AirReading | null = null): Air {
   checkAirHours(weather, 'weather');
-  const lag = requireNumber(climate.lagHours, 'climate.lagHours', { min: 0, max: 200 });
-  const gain = requireNumber(climate.gainC, 'climate.gainC', { min: -20, max: 30 });
+  const lag = requireNumber(climate.lagHours, 'climate.lagHours', LIMITS.lagHours);
+  const gain = requireNumber(climate.gainC, 'climate.gainC', LIMITS.gainC);
   const heated =
-    climate.heatedToC === null ? null : requireNumber(climate.heatedToC, 'climate.heatedToC', { min: -10, max: 60 });
+    climate.heatedToC === null ? null : requireNumber(climate.heatedToC, 'climate.heatedToC', LIMITS.heatedToC);
   const [from, to] = [
-    requireNumber(climate.heatedFromMin ?? 0, 'climate.heatedFromMin', { min: 0, max: 1440 }),
-    requireNumber(climate.heatedToMin ?? 1440, 'climate.heatedToMin', { min: 0, max: 1440 }),
+    requireNumber(climate.heatedFromMin ?? 0, 'climate.heatedFromMin', LIMITS.minuteOfDay),
+    requireNumber(climate.heatedToMin ?? 1440, 'climate.heatedToMin', LIMITS.minuteOfDay),
   ];
   const start = parseLocal(weather.startAt, 'weather.startAt');
   const share = lag === 0 ? 1 : 1 - Math.exp(-1 / lag);
@@ -88,8 +89,8 @@ function differs(
 ): { hour: number; tempC: number; humidityPercent: number } | null {
   const hour = Math.floor((parseLocal(at, 'reading.at') - start) / 60);
   if (hour < 0 || hour >= plain.length) return null;
-  requireNumber(tempC, 'reading.tempC', { min: -40, max: 60 });
-  requireNumber(humidityPercent, 'reading.humidityPercent', { min: 1, max: 100 });
+  requireNumber(tempC, 'reading.tempC', LIMITS.airTempC);
+  requireNumber(humidityPercent, 'reading.humidityPercent', LIMITS.humidityPercent);
   return {
     hour,
     tempC: tempC - plain[hour]!,

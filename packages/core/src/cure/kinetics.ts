@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, requireNumber } from '../errors.js';
 import { simpson } from '../statistics/simpson.js';
 import { type Glass, glassShare, reachableAlpha } from './glass.js';
@@ -74,7 +75,7 @@ export function checkCatalyst(
 ): number | undefined {
   if (catalystPercent === undefined) return undefined;
   if (!kinetics.inhibitor) throw new CoreError('not-used', 'catalystPercent', { with: name });
-  return requireNumber(catalystPercent, 'catalystPercent', { min: 0.1, max: 10 });
+  return requireNumber(catalystPercent, 'catalystPercent', LIMITS.catalystPercent);
 }
 
 /** Degree of cure and inhibitor used up, both 0 when mixed. */

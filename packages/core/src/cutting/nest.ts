@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, requireNumber } from '../errors.js';
 import { crossesOver } from '../geometry/clipping.js';
 import { type Point, distanceToSegment, signedArea } from '../geometry/index.js';
@@ -297,7 +298,7 @@ class Nest {
     if (Math.abs(signedArea(piece.points)) < 1) throw new CoreError('out-of-range', `pieces.${i}.points`, { min: 1 });
     if (crossesOver(piece.points)) throw new CoreError('self-crossing', `pieces.${i}.points`);
     const free = piece.arrowDeg === null;
-    const base = free ? 0 : -requireNumber(piece.arrowDeg, `pieces.${i}.arrowDeg`, { min: -360, max: 360 });
+    const base = free ? 0 : -requireNumber(piece.arrowDeg, `pieces.${i}.arrowDeg`, LIMITS.angleDeg);
     const turns = free ? [0, 90, 180, 270] : this.input.direction === 'one-way' ? [0] : [0, 180];
     const overs = this.input.mirror || free ? [false, true] : [false];
     // Turned over first, the arrow points the other way about.

@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { requireNumber } from '../errors.js';
 import { soundBoundary } from './boundary.js';
 import { outlinePoints } from './offset.js';
@@ -60,8 +61,8 @@ type Ellipse = Extract<Shape, { kind: 'ellipse' }>;
  */
 export function growShape(shape: Shape, marginMm: number, minCornerRadiusMm = 0): Shape {
   checkShape(shape);
-  requireNumber(marginMm, 'marginMm', { min: 0, max: 1000 });
-  requireNumber(minCornerRadiusMm, 'minCornerRadiusMm', { min: 0, max: 1000 });
+  requireNumber(marginMm, 'marginMm', LIMITS.damageMarginMm);
+  requireNumber(minCornerRadiusMm, 'minCornerRadiusMm', LIMITS.minCornerRadiusMm);
   switch (shape.kind) {
     case 'circle':
       return { ...shape, diameterMm: shape.diameterMm + 2 * marginMm };

@@ -1,5 +1,5 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, attempt } from '../errors.js';
-import { MAX_LENGTH_MM } from '../units/index.js';
 import { type Point, type Shape, checkShape, closedLength, place, signedArea } from './shape.js';
 import { growBy } from './vary.js';
 
@@ -20,7 +20,8 @@ export interface OffsetMeasures {
  */
 export function measureOffset(shape: Shape, growMm: number, field = 'shape'): OffsetMeasures {
   checkShape(shape, field);
-  if (!(growMm <= MAX_LENGTH_MM)) throw new CoreError('too-large', field, { max: MAX_LENGTH_MM, value: growMm });
+  if (!(growMm <= LIMITS.placeMm.max))
+    throw new CoreError('too-large', field, { max: LIMITS.placeMm.max, value: growMm });
   const base = measureShape(shape);
   const size = { lengthMm: base.lengthMm + 2 * growMm, widthMm: base.widthMm + 2 * growMm };
   if (shape.kind === 'polygon' && !isConvex(shape.points)) {

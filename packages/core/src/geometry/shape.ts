@@ -1,5 +1,5 @@
+import { COUNTS, LIMITS } from '../limits/index.js';
 import { CoreError, requireNumber } from '../errors.js';
-import { MAX_LENGTH_MM } from '../units/index.js';
 
 /** Plan co-ordinates in millimetres on the surface: x to the right or forward, y up. */
 export interface Point {
@@ -25,19 +25,16 @@ export type Shape =
 
 export type ShapeKind = Shape['kind'];
 
-export const MIN_SIZE_MM = 0.5;
-const MAX_POINTS = 2000;
-
 /**
  * Checks a shape and returns it; every calculation that takes an outline begins here.
  * @throws CoreError for sizes outside 0.5 mm … 20 m, a slot narrower than long the other way round, a corner radius above
  *   half the shorter side, a polygon of fewer than three points or one that crosses itself
  */
 export function checkShape(shape: Shape, field = 'shape'): Shape {
-  requireNumber(shape.centreXMm ?? 0, `${field}.centreXMm`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM });
-  requireNumber(shape.centreYMm ?? 0, `${field}.centreYMm`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM });
-  requireNumber(shape.rotationDeg ?? 0, `${field}.rotationDeg`, { min: -360, max: 360 });
-  const size = { min: MIN_SIZE_MM, max: MAX_LENGTH_MM };
+  requireNumber(shape.centreXMm ?? 0, `${field}.centreXMm`, LIMITS.placeMm);
+  requireNumber(shape.centreYMm ?? 0, `${field}.centreYMm`, LIMITS.placeMm);
+  requireNumber(shape.rotationDeg ?? 0, `${field}.rotationDeg`, LIMITS.angleDeg);
+  const size = LIMITS.sizeMm;
   switch (shape.kind) {
     case 'circle':
       requireNumber(shape.diameterMm, `${field}.diameterMm`, size);
@@ -75,12 +72,12 @@ function checkPolygon(given: readonly Point[], field: string): void {
 }
 
 function checkRun(given: readonly Point[], field: string): void {
-  const points = Array.isArray(given) && given.length <= MAX_POINTS ? distinct(given) : given;
+  const points = Array.isArray(given) && given.length <= COUNTS.outlinePoints ? distinct(given) : given;
   if (!Array.isArray(points) || points.length < 3) throw new CoreError('too-few-points', field, { min: 3 });
-  if (points.length > MAX_POINTS) throw new CoreError('too-many', field, { max: MAX_POINTS });
+  if (points.length > COUNTS.outlinePoints) throw new CoreError('too-many', field, { max: COUNTS.outlinePoints });
   given.forEach((point, i) => {
-    requireNumber(point.x, `${field}.${i}.x`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM });
-    requireNumber(point.y, `${field}.${i}.y`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM });
+    requireNumber(point.x, `${field}.${i}.x`, LIMITS.placeMm);
+    requireNumber(point.y, `${field}.${i}.y`, LIMITS.placeMm);
   });
   for (let i = 0; i < points.length; i++) {
     for (let j = i + 1; j < points.length; j++) {
@@ -89,8 +86,8 @@ function checkRun(given: readonly Point[], field: string): void {
         throw new CoreError('self-crossing', field, { edge: i, with: j });
     }
   }
-  if (Math.abs(signedArea(points)) < MIN_SIZE_MM * MIN_SIZE_MM)
-    throw new CoreError('out-of-range', field, { min: MIN_SIZE_MM });
+  if (Math.abs(signedArea(points)) < LIMITS.sizeMm.min * LIMITS.sizeMm.min)
+    throw new CoreError('out-of-range', field, { min: LIMITS.sizeMm.min });
 }
 
 type Segment = readonly [Point, Point];

@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, type Remark, requireEntry, requireNumber } from '../errors.js';
 import { FIBRES, type FibreId, MATRICES, type ResinFamily } from '../material/index.js';
 
@@ -32,7 +33,7 @@ export interface BurnOffResult {
  * @throws CoreError when more is left than there was, for sizes no coupon has, or for a fibre that burns
  */
 export function burnOff(input: BurnOffInput): BurnOffResult {
-  const beforeG = requireNumber(input.beforeG, 'beforeG', { min: 0.05, max: 10_000 });
+  const beforeG = requireNumber(input.beforeG, 'beforeG', LIMITS.couponG);
   const afterG = requireNumber(input.afterG, 'afterG', { above: 0, max: 10_000 });
   if (afterG >= beforeG) throw new CoreError('out-of-range', 'afterG', { value: afterG, max: beforeG });
   const fibre = requireEntry(FIBRES, input.fibre ?? 'e-glass', 'fibre');
@@ -41,9 +42,9 @@ export function burnOff(input: BurnOffInput): BurnOffResult {
   const matrix = requireEntry(MATRICES, input.resin ?? 'polyester', 'resin');
   const fraction = afterG / beforeG;
   const [fibreCm3, resinCm3] = [(1000 * afterG) / fibre.densityKgM3, (1000 * (beforeG - afterG)) / matrix.densityKgM3];
-  const areaMm2 = input.areaMm2 === undefined ? null : requireNumber(input.areaMm2, 'areaMm2', { min: 25, max: 1e6 });
+  const areaMm2 = input.areaMm2 === undefined ? null : requireNumber(input.areaMm2, 'areaMm2', LIMITS.couponMm2);
   const thicknessMm =
-    input.thicknessMm === undefined ? null : requireNumber(input.thicknessMm, 'thicknessMm', { min: 0.1, max: 100 });
+    input.thicknessMm === undefined ? null : requireNumber(input.thicknessMm, 'thicknessMm', LIMITS.couponMm);
   const perArea = (g: number): number | null => (areaMm2 === null ? null : (g * 1e6) / areaMm2);
   const solidThicknessMm = areaMm2 === null ? null : (1000 * (fibreCm3 + resinCm3)) / areaMm2;
   const voidPercent =

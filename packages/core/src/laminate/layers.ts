@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, requireEntry, requireNumber } from '../errors.js';
 import {
   type Construction,
@@ -14,7 +15,6 @@ import {
   fabricOf,
   fibreMassFraction,
 } from '../material/index.js';
-import { MAX_THICKNESS_MM } from '../units/index.js';
 import { type ElasticConstants, matConstants, unidirectionalConstants, wettedPly, wovenConstants } from './ply.js';
 import type { Matrix3 } from './matrix3.js';
 
@@ -85,9 +85,9 @@ export function laminae(layer: LayerInput, resin: ResinFamily, field: string): L
 function fabricLaminae(layer: FabricLayer, resin: ResinFamily, field: string): Lamina[] {
   const fabric = fabricOf(layer, `${field}.fabricId`);
   const matrix = requireEntry(MATRICES, layer.resin ?? resin, `${field}.resin`);
-  const angle = requireNumber(layer.orientationDeg ?? 0, `${field}.orientationDeg`, { min: -360, max: 360 });
+  const angle = requireNumber(layer.orientationDeg ?? 0, `${field}.orientationDeg`, LIMITS.angleDeg);
   if (layer.fibreMassFraction !== undefined)
-    requireNumber(layer.fibreMassFraction, `${field}.fibreMassFraction`, { min: 0.1, max: 0.9 });
+    requireNumber(layer.fibreMassFraction, `${field}.fibreMassFraction`, LIMITS.fibreMassFraction);
   return fabric.parts.flatMap((part) =>
     partLaminae(
       part,
@@ -178,7 +178,7 @@ function strengthsOf(
 
 function coreLamina(layer: CoreLayer, field: string): Lamina {
   const core = coreOf(layer, `${field}.coreId`);
-  const thicknessMm = requireNumber(layer.thicknessMm, `${field}.thicknessMm`, { min: 0.5, max: MAX_THICKNESS_MM });
+  const thicknessMm = requireNumber(layer.thicknessMm, `${field}.thicknessMm`, LIMITS.coreMm);
   const e = core.modulusMPa / 1000;
   const q = rotatedStiffness({ e1GPa: e, e2GPa: e, g12GPa: core.shearModulusMPa / 1000, nu12: CORE_POISSON }, 0);
   return {
@@ -193,7 +193,7 @@ function coreLamina(layer: CoreLayer, field: string): Lamina {
 const LEAST_MODULUS_GPA = 1e-4;
 
 function elasticLamina(layer: ElasticLayer, field: string): Lamina {
-  const thicknessMm = requireNumber(layer.thicknessMm, `${field}.thicknessMm`, { above: 0, max: MAX_THICKNESS_MM });
+  const thicknessMm = requireNumber(layer.thicknessMm, `${field}.thicknessMm`, { above: 0, max: LIMITS.depthMm.max });
   const modulus = { min: LEAST_MODULUS_GPA, max: 2000 };
   const e1GPa = requireNumber(layer.e1GPa, `${field}.e1GPa`, modulus);
   const e2GPa = requireNumber(layer.e2GPa, `${field}.e2GPa`, modulus);
@@ -205,7 +205,7 @@ function elasticLamina(layer: ElasticLayer, field: string): Lamina {
       value: nu12,
       most: Math.sqrt(e1GPa / e2GPa),
     });
-  const turnedDeg = requireNumber(layer.orientationDeg ?? 0, `${field}.orientationDeg`, { min: -360, max: 360 });
+  const turnedDeg = requireNumber(layer.orientationDeg ?? 0, `${field}.orientationDeg`, LIMITS.angleDeg);
   const densityKgM3 = requireNumber(layer.densityKgM3 ?? 0, `${field}.densityKgM3`, { min: 0, max: 20_000 });
   const strengths = layer.strengths ?? null;
   if (strengths)

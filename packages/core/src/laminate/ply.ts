@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { requireEntry, requireNumber } from '../errors.js';
 import { FIBRES, type Fibre, type FibreId, MATRICES, type Matrix, type ResinFamily } from '../material/index.js';
 
@@ -44,7 +45,7 @@ export function wettedPly(
   fibreDensityKgM3: number,
   resinDensityKgM3: number,
 ): PlyResult {
-  const psi = requireNumber(fraction, 'fibreMassFraction', { min: 0.1, max: 0.9 });
+  const psi = requireNumber(fraction, 'fibreMassFraction', LIMITS.fibreMassFraction);
   const resinGsm = (arealWeightGsm * (1 - psi)) / psi;
   const fibreVolume = psi / fibreDensityKgM3;
   const resinVolume = (1 - psi) / resinDensityKgM3;

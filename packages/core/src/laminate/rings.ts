@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, type Remark, requireEntry, requireNumber } from '../errors.js';
 import { FABRICS, type Fabric, HAND_LAY_FRACTION, MATRICES, type ResinFamily } from '../material/index.js';
 import { laminae } from './layers.js';
@@ -66,7 +67,7 @@ const CANDIDATES = 5;
  * @throws CoreError for no rings, a ring with neither or both of width and depth, depths that do not go down, or sizes out of range
  */
 export function readRings(input: RingsInput): RingsResult {
-  const ratio = requireNumber(input.ratio, 'ratio', { min: 2, max: 100 });
+  const ratio = requireNumber(input.ratio, 'ratio', LIMITS.ringRatio);
   if (!Array.isArray(input.rings) || input.rings.length === 0) throw new CoreError('empty', 'rings');
   if (input.rings.length > MOST_RINGS) throw new CoreError('too-many', 'rings', { max: MOST_RINGS });
   const widthErrorMm = requireNumber(input.widthErrorMm ?? 1, 'widthErrorMm', { min: 0, max: 20 });
@@ -92,8 +93,7 @@ function thicknessOf(ring: Ring, above: number, ratio: number, field: string): n
     throw new CoreError(ring.widthMm === undefined ? 'empty' : 'inconsistent', `${field}.widthMm`, {
       why: 'width-and-depth',
     });
-  if (ring.directionDeg !== undefined)
-    requireNumber(ring.directionDeg, `${field}.directionDeg`, { min: -360, max: 360 });
+  if (ring.directionDeg !== undefined) requireNumber(ring.directionDeg, `${field}.directionDeg`, LIMITS.angleDeg);
   if (ring.widthMm !== undefined)
     return requireNumber(ring.widthMm, `${field}.widthMm`, { above: 0, max: 2000 }) / ratio;
   return requireNumber(ring.depthMm, `${field}.depthMm`, { above, max: 200 }) - above;

@@ -1,6 +1,6 @@
+import { COUNTS } from '../limits/index.js';
 import { CoreError, requireEntry } from '../errors.js';
 import { MATRICES, type ResinFamily } from '../material/index.js';
-import { MAX_PLIES } from '../units/index.js';
 import { type Lamina, type LayerInput, laminae } from './layers.js';
 import type { Matrix3 } from './matrix3.js';
 
@@ -24,7 +24,7 @@ export interface Sheet {
 export function sheetsOf({ layers, resin }: LaminateInput, prefix = ''): Sheet[] {
   const field = `${prefix}layers`;
   if (!Array.isArray(layers) || layers.length === 0) throw new CoreError('empty', field);
-  if (layers.length > MAX_PLIES) throw new CoreError('too-many', field, { max: MAX_PLIES });
+  if (layers.length > COUNTS.plies) throw new CoreError('too-many', field, { max: COUNTS.plies });
   const family = requireEntry(MATRICES, resin ?? 'epoxy', `${prefix}resin`).id;
   const sheets: Sheet[] = [];
   let depth = 0;

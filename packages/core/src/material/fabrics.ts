@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, requireEntry, requireNumber } from '../errors.js';
 import type { FibreId } from './fibres.js';
 
@@ -120,7 +121,7 @@ export function fabricOf({ fabricId, own }: FabricRef, field = 'fabricId'): Fabr
 export function checkFabric(fabric: Fabric, field: string): Fabric {
   if (fabric.parts.length === 0) throw new CoreError('empty', `${field}.parts`);
   fabric.parts.forEach((part, i) =>
-    requireNumber(part.arealWeightGsm, `${field}.parts.${i}.arealWeightGsm`, { min: 10, max: 5000 }),
+    requireNumber(part.arealWeightGsm, `${field}.parts.${i}.arealWeightGsm`, LIMITS.arealWeightGsm),
   );
   return fabric;
 }

@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, requireNumber } from '../errors.js';
 import { type Bought, type Pack, packsFor } from './quantities.js';
 
@@ -29,7 +30,7 @@ export interface JobCostResult {
  */
 export function jobCost(input: JobCostInput): JobCostResult {
   const hours = requireNumber(input.hours ?? 0, 'hours', { min: 0, max: 10_000 });
-  const rate = requireNumber(input.ratePerHour ?? 0, 'ratePerHour', { min: 0, max: 10_000 });
+  const rate = requireNumber(input.ratePerHour ?? 0, 'ratePerHour', LIMITS.perHour);
   if (input.materials.length === 0 && hours === 0 && !input.heating) throw new CoreError('empty', 'materials');
   const materials = input.materials.map(({ name, amount, packs }, i) => {
     const bought = packsFor(
@@ -43,9 +44,9 @@ export function jobCost(input: JobCostInput): JobCostResult {
   const boughtTotal = materials.reduce((sum, { bought }) => sum + bought.price, 0);
   const { kw, hours: heated, pricePerKwh } = input.heating ?? { kw: 0, hours: 0, pricePerKwh: 0 };
   const heating =
-    requireNumber(kw, 'heating.kw', { min: 0, max: 1000 }) *
+    requireNumber(kw, 'heating.kw', LIMITS.perKwh) *
     requireNumber(heated, 'heating.hours', { min: 0, max: 10_000 }) *
-    requireNumber(pricePerKwh, 'heating.pricePerKwh', { min: 0, max: 1000 });
+    requireNumber(pricePerKwh, 'heating.pricePerKwh', LIMITS.perKwh);
   const hands = hours * rate;
   return {
     materials,

@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { coldRemarks } from '../cure/cold.js';
 import { type Weighing, secondReadings } from './mix-error.js';
 import { CoreError, type Remark, requireEntry, requireNumber } from '../errors.js';
@@ -63,7 +64,7 @@ const FEW_DROPS = 5;
  */
 export function mix(input: MixInput): MixResult {
   const card = withSheet(input.card ?? requireEntry(SYSTEMS, input.systemId ?? '', 'systemId'), input);
-  const totalG = requireNumber(input.totalG, 'totalG', { min: 0.1, max: 100_000 });
+  const totalG = requireNumber(input.totalG, 'totalG', LIMITS.batchG);
   if (card.kind === 'two-part')
     for (const field of ['catalystPercent', 'dropsPerMl'] as const)
       if (input[field] !== undefined) throw new CoreError('not-used', field, { with: card.name });
@@ -97,7 +98,7 @@ function withSheet(card: SystemCard, input: MixInput): SystemCard {
     hardenerPer100ByVolume === undefined
       ? undefined
       : ratioByWeight(
-          requireNumber(hardenerPer100ByVolume, 'hardenerPer100ByVolume', { min: 1, max: 200 }),
+          requireNumber(hardenerPer100ByVolume, 'hardenerPer100ByVolume', LIMITS.hardenerPer100),
           resinDensityGPerMl,
           hardenerDensityGPerMl,
         );
@@ -110,7 +111,7 @@ function withSheet(card: SystemCard, input: MixInput): SystemCard {
 }
 
 function twoPart(card: TwoPartCard, totalG: number): MixResult {
-  const per100 = requireNumber(card.hardenerPer100ByWeight, 'hardenerPer100ByWeight', { min: 1, max: 200 });
+  const per100 = requireNumber(card.hardenerPer100ByWeight, 'hardenerPer100ByWeight', LIMITS.hardenerPer100);
   const resinG = (totalG * 100) / (100 + per100);
   const secondG = totalG - resinG;
   return {
@@ -130,7 +131,7 @@ function catalysed(card: CatalysedCard, resinG: number, input: MixInput): MixRes
       : catalystFor(card, input.tempC));
   requireNumber(percent, 'catalystPercent', { min: card.catalystMinPercent, max: card.catalystMaxPercent });
   const secondMl = (resinG / 1000) * 10 * percent;
-  const dropsPerMl = requireNumber(input.dropsPerMl ?? DEFAULT_DROPS_PER_ML, 'dropsPerMl', { min: 5, max: 100 });
+  const dropsPerMl = requireNumber(input.dropsPerMl ?? DEFAULT_DROPS_PER_ML, 'dropsPerMl', LIMITS.dropsPerMl);
   const counted =
     secondMl < DROPS_UNDER_ML
       ? countedDrops(card, resinG, percent, dropsPerMl)

@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, requireEntry, requireNumber } from '../errors.js';
 import { type PasteInput, paste } from './paste.js';
 import { type QuantityPly, resinQuantity } from './quantity.js';
@@ -62,21 +63,21 @@ export function quantities(input: QuantitiesInput): QuantitiesResult {
   if (plies.length + primes.length + pastes.length + coats.length === 0) throw new CoreError('empty', 'plies');
   for (const [field, list] of Object.entries({ plies, primes, pastes, coats }))
     if (list.length > MOST) throw new CoreError('too-many', field, { max: MOST });
-  const wastePercent = requireNumber(input.wastePercent ?? 12, 'wastePercent', { min: 0, max: 100 });
-  const floorG = requireNumber(input.potFloorG ?? 25, 'potFloorG', { min: 0, max: 1000 });
+  const wastePercent = requireNumber(input.wastePercent ?? 12, 'wastePercent', LIMITS.wastePercent);
+  const floorG = requireNumber(input.potFloorG ?? 25, 'potFloorG', LIMITS.potFloorG);
   const pots = requireNumber(input.pots ?? 1, 'pots', { min: 0, max: 1000 });
   const laid = plies.length > 0 ? resinQuantity({ plies }) : null;
   const primesG = primes.map(({ surface, areaMm2, gsm }, i) => {
     const usual = requireEntry(Object.entries(PRIME_GSM).map(([id, value]) => ({ id, value })), surface, `primes.${i}.surface`).value; // prettier-ignore
     return (
-      (requireNumber(areaMm2, `primes.${i}.areaMm2`, { min: 0, max: 4e8 }) / 1e6) *
-      requireNumber(gsm ?? usual, `primes.${i}.gsm`, { min: 0, max: 2000 })
+      (requireNumber(areaMm2, `primes.${i}.areaMm2`, LIMITS.areaMm2) / 1e6) *
+      requireNumber(gsm ?? usual, `primes.${i}.gsm`, LIMITS.primeGsm)
     );
   });
   const made = pastes.map(({ name: _, ...one }) => paste(one));
   const coatsG = coats.map(
     ({ areaMm2, thicknessMm, densityGPerMl }, i) =>
-      (requireNumber(areaMm2, `coats.${i}.areaMm2`, { min: 0, max: 4e8 }) / 1000) *
+      (requireNumber(areaMm2, `coats.${i}.areaMm2`, LIMITS.areaMm2) / 1000) *
       requireNumber(thicknessMm, `coats.${i}.thicknessMm`, { min: 0, max: 50 }) *
       requireNumber(densityGPerMl ?? COAT_DENSITY, `coats.${i}.densityGPerMl`, { min: 0.2, max: 3 }),
   );

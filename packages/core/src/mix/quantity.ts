@@ -1,5 +1,5 @@
+import { COUNTS, LIMITS } from '../limits/index.js';
 import { CoreError, requireNumber } from '../errors.js';
-import { MAX_PLIES } from '../units/index.js';
 
 export interface QuantityPly {
   areaMm2: number;
@@ -42,18 +42,18 @@ export const DEFAULT_POT_FLOOR_G = 25;
  */
 export function resinQuantity(input: QuantityInput): QuantityResult {
   if (!Array.isArray(input.plies) || input.plies.length === 0) throw new CoreError('empty', 'plies');
-  if (input.plies.length > MAX_PLIES) throw new CoreError('too-many', 'plies', { max: MAX_PLIES });
+  if (input.plies.length > COUNTS.plies) throw new CoreError('too-many', 'plies', { max: COUNTS.plies });
   const plies = input.plies.map((ply, i) => {
     const areaM2 = requireNumber(ply.areaMm2, `plies.${i}.areaMm2`, { above: 0, max: 4e8 }) / 1e6;
     const weight = requireNumber(ply.arealWeightGsm, `plies.${i}.arealWeightGsm`, { min: 1, max: 5000 });
-    const psi = requireNumber(ply.fibreMassFraction, `plies.${i}.fibreMassFraction`, { min: 0.1, max: 0.9 });
+    const psi = requireNumber(ply.fibreMassFraction, `plies.${i}.fibreMassFraction`, LIMITS.fibreMassFraction);
     const fabricG = areaM2 * weight;
     return { fabricG, resinG: (fabricG * (1 - psi)) / psi };
   });
-  const primeAreaM2 = requireNumber(input.primeAreaMm2 ?? 0, 'primeAreaMm2', { min: 0, max: 4e8 }) / 1e6;
-  const primeG = primeAreaM2 * requireNumber(input.primeGsm ?? DEFAULT_PRIME_GSM, 'primeGsm', { min: 0, max: 2000 });
-  const wastePercent = requireNumber(input.wastePercent ?? DEFAULT_WASTE_PERCENT, 'wastePercent', { min: 0, max: 100 });
-  const floorG = requireNumber(input.potFloorG ?? DEFAULT_POT_FLOOR_G, 'potFloorG', { min: 0, max: 1000 });
+  const primeAreaM2 = requireNumber(input.primeAreaMm2 ?? 0, 'primeAreaMm2', LIMITS.areaMm2) / 1e6;
+  const primeG = primeAreaM2 * requireNumber(input.primeGsm ?? DEFAULT_PRIME_GSM, 'primeGsm', LIMITS.primeGsm);
+  const wastePercent = requireNumber(input.wastePercent ?? DEFAULT_WASTE_PERCENT, 'wastePercent', LIMITS.wastePercent);
+  const floorG = requireNumber(input.potFloorG ?? DEFAULT_POT_FLOOR_G, 'potFloorG', LIMITS.potFloorG);
   const pots = requireNumber(input.pots ?? 1, 'pots', { min: 1, max: 1000 });
   const pliesResinG = plies.reduce((sum, ply) => sum + ply.resinG, 0);
   const wasteG = Math.max(((pliesResinG + primeG) * wastePercent) / 100, floorG * pots);

@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, type Remark, requireNumber } from '../errors.js';
 import { type Weighing, secondReadings, smallestBatch, worstError } from './mix-error.js';
 
@@ -75,7 +76,7 @@ export function smallestBatches(input: ToolsInput): ToolsResult {
     requireNumber(input.secondDensityGPerMl, 'secondDensityGPerMl', { min: 0.5, max: 3 }),
   ];
   const tolerance = requireNumber(input.tolerancePercent, 'tolerancePercent', { above: 0, max: 50 }) / 100;
-  const batchG = input.batchG === undefined ? null : requireNumber(input.batchG, 'batchG', { min: 0.1, max: 100_000 });
+  const batchG = input.batchG === undefined ? null : requireNumber(input.batchG, 'batchG', LIMITS.batchG);
   const byVolume = (byWeight * resin) / second;
   const scaleErrors = secondReadings(input.weighing, 'weighing');
   /** Grams of a batch that measures one millilitre. */
@@ -133,9 +134,9 @@ function pumped(
   tolerance: number,
   batchG: number | null,
 ): Omit<ToolVerdict, 'name' | 'kind'> {
-  const a = requireNumber(tool.resinStrokeMl, `${field}.resinStrokeMl`, { min: 0.05, max: 1000 });
-  const b = requireNumber(tool.secondStrokeMl, `${field}.secondStrokeMl`, { min: 0.05, max: 1000 });
-  const off = requireNumber(tool.strokePercent, `${field}.strokePercent`, { min: 0, max: 50 }) / 100;
+  const a = requireNumber(tool.resinStrokeMl, `${field}.resinStrokeMl`, LIMITS.strokeMl);
+  const b = requireNumber(tool.secondStrokeMl, `${field}.secondStrokeMl`, LIMITS.strokeMl);
+  const off = requireNumber(tool.strokePercent, `${field}.strokePercent`, LIMITS.strokePercent) / 100;
   const worst = (resins: number, seconds: number): number => {
     const exact = (seconds * b) / (resins * a) / byVolume;
     const [high, low] = [(exact * (1 + off)) / (1 - off) - 1, (exact * (1 - off)) / (1 + off) - 1];

@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { type Remark, requireNumber } from '../errors.js';
 import { type MixInput, mix } from './mix.js';
 import { WEIGHINGS, type Weighing, mixError } from './mix-error.js';
@@ -40,8 +41,8 @@ export interface WeighingResult {
  * @throws CoreError as `mix` and `mixError` do
  */
 export function weighing({ stepG, readingErrorG, ...batch }: WeighingInput): WeighingResult {
-  const step = requireNumber(stepG ?? 1, 'stepG', { min: 0.001, max: 1000 });
-  const error = requireNumber(readingErrorG ?? step / 2, 'readingErrorG', { min: 0, max: 1000 });
+  const step = requireNumber(stepG ?? 1, 'stepG', LIMITS.toolStep);
+  const error = requireNumber(readingErrorG ?? step / 2, 'readingErrorG', LIMITS.toolError);
   const { resinG, secondG, per100ByWeight, tolerancePercent, remarks } = mix(batch);
   const toStep = (g: number): number => Number((step * Math.round(g / step)).toFixed(6));
   const ways = WEIGHINGS.map((way): WeighingWay => {

@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, type Remark, requireEntry, requireNumber } from '../errors.js';
 import { CLUES, PRIORS } from './clues.js';
 import { HYPOTHESES, type Hypothesis, type Likelihoods } from './hypotheses.js';
@@ -107,7 +108,7 @@ const CLASS_WEIGHT = 10;
  */
 export function shedPrior(priorId: string, counts: Likelihoods): Likelihoods {
   const shares = readPrior(priorId);
-  HYPOTHESES.forEach((h) => requireNumber(counts[h], `counts.${h}`, { min: 0, max: 1e6 }));
+  HYPOTHESES.forEach((h) => requireNumber(counts[h], `counts.${h}`, LIMITS.observed));
   const total = CLASS_WEIGHT + HYPOTHESES.reduce((sum, h) => sum + counts[h], 0);
   return mapHypotheses((h) => (CLASS_WEIGHT * shares[h] + counts[h]) / total);
 }
@@ -158,7 +159,7 @@ function normalised(weights: Likelihoods): Likelihoods {
 
 function readPrior(prior: EvidenceInput['prior']): Likelihoods {
   const weights = typeof prior === 'string' ? requireEntry(PRIORS, prior, 'prior').weights : prior;
-  const checked = mapHypotheses((h) => requireNumber(weights?.[h], `prior.${h}`, { min: 0, max: 1e6 }));
+  const checked = mapHypotheses((h) => requireNumber(weights?.[h], `prior.${h}`, LIMITS.observed));
   if (HYPOTHESES.every((h) => checked[h] === 0)) throw new CoreError('inconsistent', 'prior', { why: 'no-weight' });
   return checked;
 }

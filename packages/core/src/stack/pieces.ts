@@ -1,3 +1,4 @@
+import { COUNTS, LIMITS } from '../limits/index.js';
 import { CoreError, requireNumber } from '../errors.js';
 import {
   type Point,
@@ -10,7 +11,6 @@ import {
   signedArea,
 } from '../geometry/index.js';
 import { type RegionInput, regionOf } from '../taper/index.js';
-import { MAX_PLIES } from '../units/index.js';
 
 export interface PieceOfPly {
   /** Number in laying order. */
@@ -85,7 +85,7 @@ const CHORD_POINTS = 180;
 export function pieces(input: PiecesInput): Piece[] {
   const shape = checkShape(input.shape);
   if (!Array.isArray(input.plies) || input.plies.length === 0) throw new CoreError('empty', 'plies');
-  if (input.plies.length > MAX_PLIES) throw new CoreError('too-many', 'plies', { max: MAX_PLIES });
+  if (input.plies.length > COUNTS.plies) throw new CoreError('too-many', 'plies', { max: COUNTS.plies });
   const allowance = { min: 0, max: 500 };
   const oversizeMm = requireNumber(input.oversizeMm ?? 0, 'oversizeMm', allowance);
   const ground = input.ground && regionOf(input.ground);
@@ -135,7 +135,7 @@ export function pieces(input: PiecesInput): Piece[] {
   });
   const plies = input.plies.flatMap((ply, i) => {
     requireNumber(ply.offsetMm, `plies.${i}.offsetMm`, { min: 0, max: 5000 });
-    const arrowDeg = requireNumber(ply.orientationDeg ?? 0, `plies.${i}.orientationDeg`, { min: -360, max: 360 });
+    const arrowDeg = requireNumber(ply.orientationDeg ?? 0, `plies.${i}.orientationDeg`, LIMITS.angleDeg);
     return cut('ply', reachOf(ply, oversizeMm), { laid: ply.laid, material: ply.material, arrowDeg });
   });
   const onGround = input.plies.filter(({ own }) => !own);

@@ -1,7 +1,7 @@
+import { COUNTS, LIMITS } from '../limits/index.js';
 import { CoreError, type Remark, requireNumber } from '../errors.js';
 import { type Shape, checkShape } from '../geometry/index.js';
-import { MAX_PLIES, MAX_THICKNESS_MM } from '../units/index.js';
-import { MAX_RATIO, MAX_WIDTH_RATIO, MIN_RATIO, type Region, taperRegion } from '../taper/index.js';
+import { type Region, taperRegion } from '../taper/index.js';
 
 export type LayingOrder = 'smallest-first' | 'largest-first';
 
@@ -81,12 +81,12 @@ const LOW_MM = 1.5;
 export function stack(input: StackInput, ground?: Region): StackResult {
   const shape = checkShape(input.shape);
   const ratio = requireNumber(input.ratio, 'ratio', {
-    min: MIN_RATIO,
-    max: input.endsMm ? MAX_WIDTH_RATIO : MAX_RATIO,
+    min: LIMITS.ratio.min,
+    max: input.endsMm ? LIMITS.widthRatio.max : LIMITS.ratio.max,
   });
-  const depthMm = requireNumber(input.depthMm, 'depthMm', { min: 0.1, max: MAX_THICKNESS_MM });
+  const depthMm = requireNumber(input.depthMm, 'depthMm', LIMITS.depthMm);
   if (!Array.isArray(input.plies) || input.plies.length === 0) throw new CoreError('empty', 'plies');
-  if (input.plies.length > MAX_PLIES) throw new CoreError('too-many', 'plies', { max: MAX_PLIES });
+  if (input.plies.length > COUNTS.plies) throw new CoreError('too-many', 'plies', { max: COUNTS.plies });
   if (input.order !== 'smallest-first' && input.order !== 'largest-first')
     throw new CoreError('unknown-id', 'order', { id: String(input.order) });
   const thicknesses = input.plies.map((ply, i) =>
@@ -102,7 +102,7 @@ export function stack(input: StackInput, ground?: Region): StackResult {
       cover: false,
       thicknessMm,
       levelMm: input.endsMm
-        ? requireNumber(input.endsMm[sizeIndex], `endsMm.${sizeIndex}`, { min: 0, max: MAX_THICKNESS_MM })
+        ? requireNumber(input.endsMm[sizeIndex], `endsMm.${sizeIndex}`, { min: 0, max: LIMITS.depthMm.max })
         : level,
       beyondMm,
     });
@@ -146,7 +146,7 @@ function coverPly(
   sizeIndex: number,
 ): Omit<StackPly, 'laid'> {
   const thicknessMm = requireNumber(cover.thicknessMm, 'cover.thicknessMm', { min: 0.01, max: 20 });
-  const overlapMm = requireNumber(cover.overlapMm, 'cover.overlapMm', { min: 0, max: 500 });
+  const overlapMm = requireNumber(cover.overlapMm, 'cover.overlapMm', LIMITS.coverOverlapMm);
   const reaches = ratio * depthMm + overlapMm >= ratio * widestMm;
   return outline(region, ratio, {
     sizeIndex,
@@ -163,8 +163,8 @@ function checkLevel(
   totalMm: number,
   structuralMm: number,
 ): Pick<StackResult, 'roomMm' | 'level' | 'remarks'> {
-  const finish = requireNumber(input.finishThicknessMm ?? 0, 'finishThicknessMm', { min: 0, max: 20 });
-  const allowance = requireNumber(input.finishAllowanceMm ?? 0, 'finishAllowanceMm', { min: 0, max: 20 });
+  const finish = requireNumber(input.finishThicknessMm ?? 0, 'finishThicknessMm', LIMITS.finishMm);
+  const allowance = requireNumber(input.finishAllowanceMm ?? 0, 'finishAllowanceMm', LIMITS.finishMm);
   if (input.onSurface)
     return { roomMm: finish - totalMm, level: 'fits', remarks: [{ id: 'stack.on-surface', params: { totalMm } }] };
   const roomMm = depthMm + finish - totalMm;

@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, type Remark, requireNumber } from '../errors.js';
 import { studentQuantile } from '../statistics/index.js';
 
@@ -44,8 +45,8 @@ const FARTHEST_DAYS = 3650;
  */
 export function drying(input: DryingInput): DryingResult {
   const reference =
-    input.dryReference === undefined ? null : requireNumber(input.dryReference, 'dryReference', { min: 0, max: 1000 });
-  const limit = requireNumber(input.limit, 'limit', { min: 0, max: 1000 });
+    input.dryReference === undefined ? null : requireNumber(input.dryReference, 'dryReference', LIMITS.meterScale);
+  const limit = requireNumber(input.limit, 'limit', LIMITS.meterScale);
   const unknowns = reference === null ? 3 : 2;
   const readings = checkReadings(input.readings, unknowns + 1);
   const span = Math.max(...readings.map((r) => r.day)) - readings[0]!.day;
@@ -78,7 +79,7 @@ function checkReadings(readings: readonly MoistureReading[], fewest: number): Mo
   if (readings.length > MOST_READINGS) throw new CoreError('too-many', 'readings', { max: MOST_READINGS });
   readings.forEach((reading, i) => {
     requireNumber(reading.day, `readings.${i}.day`, { min: -3650, max: 3650 });
-    requireNumber(reading.value, `readings.${i}.value`, { min: 0, max: 1000 });
+    requireNumber(reading.value, `readings.${i}.value`, LIMITS.meterScale);
   });
   const sorted = [...readings].sort((a, b) => a.day - b.day);
   if (new Set(sorted.map((reading) => reading.day)).size < fewest)

@@ -1,14 +1,6 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, requireNumber } from '../errors.js';
-import {
-  MIN_SIZE_MM,
-  type Point,
-  type Shape,
-  joinOutlines,
-  largestHolding,
-  measureOffset,
-  signedArea,
-} from '../geometry/index.js';
-import { MAX_LENGTH_MM } from '../units/index.js';
+import { type Point, type Shape, joinOutlines, largestHolding, measureOffset, signedArea } from '../geometry/index.js';
 
 export interface EncloseInput {
   /** Outline to be enclosed, mm; or several, which are enclosed together. */
@@ -48,11 +40,9 @@ export function enclose(input: EncloseInput): EncloseResult {
   const points = outlines.flat();
   if (points.length > MOST_POINTS) throw new CoreError('too-many', field, { max: MOST_POINTS });
   points.forEach((point, i) =>
-    [point.x, point.y].forEach((value, axis) =>
-      requireNumber(value, `${field}.${i}.${'xy'[axis]!}`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM }),
-    ),
+    [point.x, point.y].forEach((value, axis) => requireNumber(value, `${field}.${i}.${'xy'[axis]!}`, LIMITS.placeMm)),
   );
-  const minCornerRadiusMm = requireNumber(input.minCornerRadiusMm ?? 25, 'minCornerRadiusMm', { min: 0, max: 1000 });
+  const minCornerRadiusMm = requireNumber(input.minCornerRadiusMm ?? 25, 'minCornerRadiusMm', LIMITS.minCornerRadiusMm);
   const areaMm2 =
     outlines.length === 1
       ? Math.abs(signedArea(outlines[0]!))
@@ -156,8 +146,8 @@ function smallestEllipse(hull: readonly Point[]): Shape {
   const angle = 0.5 * Math.atan2(2 * m.xy, m.xx - m.yy);
   return {
     kind: 'ellipse',
-    lengthMm: Math.max(MIN_SIZE_MM, 2 * Math.sqrt(scale * (middle + half))),
-    widthMm: Math.max(MIN_SIZE_MM, 2 * Math.sqrt(scale * Math.max(middle - half, 1e-9))),
+    lengthMm: Math.max(LIMITS.sizeMm.min, 2 * Math.sqrt(scale * (middle + half))),
+    widthMm: Math.max(LIMITS.sizeMm.min, 2 * Math.sqrt(scale * Math.max(middle - half, 1e-9))),
     centreXMm: m.x,
     centreYMm: m.y,
     rotationDeg: degrees(angle),
@@ -228,7 +218,7 @@ function smallestSlot(hull: readonly Point[]): Shape {
       const [from, to] = ends(r);
       return Math.PI * r * r + 2 * r * (to - from);
     };
-    const narrow = Math.max(MIN_SIZE_MM, high - low) / 2;
+    const narrow = Math.max(LIMITS.sizeMm.min, high - low) / 2;
     let r = narrow;
     for (let step = narrow; step > 1e-6 * narrow; step /= 2) while (area(r + step) < area(r)) r += step;
     return {
@@ -256,7 +246,7 @@ function smallestRectangle(hull: readonly Point[], minRadius: number): Shape {
   return overDirections(hull, (turned) => {
     const [xs, ys] = [turned.map((p) => p.x), turned.map((p) => p.y)];
     const centre = { x: (Math.min(...xs) + Math.max(...xs)) / 2, y: (Math.min(...ys) + Math.max(...ys)) / 2 };
-    const [halfX, halfY] = [xs, ys].map((of) => Math.max(MIN_SIZE_MM, Math.max(...of) - Math.min(...of)) / 2) as [
+    const [halfX, halfY] = [xs, ys].map((of) => Math.max(LIMITS.sizeMm.min, Math.max(...of) - Math.min(...of)) / 2) as [
       number,
       number,
     ];

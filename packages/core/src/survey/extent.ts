@@ -1,8 +1,8 @@
+import { COUNTS, LIMITS } from '../limits/index.js';
 import Delaunator from 'delaunator';
 import { CoreError, type Remark, requireNumber } from '../errors.js';
 import { type Point, type Shape, checkShape, outlinePoints, signedArea, soundBoundary } from '../geometry/index.js';
 import { mean, median } from '../statistics/index.js';
-import { MAX_LENGTH_MM } from '../units/index.js';
 
 export type TapSound = 'sound' | 'dull' | 'doubtful';
 
@@ -62,7 +62,6 @@ export interface ExtentResult extends HalfWay {
 
 const LEVEL: Record<TapSound, number> = { sound: 0, doubtful: 0.5, dull: 1 };
 const HALF_WAY = 0.5;
-export const MAX_READINGS = 5000;
 /** Taps closer than this are the same place: the later one counts. */
 const SAME_PLACE_MM = 0.01;
 
@@ -111,8 +110,8 @@ export function halfWay(readings: readonly TapReading[]): HalfWay {
 export function extent(input: ExtentInput): ExtentResult {
   const found = halfWay(input.readings);
   const visible = input.outline ? outlinePoints(checkShape(input.outline, 'outline'), 0, 180) : null;
-  const marginMm = requireNumber(input.marginMm ?? 10, 'marginMm', { min: 0, max: 1000 });
-  const minCornerRadiusMm = requireNumber(input.minCornerRadiusMm ?? 25, 'minCornerRadiusMm', { min: 0, max: 1000 });
+  const marginMm = requireNumber(input.marginMm ?? 10, 'marginMm', LIMITS.damageMarginMm);
+  const minCornerRadiusMm = requireNumber(input.minCornerRadiusMm ?? 25, 'minCornerRadiusMm', LIMITS.minCornerRadiusMm);
   const boundary = soundBoundary(
     [...(visible ? [visible] : []), ...found.contours.filter((run) => signedArea(run) > 0)],
     marginMm,
@@ -130,11 +129,11 @@ export function extent(input: ExtentInput): ExtentResult {
 
 function checkTaps(readings: readonly TapReading[]): TapReading[] {
   if (!Array.isArray(readings) || readings.length < 3) throw new CoreError('too-few-points', 'readings', { min: 3 });
-  if (readings.length > MAX_READINGS) throw new CoreError('too-many', 'readings', { max: MAX_READINGS });
+  if (readings.length > COUNTS.readings) throw new CoreError('too-many', 'readings', { max: COUNTS.readings });
   const places = new Map<string, TapReading>();
   readings.forEach((tap, i) => {
-    const x = requireNumber(tap.xMm, `readings.${i}.xMm`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM });
-    const y = requireNumber(tap.yMm, `readings.${i}.yMm`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM });
+    const x = requireNumber(tap.xMm, `readings.${i}.xMm`, LIMITS.placeMm);
+    const y = requireNumber(tap.yMm, `readings.${i}.yMm`, LIMITS.placeMm);
     if (!(tap.sound in LEVEL)) throw new CoreError('unknown-id', `readings.${i}.sound`, { id: String(tap.sound) });
     places.set(`${Math.round(x / SAME_PLACE_MM)} ${Math.round(y / SAME_PLACE_MM)}`, tap);
   });

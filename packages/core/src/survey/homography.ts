@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, requireNumber } from '../errors.js';
 import type { Point } from '../geometry/index.js';
 import { solveRows } from '../statistics/index.js';
@@ -41,8 +42,8 @@ export interface HomographyResult {
  * @throws CoreError unless the four corners make a convex outline, for sizes out of range, or a place at or beyond the horizon
  */
 export function homography(input: HomographyInput): HomographyResult {
-  const widthMm = requireNumber(input.widthMm, 'widthMm', { min: 5, max: 20_000 });
-  const heightMm = requireNumber(input.heightMm, 'heightMm', { min: 5, max: 20_000 });
+  const widthMm = requireNumber(input.widthMm, 'widthMm', LIMITS.rectangleSideMm);
+  const heightMm = requireNumber(input.heightMm, 'heightMm', LIMITS.rectangleSideMm);
   if (!Array.isArray(input.corners) || input.corners.length !== 4)
     throw new CoreError('too-few-points', 'corners', { min: 4 });
   const corners = input.corners.map((corner, i) => pixel(corner, `corners.${i}`));
@@ -104,7 +105,7 @@ function checkLength(
   onPlan: (point: Pixel, field: string) => Point,
   { from, to, lengthMm }: NonNullable<HomographyInput['check']>,
 ): NonNullable<HomographyResult['check']> {
-  requireNumber(lengthMm, 'check.lengthMm', { min: 1, max: 20_000 });
+  requireNumber(lengthMm, 'check.lengthMm', LIMITS.lengthMm);
   const [a, b] = [onPlan(from, 'check.from'), onPlan(to, 'check.to')];
   const measuredMm = Math.hypot(b.x - a.x, b.y - a.y);
   return { measuredMm, lengthMm, errorPercent: 100 * (measuredMm / lengthMm - 1) };

@@ -1,6 +1,6 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, attempt, requireNumber } from '../errors.js';
 import { type Point, broaden, checkShape, signedArea } from '../geometry/index.js';
-import { MAX_LENGTH_MM } from '../units/index.js';
 
 /** Something else on the damage map beside the main outline: further damage, a crack, or a repair somebody made before. */
 export interface MapMark {
@@ -31,10 +31,10 @@ export function markOutline(mark: MapMark): Point[] {
   }
   if (mark.points.length < 2) throw new CoreError('too-few-points', 'points', { min: 2 });
   mark.points.forEach((point, i) => {
-    requireNumber(point.x, `points.${i}.x`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM });
-    requireNumber(point.y, `points.${i}.y`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM });
+    requireNumber(point.x, `points.${i}.x`, LIMITS.placeMm);
+    requireNumber(point.y, `points.${i}.y`, LIMITS.placeMm);
   });
-  const widthMm = Math.max(LEAST_CRACK_MM, requireNumber(mark.widthMm, 'widthMm', { min: 0, max: 200 }));
+  const widthMm = Math.max(LEAST_CRACK_MM, requireNumber(mark.widthMm, 'widthMm', LIMITS.markWidthMm));
   // A crack that comes back on itself has a hole in its band, which is cut out with the rest.
   const [outer] = broaden(mark.points, widthMm / 2, ARC_TOLERANCE_MM).sort((a, b) => signedArea(b) - signedArea(a));
   return outer ?? [];

@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import type { Point, Shape } from '../geometry/index.js';
 import { outlinePoints } from '../geometry/index.js';
 import { requireNumber } from '../errors.js';
@@ -75,7 +76,7 @@ export function onGrid({ x, y }: Point, spacingMm: number): Point {
  * @throws CoreError for a spacing outside 2…1000 mm, or one so fine that there would be more than 2500 places
  */
 export function tapGrid(outline: Shape, spacingMm: number): Point[] {
-  requireNumber(spacingMm, 'gridSpacingMm', { min: 2, max: 1000 });
+  requireNumber(spacingMm, 'gridSpacingMm', LIMITS.gridSpacingMm);
   const points = outlinePoints(outline);
   const reach = (values: number[]): [number, number] => [
     Math.floor(Math.min(...values) / spacingMm) - REACH_SPACINGS,

@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, requireNumber } from '../errors.js';
 import { type HomographyInput, type PlaneMap, carry, homography } from './homography.js';
 
@@ -38,8 +39,8 @@ export function squaredFrame(
   picture: { widthPx: number; heightPx: number },
   mostPx = MOST_PX,
 ): SquaredFrame {
-  const widthPx = requireNumber(picture.widthPx, 'picture.widthPx', { min: 16, max: 20_000 });
-  const heightPx = requireNumber(picture.heightPx, 'picture.heightPx', { min: 16, max: 20_000 });
+  const widthPx = requireNumber(picture.widthPx, 'picture.widthPx', LIMITS.picturePx);
+  const heightPx = requireNumber(picture.heightPx, 'picture.heightPx', LIMITS.picturePx);
   const { toPlan, toPicture, mmPerPx } = homography(input);
   input.corners.forEach(({ xPx, yPx }, i) => {
     requireNumber(xPx, `corners.${i}.xPx`, { min: 0, max: widthPx });

@@ -1,7 +1,6 @@
+import { LIMITS } from '../limits/index.js';
 import { requireNumber } from '../errors.js';
 import type { Point } from '../geometry/index.js';
-import { MAX_THICKNESS_MM } from '../units/index.js';
-import { MAX_RATIO, MIN_RATIO } from './ratios.js';
 
 export interface BrokenInput {
   /** Across the board or blade at the break, rail to rail, mm. */
@@ -52,10 +51,10 @@ const RAIL_PAST_MM = 25;
  */
 export function broken(input: BrokenInput): BrokenResult {
   const widthMm = requireNumber(input.widthMm, 'widthMm', { min: 10, max: 5000 });
-  const skinMm = requireNumber(input.skinMm, 'skinMm', { min: 0.1, max: MAX_THICKNESS_MM });
-  const ratio = requireNumber(input.ratio, 'ratio', { min: MIN_RATIO, max: MAX_RATIO });
-  const bulgeMm = requireNumber(input.bulgeMm, 'bulgeMm', { min: 0, max: 2000 });
-  const railMm = requireNumber(input.railMm, 'railMm', { min: 5, max: 1000 });
+  const skinMm = requireNumber(input.skinMm, 'skinMm', LIMITS.depthMm);
+  const ratio = requireNumber(input.ratio, 'ratio', LIMITS.ratio);
+  const bulgeMm = requireNumber(input.bulgeMm, 'bulgeMm', LIMITS.bulgeMm);
+  const railMm = requireNumber(input.railMm, 'railMm', LIMITS.railMm);
   const count = Math.round(requireNumber(input.plies, 'plies', { min: 1, max: 40 }));
   const atRailsMm = ratio * skinMm;
   const outline = brokenOutline(widthMm, atRailsMm, bulgeMm);

@@ -1,7 +1,7 @@
+import { LIMITS } from '../limits/index.js';
 import { type Point, type Shape, closedLength, closelySet, outlinePoints } from '../geometry/index.js';
 import type { ResinFamily } from '../material/index.js';
 import { type KnockDowns, joint } from './joint.js';
-import { MAX_RATIO } from './ratios.js';
 import {
   type LocalRatio,
   type Obstacle,
@@ -81,7 +81,7 @@ export function conflictsOf({
   if (obstacles.length === 0) return [];
   const outlines = shapes.map((shape) => outlinePoints(shape, 0, 144));
   const efficiencyAt = (n: number): number | null =>
-    facts ? joint({ ...facts, ratio: Math.min(MAX_RATIO, Math.max(1, n)) }).efficiency : null;
+    facts ? joint({ ...facts, ratio: Math.min(LIMITS.ratio.max, Math.max(1, n)) }).efficiency : null;
   const faceMm = Math.max(...depthsMm);
   const tightest =
     locals.length === 0

@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { requireNumber } from '../errors.js';
 import type { Construction } from '../material/index.js';
 
@@ -44,8 +45,8 @@ export const LOCKING_DEG: Record<Construction, number> = {
  * @throws CoreError for a size or radius outside reason, or a radius less than half the size
  */
 export function curvature(input: CurvatureInput): CurvatureResult {
-  const lengthMm = requireNumber(input.lengthMm, 'lengthMm', { min: 1, max: 20_000 });
-  const widthMm = requireNumber(input.widthMm, 'widthMm', { min: 1, max: 20_000 });
+  const lengthMm = requireNumber(input.lengthMm, 'lengthMm', LIMITS.lengthMm);
+  const widthMm = requireNumber(input.widthMm, 'widthMm', LIMITS.lengthMm);
   const radius = (value: number | undefined, sizeMm: number, field: string): number =>
     value === undefined ? Infinity : requireNumber(value, field, { min: sizeMm / 2, max: 1e6 });
   const along = radius(input.alongMm, lengthMm, 'alongMm');

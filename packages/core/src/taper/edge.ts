@@ -1,6 +1,5 @@
+import { LIMITS } from '../limits/index.js';
 import { requireNumber } from '../errors.js';
-import { MAX_THICKNESS_MM } from '../units/index.js';
-import { MAX_RATIO, MIN_RATIO } from './ratios.js';
 
 export interface EdgeInput {
   /** Of the edge that is gone, along it and inwards, mm. */
@@ -34,12 +33,12 @@ export interface EdgeResult {
  * @throws CoreError for sizes no edge has, a ratio outside 1…100, or no plies
  */
 export function edge(input: EdgeInput): EdgeResult {
-  const alongMm = requireNumber(input.alongMm, 'alongMm', { min: 1, max: 20_000 });
-  const inMm = requireNumber(input.inMm, 'inMm', { min: 1, max: 20_000 });
-  const thicknessMm = requireNumber(input.thicknessMm, 'thicknessMm', { min: 0.2, max: MAX_THICKNESS_MM });
-  const ratio = requireNumber(input.ratio, 'ratio', { min: MIN_RATIO, max: MAX_RATIO });
+  const alongMm = requireNumber(input.alongMm, 'alongMm', LIMITS.lengthMm);
+  const inMm = requireNumber(input.inMm, 'inMm', LIMITS.lengthMm);
+  const thicknessMm = requireNumber(input.thicknessMm, 'thicknessMm', LIMITS.thicknessMm);
+  const ratio = requireNumber(input.ratio, 'ratio', LIMITS.ratio);
   const count = Math.round(requireNumber(input.plies, 'plies', { min: 1, max: 200 }));
-  const trimMm = requireNumber(input.trimMm, 'trimMm', { min: 0, max: 500 });
+  const trimMm = requireNumber(input.trimMm, 'trimMm', LIMITS.trimMm);
   const taperMm = (ratio * thicknessMm) / 2;
   const plies = Array.from({ length: count }, (_, i): EdgePly => {
     const onFace = i % 2 === 0 ? Math.ceil(count / 2) : Math.floor(count / 2);

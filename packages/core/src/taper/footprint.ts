@@ -1,10 +1,9 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, type Remark, requireNumber } from '../errors.js';
 import { type OffsetMeasures, type Point, type Shape, checkShape } from '../geometry/index.js';
 import { simpson } from '../statistics/index.js';
-import { MAX_LENGTH_MM, MAX_THICKNESS_MM } from '../units/index.js';
 import { type Conflict, type JointFacts, conflictsOf } from './conflicts.js';
 import { BREAK_RATIO, type TaperProfile, isLaidOn } from './kinds.js';
-import { MAX_RATIO, MAX_WIDTH_RATIO, MIN_RATIO } from './ratios.js';
 import { type LocalRatio, type Obstacle, type Region, type RegionInput, regionOf } from './region.js';
 
 export interface FootprintInput {
@@ -83,15 +82,15 @@ export const DEFAULT_MASK_MM = 20;
 export function footprint(input: FootprintInput): FootprintResult {
   const { profile } = input;
   const ratio = requireNumber(input.ratio, 'ratio', {
-    min: MIN_RATIO,
-    max: !profile || profile.kind === 'slope' ? MAX_RATIO : MAX_WIDTH_RATIO,
+    min: LIMITS.ratio.min,
+    max: !profile || profile.kind === 'slope' ? LIMITS.ratio.max : LIMITS.widthRatio.max,
   });
-  const depthMm = requireNumber(input.depthMm, 'depthMm', { min: 0.1, max: MAX_THICKNESS_MM });
-  const marginMm = requireNumber(input.marginMm ?? DEFAULT_MARGIN_MM, 'marginMm', { min: 0, max: 500 });
-  const maskMm = requireNumber(input.maskMm ?? DEFAULT_MASK_MM, 'maskMm', { min: 0, max: 500 });
-  const roomMm = MAX_LENGTH_MM - marginMm - maskMm;
+  const depthMm = requireNumber(input.depthMm, 'depthMm', LIMITS.depthMm);
+  const marginMm = requireNumber(input.marginMm ?? DEFAULT_MARGIN_MM, 'marginMm', LIMITS.taperMarginMm);
+  const maskMm = requireNumber(input.maskMm ?? DEFAULT_MASK_MM, 'maskMm', LIMITS.maskMm);
+  const roomMm = LIMITS.placeMm.max - marginMm - maskMm;
   if (ratio * depthMm > roomMm)
-    throw new CoreError('out-of-range', 'ratio', { value: ratio, min: MIN_RATIO, max: roomMm / depthMm });
+    throw new CoreError('out-of-range', 'ratio', { value: ratio, min: LIMITS.ratio.min, max: roomMm / depthMm });
   const share = requireNumber(input.firstShare ?? 0.5, 'firstShare', { min: 0.1, max: 0.9 });
   const depths =
     profile?.kind === 'form'

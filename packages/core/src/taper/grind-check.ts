@@ -1,8 +1,7 @@
+import { COUNTS, LIMITS } from '../limits/index.js';
 import { CoreError, requireNumber } from '../errors.js';
 import { wholeTurn } from '../geometry/index.js';
 import { mean } from '../statistics/index.js';
-import { MAX_THICKNESS_MM } from '../units/index.js';
-import { MAX_RATIO, MIN_RATIO } from './ratios.js';
 
 /** One depth-gauge reading on a line from the cut-out outwards. */
 export interface GaugeReading {
@@ -60,40 +59,30 @@ export const DEFAULT_GRIND_TOLERANCE_MM = 0.3;
 /** A ray may be a tenth steeper than intended, as the inspection has it, before it is told. */
 const STEEP_SHARE = 0.9;
 const STEP_FACTOR = 2;
-/** What a gauge shows, and how often it is read. */
-export const GAUGE_LIMITS = {
-  rayDeg: { min: -360, max: 360 },
-  outMm: { min: 0, max: 5000 },
-  /** Over the old surface it stands proud. */
-  depthMm: { min: -MAX_THICKNESS_MM, max: MAX_THICKNESS_MM },
-  count: 500,
-} as const;
-
 /**
  * Gauge readings along rays held against the intended slope d (1 − x / n d), n the ray's own where it has one, nothing beyond its foot.
  * @throws CoreError for no readings or more than 500, ratio or depth out of range, or a reading that is no figure
  */
 export function grindCheck(input: GrindCheckInput): GrindCheckResult {
-  const ratio = requireNumber(input.ratio, 'ratio', { min: MIN_RATIO, max: MAX_RATIO });
-  const depthMm = requireNumber(input.depthMm, 'depthMm', { min: 0.1, max: MAX_THICKNESS_MM });
+  const ratio = requireNumber(input.ratio, 'ratio', LIMITS.ratio);
+  const depthMm = requireNumber(input.depthMm, 'depthMm', LIMITS.depthMm);
   const tolerance = requireNumber(input.toleranceMm ?? DEFAULT_GRIND_TOLERANCE_MM, 'toleranceMm', {
     min: 0.01,
     max: 10,
   });
   if (!Array.isArray(input.readings) || input.readings.length === 0) throw new CoreError('empty', 'readings');
-  if (input.readings.length > GAUGE_LIMITS.count)
-    throw new CoreError('too-many', 'readings', { max: GAUGE_LIMITS.count });
+  if (input.readings.length > COUNTS.gauge) throw new CoreError('too-many', 'readings', { max: COUNTS.gauge });
   const own = new Map(
     (input.rayRatios ?? []).map((ray, i) => [
-      wholeTurn(requireNumber(ray.rayDeg, `rayRatios.${i}.rayDeg`, { min: -360, max: 360 })),
-      requireNumber(ray.ratio, `rayRatios.${i}.ratio`, { min: MIN_RATIO, max: MAX_RATIO }),
+      wholeTurn(requireNumber(ray.rayDeg, `rayRatios.${i}.rayDeg`, LIMITS.angleDeg)),
+      requireNumber(ray.ratio, `rayRatios.${i}.ratio`, LIMITS.ratio),
     ]),
   );
   const wanted = (rayDeg: number): number => own.get(wholeTurn(rayDeg)) ?? ratio;
   const checked = input.readings.map((reading, i): CheckedReading => {
-    const rayDeg = requireNumber(reading.rayDeg, `readings.${i}.rayDeg`, GAUGE_LIMITS.rayDeg);
-    const outMm = requireNumber(reading.outMm, `readings.${i}.outMm`, GAUGE_LIMITS.outMm);
-    const measured = requireNumber(reading.depthMm, `readings.${i}.depthMm`, GAUGE_LIMITS.depthMm);
+    const rayDeg = requireNumber(reading.rayDeg, `readings.${i}.rayDeg`, LIMITS.angleDeg);
+    const outMm = requireNumber(reading.outMm, `readings.${i}.outMm`, LIMITS.gaugeOutMm);
+    const measured = requireNumber(reading.depthMm, `readings.${i}.depthMm`, LIMITS.gaugeDepthMm);
     const intendedMm = Math.max(0, depthMm - outMm / wanted(rayDeg));
     const overMm = measured - intendedMm;
     // A reading on the limit passes, whatever the last binary place says.

@@ -1,7 +1,7 @@
+import { LIMITS } from '../limits/index.js';
 import { type Remark, requireEntry, requireNumber } from '../errors.js';
 import { MATRICES, type ResinFamily } from '../material/index.js';
 import { type ShearDistribution, type SteppedJoint, shearAlong } from './shear-lag.js';
-import { MAX_RATIO, MIN_RATIO } from './ratios.js';
 
 /** Mean bond shear strength to abraded, clean, dry glass laminate, MPa. Source: usual trade values; each a shop setting. */
 export const BOND_SHEAR_MPA: Record<ResinFamily, number> = { epoxy: 18, vinylester: 14, polyester: 11 };
@@ -49,13 +49,13 @@ export interface JointResult {
  * @throws CoreError for ratio outside 1…100, strengths outside 0.1…5000 MPa, knock-downs outside 0.05…1
  */
 export function joint(input: JointInput): JointResult {
-  const n = requireNumber(input.ratio, 'ratio', { min: MIN_RATIO, max: MAX_RATIO });
+  const n = requireNumber(input.ratio, 'ratio', LIMITS.ratio);
   const family = requireEntry(MATRICES, input.resin, 'resin').id;
   const strength = requireNumber(input.parentStrengthMPa, 'parentStrengthMPa', { min: 0.1, max: 5000 });
-  const bondShear = requireNumber(input.bondShearMPa ?? BOND_SHEAR_MPA[family], 'bondShearMPa', { min: 0.1, max: 200 });
+  const bondShear = requireNumber(input.bondShearMPa ?? BOND_SHEAR_MPA[family], 'bondShearMPa', LIMITS.bondMPa);
   const names = ['preparation', 'secondaryBond', 'wetService', 'age'] as const;
   const knockDown = names.reduce(
-    (k, name) => k * requireNumber(input.knockDowns?.[name] ?? 1, `knockDowns.${name}`, { min: 0.05, max: 1 }),
+    (k, name) => k * requireNumber(input.knockDowns?.[name] ?? 1, `knockDowns.${name}`, LIMITS.knockDown),
     1,
   );
   const strengthRatio = (bondShear * knockDown * (n * n + 1)) / (n * strength);

@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, requireNumber } from '../errors.js';
 import {
   type OffsetMeasures,
@@ -43,10 +44,10 @@ export interface PlugResult {
 export function plug(input: PlugInput): PlugResult {
   const shape = checkShape(input.shape);
   const coreMm = requireNumber(input.coreMm, 'coreMm', { min: 1, max: 200 });
-  const gapMm = requireNumber(input.gapMm, 'gapMm', { min: 0, max: 50 });
-  const beddingMm = requireNumber(input.beddingMm, 'beddingMm', { min: 0, max: 50 });
+  const gapMm = requireNumber(input.gapMm, 'gapMm', LIMITS.gapMm);
+  const beddingMm = requireNumber(input.beddingMm, 'beddingMm', LIMITS.beddingMm);
   if (beddingMm >= coreMm) throw new CoreError('out-of-range', 'beddingMm', { value: beddingMm, max: coreMm });
-  const density = requireNumber(input.pasteGPerMl, 'pasteGPerMl', { min: 0.2, max: 3 });
+  const density = requireNumber(input.pasteGPerMl, 'pasteGPerMl', LIMITS.pasteGPerMl);
   const opening = measureOffset(shape, 0);
   // Both areas by the same points, so that what lies between them is neither more nor less than it is.
   const whole = outlinePoints(shape, 0, 240);

@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import type { ResinFamily } from '../material/index.js';
 
 export type ServiceClass = 'cosmetic' | 'light' | 'general' | 'high' | 'primary';
@@ -25,12 +26,6 @@ export const COSMETIC_FEATHER_MM = 25;
 /** The table's range for a service and resin; cosmetic is turned into a ratio by its 25 mm feather. */
 export function ratioDefault(service: ServiceClass, family: ResinFamily, depthMm: number): RatioRange {
   if (service !== 'cosmetic') return RATIO_DEFAULTS[service][family];
-  const ratio = Math.min(MAX_RATIO, Math.max(MIN_RATIO, COSMETIC_FEATHER_MM / depthMm));
+  const ratio = Math.min(LIMITS.ratio.max, Math.max(LIMITS.ratio.min, COSMETIC_FEATHER_MM / depthMm));
   return range(ratio, ratio);
 }
-
-/** A taper steeper than 1:1 or longer than 100:1 is a mistake, not a plan. */
-export const MIN_RATIO = 1;
-export const MAX_RATIO = 100;
-/** Laps, wraps and steps have widths of their own: over a thin skin's depth they come to far more. */
-export const MAX_WIDTH_RATIO = 5000;

@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, requireNumber } from '../errors.js';
 import {
   type OffsetMeasures,
@@ -17,9 +18,7 @@ import {
   signedArea,
   takeOut,
 } from '../geometry/index.js';
-import { MAX_LENGTH_MM } from '../units/index.js';
 import { type Form, type Laid, type LaidAt, formGround } from './form.js';
-import { MAX_RATIO, MAX_WIDTH_RATIO, MIN_RATIO } from './ratios.js';
 
 /** How a taper that runs into something is worked round it. */
 export const WAYS_OUT = ['steeper', 'two-sided', 'wrap', 'remove'] as const;
@@ -108,11 +107,11 @@ export function taperRegion(input: RegionInput): Region {
   if (shapes.length > MAX_SHAPES) throw new CoreError('too-many', 'shapes', { max: MAX_SHAPES });
   if (obstacles.length > MAX_OBSTACLES) throw new CoreError('too-many', 'obstacles', { max: MAX_OBSTACLES });
   shapes.forEach((shape, i) => checkShape(shape, `shapes.${i}`));
-  requireNumber(input.ratio, 'ratio', { min: MIN_RATIO, max: MAX_WIDTH_RATIO });
+  requireNumber(input.ratio, 'ratio', LIMITS.widthRatio);
   locals.forEach((local, i) => {
-    requireNumber(local.bearingDeg, `locals.${i}.bearingDeg`, { min: -360, max: 360 });
-    requireNumber(local.ratio, `locals.${i}.ratio`, { min: MIN_RATIO, max: MAX_RATIO });
-    requireNumber(local.spreadDeg ?? USUAL_SPREAD_DEG, `locals.${i}.spreadDeg`, { min: 1, max: 180 });
+    requireNumber(local.bearingDeg, `locals.${i}.bearingDeg`, LIMITS.angleDeg);
+    requireNumber(local.ratio, `locals.${i}.ratio`, LIMITS.ratio);
+    requireNumber(local.spreadDeg ?? USUAL_SPREAD_DEG, `locals.${i}.spreadDeg`, LIMITS.spreadDeg);
   });
   obstacles.forEach(checkObstacle);
   const [shape] = shapes;
@@ -182,10 +181,10 @@ function checkObstacle(obstacle: Obstacle, i: number): void {
   if (obstacle.points.length < (obstacle.closed ? 3 : 2))
     throw new CoreError('too-few-points', `${field}.points`, { min: obstacle.closed ? 3 : 2 });
   obstacle.points.forEach(({ x, y }, k) => {
-    requireNumber(x, `${field}.points.${k}.x`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM });
-    requireNumber(y, `${field}.points.${k}.y`, { min: -MAX_LENGTH_MM, max: MAX_LENGTH_MM });
+    requireNumber(x, `${field}.points.${k}.x`, LIMITS.placeMm);
+    requireNumber(y, `${field}.points.${k}.y`, LIMITS.placeMm);
   });
-  requireNumber(obstacle.clearanceMm ?? 0, `${field}.clearanceMm`, { min: 0, max: 5000 });
+  requireNumber(obstacle.clearanceMm ?? 0, `${field}.clearanceMm`, LIMITS.clearanceMm);
 }
 
 const plainRegion = (shape: Shape, ratio: number): Region => ({
@@ -230,7 +229,7 @@ function ratioField(
       Math.max(STEEPEST_RATIO, (distanceTo(at, obstacle) - (obstacle.clearanceMm ?? 0) - marginMm) / depthMm),
     );
     return Math.max(
-      MIN_RATIO,
+      LIMITS.ratio.min,
       fitting.reduce((n, fit) => smoothLeast(n, fit, BLEND * ratio), own),
     );
   };

@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { type Remark, requireNumber } from '../errors.js';
 
 export interface WrapInput {
@@ -48,16 +49,16 @@ export function wrap(input: WrapInput): WrapResult {
   const roundMm =
     input.roundMm === undefined
       ? Math.PI * requireNumber(input.diameterMm, 'diameterMm', { min: 3, max: 3000 })
-      : requireNumber(input.roundMm, 'roundMm', { min: 10, max: 10_000 });
+      : requireNumber(input.roundMm, 'roundMm', LIMITS.wrapRoundMm);
   const damageMm = requireNumber(input.damageMm, 'damageMm', { min: 0, max: 20_000 });
-  const pastMm = requireNumber(input.pastMm ?? DEFAULT_WRAP_PAST_MM, 'pastMm', { min: 0, max: 2000 });
-  const stripMm = requireNumber(input.stripMm, 'stripMm', { min: 5, max: 2000 });
-  const angleDeg = requireNumber(input.angleDeg, 'angleDeg', { min: 10, max: 80 });
+  const pastMm = requireNumber(input.pastMm ?? DEFAULT_WRAP_PAST_MM, 'pastMm', LIMITS.wrapPastMm);
+  const stripMm = requireNumber(input.stripMm, 'stripMm', LIMITS.wrapStripMm);
+  const angleDeg = requireNumber(input.angleDeg, 'angleDeg', LIMITS.wrapAngleDeg);
   const overlapMm = requireNumber(input.overlapMm ?? DEFAULT_WRAP_OVERLAP_MM, 'overlapMm', {
     min: 0,
     max: stripMm * OVERLAP_NARROW,
   });
-  const count = Math.round(requireNumber(input.layers ?? 2, 'layers', { min: 1, max: 40 }));
+  const count = Math.round(requireNumber(input.layers ?? 2, 'layers', LIMITS.wrapLayers));
   const angle = (angleDeg * Math.PI) / 180;
   const coveredMm = damageMm + 2 * pastMm;
   requireNumber(coveredMm, 'damageMm', { above: 0 });

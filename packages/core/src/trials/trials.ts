@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits/index.js';
 import { CoreError, requireNumber } from '../errors.js';
 import { mean, studentQuantile, studentTwoTailed, variance } from '../statistics/index.js';
 
@@ -75,10 +76,10 @@ export function trials(input: TrialsInput): TrialsResult {
 function checkGroup(group: TrialGroup, field: string): TrialGroup {
   if (!Array.isArray(group.values) || group.values.length === 0) throw new CoreError('empty', `${field}.values`);
   if (group.values.length > 1000) throw new CoreError('too-many', `${field}.values`, { max: 1000 });
-  group.values.forEach((value, i) => requireNumber(value, `${field}.values.${i}`, { min: 0, max: 1e6 }));
+  group.values.forEach((value, i) => requireNumber(value, `${field}.values.${i}`, LIMITS.trialValue));
   group.failures?.forEach((areas, i) => {
     const parts = (['oldLaminatePercent', 'newLaminatePercent', 'bondLinePercent'] as const).map((part) =>
-      requireNumber(areas[part], `${field}.failures.${i}.${part}`, { min: 0, max: 100 }),
+      requireNumber(areas[part], `${field}.failures.${i}.${part}`, LIMITS.sharePercent),
     );
     if (parts.reduce((sum, part) => sum + part, 0) > 100 + 1e-9)
       throw new CoreError('inconsistent', `${field}.failures.${i}`, { why: 'over-hundred' });

@@ -11,7 +11,3 @@ export const GRAM_PER_OUNCE = 28.3495;
 export const GRAM_PER_POUND = 453.592;
 export const ML_PER_US_GALLON = 3785.4;
 export const ML_PER_US_FLUID_OUNCE = 29.574;
-/** Magnitude guards shared by every calculation: nothing this tool repairs is larger than this. */
-export const MAX_LENGTH_MM = 20_000;
-export const MAX_THICKNESS_MM = 200;
-export const MAX_PLIES = 200;

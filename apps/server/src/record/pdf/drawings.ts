@@ -1,13 +1,6 @@
-import {
-  type PlanOutline,
-  type Point,
-  type RepairInputs,
-  type RepairPlan,
-  type SectionRegion,
-  planDrawing,
-  runsOf,
-  sectionDrawing,
-} from '@ashstep/core';
+import { type PlanOutline, type SectionRegion, planDrawing, runsOf, sectionDrawing } from '@ashstep/core/drawing';
+import type { Point } from '@ashstep/core/geometry';
+import type { RepairInputs, RepairPlan } from '@ashstep/core/repair';
 import { MM } from '../../platform/print.js';
 import { INK, QUIET, type Sheet } from '../../platform/sheet.js';
 

@@ -11,22 +11,15 @@ import {
   SEVERITY_NAMES,
   VERDICT_NAMES,
   WHY_WORDS,
-  completeInputs,
+  upgradedInputs,
   remarkWords,
   taskName,
   volumeWords,
 } from '@ashstep/contract';
-import {
-  CALCULATION_VERSION,
-  INSPECTION_CHECKS,
-  PREPARATION_CHECKS,
-  type RepairPlan,
-  crackLength,
-  measureOffset,
-  planRepair,
-  surveyed,
-  wettestByDay,
-} from '@ashstep/core';
+import { measureOffset } from '@ashstep/core/geometry';
+import { INSPECTION_CHECKS, PREPARATION_CHECKS } from '@ashstep/core/inspection';
+import { CALCULATION_VERSION, type RepairPlan, planRepair } from '@ashstep/core/repair';
+import { crackLength, surveyed, wettestByDay } from '@ashstep/core/survey';
 import { drawRepair } from './drawings.js';
 import { SHED_ZONE, localTime as when } from '../../platform/clock.js';
 import { Sheet } from '../../platform/sheet.js';
@@ -47,7 +40,7 @@ export async function recordPdf(
   { body: stored, hash = null, seal }: Pick<RecordFile, 'body' | 'seal'> & { hash?: string | null },
   faults: readonly string[] = [],
 ): Promise<Buffer> {
-  const body = { ...stored, inputs: completeInputs(stored.inputs) };
+  const body = { ...stored, inputs: upgradedInputs(stored.inputs) };
   const plan = planRepair(body.inputs);
   const sealed =
     hash === null

@@ -1,4 +1,5 @@
-import { NEW_REPAIR, type RepairInputs, planDrawing, planRepair, sectionDrawing } from '@ashstep/core';
+import { planDrawing, sectionDrawing } from '@ashstep/core/drawing';
+import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
 import { dimensionChain, overallDimensions, rulerTicks, scaleBar, sectionShapes } from './annotations';
 import { fit } from './geometry';
 

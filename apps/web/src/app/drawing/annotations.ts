@@ -1,13 +1,7 @@
-import {
-  MM_PER_INCH,
-  type PlanDrawing,
-  type Point,
-  type RepairPlan,
-  type SectionDrawing,
-  type UnitSystem,
-  formatQuantity,
-  runsOf,
-} from '@ashstep/core';
+import { type PlanDrawing, type SectionDrawing, runsOf } from '@ashstep/core/drawing';
+import type { Point } from '@ashstep/core/geometry';
+import type { RepairPlan } from '@ashstep/core/repair';
+import { MM_PER_INCH, type UnitSystem, formatQuantity } from '@ashstep/core/units';
 import { type Viewport, closedPath, rulerStep, toScreen } from './geometry';
 import { hatchOf } from './hatches';
 

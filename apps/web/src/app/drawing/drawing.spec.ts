@@ -1,4 +1,4 @@
-import type { Shape } from '@ashstep/core';
+import type { Shape } from '@ashstep/core/geometry';
 import { fit, rulerStep, toPlan, toScreen } from './geometry';
 import { addPoint, dragHandle, dropPoint, handlesOf, nudgeHandle } from './handles';
 

@@ -1,4 +1,4 @@
-import type { Point } from '@ashstep/core';
+import type { Point } from '@ashstep/core/geometry';
 
 /** Where the sheet shows plan millimetres: px = origin ± mm × scale, y upwards in the plan. */
 export interface Viewport {

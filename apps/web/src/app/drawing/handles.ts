@@ -1,4 +1,5 @@
-import { type Point, type Shape, attempt, checkShape, place } from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
+import { type Point, type Shape, checkShape, place } from '@ashstep/core/geometry';
 
 type PointHandle = `point-${number}`;
 export type HandleId = 'move' | 'length' | 'width' | 'radius' | 'turn' | PointHandle;

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
-import type { Construction, SectionMaterial } from '@ashstep/core';
+import type { SectionMaterial } from '@ashstep/core/drawing';
+import type { Construction } from '@ashstep/core/material';
 
 /** Id of the hatch for a material; new plies are green, the parent's warm. */
 export function hatchOf(

@@ -1,4 +1,5 @@
-import type { PlanDrawing, SectionDrawing, Stage } from '@ashstep/core';
+import type { PlanDrawing, SectionDrawing } from '@ashstep/core/drawing';
+import type { Stage } from '@ashstep/core/hazards';
 
 /** Layers of the drawing that can be shown and hidden by their key. */
 export type LayerName =

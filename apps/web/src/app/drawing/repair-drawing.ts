@@ -13,18 +13,11 @@ import {
   untracked,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import {
-  type PlanOutline,
-  type Point,
-  type RepairInputs,
-  type RepairPlan,
-  type Shape,
-  type Stage,
-  formatQuantity,
-  planDrawing,
-  runsOf,
-  sectionDrawing,
-} from '@ashstep/core';
+import { type PlanOutline, planDrawing, runsOf, sectionDrawing } from '@ashstep/core/drawing';
+import type { Point, Shape } from '@ashstep/core/geometry';
+import type { Stage } from '@ashstep/core/hazards';
+import type { RepairInputs, RepairPlan } from '@ashstep/core/repair';
+import { formatQuantity } from '@ashstep/core/units';
 import { MARK_NAMES } from '@ashstep/contract';
 import type { MapPress, Underlay } from '../survey/survey-desk';
 import { SessionService } from '../platform/session.service';

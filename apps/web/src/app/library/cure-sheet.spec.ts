@@ -1,6 +1,7 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
-import { type FittedCure, SYSTEMS, type SystemCard, fitCard, sheetOf } from '@ashstep/core';
+import { type FittedCure, fitCard, sheetOf } from '@ashstep/core/cure';
+import { SYSTEMS, type SystemCard } from '@ashstep/core/resin';
 import { BehaviorSubject } from 'rxjs';
 import { SessionService } from '../platform/session.service';
 import { CureSheet } from './cure-sheet';

@@ -14,14 +14,14 @@ import {
   type FitCardResult,
   type FittedCure,
   type SheetPoint,
-  type SystemCard,
-  attempt,
   compareToSheet,
   knownCure,
   reproduce,
   sheetOf,
   wantedOf,
-} from '@ashstep/core';
+} from '@ashstep/core/cure';
+import { attempt } from '@ashstep/core/errors';
+import type { SystemCard } from '@ashstep/core/resin';
 import { quantityText } from '../platform/quantity.pipe';
 import { QuantityField } from '../parts/quantity-field';
 import { SearchRun } from '../platform/working';

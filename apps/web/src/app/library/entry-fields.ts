@@ -1,5 +1,5 @@
 import type { LibraryKind } from '@ashstep/contract';
-import type { QuantityKind } from '@ashstep/core';
+import type { QuantityKind } from '@ashstep/core/units';
 
 /** One field of an entry's form: where it sits in the entry, and how it is typed. */
 export type EntryField = { path: string; label: string } & (

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { type LibraryBody } from '@ashstep/contract';
-import type { FittedCure, SystemCard } from '@ashstep/core';
+import type { FittedCure } from '@ashstep/core/cure';
+import type { SystemCard } from '@ashstep/core/resin';
 import { QuantityField } from '../parts/quantity-field';
 import { CureSheet } from './cure-sheet';
 import { type EntryField, fieldsOf, valueAt, withValue } from './entry-fields';

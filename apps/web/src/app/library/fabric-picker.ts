@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
 import { NgbTypeahead, type NgbTypeaheadSelectItemEvent } from '@ng-bootstrap/ng-bootstrap';
 import { isOwn, searchLibrary } from '@ashstep/contract';
-import { type Fabric, type FabricRef, attempt, fabricOf } from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
+import { type Fabric, type FabricRef, fabricOf } from '@ashstep/core/material';
 import { type Observable, map } from 'rxjs';
 import { LibraryService, fabricRef } from './library.service';
 

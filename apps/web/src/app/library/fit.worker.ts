@@ -1,4 +1,4 @@
-import { searchFit } from '@ashstep/core';
+import { searchFit } from '@ashstep/core/cure';
 import { answerWithSearch } from '../platform/work-steps';
 
 /** Longer than this nobody waits for a fit. */

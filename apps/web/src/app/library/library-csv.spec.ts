@@ -1,5 +1,6 @@
 import { type LibraryBody, type Lot, SHIPPED, libraryBody, lotBody } from '@ashstep/contract';
-import { CURE_CARDS, SYSTEMS } from '@ashstep/core';
+import { CURE_CARDS } from '@ashstep/core/cure';
+import { SYSTEMS } from '@ashstep/core/resin';
 import { libraryFromCsv, libraryToCsv } from './library-csv';
 
 const ITEMS = SHIPPED.map(({ kind, entry }, i) => ({ kind, entry: { ...entry, id: `own-${i}` } })) as LibraryBody[];

@@ -9,7 +9,8 @@ import {
   SHIPPED,
   isOwn,
 } from '@ashstep/contract';
-import type { Core, Fabric, FabricRef, Hardener, SystemCard } from '@ashstep/core';
+import type { Core, Fabric, FabricRef } from '@ashstep/core/material';
+import type { Hardener, SystemCard } from '@ashstep/core/resin';
 import { type Observable, tap } from 'rxjs';
 import { Api, ApiError } from '../platform/api';
 

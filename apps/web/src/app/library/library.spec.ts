@@ -4,7 +4,7 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { LibraryItem, LibraryReply, Lot } from '@ashstep/contract';
-import type { Fabric } from '@ashstep/core';
+import type { Fabric } from '@ashstep/core/material';
 import { FabricPicker } from './fabric-picker';
 import { Library } from './library';
 import { LibraryService } from './library.service';

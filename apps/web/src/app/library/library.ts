@@ -9,14 +9,10 @@ import {
   OWN_PREFIX,
   searchLibrary,
 } from '@ashstep/contract';
-import {
-  type Fabric,
-  type SystemCard,
-  GSM_PER_OUNCE_PER_SQUARE_FOOT,
-  GSM_PER_OUNCE_PER_SQUARE_YARD,
-  arealWeightOf,
-  laminate,
-} from '@ashstep/core';
+import { laminate } from '@ashstep/core/laminate';
+import { type Fabric, arealWeightOf } from '@ashstep/core/material';
+import type { SystemCard } from '@ashstep/core/resin';
+import { GSM_PER_OUNCE_PER_SQUARE_FOOT, GSM_PER_OUNCE_PER_SQUARE_YARD } from '@ashstep/core/units';
 import { quantityText } from '../platform/quantity.pipe';
 import { type Observable } from 'rxjs';
 import { textOf } from '../parts/text-of';

@@ -1,14 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { type BondSetting, type BondTrial, type BondTrialBody, FAMILY_NAMES } from '@ashstep/contract';
-import {
-  FEWEST_COUPONS,
-  type GroupSummary,
-  type PairTest,
-  type ResinFamily,
-  type TrialsResult,
-  trials,
-} from '@ashstep/core';
+import type { ResinFamily } from '@ashstep/core/material';
+import { FEWEST_COUPONS, type GroupSummary, type PairTest, type TrialsResult, trials } from '@ashstep/core/trials';
 import type { EChartsCoreOption } from 'echarts/core';
 import { type Observable } from 'rxjs';
 import { Chart } from '../parts/chart';

@@ -1,6 +1,9 @@
 import type { Change, LogEntryBody, ResultBody, SectionName, SetMark, SetPin, UpdateRework } from '@ashstep/contract';
 import { STAGE_NAMES } from '@ashstep/contract';
-import { type Air, type AirReading, INSPECTION_CHECKS, STAGES, type ShopSettings } from '@ashstep/core';
+import type { Air, AirReading } from '@ashstep/core/air';
+import { STAGES } from '@ashstep/core/hazards';
+import { INSPECTION_CHECKS } from '@ashstep/core/inspection';
+import type { ShopSettings } from '@ashstep/core/plan';
 
 /** Everything a person does that the server has to hear of. */
 export type Act =

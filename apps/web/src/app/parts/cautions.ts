@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { type Facts, type Stage, cautionsFor } from '@ashstep/core';
+import type { Facts } from '@ashstep/core/conditions';
+import { type Stage, cautionsFor } from '@ashstep/core/hazards';
 
 /** The cautions of a step, next to it, worse first. */
 @Component({

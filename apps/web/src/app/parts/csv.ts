@@ -1,4 +1,5 @@
-import { attempt, readFigure } from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
+import { readFigure } from '@ashstep/core/units';
 import Papa from 'papaparse';
 
 /** What a file of rows gave: what could be read, and the rows left out with their line and the reason. */

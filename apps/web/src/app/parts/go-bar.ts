@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import type { Facts, Stage } from '@ashstep/core';
+import type { Facts } from '@ashstep/core/conditions';
+import type { Stage } from '@ashstep/core/hazards';
 import { Cautions } from './cautions';
 
 /** Foot of the title block: the cautions of the step and its one primary action, always in sight. */

@@ -10,7 +10,8 @@ import {
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { errorWords } from '@ashstep/contract';
-import { CoreError, type QuantityKind, formatQuantity, parseQuantity } from '@ashstep/core';
+import { CoreError } from '@ashstep/core/errors';
+import { type QuantityKind, formatQuantity, parseQuantity } from '@ashstep/core/units';
 import { SessionService } from '../platform/session.service';
 
 let nextId = 0;

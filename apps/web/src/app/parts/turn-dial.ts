@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import { halfTurn } from '@ashstep/core';
+import { halfTurn } from '@ashstep/core/geometry';
 
 const QUICK = [-45, 0, 45, 90] as const;
 const STEP = 15;

@@ -1,5 +1,5 @@
 import { remarkWords, stepName } from '@ashstep/contract';
-import { parseLocal } from '@ashstep/core';
+import { parseLocal } from '@ashstep/core/plan';
 import { whenText } from '../platform/when.pipe';
 import type { PlannedStep } from './shed-plan.service';
 import type { Bar, BandRow } from './time-band';

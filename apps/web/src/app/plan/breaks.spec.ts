@@ -1,4 +1,5 @@
-import { type Air, AirClock, parseLocal } from '@ashstep/core';
+import type { Air } from '@ashstep/core/air';
+import { AirClock, parseLocal } from '@ashstep/core/plan';
 import { breaksOf } from './breaks';
 import { MILD, POLYESTER, SHOP, plannedShed } from './planned.testing';
 

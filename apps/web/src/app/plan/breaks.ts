@@ -1,5 +1,5 @@
 import { remarkWords, stepName } from '@ashstep/contract';
-import { type AirClock, type Before, type ShedHours, parseLocal, placeBreaks, windowBreaks } from '@ashstep/core';
+import { type AirClock, type Before, type ShedHours, parseLocal, placeBreaks, windowBreaks } from '@ashstep/core/plan';
 import { whenText } from '../platform/when.pipe';
 import type { PlannedStep } from './shed-plan.service';
 

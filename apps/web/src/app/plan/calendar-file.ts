@@ -1,5 +1,5 @@
 import { stepName, remarkWords } from '@ashstep/contract';
-import { parseLocal } from '@ashstep/core';
+import { parseLocal } from '@ashstep/core/plan';
 import ical from 'ical-generator';
 import type { PlannedStep } from './shed-plan.service';
 

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { remarkWords, stepName } from '@ashstep/contract';
-import { type Air, parseLocal } from '@ashstep/core';
+import type { Air } from '@ashstep/core/air';
+import { parseLocal } from '@ashstep/core/plan';
 import { quantityText } from '../platform/quantity.pipe';
 import { Header } from '../parts/header';
 import { dayText, nowText } from '../platform/when.pipe';

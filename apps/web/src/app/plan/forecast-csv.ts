@@ -1,12 +1,5 @@
-import {
-  type Air,
-  type Forecast,
-  type ForecastRow,
-  formatLocal,
-  hourlyForecast,
-  isWallClock,
-  parseLocal,
-} from '@ashstep/core';
+import { type Air, type Forecast, type ForecastRow, hourlyForecast } from '@ashstep/core/air';
+import { formatLocal, isWallClock, parseLocal } from '@ashstep/core/plan';
 import Papa from 'papaparse';
 import { figureOf, readCsv } from '../parts/csv';
 

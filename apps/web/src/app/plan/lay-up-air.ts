@@ -1,4 +1,7 @@
-import { type Air, type HourlyTemp, type RepairInputs, parseLocal } from '@ashstep/core';
+import type { Air } from '@ashstep/core/air';
+import type { HourlyTemp } from '@ashstep/core/cure';
+import { parseLocal } from '@ashstep/core/plan';
+import type { RepairInputs } from '@ashstep/core/repair';
 import type { ShedPlanService } from './shed-plan.service';
 
 /** Air of the place a job stands in, as the shed's plan has it; null while there is none. */

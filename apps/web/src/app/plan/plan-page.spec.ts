@@ -1,7 +1,8 @@
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { type Air, formatLocal, parseLocal } from '@ashstep/core';
+import type { Air } from '@ashstep/core/air';
+import { formatLocal, parseLocal } from '@ashstep/core/plan';
 import { BehaviorSubject, of } from 'rxjs';
 import { SessionService } from '../platform/session.service';
 import { nowText } from '../platform/when.pipe';

@@ -2,7 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { RouterLink } from '@angular/router';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { remarkWords, stepName } from '@ashstep/contract';
-import { type Air, AirClock, type LeftOut, jobAndStep, parseLocal } from '@ashstep/core';
+import type { Air } from '@ashstep/core/air';
+import { AirClock, parseLocal } from '@ashstep/core/plan';
+import { type LeftOut, jobAndStep } from '@ashstep/core/repair';
 import { map, timer } from 'rxjs';
 import { optionsOf } from '../parts/choice-field';
 import { Header } from '../parts/header';

@@ -1,17 +1,14 @@
 import { computed, signal } from '@angular/core';
+import type { Air } from '@ashstep/core/air';
+import { type ScheduleResult, type ShopSettings, USUAL_SHOP, schedule } from '@ashstep/core/plan';
 import {
-  type Air,
   NEW_REPAIR,
   NOTHING_DONE,
   type RepairInputs,
-  type ScheduleResult,
   type ShedJob,
-  type ShopSettings,
-  USUAL_SHOP,
   jobAndStep,
-  schedule,
   shedSchedule,
-} from '@ashstep/core';
+} from '@ashstep/core/repair';
 import type { ShopReply } from '@ashstep/contract';
 import type { PlannedStep, ShedPlanService } from './shed-plan.service';
 

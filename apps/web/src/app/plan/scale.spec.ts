@@ -1,4 +1,4 @@
-import { parseLocal } from '@ashstep/core';
+import { parseLocal } from '@ashstep/core/plan';
 import { ClockScale, clockText, dayName } from './scale';
 
 const HOURS = { fromMin: 8 * 60, toMin: 17 * 60, openDays: [1, 2, 3, 4, 5] };

@@ -1,4 +1,4 @@
-import { type ShedHours, formatLocal } from '@ashstep/core';
+import { type ShedHours, formatLocal } from '@ashstep/core/plan';
 
 const DAY_MIN = 1440;
 /** Working hours take this share of an open day's width; nights are squeezed. */

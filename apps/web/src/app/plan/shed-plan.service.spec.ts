@@ -3,7 +3,7 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { BoardRow } from '@ashstep/contract';
-import { type ShedPlanFound, firstPlan } from '@ashstep/core';
+import { type ShedPlanFound, firstPlan } from '@ashstep/core/repair';
 import { BehaviorSubject } from 'rxjs';
 import { BoardService } from '../shed/board.service';
 import { ShopService } from '../shop/shop.service';

@@ -1,19 +1,18 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { type Person, shedPlanInput, weatherOf } from '@ashstep/contract';
+import type { Air } from '@ashstep/core/air';
+import { attempt } from '@ashstep/core/errors';
+import type { JobStep, ScheduledTask } from '@ashstep/core/plan';
 import {
-  type Air,
-  type JobStep,
   type RepairInputs,
-  type ScheduledTask,
   type ShedPlanAsk,
   type ShedPlanFound,
   type ShedPlanInput,
   type VariantFound,
-  attempt,
   firstPlan,
   jobAndStep,
-} from '@ashstep/core';
+} from '@ashstep/core/repair';
 import { Subject, catchError, map, of, switchMap, tap, timer } from 'rxjs';
 import { Api } from '../platform/api';
 import { nowText } from '../platform/when.pipe';

@@ -1,5 +1,5 @@
 import { answerWithSearch } from '../platform/work-steps';
-import { searchShedPlan } from '@ashstep/core';
+import { searchShedPlan } from '@ashstep/core/repair';
 
 /** Longer than this nobody waits for a plan. */
 const MOST_MS = 4500;

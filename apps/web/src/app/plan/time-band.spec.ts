@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
-import { parseLocal } from '@ashstep/core';
+import { parseLocal } from '@ashstep/core/plan';
 import { BehaviorSubject } from 'rxjs';
 import { SessionService } from '../platform/session.service';
 import { rowsOfJobs } from './band-rows';

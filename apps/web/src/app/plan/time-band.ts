@@ -12,15 +12,9 @@ import {
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import {
-  type Air,
-  type AirNeeds,
-  type ShedHours,
-  faultOf,
-  formatLocal,
-  formatQuantity,
-  parseLocal,
-} from '@ashstep/core';
+import { type Air, type AirNeeds, faultOf } from '@ashstep/core/air';
+import { type ShedHours, formatLocal, parseLocal } from '@ashstep/core/plan';
+import { formatQuantity } from '@ashstep/core/units';
 import { SessionService } from '../platform/session.service';
 import { ClockScale, clockText, dayName } from './scale';
 

@@ -1,4 +1,4 @@
-import { parseLocal } from '@ashstep/core';
+import { parseLocal } from '@ashstep/core/plan';
 import { HANDS, plannedShed } from './planned.testing';
 import { countdown, shedDay, spanOf, spanText } from './today';
 

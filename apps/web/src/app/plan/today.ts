@@ -1,4 +1,4 @@
-import { parseLocal } from '@ashstep/core';
+import { parseLocal } from '@ashstep/core/plan';
 import { clockText, dayName } from './scale';
 import type { PlannedStep } from './shed-plan.service';
 

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type HourOfAir, airEndsAt, dewPoint, formatLocal, hourAt, parseLocal } from '@ashstep/core';
+import { type HourOfAir, airEndsAt, dewPoint, hourAt } from '@ashstep/core/air';
+import { formatLocal, parseLocal } from '@ashstep/core/plan';
 import { textOf } from '../parts/text-of';
 import { QuantityField } from '../parts/quantity-field';
 import { saveText } from '../parts/save-text';

@@ -1,6 +1,6 @@
 import { Pipe, type PipeTransform, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { type FormattedQuantity, type QuantityKind, formatQuantity } from '@ashstep/core';
+import { type FormattedQuantity, type QuantityKind, formatQuantity } from '@ashstep/core/units';
 import { SessionService } from './session.service';
 
 type Formatted<T> = (value: number | null | undefined, kind: QuantityKind, decimals?: number) => T;

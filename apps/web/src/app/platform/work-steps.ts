@@ -1,5 +1,5 @@
 import { errorWords } from '@ashstep/contract';
-import { attempt } from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
 import type { Working } from './working';
 
 /** News is told this often, ms. */

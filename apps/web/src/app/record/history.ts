@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { HistoryReply } from '@ashstep/contract';
-import { SYSTEMS } from '@ashstep/core';
+import { SYSTEMS } from '@ashstep/core/resin';
 import { BehaviorSubject, catchError, debounceTime, of, switchMap } from 'rxjs';
 import { textOf } from '../parts/text-of';
 import { Header } from '../parts/header';

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
 import { errorWords } from '@ashstep/contract';
-import { type BurnOffResult, attempt, burnOff, parentResin } from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
+import { type BurnOffResult, burnOff } from '@ashstep/core/laminate';
+import { parentResin } from '@ashstep/core/repair';
 import { QuantityField } from '../parts/quantity-field';
 import { FigurePipe, QuantityPipe } from '../platform/quantity.pipe';
 import { StagePanel } from './stages/stage';

@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
-import { type CureFound, NEW_REPAIR, type RepairInputs, followCure, planRepair } from '@ashstep/core';
+import { type CureFound, NEW_REPAIR, type RepairInputs, followCure, planRepair } from '@ashstep/core/repair';
 import { BehaviorSubject } from 'rxjs';
 import { planStub } from '../plan/planned.testing';
 import { ShedPlanService } from '../plan/shed-plan.service';

@@ -7,7 +7,7 @@ import {
   linkedSignal,
   signal,
 } from '@angular/core';
-import { type CureConditions, type CureFound, type CureOption, USUAL_TENT_C } from '@ashstep/core';
+import { type CureConditions, type CureFound, type CureOption, USUAL_TENT_C } from '@ashstep/core/repair';
 import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../parts/chart';
 import { CHART_BASE, CHART_EMBER, CHART_INK, CHART_QUIET } from '../parts/chart-look';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, type ElementRef, computed, effect, input, viewChild } from '@angular/core';
-import type { ThroughResult } from '@ashstep/core';
+import type { ThroughResult } from '@ashstep/core/cure';
 import { QuantityPipe } from '../platform/quantity.pipe';
 
 /** Paper, amber, ember; over the limit it is ink. */

@@ -1,4 +1,6 @@
-import { formatLocal, parseLocal, systemOf, windows } from '@ashstep/core';
+import { windows } from '@ashstep/core/cure';
+import { formatLocal, parseLocal } from '@ashstep/core/plan';
+import { systemOf } from '@ashstep/core/resin';
 import { whenText } from '../platform/when.pipe';
 import { CureWindows } from './cure-windows';
 import { PanelBench, stateOf } from './panel.testing';

@@ -1,14 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import {
-  AGE_TEMP_C,
-  type HourlyTemp,
-  type WindowsResult,
-  attempt,
-  equivalentAge,
-  formatLocal,
-  parseLocal,
-  windows,
-} from '@ashstep/core';
+import { AGE_TEMP_C, type HourlyTemp, type WindowsResult, equivalentAge, windows } from '@ashstep/core/cure';
+import { attempt } from '@ashstep/core/errors';
+import { formatLocal, parseLocal } from '@ashstep/core/plan';
 import { QuantityField } from '../parts/quantity-field';
 import { airOfJob, hourlyFrom } from '../plan/lay-up-air';
 import { ShedPlanService } from '../plan/shed-plan.service';

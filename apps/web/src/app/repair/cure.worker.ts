@@ -1,4 +1,4 @@
-import { type CureConditions, type RepairInputs, followCure, planRepair } from '@ashstep/core';
+import { type CureConditions, type RepairInputs, followCure, planRepair } from '@ashstep/core/repair';
 import { answerWithSearch } from '../platform/work-steps';
 
 export interface CureAsk {

@@ -1,4 +1,4 @@
-import { pieces } from '@ashstep/core';
+import { pieces } from '@ashstep/core/stack';
 import { type PieceLabel, cutFileSvg, cutListCsv } from './cut-file';
 
 const CUT = pieces({

@@ -1,4 +1,5 @@
-import type { DxfLayer, Piece, Placed } from '@ashstep/core';
+import type { DxfLayer, Placed } from '@ashstep/core/cutting';
+import type { Piece } from '@ashstep/core/stack';
 import Papa from 'papaparse';
 
 /** What every piece is marked with. */

@@ -1,4 +1,4 @@
-import { cutPieces } from '@ashstep/core';
+import { cutPieces } from '@ashstep/core/repair';
 import { CutList } from './cut-list';
 import { PanelBench, stateOf } from './panel.testing';
 

@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
-import { USUAL_OVERSIZE_MM, cutPieces, dxfOf } from '@ashstep/core';
+import { dxfOf } from '@ashstep/core/cutting';
+import { cutPieces } from '@ashstep/core/repair';
+import { USUAL_OVERSIZE_MM } from '@ashstep/core/stack';
 import { ChoiceField } from '../parts/choice-field';
 import { FigurePipe, UnitPipe } from '../platform/quantity.pipe';
 import { type PieceLabel, cutFileLayers, cutFileSvg, cutListCsv } from './cut-file';

@@ -1,4 +1,4 @@
-import { NEW_REPAIR, type RepairInputs } from '@ashstep/core';
+import { NEW_REPAIR, type RepairInputs } from '@ashstep/core/repair';
 import { EditSteps } from './edit-steps';
 
 const withRatio = (ratio: number): RepairInputs => ({ ...NEW_REPAIR, taper: { ...NEW_REPAIR.taper, ratio } });

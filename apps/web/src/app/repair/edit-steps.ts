@@ -1,4 +1,4 @@
-import type { InputSection, RepairInputs } from '@ashstep/core';
+import type { InputSection, RepairInputs } from '@ashstep/core/repair';
 
 type Step = Partial<Record<InputSection, RepairInputs[InputSection]>>;
 

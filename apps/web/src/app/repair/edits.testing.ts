@@ -1,4 +1,4 @@
-import type { RepairInputs } from '@ashstep/core';
+import type { RepairInputs } from '@ashstep/core/repair';
 import type { SectionEdit } from './repair.store';
 
 /** An edit as a store takes it, noted by a spy as what it comes to in the inputs a panel shows. */

@@ -1,6 +1,6 @@
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import { CLUES } from '@ashstep/core';
+import { CLUES } from '@ashstep/core/resin';
 import { EvidenceBoard } from './evidence-board';
 import { PanelBench, stateOf } from './panel.testing';
 

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { PARENT_NAMES, type ShedCounts } from '@ashstep/contract';
-import { CLUES, type Clue, HYPOTHESES, PRIORS } from '@ashstep/core';
+import { CLUES, type Clue, HYPOTHESES, PRIORS } from '@ashstep/core/resin';
 import { catchError, map, of, switchMap } from 'rxjs';
 import { Api } from '../platform/api';
 import { StagePanel } from './stages/stage';

@@ -1,14 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
-import {
-  type ExtraPly,
-  type FabricRef,
-  MAT_BETWEEN,
-  type RepairInputs,
-  type Shape,
-  matBetween,
-  wantsSandingLayer,
-  withoutMat,
-} from '@ashstep/core';
+import type { Shape } from '@ashstep/core/geometry';
+import type { FabricRef } from '@ashstep/core/material';
+import type { ExtraPly, RepairInputs } from '@ashstep/core/repair';
+import { MAT_BETWEEN, matBetween, wantsSandingLayer, withoutMat } from '@ashstep/core/stack';
 import { FabricPicker } from '../library/fabric-picker';
 import { QuantityField } from '../parts/quantity-field';
 import type { SectionEdit } from './repair.store';

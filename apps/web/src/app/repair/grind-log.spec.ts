@@ -1,4 +1,4 @@
-import type { GaugeReading } from '@ashstep/core';
+import type { GaugeReading } from '@ashstep/core/taper';
 import { GrindLog } from './grind-log';
 import { PanelBench, stateOf } from './panel.testing';
 

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
 import { GRIND_WORDS } from '@ashstep/contract';
-import { type GaugeReading, grindFound, wholeTurn } from '@ashstep/core';
+import { wholeTurn } from '@ashstep/core/geometry';
+import { grindFound } from '@ashstep/core/repair';
+import type { GaugeReading } from '@ashstep/core/taper';
 import { textOf } from '../parts/text-of';
 import { QuantityField } from '../parts/quantity-field';
 import { FigurePipe } from '../platform/quantity.pipe';

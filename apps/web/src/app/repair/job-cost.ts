@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FAMILY_NAMES, VERDICT_NAMES, costOfJob, stockFor } from '@ashstep/contract';
-import { type FamilyPlan, compareFamilies } from '@ashstep/core';
+import { type FamilyPlan, compareFamilies } from '@ashstep/core/repair';
 import { LibraryService } from '../library/library.service';
 import { whenText } from '../platform/when.pipe';
 import { ShopService } from '../shop/shop.service';

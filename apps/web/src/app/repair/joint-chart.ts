@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
-import { attempt, jointSteps, shearAlong } from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
+import { jointSteps } from '@ashstep/core/repair';
+import { shearAlong } from '@ashstep/core/taper';
 import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../parts/chart';
 import { CHART_BASE, CHART_EMBER, CHART_INK, CHART_QUIET } from '../parts/chart-look';

@@ -1,7 +1,7 @@
 import { provideHttpClient } from '@angular/common/http';
 import { type Type, provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
-import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core';
+import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
 import { BehaviorSubject } from 'rxjs';
 import { SessionService } from '../platform/session.service';
 import { ExtraPlies } from './extra-plies';

@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { errorWords } from '@ashstep/contract';
+import { attempt } from '@ashstep/core/errors';
+import type { RepairInputs } from '@ashstep/core/repair';
 import {
   type AlignmentReading,
   BREAK_RATIO,
   type CurvatureResult,
-  type RepairInputs,
   type RepairKind,
   USUAL_BREAK,
   USUAL_DISH_RATIO,
@@ -15,13 +16,12 @@ import {
   USUAL_STEP_MM,
   USUAL_WRAP,
   alignment,
-  attempt,
   broken,
   curvature,
   dish,
   edge,
   wrap,
-} from '@ashstep/core';
+} from '@ashstep/core/taper';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { QuantityField } from '../parts/quantity-field';
 import { QuantityPipe } from '../platform/quantity.pipe';

@@ -2,7 +2,7 @@ import { provideHttpClient } from '@angular/common/http';
 import { provideHttpClientTesting } from '@angular/common/http/testing';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
-import type { FabricLayer } from '@ashstep/core';
+import type { FabricLayer } from '@ashstep/core/laminate';
 import { BehaviorSubject } from 'rxjs';
 import { SessionService } from '../platform/session.service';
 import { LayerTable } from './layer-table';

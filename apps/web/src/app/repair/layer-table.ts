@@ -1,6 +1,7 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList, moveItemInArray } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
-import type { FabricLayer, FabricRef, Process } from '@ashstep/core';
+import type { FabricLayer } from '@ashstep/core/laminate';
+import type { FabricRef, Process } from '@ashstep/core/material';
 import { FabricPicker } from '../library/fabric-picker';
 import { optionsOf } from '../parts/choice-field';
 import { TurnDial } from '../parts/turn-dial';

@@ -8,7 +8,7 @@ import {
   linkedSignal,
   signal,
 } from '@angular/core';
-import { type NestInput, type NestResult, type OffCut, type Placed, dxfOf } from '@ashstep/core';
+import { type NestInput, type NestResult, type OffCut, type Placed, dxfOf } from '@ashstep/core/cutting';
 import { LibraryService } from '../library/library.service';
 import { QuantityField } from '../parts/quantity-field';
 import { ApiError } from '../platform/api';

@@ -1,4 +1,4 @@
-import { type NestInput, searchNest } from '@ashstep/core';
+import { type NestInput, searchNest } from '@ashstep/core/cutting';
 import { answerWithSearch } from '../platform/work-steps';
 
 /** What is gained after this is not worth the waiting. */

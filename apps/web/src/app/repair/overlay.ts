@@ -1,6 +1,8 @@
 import type { RepairDetail, SectionName } from '@ashstep/contract';
 import { insistOn } from '@ashstep/contract';
-import { INSPECTION_CHECKS, type RepairInputs, attempt, judge, stagesAfterEdit } from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
+import { INSPECTION_CHECKS, judge } from '@ashstep/core/inspection';
+import { type RepairInputs, stagesAfterEdit } from '@ashstep/core/repair';
 import type { Command } from '../outbox/command';
 
 /** A repair as the server knows it, with what was done here and is still on its way. */

@@ -3,7 +3,7 @@ import { type Type, provideZonelessChangeDetection, signal } from '@angular/core
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { type Lot, SHIPPED } from '@ashstep/contract';
-import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core';
+import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
 import { BehaviorSubject } from 'rxjs';
 import { LibraryService } from '../library/library.service';
 import { SHOP, planStub } from '../plan/planned.testing';

@@ -1,4 +1,5 @@
-import { type RepairInputs, paste } from '@ashstep/core';
+import { paste } from '@ashstep/core/mix';
+import type { RepairInputs } from '@ashstep/core/repair';
 import { PanelBench, stateOf } from './panel.testing';
 import { Pastes } from './pastes';
 

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { CONSISTENCY_NAMES, PASTE_USES, isOwn } from '@ashstep/contract';
-import { type Filler, type PlannedCoat, type PlannedPaste, USUAL_CONSISTENCY } from '@ashstep/core';
+import type { Filler } from '@ashstep/core/material';
+import { USUAL_CONSISTENCY } from '@ashstep/core/mix';
+import type { PlannedCoat, PlannedPaste } from '@ashstep/core/repair';
 import { LibraryService } from '../library/library.service';
 import { optionsOf } from '../parts/choice-field';
 import { QuantityField } from '../parts/quantity-field';

@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
-import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core';
+import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
 import { BehaviorSubject } from 'rxjs';
 import { SHOP } from '../plan/planned.testing';
 import { SessionService } from '../platform/session.service';

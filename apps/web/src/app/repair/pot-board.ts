@@ -1,16 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import {
-  CONTAINERS,
-  type CureCard,
-  MIXING_MIN,
-  type MeasuringTool,
-  type Pot,
-  type RepairInputs,
-  attempt,
-  cureCardFor,
-  potExotherm,
-  smallestBatches,
-} from '@ashstep/core';
+import { CONTAINERS, type CureCard, cureCardFor, potExotherm } from '@ashstep/core/cure';
+import { attempt } from '@ashstep/core/errors';
+import { MIXING_MIN, type MeasuringTool, smallestBatches } from '@ashstep/core/mix';
+import type { Pot, RepairInputs } from '@ashstep/core/repair';
 import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../parts/chart';
 import { CHART_BASE, CHART_EMBER, CHART_INK, CHART_QUIET } from '../parts/chart-look';

@@ -10,7 +10,8 @@ import {
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
-import { type Point, STAGES, type Shape, type Stage } from '@ashstep/core';
+import type { Point, Shape } from '@ashstep/core/geometry';
+import { STAGES, type Stage } from '@ashstep/core/hazards';
 import { RepairDrawing } from '../drawing/repair-drawing';
 import { Header } from '../parts/header';
 import { QuantityPipe } from '../platform/quantity.pipe';

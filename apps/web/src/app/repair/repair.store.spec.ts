@@ -3,7 +3,7 @@ import { HttpTestingController, type TestRequest, provideHttpClientTesting } fro
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { type Change, type RepairDetail, applyChanges } from '@ashstep/contract';
-import { NEW_REPAIR } from '@ashstep/core';
+import { NEW_REPAIR } from '@ashstep/core/repair';
 import { BehaviorSubject, Subject } from 'rxjs';
 import { CommandShelf } from '../outbox/command-shelf';
 import { ShelfStub } from '../outbox/outbox.testing';

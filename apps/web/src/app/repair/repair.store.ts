@@ -10,15 +10,9 @@ import type {
   UpdateRework,
 } from '@ashstep/contract';
 import { STAGE_NAMES, applyChanges, changesBetween, errorWords, insistOn, sectionNames } from '@ashstep/contract';
-import {
-  type RepairInputs,
-  type RepairPlan,
-  STAGES,
-  type Shape,
-  type Stage,
-  planRepair,
-  stageOfSection,
-} from '@ashstep/core';
+import type { Shape } from '@ashstep/core/geometry';
+import { STAGES, type Stage } from '@ashstep/core/hazards';
+import { type RepairInputs, type RepairPlan, planRepair, stageOfSection } from '@ashstep/core/repair';
 import { BehaviorSubject, type Observable, Subject, catchError, debounceTime, filter, of, switchMap, tap } from 'rxjs';
 import type { Act } from '../outbox/act';
 import type { Command } from '../outbox/command';

@@ -1,4 +1,5 @@
-import { type Ring, type RepairInputs, readRings } from '@ashstep/core';
+import { type Ring, readRings } from '@ashstep/core/laminate';
+import type { RepairInputs } from '@ashstep/core/repair';
 import { PanelBench, stateOf } from './panel.testing';
 import { RingReader } from './ring-reader';
 

@@ -1,6 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { errorWords } from '@ashstep/contract';
-import { FABRICS, type Ring, type RingsResult, attempt, parentResin, readRings } from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
+import { type Ring, type RingsResult, readRings } from '@ashstep/core/laminate';
+import { FABRICS } from '@ashstep/core/material';
+import { parentResin } from '@ashstep/core/repair';
 import { QuantityField } from '../parts/quantity-field';
 import { FigurePipe, UnitPipe } from '../platform/quantity.pipe';
 import { StagePanel } from './stages/stage';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FAMILY_NAMES, SCHOOL_NAMES, costOfJob, stockFor } from '@ashstep/contract';
-import { type School, compareSchools } from '@ashstep/core';
+import { compareSchools } from '@ashstep/core/repair';
+import type { School } from '@ashstep/core/resin';
 import { LibraryService } from '../library/library.service';
 import { FigurePipe, UnitPipe } from '../platform/quantity.pipe';
 import { WhenPipe } from '../platform/when.pipe';

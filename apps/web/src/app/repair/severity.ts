@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { GRAVE_NAMES, SEVERITY_NAMES } from '@ashstep/contract';
-import { type RepairInputs, SEVERITIES, type Severity as Grade } from '@ashstep/core';
+import { type RepairInputs, SEVERITIES, type Severity as Grade } from '@ashstep/core/repair';
 import { optionsOf } from '../parts/choice-field';
 import { SessionService } from '../platform/session.service';
 import { WhenPipe, nowText } from '../platform/when.pipe';

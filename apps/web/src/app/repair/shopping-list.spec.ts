@@ -1,4 +1,4 @@
-import { jobMaterials } from '@ashstep/core';
+import { jobMaterials } from '@ashstep/core/repair';
 import { PanelBench, lot, stateOf } from './panel.testing';
 import { ShoppingList } from './shopping-list';
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { type StockLine, stockFor } from '@ashstep/contract';
-import { jobMaterials } from '@ashstep/core';
+import { jobMaterials } from '@ashstep/core/repair';
 import { LibraryService } from '../library/library.service';
 import { nowText } from '../platform/when.pipe';
 import { StagePanel } from './stages/stage';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
-import { type SideNeed, type SidePlan, type WorkingSide, compareSides } from '@ashstep/core';
+import { type SidePlan, compareSides } from '@ashstep/core/repair';
+import type { SideNeed, WorkingSide } from '@ashstep/core/taper';
 import { FigurePipe, UnitPipe } from '../platform/quantity.pipe';
 import { WhenPipe } from '../platform/when.pipe';
 import { capital } from '../platform/capital';

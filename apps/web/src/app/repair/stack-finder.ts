@@ -1,14 +1,8 @@
 import { ChangeDetectionStrategy, Component, type OnDestroy, computed, inject, signal } from '@angular/core';
 import { costOfUnit, stockFor } from '@ashstep/contract';
-import {
-  type FabricRef,
-  type SolveStackInput,
-  type SolveStackResult,
-  type StackSolution,
-  attempt,
-  fabricOf,
-  needsStyrene,
-} from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
+import { type FabricRef, fabricOf, needsStyrene } from '@ashstep/core/material';
+import type { SolveStackInput, SolveStackResult, StackSolution } from '@ashstep/core/stack';
 import type { EChartsCoreOption } from 'echarts/core';
 import { FabricPicker } from '../library/fabric-picker';
 import { LibraryService, fabricRef } from '../library/library.service';

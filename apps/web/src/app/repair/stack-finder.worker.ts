@@ -1,4 +1,4 @@
-import { type SolveStackInput, searchStacks } from '@ashstep/core';
+import { type SolveStackInput, searchStacks } from '@ashstep/core/stack';
 import { answerWithSearch } from '../platform/work-steps';
 
 /** A stack that is good is there within a second or two; what proves it best may take longer than anybody waits. */

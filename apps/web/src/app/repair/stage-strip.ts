@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { STAGE_NAMES } from '@ashstep/contract';
-import { STAGES, type Stage, formatQuantity } from '@ashstep/core';
+import { STAGES, type Stage } from '@ashstep/core/hazards';
+import { formatQuantity } from '@ashstep/core/units';
 import { StageProfile, TREADS } from '../drawing/stage-profile';
 import { ShedPlanService } from '../plan/shed-plan.service';
 import { quantityText } from '../platform/quantity.pipe';

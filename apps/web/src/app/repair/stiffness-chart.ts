@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { type PolarPoint, type PolarResult, attempt, polar } from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
+import { type PolarPoint, type PolarResult, polar } from '@ashstep/core/laminate';
 import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../parts/chart';
 import { CHART_EMBER, CHART_INK, CHART_BASE, CHART_QUIET } from '../parts/chart-look';

@@ -1,4 +1,4 @@
-import { compareFamilies, compareSchools, compareSides } from '@ashstep/core';
+import { compareFamilies, compareSchools, compareSides } from '@ashstep/core/repair';
 import { JobCost } from './job-cost';
 import { OtherWays } from './other-ways';
 import { PanelBench, lot, stateOf } from './panel.testing';

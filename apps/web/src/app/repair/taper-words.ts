@@ -1,4 +1,4 @@
-import type { TaperPlan } from '@ashstep/core';
+import type { TaperPlan } from '@ashstep/core/repair';
 
 /** What a taper is called in a few words: its ratio where it has a slope, else what it is. */
 export function taperWords({ profile, ratio }: Pick<TaperPlan, 'profile' | 'ratio'>): string {

@@ -1,4 +1,4 @@
-import type { RepairInputs } from '@ashstep/core';
+import type { RepairInputs } from '@ashstep/core/repair';
 import { PanelBench, type Sections, stateOf } from './panel.testing';
 import { WaysOut } from './ways-out';
 

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
-import type { Conflict, RepairInputs, WayOption, WayOut } from '@ashstep/core';
+import type { RepairInputs } from '@ashstep/core/repair';
+import type { Conflict, WayOption, WayOut } from '@ashstep/core/taper';
 import { QuantityField } from '../parts/quantity-field';
 import { QuantityPipe } from '../platform/quantity.pipe';
 import type { SectionEdit } from './repair.store';

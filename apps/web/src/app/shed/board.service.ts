@@ -1,7 +1,9 @@
 import { Injectable, inject } from '@angular/core';
 import type { BoardRow, Problem } from '@ashstep/contract';
 import { STAGE_NAMES } from '@ashstep/contract';
-import { type PlanOutline, type RepairPlan, STAGES, planDrawing, planRepair } from '@ashstep/core';
+import { type PlanOutline, planDrawing } from '@ashstep/core/drawing';
+import { STAGES } from '@ashstep/core/hazards';
+import { type RepairPlan, planRepair } from '@ashstep/core/repair';
 import {
   type Observable,
   catchError,

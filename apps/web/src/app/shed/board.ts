@@ -2,7 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { stepName } from '@ashstep/contract';
-import { DEFAULT_HOURS, type Point, STAGES, formatLocal, parseLocal } from '@ashstep/core';
+import type { Point } from '@ashstep/core/geometry';
+import { STAGES } from '@ashstep/core/hazards';
+import { DEFAULT_HOURS, formatLocal, parseLocal } from '@ashstep/core/plan';
 import { map, timer } from 'rxjs';
 import { closedPath } from '../drawing/geometry';
 import { StageProfile } from '../drawing/stage-profile';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { stepName } from '@ashstep/contract';
-import { type ShedHours, parseLocal } from '@ashstep/core';
+import { type ShedHours, parseLocal } from '@ashstep/core/plan';
 import { ClockScale, dayName } from '../plan/scale';
 
 const DAYS = 7;

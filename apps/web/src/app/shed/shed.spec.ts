@@ -1,5 +1,7 @@
 import { type BoardRow } from '@ashstep/contract';
-import { type Air, NEW_REPAIR, NOTHING_DONE, parseLocal } from '@ashstep/core';
+import type { Air } from '@ashstep/core/air';
+import { parseLocal } from '@ashstep/core/plan';
+import { NEW_REPAIR, NOTHING_DONE } from '@ashstep/core/repair';
 import { MILD, NOW, POLYESTER, plannedShed } from '../plan/planned.testing';
 import { boardJob } from './board.service';
 import { withShedPlan } from './standing';

@@ -1,5 +1,5 @@
 import { FAULT_NAMES, stepName } from '@ashstep/contract';
-import { parseLocal } from '@ashstep/core';
+import { parseLocal } from '@ashstep/core/plan';
 import type { PlannedStep } from '../plan/shed-plan.service';
 import { whenText } from '../platform/when.pipe';
 import type { BoardJob } from './board.service';

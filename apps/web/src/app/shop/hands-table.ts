@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { type Person, SKILL_NAMES } from '@ashstep/contract';
-import { type Hands, SKILLS, type ShedHours, type Skill } from '@ashstep/core';
+import { type Hands, SKILLS, type ShedHours, type Skill } from '@ashstep/core/plan';
 import { nowText, whenText } from '../platform/when.pipe';
 import { HoursFields } from './hours-fields';
 

@@ -4,7 +4,7 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { ShopReply } from '@ashstep/contract';
-import type { ShopSettings } from '@ashstep/core';
+import type { ShopSettings } from '@ashstep/core/plan';
 import { BehaviorSubject, EMPTY } from 'rxjs';
 import { HANDS, SHOP } from '../plan/planned.testing';
 import { LiveService } from '../platform/live.service';

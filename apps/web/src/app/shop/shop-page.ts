@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, type OnDestroy, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Person, Problem } from '@ashstep/contract';
-import type { ShedClimate, ShedHours, ShopRates, ShopSettings } from '@ashstep/core';
+import type { ShedClimate } from '@ashstep/core/air';
+import type { ShedHours, ShopRates, ShopSettings } from '@ashstep/core/plan';
 import { Subject, catchError, debounceTime, of, switchMap, tap } from 'rxjs';
 import { Header } from '../parts/header';
 import { QuantityField } from '../parts/quantity-field';

@@ -1,7 +1,8 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { SetMark, SetPin, ShopReply } from '@ashstep/contract';
-import type { Air, AirReading, ShopSettings } from '@ashstep/core';
+import type { Air, AirReading } from '@ashstep/core/air';
+import type { ShopSettings } from '@ashstep/core/plan';
 import { type Observable, catchError, debounceTime, filter, of, switchMap, tap } from 'rxjs';
 import type { Command } from '../outbox/command';
 import { Outbox } from '../outbox/outbox.service';

@@ -1,6 +1,7 @@
 import { type Type, provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
-import { type Hands, type MeasuringTool, USUAL_SHOP } from '@ashstep/core';
+import type { MeasuringTool } from '@ashstep/core/mix';
+import { type Hands, USUAL_SHOP } from '@ashstep/core/plan';
 import { BehaviorSubject } from 'rxjs';
 import { SessionService } from '../platform/session.service';
 import { HandsTable } from './hands-table';

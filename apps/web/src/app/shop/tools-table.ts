@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import type { MeasuringTool } from '@ashstep/core';
+import type { MeasuringTool } from '@ashstep/core/mix';
 import { QuantityField } from '../parts/quantity-field';
 
 interface ToolField {

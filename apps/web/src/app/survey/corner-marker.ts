@@ -11,7 +11,9 @@ import {
 } from '@angular/core';
 import { NgbActiveModal } from '@ng-bootstrap/ng-bootstrap';
 import { type Photo, errorWords } from '@ashstep/contract';
-import { type LaidPhoto, type Pixel, attempt, homography } from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
+import type { LaidPhoto } from '@ashstep/core/repair';
+import { type Pixel, homography } from '@ashstep/core/survey';
 import { QuantityField } from '../parts/quantity-field';
 
 /** A corner of the rectangle, or an end of the fifth length. */

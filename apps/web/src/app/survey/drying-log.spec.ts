@@ -1,4 +1,4 @@
-import type { Reading } from '@ashstep/core';
+import type { Reading } from '@ashstep/core/survey';
 import { PanelBench, stateOf } from '../repair/panel.testing';
 import { DryingLog } from './drying-log';
 

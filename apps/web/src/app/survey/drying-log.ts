@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { errorWords, remarkWords } from '@ashstep/contract';
-import { type DryingResult, type Reading, attempt, daysAfter, drying, wettestByDay } from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
+import { type DryingResult, type Reading, daysAfter, drying, wettestByDay } from '@ashstep/core/survey';
 import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../parts/chart';
 import { CHART_AMBER, CHART_EMBER, CHART_INK, CHART_BASE, CHART_QUIET } from '../parts/chart-look';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { attempt, measureOffset } from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
+import { measureOffset } from '@ashstep/core/geometry';
 import { FigurePipe, UnitPipe } from '../platform/quantity.pipe';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 

@@ -1,4 +1,4 @@
-import type { MapMark } from '@ashstep/core';
+import type { MapMark } from '@ashstep/core/survey';
 import { moveMarkPoint, settled, snapTargets } from './map-marks';
 
 const SQUARE: MapMark = { id: 'a', kind: 'damage', name: '', widthMm: 0, points: [{ x: 0, y: 0 }, { x: 40, y: 0 }, { x: 40, y: 40 }, { x: 0, y: 40 }] }; // prettier-ignore

@@ -1,4 +1,5 @@
-import { type MapMark, type Point, type Shape, place, snapPoint } from '@ashstep/core';
+import { type Point, type Shape, place } from '@ashstep/core/geometry';
+import { type MapMark, snapPoint } from '@ashstep/core/survey';
 import { movePoint } from '../drawing/handles';
 import type { MapPress } from './survey-desk';
 

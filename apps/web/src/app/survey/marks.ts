@@ -12,7 +12,9 @@ import {
   viewChild,
 } from '@angular/core';
 import { MARK_NAMES, errorWords } from '@ashstep/contract';
-import { type MapMark, type Point, attempt, checkShape, crackLength, outlineOfMark, signedArea } from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
+import { type Point, checkShape, signedArea } from '@ashstep/core/geometry';
+import { type MapMark, crackLength, outlineOfMark } from '@ashstep/core/survey';
 import { ChoiceField, optionsOf } from '../parts/choice-field';
 import { QuantityField } from '../parts/quantity-field';
 import { FigurePipe, QuantityPipe } from '../platform/quantity.pipe';

@@ -1,4 +1,5 @@
-import { dxfOf, outlinePoints, signedArea } from '@ashstep/core';
+import { dxfOf } from '@ashstep/core/cutting';
+import { outlinePoints, signedArea } from '@ashstep/core/geometry';
 import { outlineOnPlan, readOutlines } from './outline-file';
 
 const area = (points: readonly { x: number; y: number }[]): number => Math.abs(signedArea(points));

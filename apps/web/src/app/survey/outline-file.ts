@@ -1,4 +1,4 @@
-import { type Point, signedArea, simplified } from '@ashstep/core';
+import { type Point, signedArea, simplified } from '@ashstep/core/geometry';
 
 /** A closed outline found in a file, y upwards, in the file's own units. */
 export interface FoundOutline {

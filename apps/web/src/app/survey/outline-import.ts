@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { errorWords } from '@ashstep/contract';
-import { attempt, checkShape, signedArea } from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
+import { checkShape, signedArea } from '@ashstep/core/geometry';
 import { QuantityPipe } from '../platform/quantity.pipe';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { textOf } from '../parts/text-of';

@@ -4,7 +4,7 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { NgbActiveModal, NgbModal } from '@ng-bootstrap/ng-bootstrap';
 import type { Photo } from '@ashstep/contract';
-import { type LaidPhoto, NEW_REPAIR, planRepair } from '@ashstep/core';
+import { type LaidPhoto, NEW_REPAIR, planRepair } from '@ashstep/core/repair';
 import { BehaviorSubject, Subject } from 'rxjs';
 import { SessionService } from '../platform/session.service';
 import { notedEdit } from '../repair/edits.testing';

@@ -14,7 +14,9 @@ import {
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { NgbModal } from '@ng-bootstrap/ng-bootstrap';
 import type { Photo } from '@ashstep/contract';
-import { type LaidPhoto, attempt, homography } from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
+import type { LaidPhoto } from '@ashstep/core/repair';
+import { homography } from '@ashstep/core/survey';
 import type { Observable, Subscription } from 'rxjs';
 import { QuantityField } from '../parts/quantity-field';
 import { ApiError } from '../platform/api';

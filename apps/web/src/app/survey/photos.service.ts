@@ -1,6 +1,6 @@
 import { Injectable, inject } from '@angular/core';
 import type { Photo } from '@ashstep/contract';
-import type { LaidPhoto } from '@ashstep/core';
+import type { LaidPhoto } from '@ashstep/core/repair';
 import { Observable } from 'rxjs';
 import { Api } from '../platform/api';
 import type { SquareUpReply, SquareUpRequest } from './square-up.worker';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, type OnDestroy, computed, inject, input, signal } from '@angular/core';
-import { type MeasureKind, type Point, type Reading, type TapSound, beforeAfter } from '@ashstep/core';
+import type { Point } from '@ashstep/core/geometry';
+import { type MeasureKind, type Reading, type TapSound, beforeAfter } from '@ashstep/core/survey';
 import { ChoiceField, optionsOf } from '../parts/choice-field';
 import { QuantityField } from '../parts/quantity-field';
 import { FigurePipe } from '../platform/quantity.pipe';

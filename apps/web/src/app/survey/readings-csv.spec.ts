@@ -1,4 +1,4 @@
-import type { Reading } from '@ashstep/core';
+import type { Reading } from '@ashstep/core/survey';
 import { readingsFromCsv, readingsToCsv } from './readings-csv';
 
 const READINGS: Reading[] = [

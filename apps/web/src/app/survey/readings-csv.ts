@@ -1,4 +1,5 @@
-import { type Reading, type TapSound, isWallClock } from '@ashstep/core';
+import { isWallClock } from '@ashstep/core/plan';
+import type { Reading, TapSound } from '@ashstep/core/survey';
 import Papa from 'papaparse';
 import { figureOf, readCsv } from '../parts/csv';
 

@@ -1,4 +1,6 @@
-import { type LaidPhoto, type Picture, type SquaredFrame, attempt, squareUpRows, squaredFrame } from '@ashstep/core';
+import { attempt } from '@ashstep/core/errors';
+import type { LaidPhoto } from '@ashstep/core/repair';
+import { type Picture, type SquaredFrame, squareUpRows, squaredFrame } from '@ashstep/core/survey';
 
 export interface SquareUpRequest {
   /** Address of the picture on this server. */

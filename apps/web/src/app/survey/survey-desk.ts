@@ -1,5 +1,6 @@
 import { Injectable, signal } from '@angular/core';
-import type { Point, SquaredFrame } from '@ashstep/core';
+import type { Point } from '@ashstep/core/geometry';
+import type { SquaredFrame } from '@ashstep/core/survey';
 
 /** A press on the plan, and how far off it a finger may be, mm. */
 export interface MapPress extends Point {

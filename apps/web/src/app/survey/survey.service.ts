@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import type { EncloseInput, EncloseResult } from '@ashstep/core';
+import type { EncloseInput, EncloseResult } from '@ashstep/core/survey';
 import { Observable } from 'rxjs';
 import type { SurveyReply } from './survey.worker';
 

@@ -1,4 +1,5 @@
-import { type CoreError, type EncloseInput, type EncloseResult, attempt, enclose } from '@ashstep/core';
+import { type CoreError, attempt } from '@ashstep/core/errors';
+import { type EncloseInput, type EncloseResult, enclose } from '@ashstep/core/survey';
 
 export type SurveyRequest = EncloseInput;
 export type SurveyReply = { result: EncloseResult } | { code: CoreError['code'] };

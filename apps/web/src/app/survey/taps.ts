@@ -15,21 +15,23 @@ import { DecimalPipe } from '@angular/common';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { remarkWords } from '@ashstep/contract';
 import {
-  type Enclosing,
   type Point,
-  type Reading,
   type Shape,
-  type TapSound,
   handOutline,
   joinOutlines,
-  outlineOfMark,
   measureOffset,
-  onGrid,
   outlinePoints,
   signedArea,
+} from '@ashstep/core/geometry';
+import {
+  type Enclosing,
+  type Reading,
+  type TapSound,
+  outlineOfMark,
+  onGrid,
   surveyed,
   tapGrid,
-} from '@ashstep/core';
+} from '@ashstep/core/survey';
 import { catchError, debounceTime, of, switchMap } from 'rxjs';
 import { textOf } from '../parts/text-of';
 import { QuantityField } from '../parts/quantity-field';

@@ -1,3 +1,4 @@
+import { LIMITS } from '../../limits/index.js';
 import { CoreError, type Remark, requireNumber } from '../../errors.js';
 import {
   type FabricLayer,
@@ -7,7 +8,6 @@ import {
   strengths,
 } from '../../laminate/index.js';
 import { type ResinFamily, coreOf } from '../../material/index.js';
-import { MAX_THICKNESS_MM } from '../../units/index.js';
 import type { RepairInputs } from '../inputs.js';
 import { proposePlies } from '../../stack/propose.js';
 import type { ResinPlan } from './resin.js';
@@ -40,11 +40,11 @@ export function planParent(inputs: RepairInputs, resinPlan: ResinPlan | null): P
   const resin = parentResin(resinPlan);
   if (core) {
     coreOf(core, 'laminate.core.coreId');
-    requireNumber(core.thicknessMm, 'laminate.core.thicknessMm', { min: 0.5, max: MAX_THICKNESS_MM });
+    requireNumber(core.thicknessMm, 'laminate.core.thicknessMm', LIMITS.coreMm);
   }
   if (known === 'plies' && entered.length === 0) throw new CoreError('empty', 'laminate.plies');
   if (known === 'thickness' && measured === null) throw new CoreError('empty', 'laminate.thicknessMm');
-  if (measured !== null) requireNumber(measured, 'laminate.thicknessMm', { min: 0.2, max: MAX_THICKNESS_MM });
+  if (measured !== null) requireNumber(measured, 'laminate.thicknessMm', LIMITS.thicknessMm);
   const guessed = known === 'thickness';
   const plies = guessed
     ? [...proposePlies({ parentPlies: [], depthMm: measured!, family: resin, coverMm: 0 })].reverse()

@@ -1,3 +1,4 @@
+import { LIMITS } from '../../limits/index.js';
 import { type Point, distanceToSegment, outlinePoints } from '../../geometry/index.js';
 import { requireNumber } from '../../errors.js';
 import { pulledMPa } from '../../laminate/index.js';
@@ -8,8 +9,6 @@ import {
   type FootprintResult,
   type JointFacts,
   type JointResult,
-  MAX_RATIO,
-  MIN_RATIO,
   type Obstacle,
   type PlugResult,
   type RatioRange,
@@ -93,7 +92,7 @@ export function planTaper(inputs: RepairInputs, damage: DamagePlan, parent: Pare
     ratio,
     range,
     footprint: result,
-    joint: facts && joint({ ...facts, ratio: Math.max(MIN_RATIO, Math.min(ratio, steepest, MAX_RATIO)) }),
+    joint: facts && joint({ ...facts, ratio: Math.max(LIMITS.ratio.min, Math.min(ratio, steepest, LIMITS.ratio.max)) }),
     plug:
       core && kind === 'core'
         ? {
@@ -148,15 +147,15 @@ function profileOf(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan)
     const scale = parent.thicknessMm / parent.whole.thicknessMm;
     return {
       kind: 'steps',
-      stepMm: requireNumber(taper.stepMm ?? USUAL_STEP_MM, 'stepMm', { min: 2, max: 200 }),
+      stepMm: requireNumber(taper.stepMm ?? USUAL_STEP_MM, 'stepMm', LIMITS.stepMm),
       thicknessesMm: parent.withinPlies.map((_, i) => parent.whole.layerThicknessMm[i]! * scale).reverse(),
     };
   }
   if (taper.kind === 'lap')
     return {
       kind: 'lap',
-      reachMm: requireNumber(taper.lapMm ?? USUAL_LAP_MM, 'lapMm', { min: 10, max: 1000 }),
-      staggerMm: requireNumber(taper.staggerMm ?? USUAL_STAGGER_MM, 'staggerMm', { min: 0, max: 200 }),
+      reachMm: requireNumber(taper.lapMm ?? USUAL_LAP_MM, 'lapMm', LIMITS.lapMm),
+      staggerMm: requireNumber(taper.staggerMm ?? USUAL_STAGGER_MM, 'staggerMm', LIMITS.staggerMm),
     };
   return { kind: 'slope' };
 }
@@ -169,7 +168,7 @@ function ratioOf(profile: TaperProfile, taper: RepairInputs['taper'], depthMm: n
     case 'lap':
       return profile.reachMm / depthMm;
     case 'dish':
-      return Math.max(MIN_RATIO, taper.dishRatio ?? USUAL_DISH_RATIO);
+      return Math.max(LIMITS.ratio.min, taper.dishRatio ?? USUAL_DISH_RATIO);
     case 'form':
       return profile.form.kind === 'band' ? (taper.wrap ?? USUAL_WRAP).pastMm / depthMm : sloped;
     case 'slope':

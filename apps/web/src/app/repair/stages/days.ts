@@ -10,7 +10,9 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { PLACE_NAMES, stepName } from '@ashstep/contract';
-import { type Air, AirClock, type RepairInputs, USUAL_TENT_C, jobAndStep, parseLocal } from '@ashstep/core';
+import type { Air } from '@ashstep/core/air';
+import { AirClock, parseLocal } from '@ashstep/core/plan';
+import { type RepairInputs, USUAL_TENT_C, jobAndStep } from '@ashstep/core/repair';
 import { GoBar } from '../../parts/go-bar';
 import { optionsOf } from '../../parts/choice-field';
 import { QuantityField } from '../../parts/quantity-field';

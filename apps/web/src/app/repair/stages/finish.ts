@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
-import { WET_FROM_GRIT } from '@ashstep/core';
+import { WET_FROM_GRIT } from '@ashstep/core/finish';
 import { QuantityPipe } from '../../platform/quantity.pipe';
 import { GoBar } from '../../parts/go-bar';
 import { StagePanel } from './stage';

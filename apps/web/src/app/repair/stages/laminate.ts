@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { PARENT_NAMES, isOwn } from '@ashstep/contract';
-import type { RepairInputs } from '@ashstep/core';
+import type { RepairInputs } from '@ashstep/core/repair';
 import { ChoiceField, optionsOf } from '../../parts/choice-field';
 import { QuantityField } from '../../parts/quantity-field';
 import { FigurePipe, UnitPipe } from '../../platform/quantity.pipe';

@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
-import { PREPARATION_CHECKS, attempt, batchError, plyKey } from '@ashstep/core';
+import { plyKey } from '@ashstep/core/drawing';
+import { attempt } from '@ashstep/core/errors';
+import { PREPARATION_CHECKS } from '@ashstep/core/inspection';
+import { batchError } from '@ashstep/core/repair';
 import type { LogEntry } from '@ashstep/contract';
 import { draft } from '../../outbox/draft';
 import { QuantityField } from '../../parts/quantity-field';

@@ -1,14 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { FINISH_NAMES, SERVICE_NAMES } from '@ashstep/contract';
-import {
-  type Neighbour,
-  type Point,
-  type RepairInputs,
-  type Shape,
-  type ShapeKind,
-  handOutline,
-  outlinePoints,
-} from '@ashstep/core';
+import { type Point, type Shape, type ShapeKind, handOutline, outlinePoints } from '@ashstep/core/geometry';
+import type { Neighbour, RepairInputs } from '@ashstep/core/repair';
 import { addPoint, dropPoint, movePoint, possible } from '../../drawing/handles';
 import { ChoiceField, optionsOf } from '../../parts/choice-field';
 import { QuantityField } from '../../parts/quantity-field';

@@ -1,14 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { MIXING_ORDER, PRIME_NAMES } from '@ashstep/contract';
-import {
-  MIXING_MIN,
-  type MixFace,
-  type PatchFace,
-  type Pot,
-  PRIME_GSM,
-  type PrimedSurface,
-  type RepairInputs,
-} from '@ashstep/core';
+import { MIXING_MIN, PRIME_GSM, type PrimedSurface } from '@ashstep/core/mix';
+import type { MixFace, PatchFace, Pot, RepairInputs } from '@ashstep/core/repair';
 import { optionsOf } from '../../parts/choice-field';
 import { GoBar } from '../../parts/go-bar';
 import { QuantityField } from '../../parts/quantity-field';

@@ -1,7 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { BAND_NAMES, ORDER_NAMES } from '@ashstep/contract';
-import { type MatchBand, type PlyUse, type RepairInputs, fabricOf, plyKey, spotOf } from '@ashstep/core';
+import { plyKey } from '@ashstep/core/drawing';
+import type { MatchBand } from '@ashstep/core/laminate';
+import { fabricOf } from '@ashstep/core/material';
+import type { PlyUse, RepairInputs } from '@ashstep/core/repair';
+import { spotOf } from '@ashstep/core/stack';
 import { hatchOf } from '../../drawing/hatches';
 import { ChoiceField, optionsOf } from '../../parts/choice-field';
 import { QuantityField } from '../../parts/quantity-field';

@@ -9,14 +9,8 @@ import {
   isOwn,
   remarkWords,
 } from '@ashstep/contract';
-import {
-  type Hardener,
-  type RepairInputs,
-  type SystemCard,
-  compareGelCoatWays,
-  hardens,
-  systemOf,
-} from '@ashstep/core';
+import { type RepairInputs, compareGelCoatWays } from '@ashstep/core/repair';
+import { type Hardener, type SystemCard, hardens, systemOf } from '@ashstep/core/resin';
 import { LibraryService } from '../../library/library.service';
 import { ChoiceField, optionsOf } from '../../parts/choice-field';
 import { QuantityField } from '../../parts/quantity-field';

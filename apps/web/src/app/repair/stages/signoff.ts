@@ -8,7 +8,7 @@ import {
   signal,
 } from '@angular/core';
 import type { InspectionResult, ReworkItem, UpdateRework } from '@ashstep/contract';
-import { INSPECTION_CHECKS, type InspectionCheck } from '@ashstep/core';
+import { INSPECTION_CHECKS, type InspectionCheck } from '@ashstep/core/inspection';
 import { draft } from '../../outbox/draft';
 import { WhenPipe } from '../../platform/when.pipe';
 import { figureOf } from '../../parts/csv';

@@ -1,7 +1,8 @@
 import { Directive, computed, inject, input } from '@angular/core';
 import { Router } from '@angular/router';
 import { remarkWords } from '@ashstep/contract';
-import { STAGES, type Remark, type Stage } from '@ashstep/core';
+import type { Remark } from '@ashstep/core/errors';
+import { STAGES, type Stage } from '@ashstep/core/hazards';
 import { quantityText } from '../../platform/quantity.pipe';
 import { RepairStore, type RepairState, fieldError } from '../repair.store';
 

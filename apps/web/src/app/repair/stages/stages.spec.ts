@@ -3,18 +3,12 @@ import { type Type, provideZonelessChangeDetection, signal } from '@angular/core
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { InspectionResult, LogEntry, RepairDetail } from '@ashstep/contract';
-import {
-  HARDENERS,
-  NEW_REPAIR,
-  formatLocal,
-  parseLocal,
-  PREPARATION_CHECKS,
-  type Point,
-  type Reading,
-  type RepairInputs,
-  planRepair,
-  type MapMark,
-} from '@ashstep/core';
+import type { Point } from '@ashstep/core/geometry';
+import { PREPARATION_CHECKS } from '@ashstep/core/inspection';
+import { formatLocal, parseLocal } from '@ashstep/core/plan';
+import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
+import { HARDENERS } from '@ashstep/core/resin';
+import type { Reading, MapMark } from '@ashstep/core/survey';
 import type { BondSetting } from '@ashstep/contract';
 import { BehaviorSubject } from 'rxjs';
 import { MILD, POLYESTER, planStub, plannedShed } from '../../plan/planned.testing';

@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { volumeWords } from '@ashstep/contract';
-import { type RepairInputs, joint, pulledMPa } from '@ashstep/core';
+import { pulledMPa } from '@ashstep/core/laminate';
+import type { RepairInputs } from '@ashstep/core/repair';
+import { joint } from '@ashstep/core/taper';
 import { ChoiceField, optionsOf } from '../../parts/choice-field';
 import { QuantityField } from '../../parts/quantity-field';
 import { SessionService } from '../../platform/session.service';

@@ -1,0 +1,35 @@
+import { COUNTS, LIMITS } from '@ashstep/core/limits';
+import { CORES } from '@ashstep/core/material';
+import { CLUES, PRIORS } from '@ashstep/core/resin';
+import * as z from 'zod';
+import { coreMaterial } from '../materials.js';
+import { plies } from './layers.js';
+import { NOT_LISTED, entryId, ids, known, whole, within } from './pieces.js';
+
+export const priorId = ids(PRIORS);
+export const clueId = ids(CLUES);
+const count = whole(LIMITS.observed);
+
+/** What the laminate that is there is made of. */
+export const laminate = z.strictObject({
+  known: z.enum(['thickness', 'plies']),
+  thicknessMm: within(LIMITS.thicknessMm).nullable(),
+  plies,
+  finishThicknessMm: within(LIMITS.finishMm),
+  core: z
+    .strictObject({
+      coreId: entryId,
+      own: coreMaterial.optional(),
+      thicknessMm: within(LIMITS.coreMm),
+      reachable: z.boolean(),
+    })
+    .refine((ref) => known(CORES, ref.own, ref.coreId), { path: ['coreId'], message: NOT_LISTED })
+    .nullable(),
+  priorId,
+  shedCounts: z
+    .strictObject({ polyester: count, vinylester: count, epoxy: count, thermoplastic: count, mixed: count })
+    .optional(),
+  clueIds: z.array(clueId).max(COUNTS.clues),
+  epoxyInBond: z.boolean(),
+  pressedPanel: z.boolean(),
+});

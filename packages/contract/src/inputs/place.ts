@@ -1,0 +1,14 @@
+import * as z from 'zod';
+
+/** Where the damage is and what the repair has to bear. */
+export const place = z.strictObject({
+  where: z.string().max(200),
+  craftKind: z.enum(['boat', 'board', 'paddle', 'vehicle', 'other']),
+  waterline: z.enum(['above', 'below']),
+  finish: z.enum(['gelcoat', 'paint', 'bare']),
+  access: z.enum(['one', 'both']),
+  service: z.enum(['cosmetic', 'light', 'general', 'high', 'primary']),
+  specialService: z.enum(['none', 'drinking-water', 'fuel', 'heat', 'fire', 'food']),
+  certified: z.boolean(),
+  likeForLike: z.boolean(),
+});

@@ -1,0 +1,66 @@
+import { NEW_REPAIR, planRepair } from '@ashstep/core/repair';
+import { repairInputs } from './index.js';
+import { INPUTS_VERSION, upgradedInputs, versioned } from './version.js';
+
+/** As a job was stored before the survey had rings, marks or a photograph, the damage neighbours, and the repair a severity. */
+const OF_OLD = {
+  place: {
+    where: 'port side, 40 cm above the chine',
+    craftKind: 'boat',
+    waterline: 'above',
+    finish: 'gelcoat',
+    access: 'one',
+    service: 'general',
+    specialService: 'none',
+    certified: false,
+    likeForLike: false,
+  },
+  damage: {
+    shape: { kind: 'circle', diameterMm: 120 },
+    depth: 'through',
+    depthMm: null,
+    marginMm: 15,
+    minCornerRadiusMm: 25,
+    notes: 'hit a bollard',
+  },
+  survey: { readings: [], gridSpacingMm: 30 },
+  laminate: {
+    known: 'plies',
+    thicknessMm: null,
+    plies: [{ fabricId: 'mat-450' }, { fabricId: 'roving-500', orientationDeg: 0 }],
+    finishThicknessMm: 0.6,
+    core: null,
+    priorId: 'volume-built',
+    clueIds: [],
+    epoxyInBond: false,
+    pressedPanel: false,
+  },
+};
+
+describe('inputs of any version', () => {
+  it('of old have every field, keep what was typed, and can be planned', () => {
+    const now = upgradedInputs(OF_OLD);
+    expect(repairInputs.safeParse(now).error?.issues ?? []).toEqual([]);
+    expect([now.damage.notes, now.damage.marginMm, now.survey.gridSpacingMm]).toEqual(['hit a bollard', 15, 30]);
+    expect([now.damage.neighbours, now.survey.rings, now.severity.override]).toEqual([[], null, null]);
+    expect(planRepair(now).taper?.ratio).toBeGreaterThan(1);
+  });
+
+  it('of now come back as they were', () => {
+    const inputs = { ...NEW_REPAIR, place: { ...NEW_REPAIR.place, where: 'transom' } };
+    const stored = JSON.parse(JSON.stringify(versioned(inputs))) as object;
+    expect(stored).toEqual(jasmine.objectContaining({ schema: INPUTS_VERSION }));
+    expect(upgradedInputs(stored)).toEqual(JSON.parse(JSON.stringify(inputs)));
+  });
+
+  it('where nothing was stored are those of a new repair', () => {
+    expect(upgradedInputs(null)).toEqual(NEW_REPAIR as never);
+  });
+
+  it('of a version to come are refused, not half read', () => {
+    expect(() => upgradedInputs({ ...versioned(NEW_REPAIR), schema: INPUTS_VERSION + 1 })).toThrowError(
+      RangeError,
+      /version 3; this Ash Step knows 2/,
+    );
+  });
+});
