@@ -5,6 +5,7 @@ import { PASSWORD, TestClient, type TestReply, TestServer } from '../testing/ser
 import { finishedRepair, inspectAgain, newRepair, saveSection } from '../testing/repairs.js';
 import { chainHash } from './seal.js';
 import { verifyChain } from './service.js';
+import { fileFaults } from './verify.js';
 
 const SIGN = { password: PASSWORD, meaning: 'I inspected and accept' };
 
@@ -167,7 +168,8 @@ describe('record', () => {
     await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN);
     const { body }: RecordFile = (await tech.send('GET', `/api/repairs/${repair.id}/record.json`)).body;
     const { marks: _marks, photo: _photo, ...survey } = body.inputs.survey;
-    const older = { ...body, repairId: randomUUID(), log: [], results: [], inputs: { ...body.inputs, survey } };
+    const { schema: _schema, ...inputs } = { ...body.inputs, survey, schema: 0 };
+    const older = { ...body, repairId: randomUUID(), log: [], results: [], inputs };
     const file = { body: older, previousHash: CHAIN_START, hash: chainHash(CHAIN_START, canonicalJson(older)) };
     expect((await inspector.send('POST', '/api/records', file)).status).toBe(201);
     expect((await tech.send('GET', `/api/repairs/${older.repairId}`)).body.inputs.survey.marks).toEqual([]);
@@ -175,6 +177,17 @@ describe('record', () => {
       JSON.parse(canonicalJson(file)),
     );
     expect((await tech.send('GET', `/api/repairs/${older.repairId}/record.pdf`)).status).toBe(200);
+  });
+
+  it('of an Ash Step to come is refused and says so', async () => {
+    const repair = await finishedRepair(tech, inspector);
+    await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN);
+    const file = (await tech.send('GET', `/api/repairs/${repair.id}/record.json`)).body;
+    file.body.inputs.schema = 99;
+    const reply = await inspector.send('POST', '/api/records', file);
+    expect([reply.status, reply.body.code]).toEqual([422, 'too-new']);
+    expect(reply.body.detail).toContain('version 99');
+    expect(fileFaults(JSON.stringify(file), null)[0]?.words).toContain('version 99');
   });
 
   it('prints as a PDF a stranger can read', async () => {

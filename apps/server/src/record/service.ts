@@ -24,7 +24,7 @@ import { addAnchor, readAnchors } from './anchor.js';
 import { recordBody } from './body.js';
 import { chainHash, isSealedBy } from './seal.js';
 import { sql, storedSeals } from './seals.js';
-import { type Anchor, type Fault, type SealedJob, chainFaults, sealFaults } from './verify.js';
+import { type Anchor, type Fault, type SealedJob, chainFaults, sealFaults, upgradedRecord } from './verify.js';
 
 /** Accepts a repair: asks the password again, checks that nothing is open, and seals the record onto the chain. */
 export async function signOff(
@@ -201,7 +201,7 @@ export async function verifyChain({
 
 /** Takes in a record file from another installation, sealed and read-only. Refuses one whose hash does not fit its content. */
 export async function importRecord(context: Context, value: unknown): Promise<{ repairId: string }> {
-  const file = parse(recordFile, completed(value));
+  const file = parse(recordFile, upgradedFile(value));
   const body = canonicalJson((value as RecordFile).body);
   if (chainHash(file.previousHash, body) !== file.hash)
     throw new ProblemError(
@@ -222,12 +222,11 @@ export async function importRecord(context: Context, value: unknown): Promise<{ 
   return { repairId: file.body.repairId };
 }
 
-/** A file sealed before a field of the inputs existed, with what a new repair has in it; anything else as it is. */
-function completed(value: unknown): unknown {
-  const body = (value as Partial<RecordFile> | null)?.body;
-  return body && typeof body.inputs === 'object'
-    ? { ...(value as RecordFile), body: { ...body, inputs: upgradedInputs(body.inputs) } }
-    : value;
+/** A file sealed with inputs of an earlier version, with those of now; anything else as it is. */
+function upgradedFile(value: unknown): unknown {
+  const { result, error } = upgradedRecord(value);
+  if (error) throw new ProblemError(422, 'too-new', `${error} Take the record in with a newer Ash Step.`);
+  return result;
 }
 
 async function insertImported(client: pg.PoolClient, file: RecordFile, text: string): Promise<void> {
@@ -241,7 +240,7 @@ async function insertImported(client: pg.PoolClient, file: RecordFile, text: str
     body.title,
     body.revision,
     body.technician,
-    storedText(upgradedInputs(body.inputs)),
+    storedText(body.inputs),
     signature.at,
   ]);
   for (const e of body.events)

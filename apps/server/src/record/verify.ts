@@ -159,7 +159,7 @@ function jobFaults(job: SealedJob, seals: readonly StoredSeal[]): Fault[] {
   if (!seal) return [{ code: 'missing', ...at, words: 'The job is sealed, and its record is not here.' }];
   const body = bodyOf(seal.body);
   if (!body) return [];
-  const changes = changesBetween(comparable(body), comparable(job));
+  const changes = changesBetween(comparable({ ...body, inputs: upgradedInputs(body.inputs) }), comparable(job));
   return changes.map((change) => ({
     code: 'job' as const,
     ...at,
@@ -180,7 +180,7 @@ function comparable({
   const bare = {
     title,
     technician,
-    inputs: upgradedInputs(inputs),
+    inputs,
     log: log.map(({ receivedAt, ...entry }) => ({ ...entry, ...(receivedAt ? { receivedAt } : {}) })),
     checks,
     results: results.map(({ standing: _standing, revision: _revision, ...result }) => result),
@@ -212,12 +212,10 @@ export function fileFaults(text: string, trustedKey: string | null): Fault[] {
   } catch {
     return file('This is not a record file: it cannot be read as JSON.');
   }
-  const { body } = (value ?? {}) as Partial<RecordFile>;
-  const completed =
-    body && typeof body === 'object' && typeof body.inputs === 'object'
-      ? { ...(value as object), body: { ...body, inputs: upgradedInputs(body.inputs) } }
-      : value;
-  const read = recordFile.safeParse(completed);
+  const { result: upgraded, error: tooNew } = upgradedRecord(value);
+  if (tooNew) return file(tooNew);
+  const { body } = (value ?? {}) as RecordFile;
+  const read = recordFile.safeParse(upgraded);
   if (!read.success)
     return file(
       `This is not a record as it is given out: ${read.error.issues[0]?.path.join('.') ?? ''} ${read.error.issues[0]?.message ?? ''}`.trim(),
@@ -248,6 +246,19 @@ export function fileFaults(text: string, trustedKey: string | null): Fault[] {
   if (text.replace(/\r?\n$/, '') !== recordText(value as RecordFile))
     return file('The record holds what was sealed, but the file is not byte for byte as it was given out.');
   return [];
+}
+
+/** A record file with inputs of now in place of those of an earlier version, anything else as it is; or why not: it is of a version to come. */
+export function upgradedRecord(value: unknown): { result: unknown; error: string | null } {
+  const body = (value as Partial<RecordFile> | null)?.body;
+  if (!body || typeof body !== 'object' || typeof body.inputs !== 'object') return { result: value, error: null };
+  try {
+    const inputs = upgradedInputs(body.inputs);
+    return { result: { ...(value as RecordFile), body: { ...body, inputs } }, error: null };
+  } catch (error) {
+    if (error instanceof RangeError) return { result: null, error: error.message };
+    throw error;
+  }
 }
 
 /** A record file as it is given out. */

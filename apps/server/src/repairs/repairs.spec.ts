@@ -249,7 +249,7 @@ describe('repairs', () => {
   it('complete inputs stored before a section existed', async () => {
     const repair = await newRepair(tech);
     await server.context.pool.query(
-      "UPDATE repair SET inputs = (inputs::jsonb - 'survey') #- '{taper,maskMm}' WHERE id = $1",
+      "UPDATE repair SET inputs = (inputs::jsonb - 'survey' - 'schema') #- '{taper,maskMm}' WHERE id = $1",
       [repair.id],
     );
     const { inputs } = (await tech.send('GET', `/api/repairs/${repair.id}`)).body;
@@ -266,7 +266,8 @@ describe('repairs', () => {
 
   it('keep history append-only in the database itself', async () => {
     const { owner } = server;
-    await newRepair(tech);
+    const { id } = await newRepair(tech);
+    await tech.send('POST', `/api/repairs/${id}/log`, { id: randomUUID(), entry: { kind: 'note', text: 'Begun.' } });
     for (const table of ['repair_event', 'log_entry'])
       await expectAsync(owner.query(`UPDATE ${table} SET at = now()`)).toBeRejected();
     await expectAsync(owner.query('DELETE FROM repair_event')).toBeRejected();
