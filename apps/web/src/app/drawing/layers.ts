@@ -1,5 +1,4 @@
 import type { PlanDrawing, SectionDrawing } from '@ashstep/core/drawing';
-import type { Stage } from '@ashstep/core/hazards';
 
 /** Layers of the drawing that can be shown and hidden by their key. */
 export type LayerName =
@@ -59,7 +58,7 @@ export interface Layer {
 export function layersPresent(
   view: PlanDrawing,
   section: SectionDrawing | null,
-  { stage, photo, readings }: { stage: Stage; photo: boolean; readings: boolean },
+  { stage, photo, readings }: { stage: string; photo: boolean; readings: boolean },
 ): Layer[] {
   const present: LayerName[] = photo ? ['photo', 'damage'] : ['damage'];
   if (view.marks.some((mark) => mark.kind === 'earlier-repair')) present.push('earlier');

@@ -15,7 +15,6 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { type PlanOutline, planDrawing, runsOf, sectionDrawing } from '@ashstep/core/drawing';
 import type { Point, Shape } from '@ashstep/core/geometry';
-import type { Stage } from '@ashstep/core/hazards';
 import type { RepairInputs, RepairPlan } from '@ashstep/core/repair';
 import { formatQuantity } from '@ashstep/core/units';
 import { MARK_NAMES } from '@ashstep/contract';
@@ -35,9 +34,9 @@ const DRAG_PX = 6;
 const SNAP_PX = 14;
 const NARROW_PX = 560;
 /** Stages that show the work as laid across the whole width. */
-const ALL_LAID: readonly Stage[] = ['mix', 'days', 'layup', 'finish', 'signoff'];
-const NO_PARTING: readonly Stage[] = ['look', 'laminate', 'resin', 'signoff'];
-const ALL_GROUND: readonly Stage[] = ['look', 'laminate', 'resin'];
+const ALL_LAID: readonly string[] = ['mix', 'days', 'layup', 'finish', 'signoff'];
+const NO_PARTING: readonly string[] = ['look', 'laminate', 'resin', 'signoff'];
+const ALL_GROUND: readonly string[] = ['look', 'laminate', 'resin'];
 
 /**
  * The repair drawn to scale: plan above, section below at one horizontal scale, one parting line between "as ground" and "as laid".
@@ -102,7 +101,7 @@ const ALL_GROUND: readonly Stage[] = ['look', 'laminate', 'resin'];
 export class RepairDrawing implements OnInit, OnDestroy {
   readonly inputs = input.required<RepairInputs>();
   readonly plan = input.required<RepairPlan>();
-  readonly stage = input.required<Stage>();
+  readonly stage = input.required<string>();
   readonly picked = input<string | null>(null);
   readonly pickedChange = output<string | null>();
   readonly editable = input(false);

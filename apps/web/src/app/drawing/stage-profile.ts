@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { STAGES } from '@ashstep/core/hazards';
 
-/** Heights of the ten treads: down while the job is understood and ground, up while it is built and signed. */
-export const TREADS = [0, 1, 2, 3, 4, 4, 3, 2, 1, 0] as const;
+/** Depth of a tread: down while the job is understood and ground, up while it is built and signed. */
+export const treadOf = (place: number, of: number): number => Math.min(place, of - 1 - place);
 
-/** The ten-step profile, small: where a job stands as a place and a height. */
+/** The stepped profile, small: where a job stands as a place and a height. */
 @Component({
   selector: 'ash-stage-profile',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -20,13 +21,13 @@ export const TREADS = [0, 1, 2, 3, 4, 4, 3, 2, 1, 0] as const;
 export class StageProfile {
   readonly stage = input.required<number>();
   readonly urgent = input(false);
-  readonly whole = this.path(0, 10);
+  readonly whole = this.path(0, STAGES.length);
   readonly done = computed(() => this.path(0, this.stage()));
   readonly now = computed(() => `M${this.stage() * 13} ${this.y(this.stage())}h13`);
   readonly pointer = computed(() => `M${this.stage() * 13 + 2} ${this.y(this.stage()) - 9}h9l-4.5 6z`);
 
   private y(tread: number): number {
-    return 9 + TREADS[tread]! * 3.2;
+    return 9 + treadOf(tread, STAGES.length) * 3.2;
   }
 
   private path(from: number, to: number): string {

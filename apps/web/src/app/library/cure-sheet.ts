@@ -25,6 +25,7 @@ import type { SystemCard } from '@ashstep/core/resin';
 import { quantityText } from '../platform/quantity.pipe';
 import { QuantityField } from '../parts/quantity-field';
 import { SearchRun } from '../platform/working';
+import { PickOf, PickSelect } from '../parts/inputs';
 
 const KINDS: Readonly<Record<SheetPoint['kind'], string>> = {
   'pot-gel': 'A pot gels',
@@ -43,7 +44,7 @@ const FAR_PERCENT = 25;
 @Component({
   selector: 'ash-cure-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [QuantityField],
+  imports: [PickOf, PickSelect, QuantityField],
   template: `
     <h3>How it cures</h3>
     <p class="quiet">{{ standing() }}</p>
@@ -51,7 +52,7 @@ const FAR_PERCENT = 25;
       <div class="fields" role="group" [attr.aria-label]="'Figure ' + (i + 1) + ' of the data sheet'">
         <div class="field">
           <label [for]="'point' + i">Sheet says</label
-          ><select [id]="'point' + i" (change)="swap(i, $any($event.target).value)">
+          ><select [id]="'point' + i" [of]="kinds" (chosen)="swap(i, $event)">
             @for (kind of kinds; track kind[0]) {
               <option [value]="kind[0]" [selected]="kind[0] === point.kind">{{ kind[1] }}</option>
             }
@@ -100,7 +101,7 @@ const FAR_PERCENT = 25;
         @if (point.kind !== 'thin') {
           <div class="field">
             <label [for]="'in' + i">In</label
-            ><select [id]="'in' + i" (change)="set(i, { container: $any($event.target).value })">
+            ><select [id]="'in' + i" (chosen)="set(i, { container: $event })">
               @for (c of containers; track c.id) {
                 <option [value]="c.id" [selected]="c.id === (point.container ?? 'cup')">{{ c.name }}</option>
               }

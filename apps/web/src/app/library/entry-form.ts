@@ -5,6 +5,7 @@ import type { SystemCard } from '@ashstep/core/resin';
 import { QuantityField } from '../parts/quantity-field';
 import { CureSheet } from './cure-sheet';
 import { type EntryField, fieldsOf, valueAt, withValue } from './entry-fields';
+import { PickSelect, TextInput, TickInput } from '../parts/inputs';
 
 const MOST_PARTS = 4;
 
@@ -12,7 +13,7 @@ const MOST_PARTS = 4;
 @Component({
   selector: 'ash-entry-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [QuantityField, CureSheet],
+  imports: [PickSelect, TextInput, TickInput, QuantityField, CureSheet],
   template: `
     <form (submit)="$event.preventDefault(); save.emit(draft())" aria-label="Own entry">
       <div class="fields">
@@ -33,7 +34,7 @@ const MOST_PARTS = 4;
                   [id]="'e-' + field.path"
                   maxlength="400"
                   [value]="value(field)"
-                  (input)="set(field, $any($event.target).value)"
+                  (typed)="set(field, $event)"
                 />
                 @if (errors()[field.path]; as message) {
                   <span class="error">{{ message }}</span>
@@ -44,7 +45,7 @@ const MOST_PARTS = 4;
               <div class="field">
                 <label [for]="'e-' + field.path">{{ field.label }}</label><select
                   [id]="'e-' + field.path"
-                  (change)="set(field, $any($event.target).value)"
+                  (chosen)="set(field, $event)"
                 >
                   @for (option of options(field); track option[0]) {
                     <option [value]="option[0]" [selected]="option[0] === value(field)">{{ option[1] }}</option>
@@ -57,7 +58,7 @@ const MOST_PARTS = 4;
             }
             @case ('tick') {
               <label class="tick"
-                ><input type="checkbox" [checked]="value(field)" (change)="set(field, $any($event.target).checked)" />{{
+                ><input type="checkbox" [checked]="value(field)" (ticked)="set(field, $event)" />{{
                   field.label
                 }}</label
               >

@@ -23,6 +23,7 @@ import { EntryForm } from './entry-form';
 import { LibraryService } from './library.service';
 import { libraryFromCsv, libraryToCsv } from './library-csv';
 import { Lots } from './lots';
+import { TextInput, TickInput } from '../parts/inputs';
 
 const OUNCE_GSM = { 'oz/yd2': GSM_PER_OUNCE_PER_SQUARE_YARD, 'oz/ft2': GSM_PER_OUNCE_PER_SQUARE_FOOT } as const;
 const HEADS: Record<LibraryKind, readonly string[]> = {
@@ -44,7 +45,7 @@ type Row = { name: string; item: LibraryItem; cells: string[] };
 @Component({
   selector: 'ash-library',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Header, RouterLink, ChoiceField, EntryForm, Lots],
+  imports: [TextInput, TickInput, Header, RouterLink, ChoiceField, EntryForm, Lots],
   templateUrl: './library.html',
   styleUrl: './library.scss',
 })

@@ -4,6 +4,7 @@ import { QuantityField } from '../parts/quantity-field';
 import { ApiError } from '../platform/api';
 import { nowText } from '../platform/when.pipe';
 import { LibraryService } from './library.service';
+import { PickOf, PickSelect, TextInput, TickInput } from '../parts/inputs';
 
 const PART_NAMES: Record<Lot['part'], string> = { whole: 'Whole', resin: 'Resin', hardener: 'Hardener or catalyst' };
 const UNIT_NAMES: Record<Lot['unit'], string> = {
@@ -20,15 +21,15 @@ const DAY_MS = 86_400_000;
 @Component({
   selector: 'ash-lots',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [QuantityField],
+  imports: [PickOf, PickSelect, TextInput, TickInput, QuantityField],
   templateUrl: './lots.html',
   styleUrl: './library.scss',
 })
 export class Lots {
   private readonly library = inject(LibraryService);
-  readonly kinds = LIBRARY_KINDS.map((kind) => ({ kind, name: LIBRARY_KIND_NAMES[kind] }));
-  readonly parts = Object.entries(PART_NAMES);
-  readonly units = Object.entries(UNIT_NAMES);
+  readonly kinds = LIBRARY_KINDS.map((id) => ({ id, name: LIBRARY_KIND_NAMES[id] }));
+  readonly parts = Object.entries(PART_NAMES) as [keyof typeof PART_NAMES, string][];
+  readonly units = Object.entries(UNIT_NAMES) as [keyof typeof UNIT_NAMES, string][];
   readonly showUsed = signal(false);
   readonly problem = signal('');
   readonly errors = signal<Readonly<Partial<Record<string, string>>>>({});

@@ -13,6 +13,7 @@ import { QuantityField } from '../parts/quantity-field';
 import { Api, ApiError } from '../platform/api';
 import { SessionService } from '../platform/session.service';
 import { WhenPipe } from '../platform/when.pipe';
+import { PickOf, TextInput } from '../parts/inputs';
 
 type Unit = BondTrialBody['unit'];
 type Factor = 'preparation' | 'resin' | 'fabric';
@@ -21,7 +22,7 @@ type Factor = 'preparation' | 'resin' | 'fabric';
 @Component({
   selector: 'ash-trials',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Header, ChoiceField, QuantityField, Chart, WhenPipe],
+  imports: [PickOf, TextInput, Header, ChoiceField, QuantityField, Chart, WhenPipe],
   templateUrl: './trials.html',
   styleUrl: './trials.scss',
 })

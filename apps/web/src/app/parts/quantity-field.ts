@@ -13,6 +13,7 @@ import { errorWords } from '@ashstep/contract';
 import { CoreError } from '@ashstep/core/errors';
 import { type QuantityKind, formatQuantity, parseQuantity } from '@ashstep/core/units';
 import { SessionService } from '../platform/session.service';
+import { TextInput } from './inputs';
 
 let nextId = 0;
 
@@ -22,6 +23,7 @@ let nextId = 0;
  */
 @Component({
   selector: 'ash-quantity',
+  imports: [TextInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="field" [class.wrong]="shownError()">
@@ -37,7 +39,7 @@ let nextId = 0;
         [disabled]="disabled()"
         [attr.aria-invalid]="!!shownError()"
         [attr.aria-describedby]="shownError() ? id + '-e' : null"
-        (input)="type($any($event.target).value)"
+        (typed)="type($event)"
         (change)="commit()"
         (keydown.escape)="reset()"
       />

@@ -8,6 +8,7 @@ import { dayText, nowText } from '../platform/when.pipe';
 import { clockText } from './scale';
 import { ShedPlanService } from './shed-plan.service';
 import { shedDay, spanOf } from './today';
+import { TextInput } from '../parts/inputs';
 
 const DAY_MIN = 1440;
 
@@ -15,14 +16,14 @@ const DAY_MIN = 1440;
 @Component({
   selector: 'ash-day-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Header],
+  imports: [TextInput, Header],
   template: `
     <ash-header class="no-print"><span class="quiet">Day sheet</span></ash-header>
     <main id="main" class="page">
       <div class="ask no-print">
         <div class="field">
           <label for="day">Day</label
-          ><input id="day" type="date" [value]="day()" (change)="day.set($any($event.target).value || today)" />
+          ><input id="day" type="date" [value]="day()" (entered)="day.set($event || today)" />
         </div>
         <button type="button" class="do" [disabled]="planner.steps().length === 0" (click)="print()">Print it</button>
       </div>

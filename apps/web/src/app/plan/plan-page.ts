@@ -21,6 +21,7 @@ import { TimeBand } from './time-band';
 import { countdown, shedDay, spanOf, spanText } from './today';
 import { WeatherPanel } from './weather-panel';
 import { whyWhen } from './why-words';
+import { PickOf } from '../parts/inputs';
 
 const SHOWN_DAYS = 10;
 const CLOCK_MS = 20_000;
@@ -36,7 +37,7 @@ const LEFT_WORDS: Record<LeftOut, string> = {
 @Component({
   selector: 'ash-plan-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Header, RouterLink, TimeBand, BandKey, WeatherPanel],
+  imports: [PickOf, Header, RouterLink, TimeBand, BandKey, WeatherPanel],
   templateUrl: './plan-page.html',
   styleUrl: './plan-page.scss',
 })

@@ -9,6 +9,7 @@ import { Header } from '../parts/header';
 import { Api, ApiError } from '../platform/api';
 import { SessionService } from '../platform/session.service';
 import { WhenPipe } from '../platform/when.pipe';
+import { TextInput } from '../parts/inputs';
 
 interface Query {
   q: string;
@@ -19,7 +20,7 @@ interface Query {
 @Component({
   selector: 'ash-history',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Header, RouterLink, WhenPipe],
+  imports: [TextInput, Header, RouterLink, WhenPipe],
   template: `
     <ash-header><span class="quiet">Every repair, open and sealed</span></ash-header>
     <main id="main" class="page">
@@ -27,7 +28,7 @@ interface Query {
       <div class="fields">
         <div class="field">
           <label for="q">Craft, place, person, resin</label
-          ><input id="q" type="search" [value]="query().q" (input)="ask({ q: $any($event.target).value, page: 1 })" />
+          ><input id="q" type="search" [value]="query().q" (typed)="ask({ q: $event, page: 1 })" />
         </div>
         <div class="field">
           <label for="lot">Used lot</label
@@ -36,7 +37,7 @@ interface Query {
             type="search"
             placeholder="R-3107"
             [value]="query().lot"
-            (input)="ask({ lot: $any($event.target).value, page: 1 })"
+            (typed)="ask({ lot: $event, page: 1 })"
           />
         </div>
         @if (session.person?.role !== 'technician') {

@@ -12,6 +12,8 @@ import { SessionService } from '../platform/session.service';
 import { ShopService } from '../shop/shop.service';
 import { notedEdit } from './edits.testing';
 import { RepairStore, type RepairState } from './repair.store';
+import { PAGES } from './stages/registry';
+import { STAGE_PAGES } from './stages/stage-page';
 
 export type Sections = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
 
@@ -84,6 +86,7 @@ export class PanelBench {
       providers: [
         provideZonelessChangeDetection(),
         provideRouter([]),
+        { provide: STAGE_PAGES, useValue: PAGES },
         provideHttpClient(),
         {
           provide: RepairStore,

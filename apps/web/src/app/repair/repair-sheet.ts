@@ -7,11 +7,14 @@ import {
   effect,
   inject,
   input,
+  signal,
+  type Type,
+  untracked,
 } from '@angular/core';
+import { NgComponentOutlet } from '@angular/common';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import type { Point, Shape } from '@ashstep/core/geometry';
-import { STAGES, type Stage } from '@ashstep/core/hazards';
 import { RepairDrawing } from '../drawing/repair-drawing';
 import { Header } from '../parts/header';
 import { QuantityPipe } from '../platform/quantity.pipe';
@@ -20,64 +23,28 @@ import { moveMarkPoint } from '../survey/map-marks';
 import { SurveyDesk } from '../survey/survey-desk';
 import { RepairStore } from './repair.store';
 import { StageStrip } from './stage-strip';
-import { DaysStage } from './stages/days';
-import { FinishStage } from './stages/finish';
-import { LaminateStage } from './stages/laminate';
-import { LayUpStage } from './stages/layup';
-import { LookStage } from './stages/look';
-import { MixStage } from './stages/mix';
-import { PliesStage } from './stages/plies';
-import { ResinStage } from './stages/resin';
-import { SignOffStage } from './stages/signoff';
-import { TaperStage } from './stages/taper';
-
-const OTHER_STAGES: readonly (() => Promise<unknown>)[] = [
-  () => import('./stages/look'),
-  () => import('./stages/laminate'),
-  () => import('./stages/resin'),
-  () => import('./stages/taper'),
-  () => import('./stages/plies'),
-  () => import('./stages/mix'),
-  () => import('./stages/days'),
-  () => import('./stages/layup'),
-  () => import('./stages/finish'),
-  () => import('./stages/signoff'),
-];
-
-/** Stages that set what the plan is made from and nothing else; readings may be taken by anybody. */
-const PLAN_STAGES: ReadonlySet<Stage> = new Set(['laminate', 'resin', 'taper', 'plies', 'mix']);
+import { PAGES } from './stages/registry';
+import { STAGE_PAGES, type StagePage } from './stages/stage-page';
 
 /** The frame of every stage: header with the tag, stage strip, drawing left, title block right. */
 @Component({
   selector: 'ash-repair-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [
-    Header,
-    RouterLink,
-    StageStrip,
-    RepairDrawing,
-    QuantityPipe,
-    WhenPipe,
-    LookStage,
-    LaminateStage,
-    ResinStage,
-    TaperStage,
-    PliesStage,
-    MixStage,
-    DaysStage,
-    LayUpStage,
-    FinishStage,
-    SignOffStage,
-  ],
-  providers: [RepairStore, SurveyDesk],
+  imports: [Header, RouterLink, StageStrip, RepairDrawing, QuantityPipe, WhenPipe, NgComponentOutlet],
+  providers: [RepairStore, SurveyDesk, { provide: STAGE_PAGES, useValue: PAGES }],
   templateUrl: './repair-sheet.html',
   styleUrl: './repair-sheet.scss',
 })
 export class RepairSheet {
   readonly id = input.required<string>();
-  readonly stage = input.required<Stage, string>({
-    transform: (name) => (STAGES.includes(name as Stage) ? (name as Stage) : 'look'),
+  readonly stage = input.required<string, string>({
+    transform: (name) => (PAGES.some(({ id }) => id === name) ? name : PAGES[0]!.id),
   });
+  private readonly place = computed(() => PAGES.findIndex(({ id }) => id === this.stage()));
+  /** The panels fetched so far, by the address of their stage. */
+  private readonly fetched = signal<Readonly<Record<string, Type<unknown>>>>({});
+  readonly panel = computed(() => this.fetched()[this.stage()] ?? null);
+  readonly given = computed(() => ({ state: this.state() }));
   readonly store = inject(RepairStore);
   private readonly router = inject(Router);
   readonly state = toSignal(this.store.state$);
@@ -87,7 +54,7 @@ export class RepairSheet {
   readonly sealed = computed(() => this.state()?.detail.state === 'sealed');
   /** One who is to accept the work changes nothing that decides it. */
   readonly looksOnly = computed(
-    () => !this.sealed() && this.state()?.detail.mayPlan === false && PLAN_STAGES.has(this.stage()),
+    () => !this.sealed() && this.state()?.detail.mayPlan === false && !!PAGES[this.place()]!.decides,
   );
   readonly laidKeys = computed(() => {
     const state = this.state();
@@ -97,12 +64,19 @@ export class RepairSheet {
 
   constructor() {
     effect(() => this.store.load(this.id()));
+    effect(() => void this.fetch(PAGES[this.place()]!));
     // The other stages are fetched while nothing else is to do, so that they open at once and without a connection.
     afterNextRender(() =>
       (window.requestIdleCallback ?? setTimeout)(
-        () => void Promise.all(OTHER_STAGES.map((stage) => stage().catch(() => null))),
+        () => void Promise.all(PAGES.map((page) => this.fetch(page).catch(() => null))),
       ),
     );
+  }
+
+  private async fetch({ id, open }: StagePage): Promise<void> {
+    if (id in untracked(this.fetched)) return;
+    const panel = await open();
+    this.fetched.update((fetched) => ({ ...fetched, [id]: panel }));
   }
 
   /** Moves one place of the mark that is chosen; a drag is drawn to the points near it. */
@@ -127,7 +101,7 @@ export class RepairSheet {
       return;
     }
     if (event.ctrlKey || event.metaKey || event.altKey || typing || target.closest('.drawing')) return;
-    const at = STAGES.indexOf(this.stage());
+    const at = this.place();
     const to =
       event.key === '['
         ? at - 1
@@ -136,6 +110,6 @@ export class RepairSheet {
           : /^\d$/.test(event.key)
             ? (Number(event.key) + 9) % 10
             : -1;
-    if (STAGES[to]) void this.router.navigate(['/repair', this.id(), STAGES[to]]);
+    if (PAGES[to]) void this.router.navigate(['/repair', this.id(), PAGES[to].id]);
   }
 }

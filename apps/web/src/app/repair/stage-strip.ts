@@ -1,26 +1,23 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { STAGE_NAMES } from '@ashstep/contract';
 import { STAGES, type Stage } from '@ashstep/core/hazards';
 import { formatQuantity } from '@ashstep/core/units';
-import { StageProfile, TREADS } from '../drawing/stage-profile';
+import { StageProfile, treadOf } from '../drawing/stage-profile';
 import { ShedPlanService } from '../plan/shed-plan.service';
 import { quantityText } from '../platform/quantity.pipe';
 import { SessionService } from '../platform/session.service';
-import { whenText } from '../platform/when.pipe';
 import type { RepairState } from './repair.store';
-import { capital } from '../platform/capital';
-import { taperWords } from './taper-words';
+import { STAGE_PAGES, type StripWords } from './stages/stage-page';
 
-/** The ten treads: names, the figure that settled each, and where the job stands. */
+/** The treads: names, the figure that settled each, and where the job stands. */
 @Component({
   selector: 'ash-stage-strip',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [RouterLink, StageProfile],
   template: `
     <nav aria-label="Stages of the repair">
-      <svg class="strata" viewBox="0 0 1000 84" preserveAspectRatio="none" aria-hidden="true">
+      <svg class="strata" [attr.viewBox]="'0 0 ' + width + ' 84'" preserveAspectRatio="none" aria-hidden="true">
         <path [attr.d]="ground" fill="var(--ash-2)" />
         <path
           [attr.d]="ahead()"
@@ -84,7 +81,8 @@ import { taperWords } from './taper-words';
 })
 export class StageStrip {
   readonly id = input.required<string>();
-  readonly stage = input.required<Stage>();
+  /** By its address. */
+  readonly stage = input.required<string>();
   readonly state = input.required<RepairState>();
   private readonly inUnits = quantityText();
   private readonly units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
@@ -100,78 +98,50 @@ export class StageStrip {
         .at(-1) ?? null,
   );
 
-  readonly at = computed(() => STAGES.indexOf(this.stage()));
-  readonly name = computed(() => STAGE_NAMES[this.stage()]);
-  readonly before = computed(() => STAGES[this.at() - 1]);
-  readonly after = computed(() => STAGES[this.at() + 1]);
+  private readonly pages = inject(STAGE_PAGES);
+  readonly at = computed(() => this.pages.findIndex(({ id }) => id === this.stage()));
+  readonly name = computed(() => this.pages[this.at()]!.name);
+  readonly before = computed(() => this.pages[this.at() - 1]?.id);
+  readonly after = computed(() => this.pages[this.at() + 1]?.id);
+  private readonly words = computed<StripWords>(() => ({
+    inUnits: this.inUnits,
+    length: (mm) => formatQuantity(mm, 'length', this.units()).figure,
+    finishAt: this.finishAt(),
+  }));
   readonly treads = computed(() =>
-    STAGES.map((stage, i) => ({
-      stage,
-      name: STAGE_NAMES[stage],
-      here: stage === this.stage(),
+    this.pages.map(({ id, name, settled }, i) => ({
+      stage: id,
+      name,
+      here: id === this.stage(),
       done: this.isDone(i),
-      drop: TREADS[i]! * 8,
-      settled: this.settled(stage),
+      drop: treadOf(i, this.pages.length) * 8,
+      settled: settled(this.state(), this.words()),
     })),
   );
-  readonly ground = `${this.line(0, 10)}V84H0Z`;
+  readonly width = this.pages.length * 100;
+  readonly ground = `${this.line(0, this.pages.length)}V84H0Z`;
   readonly done = computed(() => this.line(0, this.reached()));
-  readonly ahead = computed(() => this.line(this.reached(), 10));
+  readonly ahead = computed(() => this.line(this.reached(), this.pages.length));
   readonly current = computed(() => this.line(this.at(), this.at() + 1));
 
+  /** How many pages are behind: one the core does not count goes with the one before it. */
   private reached(): number {
     const { state, stageReached } = this.state().detail;
-    return state === 'sealed' ? 10 : stageReached;
+    if (state === 'sealed') return this.pages.length;
+    const ahead = this.pages.findIndex(({ id }) => STAGES.indexOf(id as Stage) >= stageReached);
+    return ahead === -1 ? this.pages.length : ahead;
   }
 
   private isDone(index: number): boolean {
-    return index < this.reached() && !this.state().plan.problems.some((problem) => problem.stage === STAGES[index]);
+    return (
+      index < this.reached() && !this.state().plan.problems.some((problem) => problem.stage === this.pages[index]!.id)
+    );
   }
 
   private line(from: number, to: number): string {
     return Array.from(
       { length: Math.max(0, to - from) },
-      (_, i) => `${i === 0 ? 'M' : 'L'}${(from + i) * 100} ${46 + TREADS[from + i]! * 8}h100`,
+      (_, i) => `${i === 0 ? 'M' : 'L'}${(from + i) * 100} ${46 + treadOf(from + i, this.pages.length) * 8}h100`,
     ).join('');
-  }
-
-  private settled(stage: Stage): string {
-    const { plan, inputs, detail } = this.state();
-    const mm = (value: number, kind: 'length' | 'thickness' = 'length', decimals?: number): string =>
-      formatQuantity(value, kind, this.units(), this.units() === 'metric' ? decimals : undefined).figure;
-    switch (stage) {
-      case 'look':
-        return plan.damage
-          ? `${mm(plan.damage.visible.lengthMm)} × ${mm(plan.damage.visible.widthMm)}, ${{ finish: 'finish', part: 'part', through: 'through' }[inputs.damage.depth]}`
-          : '';
-      case 'laminate':
-        return plan.parent
-          ? `${this.inUnits(plan.parent.thicknessMm, 'thickness', 1)}, ${plan.parent.plies.length} ${plan.parent.plies.length === 1 ? 'ply' : 'plies'}`
-          : '';
-      case 'resin':
-        return plan.resin?.chosen ? plan.resin.card!.name.replace(' hardener', '') : '';
-      case 'taper':
-        return plan.taper
-          ? `${capital(taperWords(plan.taper))}, ${this.inUnits(plan.taper.footprint.faces[0]!.taperWidthMm, 'length')}`
-          : '';
-      case 'plies':
-        return plan.patch ? `${plan.patch.layers.length}${plan.patch.cover ? ' + cover' : ''}` : '';
-      case 'mix':
-        return plan.mix
-          ? `${this.inUnits(plan.mix.totalG, 'mass')} in ${plan.mix.pots} ${plan.mix.pots === 1 ? 'pot' : 'pots'}`
-          : '';
-      case 'days':
-        return plan.days ? `to ${whenText(this.finishAt() ?? plan.days.finishAt).split(',')[0]!}` : '';
-      case 'layup': {
-        const laid = detail.log.filter((entry) => entry.entry.kind === 'ply').length;
-        return laid > 0 ? `${laid} plies down` : '';
-      }
-      case 'finish':
-        return plan.finish && detail.stageReached > 8 ? `${plan.finish.steps.length} steps` : '';
-      case 'signoff':
-        return detail.results.length > 0
-          ? `${new Set(detail.results.map((r) => r.checkId)).size} of ${plan.inspection.length} read`
-          : '';
-    }
   }
 }

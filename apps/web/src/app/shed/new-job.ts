@@ -6,6 +6,7 @@ import { concatMap, of, tap } from 'rxjs';
 import { ChoiceField, optionsOf } from '../parts/choice-field';
 import { Header } from '../parts/header';
 import { Api, ApiError } from '../platform/api';
+import { PickSelect, TextInput } from '../parts/inputs';
 
 const KINDS = { boat: 'Boat', board: 'Board', paddle: 'Paddle craft', vehicle: 'Vehicle', other: 'Other' } as const;
 const NEW = 'new';
@@ -13,7 +14,7 @@ const NEW = 'new';
 @Component({
   selector: 'ash-new-job',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Header, ChoiceField],
+  imports: [PickSelect, TextInput, Header, ChoiceField],
   template: `
     <ash-header><span class="quiet">A new repair</span></ash-header>
     <main id="main" class="page narrow">
@@ -21,7 +22,7 @@ const NEW = 'new';
       <form (submit)="open($event)">
         <div class="field" [class.wrong]="errors()['craftId']">
           <label for="craft">Craft</label>
-          <select id="craft" (change)="craftId.set($any($event.target).value)">
+          <select id="craft" (chosen)="craftId.set($event)">
             <option value="" [selected]="craftId() === ''">Pick one</option>
             @for (craft of crafts(); track craft.id) {
               <option [value]="craft.id" [selected]="craftId() === craft.id">
@@ -40,21 +41,21 @@ const NEW = 'new';
             <div class="fields">
               <div class="field" [class.wrong]="errors()['tag']">
                 <label for="tag">Tag, short</label
-                ><input id="tag" maxlength="24" [value]="tag()" (input)="tag.set($any($event.target).value)" />
+                ><input id="tag" maxlength="24" [value]="tag()" (typed)="tag.set($event)" />
                 @if (errors()['tag']; as m) {
                   <span class="error">{{ m }}</span>
                 }
               </div>
               <div class="field" [class.wrong]="errors()['name']">
                 <label for="name">Name</label
-                ><input id="name" maxlength="120" [value]="name()" (input)="name.set($any($event.target).value)" />
+                ><input id="name" maxlength="120" [value]="name()" (typed)="name.set($event)" />
                 @if (errors()['name']; as m) {
                   <span class="error">{{ m }}</span>
                 }
               </div>
               <div class="field" [class.wrong]="errors()['year']">
                 <label for="year">Year built</label
-                ><input id="year" inputmode="numeric" [value]="year()" (input)="year.set($any($event.target).value)" />
+                ><input id="year" inputmode="numeric" [value]="year()" (typed)="year.set($event)" />
                 @if (errors()['year']; as m) {
                   <span class="error">{{ m }}</span>
                 }
@@ -63,21 +64,11 @@ const NEW = 'new';
             <ash-choice label="Kind" [options]="kinds" [value]="kind()" (pick)="kind.set($event)" />
             <div class="field">
               <label for="construction">Construction, as far as known</label
-              ><input
-                id="construction"
-                maxlength="200"
-                [value]="construction()"
-                (input)="construction.set($any($event.target).value)"
-              />
+              ><input id="construction" maxlength="200" [value]="construction()" (typed)="construction.set($event)" />
             </div>
             <div class="field">
               <label for="notes">Builder’s notes</label
-              ><textarea
-                id="notes"
-                rows="2"
-                [value]="notes()"
-                (input)="notes.set($any($event.target).value)"
-              ></textarea>
+              ><textarea id="notes" rows="2" [value]="notes()" (typed)="notes.set($event)"></textarea>
             </div>
           </fieldset>
         }
@@ -88,7 +79,7 @@ const NEW = 'new';
             maxlength="160"
             placeholder="Hull bottom, port, frame 4"
             [value]="title()"
-            (input)="title.set($any($event.target).value)"
+            (typed)="title.set($event)"
           />
           @if (errors()['title']; as message) {
             <span class="error">{{ message }}</span>

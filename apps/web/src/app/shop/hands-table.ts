@@ -3,12 +3,13 @@ import { type Person, SKILL_NAMES } from '@ashstep/contract';
 import { type Hands, SKILLS, type ShedHours, type Skill } from '@ashstep/core/plan';
 import { nowText, whenText } from '../platform/when.pipe';
 import { HoursFields } from './hours-fields';
+import { TickInput } from '../parts/inputs';
 
 /** Who works in the shed: what each may do, when they are there where it is not all the time, and when they are away. */
 @Component({
   selector: 'ash-hands',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [HoursFields],
+  imports: [TickInput, HoursFields],
   template: `
     @for (row of rows(); track row.id) {
       <div class="person">
@@ -22,7 +23,7 @@ import { HoursFields } from './hours-fields';
                 type="checkbox"
                 [checked]="row.hands.skills.includes(skill)"
                 [disabled]="disabled()"
-                (change)="setSkill(row.hands, skill, $any($event.target).checked)"
+                (ticked)="setSkill(row.hands, skill, $event)"
               />{{ skillNames[skill] }}</label
             >
           }

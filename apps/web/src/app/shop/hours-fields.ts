@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { ShedHours } from '@ashstep/core/plan';
+import { TextInput, TickInput } from '../parts/inputs';
 
 const DAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'] as const;
 /** Read from Monday on. */
@@ -9,6 +10,7 @@ let nextId = 0;
 /** From when to when, and on which days. */
 @Component({
   selector: 'ash-hours',
+  imports: [TextInput, TickInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row" [class.wrong]="error()">
@@ -19,7 +21,7 @@ let nextId = 0;
           type="time"
           [value]="clock(hours().fromMin)"
           [disabled]="disabled()"
-          (change)="set('fromMin', $any($event.target).value)"
+          (entered)="set('fromMin', $event)"
         />
       </div>
       <div class="field">
@@ -31,7 +33,7 @@ let nextId = 0;
           [disabled]="disabled()"
           [attr.aria-invalid]="!!error()"
           [attr.aria-describedby]="error() ? id + 'e' : null"
-          (change)="set('toMin', $any($event.target).value)"
+          (entered)="set('toMin', $event)"
         />
       </div>
       <fieldset>
@@ -42,7 +44,7 @@ let nextId = 0;
               type="checkbox"
               [checked]="hours().openDays.includes(day)"
               [disabled]="disabled()"
-              (change)="setDay(day, $any($event.target).checked)"
+              (ticked)="setDay(day, $event)"
             />{{ names[day] }}</label
           >
         }

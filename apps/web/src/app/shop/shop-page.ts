@@ -13,6 +13,7 @@ import { HandsTable } from './hands-table';
 import { HoursFields } from './hours-fields';
 import { ShopService } from './shop.service';
 import { ToolsTable } from './tools-table';
+import { TextInput } from '../parts/inputs';
 
 /** Typing goes on for so long before it is kept. */
 const QUIET_MS = 400;
@@ -36,7 +37,7 @@ const RATES: readonly { key: keyof ShopRates; label: string }[] = [
 @Component({
   selector: 'ash-shop-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Header, QuantityField, QuantityPipe, HoursFields, HandsTable, ToolsTable],
+  imports: [TextInput, Header, QuantityField, QuantityPipe, HoursFields, HandsTable, ToolsTable],
   templateUrl: './shop-page.html',
   styles: `
     section {

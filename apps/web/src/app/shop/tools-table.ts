@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { MeasuringTool } from '@ashstep/core/mix';
 import { QuantityField } from '../parts/quantity-field';
+import { TextInput } from '../parts/inputs';
 
 interface ToolField {
   key: string;
@@ -37,7 +38,7 @@ const NEW: Readonly<Record<MeasuringTool['kind'], MeasuringTool>> = {
 @Component({
   selector: 'ash-tools',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [QuantityField],
+  imports: [TextInput, QuantityField],
   template: `
     @for (row of rows(); track $index; let i = $index) {
       <div class="fields" role="group" [attr.aria-label]="row.tool.name">
@@ -47,7 +48,7 @@ const NEW: Readonly<Record<MeasuringTool['kind'], MeasuringTool>> = {
             maxlength="80"
             [value]="row.tool.name"
             [disabled]="disabled()"
-            (change)="set(i, 'name', $any($event.target).value)"
+            (entered)="set(i, 'name', $event)"
           />
           @if (row.nameError; as message) {
             <span class="error">{{ message }}</span>

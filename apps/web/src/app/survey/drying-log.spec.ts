@@ -17,10 +17,16 @@ const wet = (days: readonly number[]): Reading[] =>
 describe('the drying log', () => {
   let bench: PanelBench;
   beforeEach(() => (bench = new PanelBench()));
-  const show = (readings: Reading[], survey: object = {}, disabled = false): Promise<string> =>
-    bench.show(DryingLog, stateOf({ survey: { readings, moistureLimit: 15, dryReference: 12, ...survey } }), {
-      disabled,
-    });
+  const show = (readings: Reading[], survey: object = {}, sealed = false): Promise<string> =>
+    bench.show(
+      DryingLog,
+      stateOf(
+        { survey: { readings, moistureLimit: 15, dryReference: 12, ...survey } },
+        {
+          state: sealed ? 'sealed' : 'open',
+        },
+      ),
+    );
 
   it('tells the day it is dry enough from the curve through the readings', async () => {
     const told = await show(wet([0, 1, 2, 3, 4]));

@@ -15,6 +15,7 @@ const CURVE_POINTS = 60;
 /** Moisture day by day against the dry reference: the curve through it, the date it will be dry enough, and the hold until then. */
 @Component({
   selector: 'ash-drying-log',
+  host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [QuantityField, WhenPipe, Chart],
   template: `
@@ -104,7 +105,7 @@ const CURVE_POINTS = 60;
 })
 export class DryingLog {
   readonly state = input.required<RepairState>();
-  readonly disabled = input(false);
+  readonly disabled = computed(() => this.state().detail.state === 'sealed');
   readonly store = inject(RepairStore);
   private readonly session = inject(SessionService);
   readonly value = signal<number | null>(null);

@@ -9,6 +9,7 @@ const DEPTHS = { finish: 'finish only', part: 'some plies', through: 'through' }
 /** The damage mapped again after grinding: what was expected beside what was found, and the difference. */
 @Component({
   selector: 'ash-found',
+  host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [FigurePipe, UnitPipe],
   template: `
@@ -75,7 +76,7 @@ const DEPTHS = { finish: 'finish only', part: 'some plies', through: 'through' }
 })
 export class Found {
   readonly state = input.required<RepairState>();
-  readonly disabled = input(false);
+  readonly disabled = computed(() => this.state().detail.state === 'sealed');
   readonly depths = DEPTHS;
   private readonly store = inject(RepairStore);
 

@@ -21,6 +21,7 @@ import { FigurePipe, QuantityPipe } from '../platform/quantity.pipe';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { HAND_GRID_MM, moveMarkPoint, settled, snapTargets } from './map-marks';
 import { type MapPress, SurveyDesk } from './survey-desk';
+import { TextInput, TickInput } from '../parts/inputs';
 
 type Traced = MapMark['kind'] | 'outline';
 const TRACED_NAMES: Record<Traced, string> = {
@@ -41,14 +42,15 @@ const USUAL_CRACK_MM = 1;
 /** Outlines and cracks traced on the plan, by press, by keys or by typed places, and the list of what is mapped beside the main outline. */
 @Component({
   selector: 'ash-marks',
+  host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, QuantityField, FigurePipe, QuantityPipe],
+  imports: [TextInput, TickInput, ChoiceField, QuantityField, FigurePipe, QuantityPipe],
   templateUrl: './marks.html',
   styleUrl: './taps.scss',
 })
 export class Marks implements OnDestroy {
   readonly state = input.required<RepairState>();
-  readonly disabled = input(false);
+  readonly disabled = computed(() => this.state().detail.state === 'sealed');
   private readonly store = inject(RepairStore);
   readonly desk = inject(SurveyDesk);
   private readonly injector = inject(Injector);

@@ -13,12 +13,14 @@ import {
   outlineOnPlan,
   readOutlines,
 } from './outline-file';
+import { PickSelect } from '../parts/inputs';
 
 /** The damage outline taken from a DXF or SVG file: its units are asked, its closed outlines listed, the one pressed is taken. */
 @Component({
   selector: 'ash-outline-import',
+  host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [QuantityPipe],
+  imports: [PickSelect, QuantityPipe],
   template: `
     <h2>Outline from a file</h2>
     @if (!disabled()) {
@@ -41,7 +43,7 @@ import {
       <div class="field">
         <label for="outline-unit">{{
           f.mmPerUnit === null ? 'The file does not say its units. They are' : 'Units, as the file says'
-        }}</label><select id="outline-unit" (change)="unit.set($any($event.target).value)">
+        }}</label><select id="outline-unit" (chosen)="unit.set($event)">
           @if (f.mmPerUnit !== null) {
             <option value="file" [selected]="unit() === 'file'">As it says</option>
           }
@@ -97,7 +99,7 @@ import {
 })
 export class OutlineImport {
   readonly state = input.required<RepairState>();
-  readonly disabled = input(false);
+  readonly disabled = computed(() => this.state().detail.state === 'sealed');
   private readonly store = inject(RepairStore);
   readonly units = Object.entries(UNITS).map(([id, { label }]) => ({ id, label }));
   readonly file = signal<OutlineFile | null>(null);

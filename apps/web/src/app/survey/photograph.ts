@@ -31,6 +31,7 @@ export const CHECK_LIMIT_PERCENT = 2;
 /** Photographs of the job; one of them squared up by a rectangle of known size and laid under the drawing to scale. */
 @Component({
   selector: 'ash-photograph',
+  host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [QuantityField, WhenPipe],
   template: `
@@ -148,7 +149,7 @@ export const CHECK_LIMIT_PERCENT = 2;
 })
 export class Photograph implements OnInit, OnDestroy {
   readonly state = input.required<RepairState>();
-  readonly disabled = input(false);
+  readonly disabled = computed(() => this.state().detail.state === 'sealed');
   private readonly store = inject(RepairStore);
   private readonly desk = inject(SurveyDesk);
   private readonly service = inject(PhotosService);

@@ -8,6 +8,7 @@ import { SessionService } from '../platform/session.service';
 import { nowText } from '../platform/when.pipe';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { type MapPress, SurveyDesk } from './survey-desk';
+import { TextInput } from '../parts/inputs';
 
 const KIND_NAMES: Record<Reading['kind'], string> = {
   moisture: 'Moisture',
@@ -20,8 +21,9 @@ const SOUND_NAMES: Record<TapSound, string> = { sound: 'Sound', dull: 'Dull', do
 /** Single readings off an instrument, each at its place on the plan; and those of the finished repair against those before it. */
 @Component({
   selector: 'ash-reading-log',
+  host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, QuantityField, FigurePipe],
+  imports: [TextInput, ChoiceField, QuantityField, FigurePipe],
   template: `
     <h2>Read at a place</h2>
     @if (series().length > 0) {
@@ -86,12 +88,7 @@ const SOUND_NAMES: Record<TapSound, string> = { sound: 'Sound', dull: 'Dull', do
           }
           <div class="field">
             <label for="instrument">Instrument</label
-            ><input
-              id="instrument"
-              maxlength="60"
-              [value]="instrument()"
-              (change)="instrument.set($any($event.target).value)"
-            />
+            ><input id="instrument" maxlength="60" [value]="instrument()" (entered)="instrument.set($event)" />
           </div>
         </div>
         <p class="quiet">
@@ -124,7 +121,7 @@ const SOUND_NAMES: Record<TapSound, string> = { sound: 'Sound', dull: 'Dull', do
 })
 export class ReadingLog implements OnDestroy {
   readonly state = input.required<RepairState>();
-  readonly disabled = input(false);
+  readonly disabled = computed(() => this.state().detail.state === 'sealed');
   private readonly store = inject(RepairStore);
   private readonly session = inject(SessionService);
   readonly desk = inject(SurveyDesk);

@@ -63,6 +63,7 @@ const MOST_CORNERS = 36;
 /** Taps on a grid, one press each; what they say of the hidden extent; and the outline to cut to taken from it. */
 @Component({
   selector: 'ash-taps',
+  host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [DecimalPipe, QuantityField, FigurePipe, UnitPipe],
   templateUrl: './taps.html',
@@ -70,7 +71,7 @@ const MOST_CORNERS = 36;
 })
 export class Taps implements OnDestroy {
   readonly state = input.required<RepairState>();
-  readonly disabled = input(false);
+  readonly disabled = computed(() => this.state().detail.state === 'sealed');
   private readonly store = inject(RepairStore);
   private readonly desk = inject(SurveyDesk);
   private readonly session = inject(SessionService);

@@ -19,17 +19,19 @@ import { ShopService } from '../../shop/shop.service';
 import { SurveyDesk } from '../../survey/survey-desk';
 import { notedEdit } from '../edits.testing';
 import { RepairStore, type RepairState } from '../repair.store';
-import { DaysStage } from './days';
-import { FinishStage } from './finish';
-import { LaminateStage } from './laminate';
-import { LayUpStage } from './layup';
-import { LookStage } from './look';
-import { MixStage } from './mix';
-import { PliesStage } from './plies';
-import { ResinStage } from './resin';
-import { SignOffStage } from './signoff';
-import type { StagePanel } from './stage';
-import { TaperStage } from './taper';
+import { DaysStage } from './days/days';
+import { FinishStage } from './finish/finish';
+import { LaminateStage } from './laminate/laminate';
+import { LayUpStage } from './layup/layup';
+import { LookStage } from './look/look';
+import { MixStage } from './mix/mix';
+import { PliesStage } from './plies/plies';
+import { ResinStage } from './resin/resin';
+import { SignOffStage } from './signoff/signoff';
+import { PAGES } from './registry';
+import { STAGE_PAGES } from './stage-page';
+import type { StagePanel } from './stage-panel';
+import { TaperStage } from './taper/taper';
 
 type Sections = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
 
@@ -113,6 +115,7 @@ describe('stage panels', () => {
         provideZonelessChangeDetection(),
         provideHttpClient(),
         provideRouter([]),
+        { provide: STAGE_PAGES, useValue: PAGES },
         SurveyDesk,
         { provide: RepairStore, useValue: store },
         { provide: ShedPlanService, useValue: planner },

@@ -1,0 +1,237 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  type OnDestroy,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { PLACE_NAMES, stepName } from '@ashstep/contract';
+import type { Air } from '@ashstep/core/air';
+import { AirClock, parseLocal } from '@ashstep/core/plan';
+import { type RepairInputs, USUAL_TENT_C, jobAndStep } from '@ashstep/core/repair';
+import { GoBar } from '../../../parts/go-bar';
+import { optionsOf } from '../../../parts/choice-field';
+import { QuantityField } from '../../../parts/quantity-field';
+import { saveText } from '../../../parts/save-text';
+import { BandKey } from '../../../plan/band-key';
+import { breaksOf } from '../../../plan/breaks';
+import { rowsOfJob } from '../../../plan/band-rows';
+import { type PlannedStep, ShedPlanService } from '../../../plan/shed-plan.service';
+import { TimeBand } from '../../../plan/time-band';
+import { whyWhen } from '../../../plan/why-words';
+import { QuantityPipe } from '../../../platform/quantity.pipe';
+import { WhenPipe, nowText, whenText } from '../../../platform/when.pipe';
+import { OtherWays } from './other-ways';
+import { StagePanel } from '../stage-panel';
+import { StagePanels } from '../stage-panels';
+import { PANELS } from './panels';
+import { PickOf, TextInput } from '../../../parts/inputs';
+
+const LEAST_DAYS = 5;
+const MOST_DAYS = 18;
+const DAY_MIN = 1440;
+/** The air is looked at on the whole over so many hours. */
+const MEAN_HOURS = 72;
+const LEFT_WORDS = {
+  'no-start': 'Give the day and hour the hands start, and the job takes its place among the others.',
+  'not-planned': 'The plan is not finished: the shed’s days are made without this job.',
+  held: 'Held: nothing is planned before the hold is lifted.',
+  'nothing-left': 'Nothing of it is left to do.',
+} as const;
+
+/** The days of a job among the shed's other jobs: what is done when and why, moved by hand, done otherwise, and what it costs. */
+@Component({
+  selector: 'ash-days',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [
+    PickOf,
+    TextInput,
+    StagePanels,
+    QuantityField,
+    QuantityPipe,
+    WhenPipe,
+    RouterLink,
+    TimeBand,
+    BandKey,
+    GoBar,
+    OtherWays,
+  ],
+  templateUrl: './days.html',
+  styleUrl: './days.scss',
+})
+export class DaysStage extends StagePanel implements OnDestroy {
+  readonly panels = PANELS;
+  readonly planner = inject(ShedPlanService);
+  readonly places = optionsOf(PLACE_NAMES);
+  readonly usualTentC = USUAL_TENT_C;
+  readonly picked = signal<string | null>(null);
+  /** Step whose beginning is being typed. */
+  readonly setting = signal<string | null>(null);
+
+  readonly id = computed(() => this.state().detail.id);
+  readonly hours = computed(
+    () =>
+      this.planner.shop()?.settings.hours ?? {
+        fromMin: this.inputs().days.fromMin,
+        toMin: this.inputs().days.toMin,
+        openDays: this.inputs().days.openDays,
+      },
+  );
+  readonly steps = computed(() => this.planner.stepsOf(this.id()));
+  readonly rows = computed(() => rowsOfJob(this.steps(), !this.sealed()));
+  readonly finishAt = computed(
+    () =>
+      this.steps()
+        .map(({ task }) => task.endAt)
+        .sort()
+        .at(-1) ?? this.plan().days!.finishAt,
+  );
+  readonly dries = computed(() => this.steps().some(({ step }) => step.kind === 'drying'));
+  readonly layUps = computed(() => this.plan().days?.tasks.filter(({ id }) => id === 'lay-up').length ?? 0);
+  readonly next = computed(() => this.steps().find(({ step, done }) => step.kind === 'hands' && !done) ?? null);
+  readonly air = computed<Air | null>(() => this.planner.air()?.[this.place()] ?? null);
+  /** What the lay-up, the most particular of its steps, asks of the air. */
+  readonly needs = computed(
+    () => this.steps().find(({ step, done }) => step.id === 'lay-up' && !done)?.step.needs ?? null,
+  );
+  readonly nowMin = computed(() => {
+    this.steps();
+    return parseLocal(nowText(), 'now');
+  });
+  /** What is under way began a day ago at the most, as far as the band shows it. */
+  readonly fromMin = computed(() =>
+    Math.min(
+      this.nowMin(),
+      Math.max(
+        this.nowMin() - DAY_MIN,
+        ...[Math.min(...this.steps().flatMap(({ task, done }) => (done ? [] : [parseLocal(task.startAt, 'at')])))],
+      ),
+    ),
+  );
+  readonly shownDays = computed(() =>
+    Math.min(
+      MOST_DAYS,
+      Math.max(LEAST_DAYS, Math.ceil((parseLocal(this.finishAt(), 'at') - this.fromMin()) / DAY_MIN) + 1),
+    ),
+  );
+  readonly meanAir = computed(() => {
+    const air = this.air();
+    if (!air) return null;
+    const from = Math.max(0, Math.floor((this.nowMin() - parseLocal(air.startAt, 'at')) / 60));
+    const hours = air.hours.slice(from, from + MEAN_HOURS);
+    return hours.length === 0 ? null : hours.reduce((sum, { tempC }) => sum + tempC, 0) / hours.length;
+  });
+  readonly list = computed(() => this.steps().map((planned) => this.line(planned)));
+  /** What stands between this job and its place in the shed's plan. */
+  readonly outcome = computed(() => {
+    const left = this.planner.left().find(({ jobId }) => jobId === this.id());
+    return [
+      ...(left ? [LEFT_WORDS[left.why]] : []),
+      ...(this.planner.failed() ? [`The shed’s plan cannot be made: ${this.planner.failed()}`] : []),
+      ...this.plan().holds.map((hold) => this.words(hold)),
+    ];
+  });
+  private readonly clockOfAir = computed(() => {
+    const air = this.air();
+    return air && new AirClock(air);
+  });
+  readonly breaks = (id: string, startMin: number): string[] => {
+    const step = this.steps().find(({ task }) => task.id === id);
+    return step ? breaksOf(step, startMin, this.steps(), this.hours(), this.clockOfAir()) : [];
+  };
+
+  constructor() {
+    super();
+    effect(() => {
+      const [id, inputs, pending] = [this.id(), this.inputs(), this.state().pending.size];
+      // Once it is saved the board brings it by itself.
+      untracked(() => this.planner.lookAhead(id, pending > 0 ? inputs : null));
+    });
+  }
+
+  ngOnDestroy(): void {
+    this.planner.lookAhead(this.id(), null);
+  }
+
+  private place(): string {
+    const { place } = this.inputs().days;
+    return place === 'tent' ? `tent ${this.id()}` : (place ?? 'shed');
+  }
+
+  private line(planned: PlannedStep) {
+    const { task, step, done, pinned } = planned;
+    const people = this.planner.people();
+    return {
+      planned,
+      id: task.id,
+      key: step.key,
+      name: stepName(step.key),
+      who: task.people.map((id) => people.get(id)?.split(' ')[0] ?? '').join(', '),
+      from: whenText(task.startAt),
+      to: whenText(task.endAt),
+      startAt: task.startAt,
+      why: whyWhen(planned, (jobId) => this.planner.tagOf(jobId)),
+      long: this.words(step.why),
+      broken: task.remarks.map((remark) => this.words(remark)),
+      wait: step.kind !== 'hands',
+      setting: this.setting() === step.key,
+      marked: this.planner.isMarked(this.id(), step.key),
+      done,
+      pinned,
+    };
+  }
+
+  moved({ id, startAt }: { id: string; startAt: string }): void {
+    this.planner.pin(this.id(), jobAndStep(id).key, startAt);
+  }
+
+  set_(key: string, startAt: string): void {
+    this.setting.set(null);
+    if (startAt) this.planner.pin(this.id(), key, startAt.slice(0, 16));
+  }
+
+  async calendar(): Promise<void> {
+    const { calendarFile } = await import('../../../plan/calendar-file');
+    const { craftTag } = this.state().detail;
+    saveText(
+      `${craftTag}-days.ics`,
+      'text/calendar',
+      calendarFile(this.steps(), `${craftTag}, ${this.state().detail.title}`, new Date()),
+    );
+  }
+
+  name(key: string): string {
+    return stepName(key);
+  }
+
+  dayOf(at: string): string {
+    return whenText(at).split(',')[0]!;
+  }
+
+  clock(at: string): string {
+    return at.slice(11, 16);
+  }
+
+  abs(value: number): number {
+    return Math.abs(value);
+  }
+
+  round(value: number): number {
+    return Math.round(2 * value) / 2;
+  }
+
+  needsWhat(): string {
+    if (!this.inputs().days.startAt) return 'Give the day and hour the hands start, and the list is made.';
+    return this.plan().problems.find((p) => p.stage === 'days')
+      ? 'The figure above stops the list. Put it right first.'
+      : 'Needs the mix, on the stage before.';
+  }
+
+  edit(patch: Partial<RepairInputs['days']>): void {
+    this.store.edit('days', patch);
+  }
+}

@@ -1,0 +1,109 @@
+import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { WET_FROM_GRIT } from '@ashstep/core/finish';
+import { QuantityPipe } from '../../../platform/quantity.pipe';
+import { GoBar } from '../../../parts/go-bar';
+import { StagePanel } from '../stage-panel';
+import { TickInput } from '../../../parts/inputs';
+
+@Component({
+  selector: 'ash-finish',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [TickInput, QuantityPipe, GoBar],
+  template: `
+    @if (plan().finish; as route) {
+      <div class="block">
+        <h2>{{ route.name }}</h2>
+        <p class="why"><b>Why</b> {{ route.why }}</p>
+        @for (remark of cold(); track remark.id) {
+          <p class="remark">{{ words(remark) }}</p>
+        }
+      </div>
+      <div class="block">
+        <ol>
+          @for (step of route.steps; track step.id) {
+            <li>
+              <label class="tick"
+                ><input
+                  type="checkbox"
+                  [checked]="isDone('finish-' + step.id)"
+                  (ticked)="store.check('finish-' + step.id, $event)"
+                /><span
+                  ><b>{{ step.text }}</b> {{ step.why }}
+                  <span class="quiet">
+                    @if (step.layerMm) {
+                      {{ step.layerMm | qty: 'thickness' }} on.
+                    }
+                    @if (step.afterFullCure) {
+                      Not before full cure.
+                    }
+                    @if (step.waitHours) {
+                      Then {{ step.waitHours }} h.
+                    }
+                  </span></span
+                ></label
+              >
+            </li>
+          }
+        </ol>
+      </div>
+      <div class="block">
+        <h2>Abrasives</h2>
+        <p class="ladder">
+          @for (grit of route.ladder; track grit) {
+            <span class="num" [class.wet]="grit >= wet">{{ grit }}{{ grit === wet ? ' wet' : '' }}</span>
+          }
+        </p>
+        <p class="quiet">
+          No jump over twofold; wet from {{ wet }}. Stop at {{ route.ladder[route.ladder.length - 1]
+          }}{{ route.ladder[route.ladder.length - 1] === 1500 ? ', then compound, polish, wax' : '' }}.
+        </p>
+        <h2>Look before you go on</h2>
+        @for (check of route.checks; track check.id) {
+          <label class="tick"
+            ><input
+              type="checkbox"
+              [checked]="isDone('finish-' + check.id)"
+              (ticked)="store.check('finish-' + check.id, $event)"
+            />{{ check.text }}</label
+          >
+        }
+      </div>
+      <ash-go stage="finish" [facts]="plan().facts" label="Finished, to the inspection" (go)="goOn('finish')" />
+    } @else {
+      <div class="block">
+        <h2>–</h2>
+        <p>Needs a resin, on Resin.</p>
+      </div>
+    }
+  `,
+  styles: `
+    ol {
+      margin: 0;
+      padding: 0;
+      list-style: none;
+    }
+    .ladder {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0;
+    }
+    .ladder span {
+      padding: 8px 12px;
+      border: 1.5px solid var(--ink);
+      margin-right: -1.5px;
+      background: var(--sheet);
+    }
+    .ladder .wet {
+      background: var(--ash-2);
+    }
+  `,
+})
+export class FinishStage extends StagePanel {
+  readonly wet = WET_FROM_GRIT;
+  /** Of what waits for full cure: that in the cold it never comes by itself. */
+  readonly cold = computed(() =>
+    this.plan().finish?.steps.some(({ afterFullCure }) => afterFullCure)
+      ? this.plan().cold.filter(({ id }) => id === 'cure.full-needs-warmth')
+      : [],
+  );
+}

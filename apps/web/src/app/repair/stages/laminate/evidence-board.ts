@@ -1,0 +1,242 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { PARENT_NAMES, type ShedCounts } from '@ashstep/contract';
+import { CLUES, type Clue, HYPOTHESES, PRIORS } from '@ashstep/core/resin';
+import { catchError, map, of, switchMap } from 'rxjs';
+import { Api } from '../../../platform/api';
+import { Panel } from '../stage-panel';
+import { PickSelect, TickInput } from '../../../parts/inputs';
+
+const GROUPS: Record<Clue['group'], string> = {
+  history: 'Papers and records',
+  grind: 'In the grind',
+  surface: 'On the surface',
+  smell: 'By smell',
+  core: 'At the core',
+  shell: 'By knife',
+};
+/** A clue that is expected to settle less than this is not worth sending anybody for, bits. */
+const WORTH_LOOKING_BITS = 0.02;
+const NEXT_SHOWN = 3;
+/** Taken care of in the words of the clue: nobody should go sniffing. */
+const NOT_SOUGHT: readonly string[] = ['styrene-smell', 'no-styrene-smell'];
+
+/** Which resin the parent was laid with: the belief, the clues by where they are found with the push of each, and what to look at next. */
+@Component({
+  selector: 'ash-evidence-board',
+  imports: [PickSelect, TickInput],
+  host: { class: 'block' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @let lam = inputs().laminate;
+    <h2>Which resin is in it?</h2>
+    <div class="field">
+      <label for="prior">Kind of item</label>
+      <select id="prior" (chosen)="store.edit('laminate', { priorId: $event, shedCounts: undefined })">
+        @for (p of priors; track p.id) {
+          <option [value]="p.id" [selected]="p.id === lam.priorId">{{ p.label }}</option>
+        }
+      </select>
+    </div>
+    @if (shed(); as own) {
+      <label class="tick"
+        ><input
+          type="checkbox"
+          [disabled]="sealed()"
+          [checked]="!!lam.shedCounts"
+          (ticked)="countShed($event ? own.counts : undefined)"
+        /><span
+          >Count this shed’s own: <b>{{ own.text }}</b></span
+        ></label
+      >
+    }
+    <ul class="bars" aria-label="Belief">
+      @for (bar of bars(); track bar.name) {
+        <li>
+          <span>{{ bar.name }}</span><span class="bar"><i [style.width.%]="bar.percent"></i></span
+          ><b class="num">{{ bar.percent < 0.95 ? '<1' : bar.percent.toFixed(0) }} %</b>
+        </li>
+      }
+    </ul>
+    @if (evidence()?.remarks?.[0]; as remark) {
+      <p class="remark">{{ words(remark) }}</p>
+    }
+    @for (pair of contradictions(); track pair) {
+      <p class="remark">{{ pair }}</p>
+    }
+    @if (next().length > 0 && !sealed()) {
+      <div class="next">
+        <p><b>Look at next</b></p>
+        <ol>
+          @for (clue of next(); track clue.id) {
+            <li>
+              {{ clue.label }}
+              <span class="quiet">{{ clue.chance }} likely to be there; leaves you {{ clue.certainty }} sure</span>
+            </li>
+          }
+        </ol>
+      </div>
+    }
+    @for (group of groups(); track group.name) {
+      <fieldset class="group" [disabled]="sealed()">
+        <legend>{{ group.name }}</legend>
+        @for (clue of group.clues; track clue.id) {
+          <label class="tick"
+            ><input
+              type="checkbox"
+              [checked]="lam.clueIds.includes(clue.id)"
+              (ticked)="setClue(clue.id, $event)"
+            /><span
+              >{{ clue.label }}
+              @if (clue.push) {
+                <b class="num"> {{ clue.push }}</b>
+              }
+            </span></label
+          >
+        }
+      </fieldset>
+    }
+    <label class="tick"
+      ><input
+        type="checkbox"
+        [checked]="lam.epoxyInBond"
+        (ticked)="store.edit('laminate', { epoxyInBond: $event })"
+      />Epoxy glue or barrier coat is left in the bond area</label
+    >
+    <label class="tick"
+      ><input
+        type="checkbox"
+        [checked]="lam.pressedPanel"
+        (ticked)="store.edit('laminate', { pressedPanel: $event })"
+      />Pressed panel with a smooth, fibre-poor face</label
+    >
+  `,
+  styles: `
+    .bars {
+      list-style: none;
+      margin: 0;
+      padding: 0;
+    }
+    .bars li {
+      display: grid;
+      grid-template-columns: 110px 1fr 52px;
+      gap: 10px;
+      align-items: center;
+    }
+    .bar {
+      height: 16px;
+      border: 1px solid var(--ink);
+      background: var(--sheet);
+    }
+    .bar i {
+      display: block;
+      height: 100%;
+      background: url("data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' width='6' height='6'%3E%3Crect width='6' height='6' fill='%23DCD5C2'/%3E%3Cpath d='M0 6L6 0' stroke='%236B6454'/%3E%3C/svg%3E");
+    }
+    .next {
+      border: 1.5px solid var(--ink);
+      padding: 10px 14px;
+    }
+    .next p,
+    .next ol {
+      margin: 0;
+    }
+    .next ol {
+      padding-left: 20px;
+    }
+    .group {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
+      column-gap: 12px;
+      border: 0;
+      border-top: 1px solid var(--ash-3);
+      margin: 0;
+      padding: 4px 0 0;
+    }
+    .group legend {
+      float: none;
+      width: auto;
+      padding: 0 8px 0 0;
+      font: 640 13px var(--head);
+    }
+  `,
+})
+export class EvidenceBoard extends Panel {
+  private readonly api = inject(Api);
+  readonly priors = PRIORS;
+  readonly evidence = computed(() => this.plan().resin?.evidence ?? null);
+  readonly bars = computed(() =>
+    HYPOTHESES.map((h) => ({ name: PARENT_NAMES[h], percent: 100 * (this.evidence()?.posterior[h] ?? 0) })),
+  );
+  readonly groups = computed(() =>
+    (Object.keys(GROUPS) as Clue['group'][]).map((group) => ({
+      name: GROUPS[group],
+      clues: CLUES.filter((clue) => clue.group === group).map((clue) => ({ ...clue, push: this.push(clue.id) })),
+    })),
+  );
+  readonly contradictions = computed(() =>
+    (this.evidence()?.contradictions ?? []).map(
+      ([a, b]) =>
+        `“${labelOf(a)}” and “${labelOf(b)}” speak against one another. Look at both again, or take it for an old repair.`,
+    ),
+  );
+  readonly next = computed(() =>
+    (this.evidence()?.next ?? [])
+      .filter(
+        (gain) =>
+          gain.gainBits >= WORTH_LOOKING_BITS &&
+          !NOT_SOUGHT.includes(gain.id) &&
+          (this.inputs().laminate.core !== null || CLUES.find((clue) => clue.id === gain.id)?.group !== 'core'),
+      )
+      .slice(0, NEXT_SHOWN)
+      .map((gain) => ({
+        id: gain.id,
+        label: labelOf(gain.id),
+        chance: percent(gain.chance),
+        certainty: percent(gain.expectedCertainty),
+      })),
+  );
+
+  /** What finished repairs of this class were, by their clues; null when there are none, or they cannot be asked for now. */
+  readonly shed = toSignal(
+    toObservable(computed(() => this.inputs().laminate.priorId)).pipe(
+      switchMap((priorId) => this.api.get<ShedCounts>(`/evidence/${priorId}`).pipe(catchError(() => of(null)))),
+      map((counts) => counts && told(counts)),
+    ),
+    { initialValue: null },
+  );
+
+  countShed(shedCounts: ShedCounts | undefined): void {
+    this.store.edit('laminate', { shedCounts });
+  }
+
+  setClue(id: string, seen: boolean): void {
+    this.store.edit('laminate', ({ clueIds }) => {
+      const others = clueIds.filter((clue) => clue !== id);
+      return { clueIds: seen ? [...others, id] : others };
+    });
+  }
+
+  /** How far a clue that was seen moved the likeliest resin, in points of per cent. */
+  private push(id: string): string | null {
+    const evidence = this.evidence();
+    const push = evidence?.pushes.find((p) => p.id === id);
+    if (!push || !evidence) return null;
+    const points = Math.round(100 * push.push[evidence.mostLikely]);
+    return `${points >= 0 ? '+' : '\u2212'}${Math.abs(points)}`;
+  }
+}
+
+/** "12 finished of this kind: 11 polyester, 1 epoxy"; null when there are none. */
+function told(counts: ShedCounts): { counts: ShedCounts; text: string } | null {
+  const found = HYPOTHESES.filter((h) => counts[h] > 0).sort((a, b) => counts[b] - counts[a]);
+  if (found.length === 0) return null;
+  const total = found.reduce((sum, h) => sum + counts[h], 0);
+  return {
+    counts,
+    text: `${total} finished of this kind: ${found.map((h) => `${counts[h]} ${PARENT_NAMES[h].toLowerCase()}`).join(', ')}`,
+  };
+}
+
+const labelOf = (id: string): string => CLUES.find((clue) => clue.id === id)?.label ?? id;
+const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;

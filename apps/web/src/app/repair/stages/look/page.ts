@@ -1,0 +1,12 @@
+import { STAGE_NAMES } from '@ashstep/contract';
+import type { StagePage } from '../stage-page';
+
+export const LOOK: StagePage = {
+  id: 'look',
+  name: STAGE_NAMES.look,
+  settled: ({ plan, inputs }, { length }) =>
+    plan.damage
+      ? `${length(plan.damage.visible.lengthMm)} × ${length(plan.damage.visible.widthMm)}, ${inputs.damage.depth}`
+      : '',
+  open: () => import('./look').then((m) => m.LookStage),
+};

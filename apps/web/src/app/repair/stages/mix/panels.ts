@@ -1,0 +1,15 @@
+import type { PanelEntry } from '../stage-page';
+import { PotBoard } from './pot-board';
+import { Pastes } from './pastes';
+import { ShoppingList } from './shopping-list';
+import { CureBoard } from './cure-board';
+import { CureWindows } from './cure-windows';
+
+/** The panels of this stage, in their order. */
+export const PANELS: readonly PanelEntry[] = [
+  { panel: PotBoard },
+  { panel: Pastes },
+  { panel: ShoppingList },
+  { panel: CureBoard },
+  { panel: CureWindows },
+];

@@ -1,0 +1,114 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { type StockLine, stockFor } from '@ashstep/contract';
+import { jobMaterials } from '@ashstep/core/repair';
+import { LibraryService } from '../../../library/library.service';
+import { nowText } from '../../../platform/when.pipe';
+import { Panel } from '../stage-panel';
+
+/** Everything the job takes against the shelf: lots that hold it, what is short, what is out of date, and the packs to buy. */
+@Component({
+  selector: 'ash-shopping-list',
+  host: { class: 'block' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>Materials and what to buy</h2>
+    <div class="scroll" tabindex="0" role="region" aria-label="Materials against the shelf">
+      <table class="ruled">
+        <thead>
+          <tr>
+            <th scope="col">Material</th>
+            <th scope="col" class="r">Needs</th>
+            <th scope="col">On the shelf</th>
+            <th scope="col">Buy</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (line of lines(); track line.name) {
+            <tr>
+              <td>{{ line.name }}</td>
+              <td class="r num">{{ line.needs }}</td>
+              <td>
+                {{ line.shelf }}
+                @for (told of line.bad; track told) {
+                  <span class="remark">{{ told }}</span>
+                }
+              </td>
+              <td>
+                <b>{{ line.buy }}</b>
+                @if (line.price) {
+                  <span class="quiet">, {{ line.price }}</span>
+                }
+              </td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    </div>
+    <p class="quiet">{{ sum() }}</p>
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      gap: 10px;
+    }
+    td {
+      vertical-align: top;
+    }
+    .remark {
+      display: block;
+    }
+  `,
+})
+export class ShoppingList extends Panel {
+  private readonly library = inject(LibraryService);
+  private readonly stock = computed<StockLine[]>(() => {
+    const onDay = (this.inputs().days.startAt ?? nowText()).slice(0, 10);
+    return stockFor(
+      jobMaterials(this.plan()),
+      this.library.lots(),
+      this.library.systems(),
+      this.library.hardeners(),
+      onDay > nowText() ? onDay : nowText().slice(0, 10),
+    );
+  });
+  readonly lines = computed(() => this.stock().map(lineOf));
+  readonly sum = computed(() => {
+    const bought = this.stock().flatMap(({ buy }) => buy ?? []);
+    const short = this.stock().filter(({ short }) => short > 0).length;
+    if (short === 0) return 'Everything is on the shelf.';
+    return bought.length === 0
+      ? `${short} short, with no price known.`
+      : `To buy, ${bought.reduce((total, { price }) => total + price, 0).toFixed(2)} in all. Fabric has 15 % for what is cut off; the nest on Plies tells it exactly.`;
+  });
+
+  constructor() {
+    super();
+    this.library.ensure();
+  }
+}
+
+function lineOf({ name, amount, unit, onHand, lots, short, buy }: StockLine) {
+  const measure = (value: number): string =>
+    unit === 'm2'
+      ? `${value.toFixed(2)} m²`
+      : value >= 1000
+        ? `${(value / 1000).toFixed(2)} kg`
+        : `${value.toFixed(0)} g`;
+  const good = lots.filter(({ expired }) => !expired);
+  return {
+    name,
+    needs: measure(amount),
+    shelf: good.length === 0 ? 'none' : `${measure(onHand)}, lot ${good.map(({ code }) => code).join(', ')}`,
+    bad: lots
+      .filter(({ expired }) => expired)
+      .map(({ code, expiresOn }) => `Lot ${code} out of date ${expiresOn}: not to be used.`),
+    buy:
+      short <= 0
+        ? ''
+        : buy
+          ? buy.packs.map(({ size, count }) => `${count} × ${measure(size)}`).join(', ')
+          : `${measure(short)} short`,
+    price: buy && short > 0 ? buy.price.toFixed(2) : '',
+  };
+}

@@ -1,0 +1,6 @@
+import type { PanelEntry } from '../stage-page';
+import { StackFinder } from './stack-finder';
+import { CutList } from './cut-list';
+
+/** The panels of this stage, in their order. */
+export const PANELS: readonly PanelEntry[] = [{ panel: StackFinder }, { panel: CutList }];

@@ -1,0 +1,48 @@
+import { Directive, computed, inject, input } from '@angular/core';
+import { Router } from '@angular/router';
+import { remarkWords } from '@ashstep/contract';
+import type { Remark } from '@ashstep/core/errors';
+import type { Stage } from '@ashstep/core/hazards';
+import { quantityText } from '../../platform/quantity.pipe';
+import { RepairStore, type RepairState, fieldError } from '../repair.store';
+import { STAGE_PAGES } from './stage-page';
+
+/** What every panel of a repair has: the repair's state, its store, and errors beside fields. */
+@Directive()
+export abstract class Panel {
+  readonly state = input.required<RepairState>();
+  readonly store = inject(RepairStore);
+
+  /** A figure with its unit, as the person reads it, for sentences made in code. */
+  readonly inUnits = quantityText();
+
+  readonly inputs = computed(() => this.state().inputs);
+  readonly plan = computed(() => this.state().plan);
+  readonly sealed = computed(() => this.state().detail.state === 'sealed');
+
+  error(path: string): string | null {
+    return fieldError(this.state(), path);
+  }
+
+  words(remark: Remark): string {
+    return remarkWords(remark);
+  }
+
+  isDone(checkId: string): boolean {
+    return this.state().detail.checks.some((mark) => mark.checkId === checkId && mark.done);
+  }
+}
+
+/** A panel that is a whole stage, and goes on to the next. */
+@Directive()
+export abstract class StagePanel extends Panel {
+  private readonly router = inject(Router);
+  private readonly pages = inject(STAGE_PAGES);
+
+  /** Marks this tread done and goes to the next. */
+  goOn(stage: Stage): void {
+    if (!this.sealed()) this.store.reach(stage);
+    const next = this.pages[this.pages.findIndex(({ id }) => id === stage) + 1]!;
+    void this.router.navigate(['/repair', this.state().detail.id, next.id]);
+  }
+}

@@ -1,0 +1,445 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { errorWords } from '@ashstep/contract';
+import { attempt } from '@ashstep/core/errors';
+import type { RepairInputs } from '@ashstep/core/repair';
+import {
+  type AlignmentReading,
+  BREAK_RATIO,
+  type CurvatureResult,
+  type RepairKind,
+  USUAL_BREAK,
+  USUAL_DISH_RATIO,
+  USUAL_EDGE,
+  USUAL_LAP_MM,
+  USUAL_PLUG,
+  USUAL_STAGGER_MM,
+  USUAL_STEP_MM,
+  USUAL_WRAP,
+  alignment,
+  broken,
+  curvature,
+  dish,
+  edge,
+  wrap,
+} from '@ashstep/core/taper';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { optionsOf } from '../../../parts/choice-field';
+import { QuantityField } from '../../../parts/quantity-field';
+import { QuantityPipe } from '../../../platform/quantity.pipe';
+import { SessionService } from '../../../platform/session.service';
+import { nowText } from '../../../platform/when.pipe';
+import type { SectionEdit } from '../../repair.store';
+import { Panel } from '../stage-panel';
+import { PickOf } from '../../../parts/inputs';
+
+const KINDS: Record<RepairKind, { name: string; when: string }> = {
+  taper: { name: 'Taper', when: 'Fibre broken, part way or through: from one face or both.' },
+  stepped: { name: 'Stepped taper', when: 'Thin skins of known plies: one step a ply, each of one width.' },
+  lap: {
+    name: 'Lap patch',
+    when: 'Thin shells, aramid, tubes: nothing is ground off. Abrade only, and reach well past the last crack.',
+  },
+  wrap: {
+    name: 'Wrap',
+    when: 'Tubes and rails: strips right round, at plus and minus an angle, pressed down with tape.',
+  },
+  dish: {
+    name: 'Dish and fill',
+    when: 'Holes of a few millimetres and shallow dings: a bevel keys the filler in, glass goes over it.',
+  },
+  edge: {
+    name: 'Edge or tip',
+    when: 'A piece is gone: taper both faces towards it, lay from both sides, trim to shape.',
+  },
+  broken: {
+    name: 'Broken in two',
+    when: 'Join and line up first. The sanding bulges between the rails, so that nothing ends straight across.',
+  },
+  core: {
+    name: 'Core',
+    when: 'Wet or crushed core: inner skin kept, a plug bedded in thickened resin, then the skin.',
+  },
+};
+const CHECKS: Record<AlignmentReading['what'], string> = {
+  string: 'String along the middle',
+  twist: 'Twist, end to end',
+  rocker: 'Rocker against its pattern',
+  'rail-left': 'Left rail step',
+  'rail-right': 'Right rail step',
+};
+const BACK_UPS: Record<CurvatureResult['backUp'], string> = {
+  'flat-sheet': 'a flat film-faced sheet',
+  'thin-sheet': 'a thin film-faced sheet that bends',
+  'cast-skin': 'a skin of brush-on rubber cast off the surface, with a stiff shell',
+};
+
+interface Figure {
+  name: string;
+  text: string;
+}
+
+/** Which kind of repair it is, with what that kind alone needs to be known and what comes of it. */
+@Component({
+  selector: 'ash-kind-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [PickOf, QuantityField, QuantityPipe],
+  template: `
+    @let set = inputs().taper;
+    <div class="field">
+      <label for="kind">Kind of repair</label
+      ><select id="kind" [of]="kinds" [disabled]="sealed()" (chosen)="edit({ kind: $event })">
+        @for (k of kinds; track k.id) {
+          <option [value]="k.id" [selected]="k.id === kind()">{{ k.name }}</option>
+        }
+      </select>
+    </div>
+    <p class="why"><b>When</b> {{ when() }}</p>
+    <div class="fields">
+      @switch (kind()) {
+        @case ('stepped') {
+          <ash-quantity
+            label="Width of a step"
+            [value]="set.stepMm ?? usual.step"
+            (valueChange)="edit({ stepMm: $event! })"
+            [error]="error('taper.stepMm')"
+          />
+        }
+        @case ('lap') {
+          <ash-quantity
+            label="Past the last crack"
+            [value]="set.lapMm ?? usual.lap"
+            (valueChange)="edit({ lapMm: $event! })"
+            [error]="error('taper.lapMm')"
+          />
+          <ash-quantity
+            label="Plies staggered by"
+            [value]="set.staggerMm ?? usual.stagger"
+            (valueChange)="edit({ staggerMm: $event! })"
+            [error]="error('taper.staggerMm')"
+          />
+        }
+      }
+      @for (f of fields(); track f.label) {
+        <ash-quantity
+          [label]="f.label"
+          [kind]="f.kind"
+          [value]="f.value"
+          (valueChange)="f.set($event!)"
+          [error]="f.path ? error(f.path) : null"
+        />
+      }
+    </div>
+    @if (problem(); as m) {
+      <p class="remark">{{ m }}</p>
+    }
+    @if (figures().length > 0) {
+      <table class="ruled">
+        <tbody>
+          @for (f of figures(); track f.name) {
+            <tr>
+              <td>{{ f.name }}</td>
+              <td class="r num">{{ f.text }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    }
+    @if (sanding(); as d) {
+      <svg
+        class="sanding"
+        [attr.viewBox]="d.box"
+        role="img"
+        aria-label="Sanded ground of one face, bulging between the rails"
+      >
+        @for (p of d.plies; track $index) {
+          <path [attr.d]="p" class="ply" />
+        }
+        <path [attr.d]="d.outline" class="ground" />
+        <path [attr.d]="d.crack" class="crack" />
+      </svg>
+    }
+    @if (kind() === 'broken') {
+      <h3>Lined up?</h3>
+      @for (r of readings(); track $index) {
+        <p [class.remark]="r.off">
+          {{ r.name }}: {{ r.mm | qty: 'length' }} off, {{ r.limitMm | qty: 'length' }} allowed.
+          <span class="quiet">{{ r.by }}</span>
+        </p>
+      }
+      <p role="status">{{ lined() }}</p>
+      @if (!sealed()) {
+        <div class="fields">
+          <div class="field">
+            <label for="align-what">Check</label
+            ><select id="align-what" [of]="checks" (chosen)="what.set($event)">
+              @for (c of checks; track c.value) {
+                <option [value]="c.value" [selected]="c.value === what()">{{ c.label }}</option>
+              }
+            </select>
+          </div>
+          <ash-quantity label="Off true" [value]="off()" [optional]="true" (valueChange)="off.set($event)" />
+          <ash-quantity label="Allowed" [value]="limit()" (valueChange)="limit.set($event ?? 2)" />
+        </div>
+        <button type="button" class="act small" [disabled]="off() === null" (click)="log()">Log the check</button>
+      }
+    }
+    <details [open]="!!set.curvature">
+      <summary>Curved surface</summary>
+      <div class="fields">
+        <ash-quantity
+          label="Radius along"
+          [value]="set.curvature?.alongMm ?? null"
+          [optional]="true"
+          (valueChange)="bend({ alongMm: $event })"
+        />
+        <ash-quantity
+          label="Radius across"
+          [value]="set.curvature?.acrossMm ?? null"
+          [optional]="true"
+          (valueChange)="bend({ acrossMm: $event })"
+        />
+      </div>
+      @if (bent(); as b) {
+        <p [class.remark]="b.bad">{{ b.text }}</p>
+      } @else {
+        <p class="quiet">Flat until a radius is given.</p>
+      }
+    </details>
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      gap: 10px;
+    }
+    .sanding {
+      width: 100%;
+      max-height: 220px;
+      background: var(--sheet);
+    }
+    .ground,
+    .ply,
+    .crack {
+      fill: none;
+      stroke: var(--ink);
+      stroke-width: 1.6;
+      vector-effect: non-scaling-stroke;
+    }
+    .ply {
+      stroke: var(--glass-ink);
+      stroke-width: 1;
+    }
+    .crack {
+      stroke: var(--ember);
+      stroke-dasharray: 6 4;
+    }
+  `,
+})
+export class KindPanel extends Panel {
+  private readonly person = toSignal(inject(SessionService).person$);
+  readonly kinds = (Object.keys(KINDS) as RepairKind[]).map((id) => ({ id, name: KINDS[id].name }));
+  readonly checks = optionsOf(CHECKS);
+  readonly usual = { step: USUAL_STEP_MM, lap: USUAL_LAP_MM, stagger: USUAL_STAGGER_MM };
+  readonly kind = computed<RepairKind>(() => this.inputs().taper.kind ?? 'taper');
+  readonly when = computed(() => KINDS[this.kind()].when);
+  readonly what = signal<AlignmentReading['what']>('string');
+  readonly off = signal<number | null>(null);
+  readonly limit = signal(2);
+
+  readonly fields = computed<
+    { label: string; kind: 'length' | 'plain'; value: number; set: (value: number) => void; path?: string }[]
+  >(() => {
+    const { taper } = this.inputs();
+    const of = <K extends 'wrap' | 'broken' | 'edge' | 'plug'>(
+      section: K,
+      usual: NonNullable<RepairInputs['taper'][K]>,
+      names: [string, string, 'length' | 'plain'][],
+    ) =>
+      names.map(([label, key, kind]) => {
+        const now = (taper[section] ?? usual) as unknown as Record<string, number>;
+        return {
+          label,
+          kind,
+          value: now[key]!,
+          set: (value: number) => this.edit({ [section]: { ...now, [key]: value } }),
+          path: `taper.${section}.${key}`,
+        };
+      });
+    switch (this.kind()) {
+      case 'wrap':
+        return of('wrap', USUAL_WRAP, [['Round it', 'roundMm', 'length'], ['Strip width', 'stripMm', 'length'], ['Angle to the axis, °', 'angleDeg', 'plain'], ['Overlap', 'overlapMm', 'length'], ['Past the damage', 'pastMm', 'length'], ...(this.inputs().stack.plies ? [] : [['Layers', 'layers', 'plain'] as [string, string, 'plain']])]); // prettier-ignore
+      case 'broken':
+        return of('broken', USUAL_BREAK, [
+          ['Rail to rail', 'widthMm', 'length'],
+          ['Bulge at the middle', 'bulgeMm', 'length'],
+          ['Rail strip', 'railMm', 'length'],
+        ]);
+      case 'edge':
+        return of('edge', USUAL_EDGE, [
+          ['Gone, along the edge', 'alongMm', 'length'],
+          ['Gone, inwards', 'inMm', 'length'],
+          ['Left to trim', 'trimMm', 'length'],
+        ]);
+      case 'core':
+        return of('plug', USUAL_PLUG, [
+          ['Gap round the plug', 'gapMm', 'length'],
+          ['Bedding under it', 'beddingMm', 'length'],
+          ['Paste, g/ml', 'pasteGPerMl', 'plain'],
+        ]);
+      case 'dish':
+        return [
+          {
+            label: 'Bevel, n:1',
+            kind: 'plain',
+            value: taper.dishRatio ?? USUAL_DISH_RATIO,
+            set: (dishRatio: number) => this.edit({ dishRatio }),
+            path: 'taper.dishRatio',
+          },
+        ];
+      default:
+        return [];
+    }
+  });
+
+  private readonly inTwo = computed(() => {
+    const { parent, taper, patch } = this.plan();
+    return attempt(() =>
+      broken({
+        ...(this.inputs().taper.broken ?? USUAL_BREAK),
+        skinMm: taper?.footprint.faces[0]!.depthMm ?? parent?.thicknessMm ?? 1,
+        ratio: taper?.ratio ?? BREAK_RATIO,
+        plies: patch?.layers.length ?? 2,
+      }),
+    );
+  });
+  private readonly worked = computed(() => attempt(() => this.work()));
+  readonly figures = computed(() => this.worked().result ?? []);
+  readonly problem = computed(() => {
+    const { error } = this.worked();
+    if (error) return errorWords(error.code, error.params);
+    return this.kind() === 'core' && !this.inputs().laminate.core ? 'Needs the core, on Laminate.' : null;
+  });
+
+  readonly sanding = computed(() => {
+    const made = this.kind() === 'broken' ? this.inTwo().result : null;
+    if (!made) return null;
+    const { widthMm } = this.inputs().taper.broken ?? USUAL_BREAK;
+    const path = (points: readonly { x: number; y: number }[]): string =>
+      `M${points.map((p) => `${p.x.toFixed(1)} ${(-p.y).toFixed(1)}`).join('L')}Z`;
+    const scaled = (share: number): string => path(made.outline.map((p) => ({ x: p.x * share, y: p.y })));
+    return {
+      box: `${(-made.atMiddleMm - 12).toFixed(0)} ${(-widthMm / 2 - 12).toFixed(0)} ${(2 * made.atMiddleMm + 24).toFixed(0)} ${widthMm + 24}`,
+      outline: path(made.outline),
+      plies: made.plies.map((_, i) => scaled((i + 1) / made.plies.length)),
+      crack: `M0 ${-widthMm / 2}V${widthMm / 2}`,
+    };
+  });
+
+  readonly readings = computed(() =>
+    (this.inputs().taper.alignment ?? []).map((r) => ({ ...r, name: CHECKS[r.what], off: Math.abs(r.mm) > r.limitMm })),
+  );
+  readonly lined = computed(() => {
+    const { ready, off, missing } = alignment(this.inputs().taper.alignment ?? []);
+    if (ready) return 'Lined up: bond it.';
+    const wanted = [
+      ...off.map(({ what }) => `${CHECKS[what].toLowerCase()} is off`),
+      ...missing.map((what) => `${CHECKS[what].toLowerCase()} not read`),
+    ];
+    return `Do not bond yet: ${wanted.join(', ')}.`;
+  });
+
+  readonly bent = computed(() => {
+    const { curvature: set } = this.inputs().taper;
+    const face = this.plan().taper?.footprint.faces[0]?.abraded;
+    if (!set || (set.alongMm === null && set.acrossMm === null) || !face) return null;
+    const constructions = (this.plan().patch?.faces ?? []).flatMap(({ plies }) =>
+      plies.flatMap(({ fabric }) => fabric.parts.map(({ construction }) => construction)),
+    );
+    const { result, error } = attempt(() =>
+      curvature({
+        lengthMm: face.lengthMm,
+        widthMm: face.widthMm,
+        ...(set.alongMm === null ? {} : { alongMm: set.alongMm }),
+        ...(set.acrossMm === null ? {} : { acrossMm: set.acrossMm }),
+        constructions,
+      }),
+    );
+    if (!result)
+      return { bad: true, text: `The ground would not lie on such a curve: ${errorWords(error.code, error.params)}` };
+    const rise = Math.max(result.riseAlongMm, result.riseAcrossMm);
+    const drape =
+      result.kind === 'double' ? ` Warp and weft close up by ${result.shearDeg.toFixed(0)}° at the corners.` : '';
+    const stiff =
+      result.tooStiff.length > 0
+        ? ` ${result.tooStiff.join(', ')} locks before that: cut darts, lay narrower pieces or take a looser cloth.`
+        : '';
+    return {
+      bad: result.tooStiff.length > 0,
+      text: `Over the surface ${result.developedLengthMm.toFixed(0)} × ${result.developedWidthMm.toFixed(0)} mm, rising ${rise.toFixed(1)} mm. Back it up with ${BACK_UPS[result.backUp]}.${drape}${stiff}`,
+    };
+  });
+
+  log(): void {
+    const reading: AlignmentReading = {
+      what: this.what(),
+      mm: this.off()!,
+      limitMm: this.limit(),
+      by: this.person()?.name ?? '',
+      at: nowText(),
+    };
+    this.edit(({ alignment = [] }) => ({ alignment: [...alignment, reading] }));
+    this.off.set(null);
+  }
+
+  bend(patch: Partial<NonNullable<RepairInputs['taper']['curvature']>>): void {
+    const next = { alongMm: null, acrossMm: null, ...this.inputs().taper.curvature, ...patch };
+    this.edit({ curvature: next.alongMm === null && next.acrossMm === null ? undefined : next });
+  }
+
+  edit(patch: SectionEdit<RepairInputs['taper']>): void {
+    this.store.edit('taper', patch);
+  }
+
+  private work(): Figure[] {
+    const { damage, parent, taper, patch } = this.plan();
+    if (!damage || !parent) return [];
+    const mm = (value: number): string => `${value.toFixed(0)} mm`;
+    const m2 = (value: number): string => `${(value / 1e6).toFixed(3)} m²`;
+    const set = this.inputs().taper;
+    switch (this.kind()) {
+      case 'wrap': {
+        const r = wrap({
+          ...(set.wrap ?? USUAL_WRAP),
+          ...(patch ? { layers: patch.layers.length } : {}),
+          damageMm: damage.visible.lengthMm,
+        });
+        return [{ name: 'Covered along it', text: mm(r.coveredMm) }, { name: 'Strips a layer', text: `${r.stripsPerLayer}, lapped ${r.overlapAsLaidMm.toFixed(0)} mm` }, { name: 'Each strip', text: `${mm(r.stripLengthMm)}, ${r.turns.toFixed(1)} turns` }, { name: 'Layers', text: r.layers.map(({ sign }) => (sign > 0 ? '+' : '−')).join(' ') }, { name: 'Strip in all', text: `${(r.totalStripMm / 1000).toFixed(1)} m, ${m2(r.fabricAreaMm2)}` }]; // prettier-ignore
+      }
+      case 'dish': {
+        const r = dish({ shape: damage.cutOut, depthMm: parent.depthMm, ratio: set.dishRatio ?? USUAL_DISH_RATIO });
+        return [{ name: 'Mouth of the dish', text: `${mm(r.mouth.lengthMm)} × ${mm(r.mouth.widthMm)}` }, { name: 'Filler', text: `${(r.fillerMm3 / 1000).toFixed(1)} ml` }, { name: 'Glass cap', text: `${mm(r.cap.lengthMm)} × ${mm(r.cap.widthMm)}` }]; // prettier-ignore
+      }
+      case 'edge': {
+        const r = edge({
+          ...(set.edge ?? USUAL_EDGE),
+          thicknessMm: parent.depthMm,
+          ratio: taper?.ratio ?? 12,
+          plies: patch?.layers.length ?? 4,
+        });
+        return [{ name: 'Taper on each face', text: mm(r.taperMm) }, { name: 'Ground, both faces', text: m2(r.groundMm2) }]; // prettier-ignore
+      }
+      case 'broken': {
+        const { result: r, error } = this.inTwo();
+        if (error) throw error;
+        return [{ name: 'Sanded past the break', text: `${mm(r.atRailsMm)} at the rails, ${mm(r.atMiddleMm)} at the middle` }, { name: 'Sanded, a face', text: m2(r.sandedMm2) }, ...r.plies.map((ply, i) => ({ name: `Ply ${i + 1}, each face`, text: `${mm(2 * ply.atRailsMm)} at the rails, ${mm(2 * ply.atMiddleMm)} at the middle` })), { name: 'Rail strips', text: `${r.railStrips} of ${mm(r.railStripMm)}` }]; // prettier-ignore
+      }
+      case 'core': {
+        const r = taper?.plug?.result;
+        if (!r) return [];
+        return [{ name: 'Plug', text: `${mm(r.plug.lengthMm)} × ${mm(r.plug.widthMm)} × ${r.plugThicknessMm.toFixed(1)} mm` }, { name: 'Paste under it', text: `${r.beddingMl.toFixed(0)} ml` }, { name: 'Paste round it', text: `${r.gapMl.toFixed(0)} ml` }, { name: 'Paste in all', text: `${r.pasteG.toFixed(0)} g` }, { name: 'Seal first', text: m2(r.sealedMm2) }]; // prettier-ignore
+      }
+      default:
+        return [];
+    }
+  }
+}

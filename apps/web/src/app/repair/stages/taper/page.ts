@@ -1,0 +1,13 @@
+import { STAGE_NAMES } from '@ashstep/contract';
+import { capital } from '../../../platform/capital';
+import type { StagePage } from '../stage-page';
+import { taperWords } from './taper-words';
+
+export const TAPER: StagePage = {
+  id: 'taper',
+  name: STAGE_NAMES.taper,
+  decides: true,
+  settled: ({ plan: { taper } }, { inUnits }) =>
+    taper ? `${capital(taperWords(taper))}, ${inUnits(taper.footprint.faces[0]!.taperWidthMm, 'length')}` : '',
+  open: () => import('./taper').then((m) => m.TaperStage),
+};

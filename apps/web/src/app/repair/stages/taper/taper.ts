@@ -1,0 +1,326 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { volumeWords } from '@ashstep/contract';
+import { pulledMPa } from '@ashstep/core/laminate';
+import type { RepairInputs } from '@ashstep/core/repair';
+import { joint } from '@ashstep/core/taper';
+import { ChoiceField, optionsOf } from '../../../parts/choice-field';
+import { QuantityField } from '../../../parts/quantity-field';
+import { SessionService } from '../../../platform/session.service';
+import { FigurePipe, QuantityPipe, UnitPipe } from '../../../platform/quantity.pipe';
+import { GoBar } from '../../../parts/go-bar';
+import { KindPanel } from './kind-panel';
+import { hasRatio, ratioText, taperWords } from './taper-words';
+import { StagePanel } from '../stage-panel';
+import { StagePanels } from '../stage-panels';
+import { PANELS } from './panels';
+
+const OFFERED = [8, 10, 12, 15, 20] as const;
+
+@Component({
+  selector: 'ash-taper',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [StagePanels, ChoiceField, QuantityField, FigurePipe, QuantityPipe, UnitPipe, KindPanel, GoBar],
+  template: `
+    @let taper = inputs().taper;
+    @if (inputs().damage.depth === 'finish') {
+      <div class="block">
+        <h2>Nothing to taper</h2>
+        <p>No fibre is broken. Open the crack to a V, fill and finish.</p>
+      </div>
+      <ash-go stage="taper" [facts]="plan().facts" label="On to the finish plan" (go)="goOn('taper')" />
+    } @else if (plan().taper; as t) {
+      @let face = t.footprint.faces[0]!;
+      <dl class="figures">
+        <div>
+          <dt>{{ sloped() ? 'Taper each way' : 'Past the damage' }}</dt>
+          <dd>
+            {{ face.taperWidthMm | figure: 'length' }} <small>{{ 'length' | unit }}</small>
+          </dd>
+          <dd class="under">{{ name() }} {{ sloped() ? 'on' : 'over' }} {{ face.depthMm | qty: 'thickness' : 1 }}</dd>
+        </div>
+        <div>
+          <dt>Footprint</dt>
+          <dd>{{ face.footprint.lengthMm | figure: 'length' }} × {{ face.footprint.widthMm | figure: 'length' }}</dd>
+          <dd class="under">grind out {{ volume(t.footprint.groundVolumeMm3 / 1e6) }}</dd>
+        </div>
+        <div>
+          <dt>Joint</dt>
+          <dd>{{ t.joint ? t.joint.strengthRatio.toFixed(2) : '–' }}</dd>
+          <dd class="under">of parent strength</dd>
+        </div>
+      </dl>
+      <ash-kind-panel class="block" [state]="state()" />
+      @if (t.profile.kind === 'slope') {
+        <div class="ratios" role="radiogroup" aria-label="Taper ratio">
+          @for (o of offered(); track o.ratio) {
+            <label [class.on]="o.on"
+              ><input
+                class="visually-hidden"
+                type="radio"
+                name="ratio"
+                [checked]="o.on"
+                (change)="edit({ ratio: o.ratio })"
+              />
+              <b
+                >{{ o.ratio }}:1
+                @if (o.on) {
+                  <span aria-hidden="true">✓</span>
+                }
+                @if (o.low) {
+                  <svg viewBox="0 0 16 16" width="15" height="15" aria-hidden="true">
+                    <path d="M8 1L15 15H1Z M8 6v4 M8 12v1.5" fill="none" stroke="currentColor" stroke-width="1.8" />
+                  </svg>
+                }
+              </b>
+              <svg class="wedge" viewBox="0 0 60 14" preserveAspectRatio="none" aria-hidden="true">
+                <path
+                  [attr.d]="'M0 0V14H' + o.ratio * 3 + 'Z'"
+                  [attr.fill]="o.on ? 'url(#h-new45)' : 'url(#h-abraded)'"
+                  stroke="var(--ink)"
+                />
+              </svg>
+              <span>{{ o.length | figure: 'length' }} × {{ o.width | figure: 'length' }}</span
+              ><span>joint {{ o.joint }}{{ o.low ? ', low' : '' }}</span></label
+            >
+          }
+        </div>
+      }
+      <div class="block">
+        <p class="why">
+          <b>{{ sloped() ? 'Why ' + name() : 'Joint' }}</b> {{ why() }}
+        </p>
+        <p class="quiet">
+          Bond taken as {{ t.bond.mpa }} MPa,
+          {{ t.bond.source ? 'by the shed’s trials: ' + t.bond.source : 'the trade’s usual' }}.
+          @if (shedOffer(); as b) {
+            The shed has {{ b.mpa }} MPa by {{ b.source }}.
+            <button type="button" class="act small" [disabled]="sealed()" (click)="edit({ bond: shedBond()! })">
+              Take the shed’s
+            </button>
+          }
+        </p>
+        @for (c of t.clearances; track c.name) {
+          @if (c.mm >= c.wantedMm) {
+            <p>Clears the {{ c.name }} by {{ c.mm | qty: 'length' }}.</p>
+          }
+        }
+        @for (remark of remarks(); track remark.id) {
+          <p class="remark">{{ words(remark) }}</p>
+        }
+        @if (t.profile.kind === 'slope') {
+          <ash-choice label="Work from" [options]="sides" [value]="taper.sides" (pick)="edit({ sides: $event })" />
+        }
+        @if (t.profile.kind === 'slope' && taper.sides === 'two' && inputs().place.access === 'one') {
+          <p class="remark">Only one face can be reached, by Look & map. Working from both needs the other one open.</p>
+        }
+        <div class="fields">
+          @if (sloped()) {
+            <ash-quantity
+              label="Ratio, n:1"
+              kind="plain"
+              [value]="taper.ratio"
+              [optional]="true"
+              (valueChange)="edit({ ratio: $event })"
+              [error]="error('taper.ratio')"
+            />
+          }
+          <ash-quantity
+            label="Abraded margin"
+            [value]="taper.marginMm"
+            (valueChange)="edit({ marginMm: $event! })"
+            [error]="error('taper.marginMm')"
+          />
+          <ash-quantity
+            label="Tape"
+            [value]="taper.maskMm"
+            (valueChange)="edit({ maskMm: $event! })"
+            [error]="error('taper.maskMm')"
+          />
+          <ash-quantity
+            label="Preparation, ×"
+            kind="plain"
+            [value]="taper.knockDowns.preparation ?? 1"
+            (valueChange)="knockDown({ preparation: $event! })"
+            [error]="error('taper.knockDowns.preparation')"
+          />
+          <ash-quantity
+            label="Wet service, ×"
+            kind="plain"
+            [value]="taper.knockDowns.wetService ?? 1"
+            (valueChange)="knockDown({ wetService: $event! })"
+            [error]="error('taper.knockDowns.wetService')"
+          />
+        </div>
+        <table class="ruled">
+          <thead>
+            <tr>
+              <th>To</th>
+              <th class="r">Length × width</th>
+              <th class="r">Area</th>
+              <th class="r">Once round</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (row of rows(); track row.name) {
+              <tr>
+                <td>{{ row.name }}</td>
+                <td class="r num">{{ row.m.lengthMm | figure: 'length' }} × {{ row.m.widthMm | qty: 'length' }}</td>
+                <td class="r num">{{ (row.m.areaMm2 / 1e6).toFixed(3) }} m²</td>
+                <td class="r num">{{ row.m.perimeterMm | qty: 'length' }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      </div>
+      <ash-stage-panels [panels]="panels" [state]="state()" />
+      <ash-go
+        stage="taper"
+        [facts]="plan().facts"
+        [label]="'Take ' + name() + ', set the plies'"
+        (go)="goOn('taper')"
+      />
+    } @else {
+      <div class="block">
+        <h2>–</h2>
+        <p>{{ needs() }}</p>
+      </div>
+    }
+  `,
+  styles: `
+    .ratios {
+      display: grid;
+      grid-template-columns: repeat(5, 1fr);
+      border-bottom: 1.5px solid var(--ink);
+    }
+    .ratios label {
+      display: flex;
+      flex-direction: column;
+      gap: 3px;
+      padding: 10px 8px 8px 12px;
+      border-right: 1px solid var(--ash-3);
+      font-size: 12.5px;
+      cursor: pointer;
+      min-width: 0;
+    }
+    .ratios label:last-child {
+      border: 0;
+    }
+    .ratios b {
+      font: 640 18px var(--head);
+      font-stretch: 84%;
+      display: flex;
+      gap: 8px;
+      align-items: center;
+      justify-content: space-between;
+    }
+    .ratios .on {
+      background: var(--sheet);
+      box-shadow: inset 0 6px 0 var(--ink);
+    }
+    .ratios label:has(:focus-visible) {
+      outline: 3px solid var(--ink);
+      outline-offset: -3px;
+    }
+    .wedge {
+      height: 18px;
+      width: 100%;
+    }
+    @media (max-width: 480px) {
+      .ratios {
+        grid-template-columns: repeat(3, 1fr);
+      }
+    }
+  `,
+})
+export class TaperStage extends StagePanel {
+  readonly panels = PANELS;
+  readonly volume = volumeWords;
+  readonly sides = optionsOf({ one: 'One face', two: 'Both faces' } as const);
+  readonly rows = computed(() => {
+    const t = this.plan().taper!;
+    const face = t.footprint.faces[0]!;
+    return [
+      { name: 'Cut-out', m: t.footprint.cutOut },
+      { name: 'Footprint', m: face.footprint },
+      { name: 'Margin', m: face.abraded },
+      { name: 'Mask line', m: face.masked },
+    ];
+  });
+  readonly shedBond = toSignal(inject(SessionService).bond$);
+  /** The shed's own figure for this resin, where the job goes by another. */
+  readonly shedOffer = computed(() => {
+    const family = this.plan().resin?.card?.family;
+    const own = family && this.shedBond()?.[family];
+    return own && own.mpa !== this.plan().taper?.bond.mpa ? own : null;
+  });
+  readonly remarks = computed(() => [
+    ...(this.plan().taper?.footprint.remarks ?? []),
+    ...(this.plan().taper?.joint?.remarks ?? []),
+  ]);
+  /** What each ratio would cost, before it is taken. */
+  readonly offered = computed(() => {
+    const { taper, parent, resin, damage } = this.plan();
+    if (!taper || !parent || !resin?.card || !damage) return [];
+    const face = taper.footprint.faces[0]!;
+    const strength = pulledMPa(parent.strength);
+    return OFFERED.map((ratio) => {
+      const grow = 2 * ratio * face.depthMm;
+      const ratioStrength =
+        strength === null
+          ? null
+          : joint({
+              ratio,
+              resin: resin.card!.family,
+              parentStrengthMPa: strength,
+              bondShearMPa: this.plan().taper!.bond.mpa,
+              knockDowns: this.inputs().taper.knockDowns,
+            }).strengthRatio;
+      return {
+        ratio,
+        on: Math.abs(ratio - taper.ratio) < 1e-9,
+        length: damage.cut.lengthMm + grow,
+        width: damage.cut.widthMm + grow,
+        joint: ratioStrength?.toFixed(2) ?? '–',
+        low: (ratioStrength !== null && ratioStrength < 1) || ratio < taper.range.min,
+      };
+    });
+  });
+  readonly why = computed(() => {
+    const t = this.plan().taper!;
+    const { min, max } = t.range;
+    if (!this.sloped()) return this.lapWhy();
+    const table =
+      min === max
+        ? `The table takes ${this.ratioText(min)}`
+        : `The table takes ${Math.round(min)} to ${this.ratioText(max)}`;
+    const where = t.ratio < min - 1e-9 ? '; this is steeper' : t.ratio > max + 1e-9 ? '; this is longer' : '';
+    const bond = t.joint
+      ? ` The joint holds ${t.joint.strengthRatio.toFixed(2)} of the parent; ${this.ratioText(Math.ceil(t.joint.ratioForFullStrength * 10) / 10)} would just equal it.`
+      : '';
+    return `${table} for this service${where}.${bond}`;
+  });
+
+  readonly ratioText = ratioText;
+  readonly name = computed(() => taperWords(this.plan().taper!));
+  readonly sloped = computed(() => hasRatio(this.plan().taper!));
+
+  private lapWhy(): string {
+    const { taper, parent } = this.plan();
+    if (!taper?.joint || !parent) return 'Its strength wants the laminate’s plies, on Laminate.';
+    const enough = Math.ceil(taper.joint.ratioForFullStrength * parent.depthMm);
+    return `It holds ${taper.joint.strengthRatio.toFixed(2)} of the parent; ${enough} mm past the damage would just equal it.`;
+  }
+
+  needs(): string {
+    return this.plan().parent ? 'Needs a resin, on the stage before.' : 'Needs the laminate thickness, on Laminate.';
+  }
+
+  knockDown(patch: RepairInputs['taper']['knockDowns']): void {
+    this.edit({ knockDowns: { ...this.inputs().taper.knockDowns, ...patch } });
+  }
+
+  edit(patch: Partial<RepairInputs['taper']>): void {
+    this.store.edit('taper', patch);
+  }
+}
