@@ -1,3 +1,4 @@
+import { Remembered } from '../remembered.js';
 import type { SystemCard } from '../resin/systems.js';
 import { USUAL_ENERGY, ageFactor } from './air.js';
 import { CURE_CARDS, type CureCard } from './cards.js';
@@ -17,7 +18,8 @@ export const usualAgeLaw: AgeLaw = (tempC) => ageFactor(tempC, USUAL_ENERGY, CAR
 const APART_C = 0.25;
 const [COLDEST_C, WARMEST_C] = [-40, 100];
 
-const LAWS = new WeakMap<Kinetics, Map<number, AgeLaw>>();
+const LAWS = new WeakMap<Kinetics, Remembered<AgeLaw, number>>();
+const MOST_LAWS = 8;
 
 /**
  * The cold law, by which windows, waits, days and schedule all go: what the trade's rule and the card's own cure say of an hour at a temperature, and of
@@ -27,10 +29,9 @@ const LAWS = new WeakMap<Kinetics, Map<number, AgeLaw>>();
 export function ageLaw(card: CureCard, stage: CureStage): AgeLaw {
   if (stage === 'green') return usualAgeLaw;
   const alpha = stage === 'full' ? card.fullAlpha : card.sandableAlpha;
-  const laws = LAWS.get(card.kinetics) ?? new Map<number, AgeLaw>();
-  const law = laws.get(alpha) ?? careful(tabled(card.kinetics, alpha));
-  LAWS.set(card.kinetics, laws.set(alpha, law));
-  return law;
+  const laws = LAWS.get(card.kinetics) ?? new Remembered<AgeLaw, number>(MOST_LAWS);
+  LAWS.set(card.kinetics, laws);
+  return laws.of(alpha, () => careful(tabled(card.kinetics, alpha)));
 }
 
 const careful =

@@ -1,4 +1,5 @@
 import { LIMITS } from '../limits/index.js';
+import { Remembered } from '../remembered.js';
 import { CoreError, requireEntry, requireNumber } from '../errors.js';
 import {
   type Construction,
@@ -99,14 +100,15 @@ function fabricLaminae(layer: FabricLayer, resin: ResinFamily, field: string): L
 }
 
 /** Wetted parts change seldom, laminates of them with every frame of a drag: the last plies made of each. */
-const KNOWN = new WeakMap<FabricPart, Map<string, Lamina[]>>();
+const KNOWN = new WeakMap<FabricPart, Remembered<Lamina[]>>();
+/** Of one part: as many as a search of stacks goes through. */
+const MOST_KNOWN = 200;
 
 function partLaminae(part: FabricPart, matrix: Matrix, angleDeg: number, fraction: number): Lamina[] {
   const name = `${matrix.id}|${fraction}|${angleDeg}`;
-  const known = KNOWN.get(part) ?? new Map<string, Lamina[]>();
-  const made = known.get(name) ?? wettedLaminae(part, matrix, angleDeg, fraction);
-  KNOWN.set(part, known.set(name, made));
-  return made;
+  const known = KNOWN.get(part) ?? new Remembered<Lamina[]>(MOST_KNOWN);
+  KNOWN.set(part, known);
+  return known.of(name, () => wettedLaminae(part, matrix, angleDeg, fraction));
 }
 
 function wettedLaminae(part: FabricPart, matrix: Matrix, angleDeg: number, fraction: number): Lamina[] {

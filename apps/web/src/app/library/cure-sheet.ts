@@ -26,6 +26,7 @@ import { quantityText } from '../platform/quantity.pipe';
 import { QuantityField } from '../parts/quantity-field';
 import { SearchRun } from '../platform/working';
 import { PickOf, PickSelect } from '../parts/inputs';
+import { LongWork } from '../parts/long-work';
 
 const KINDS: Readonly<Record<SheetPoint['kind'], string>> = {
   'pot-gel': 'A pot gels',
@@ -44,7 +45,7 @@ const FAR_PERCENT = 25;
 @Component({
   selector: 'ash-cure-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PickOf, PickSelect, QuantityField],
+  imports: [LongWork, PickOf, PickSelect, QuantityField],
   template: `
     <h3>How it cures</h3>
     <p class="quiet">{{ standing() }}</p>
@@ -121,18 +122,9 @@ const FAR_PERCENT = 25;
         </button>
       </div>
     }
-    <div class="row-actions">
+    <ash-long-work [run]="run" label="Fit the curve" doing="Fitting" [dark]="true" (begin)="fit()">
       <button type="button" class="act small" [disabled]="points().length >= 40" (click)="add()">Another figure</button>
-      @if (run.running()) {
-        <progress max="1" [value]="run.share()" aria-label="Fitting"></progress>
-        <button type="button" class="act small" (click)="run.stop()">Good enough, stop</button>
-      } @else {
-        <button type="button" class="act dark" (click)="fit()">Fit the curve</button>
-      }
-    </div>
-    @if (run.failed(); as told) {
-      <p class="remark" role="alert">{{ told }}</p>
-    }
+    </ash-long-work>
     @if (found(); as f) {
       <p role="status">
         <b>{{ f.good ? 'It gives the sheet back' : 'It does not give the sheet back' }}</b>,

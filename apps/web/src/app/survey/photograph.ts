@@ -24,6 +24,7 @@ import { WhenPipe } from '../platform/when.pipe';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { PhotosService } from './photos.service';
 import { SurveyDesk } from './survey-desk';
+import { type LongRun, LongWork } from '../parts/long-work';
 
 /** A fifth length further off than this says that the corners, or the sizes, are wrong, per cent. */
 export const CHECK_LIMIT_PERCENT = 2;
@@ -33,7 +34,7 @@ export const CHECK_LIMIT_PERCENT = 2;
   selector: 'ash-photograph',
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [QuantityField, WhenPipe],
+  imports: [LongWork, QuantityField, WhenPipe],
   template: `
     <h2>Photograph</h2>
     @for (photo of photos(); track photo.id) {
@@ -61,12 +62,7 @@ export const CHECK_LIMIT_PERCENT = 2;
     } @empty {
       <p class="quiet">Tape a square of known size beside the damage, photograph it, and trace on the picture.</p>
     }
-    @if (share() !== null) {
-      <div class="working" role="status">
-        <progress max="1" [value]="share()" aria-label="Squaring up"></progress><span>Squaring up</span
-        ><button type="button" class="act small" (click)="cancel()">Stop</button>
-      </div>
-    }
+    <ash-long-work [run]="squareUpRun" doing="Squaring up" enough="Stop" />
     @if (trouble(); as said) {
       <p class="remark" role="alert">{{ said }}</p>
     }
@@ -140,11 +136,6 @@ export const CHECK_LIMIT_PERCENT = 2;
         grid-column: 1 / -1;
       }
     }
-    .working {
-      display: flex;
-      gap: 12px;
-      align-items: center;
-    }
   `,
 })
 export class Photograph implements OnInit, OnDestroy {
@@ -157,7 +148,13 @@ export class Photograph implements OnInit, OnDestroy {
   private readonly destroyed = inject(DestroyRef);
 
   readonly photos = signal<readonly Photo[]>([]);
-  readonly share = signal<number | null>(null);
+  private readonly share = signal<number | null>(null);
+  readonly squareUpRun: LongRun = {
+    running: computed(() => this.share() !== null),
+    share: computed(() => this.share() ?? 0),
+    failed: signal(''),
+    stop: () => this.cancel(),
+  };
   readonly trouble = signal<string | null>(null);
   readonly abs = Math.abs;
   readonly laid = computed(() => this.state().inputs.survey.photo);
@@ -236,7 +233,7 @@ export class Photograph implements OnInit, OnDestroy {
     this.store.edit('survey', { photo: null });
   }
 
-  cancel(): void {
+  private cancel(): void {
     this.working?.unsubscribe();
     this.share.set(null);
     this.trouble.set('Stopped. Press “Corners again” to square it up.');

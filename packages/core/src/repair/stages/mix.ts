@@ -1,3 +1,4 @@
+import { Remembered } from '../../remembered.js';
 import { type CureCard, knownCure } from '../../cure/index.js';
 import type { Remark } from '../../errors.js';
 import {
@@ -145,7 +146,8 @@ export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan
 }
 
 /** Limits of pots change with the card and the day, not with the outline that is dragged. */
-const LIMITS = new WeakMap<CureCard, Map<string, PotLimit>>();
+const POT_LIMITS = new WeakMap<CureCard, Remembered<PotLimit>>();
+const MOST_POT_LIMITS = 100;
 
 /** The largest sensible pot where the system's cure is known; null where only the card's own times are. */
 function limitOf(inputs: RepairInputs, card: SystemCard, catalystPercent: number | null): PotLimit | null {
@@ -159,10 +161,9 @@ function limitOf(inputs: RepairInputs, card: SystemCard, catalystPercent: number
     ...(catalystPercent === null ? {} : { catalystPercent }),
   };
   const name = JSON.stringify([asked, card.maxPotG]);
-  const known = LIMITS.get(cure) ?? new Map<string, PotLimit>();
-  const limit = known.get(name) ?? potLimit({ card, cure, ...asked });
-  LIMITS.set(cure, known.set(name, limit));
-  return limit;
+  const known = POT_LIMITS.get(cure) ?? new Remembered<PotLimit>(MOST_POT_LIMITS);
+  POT_LIMITS.set(cure, known);
+  return known.of(name, () => potLimit({ card, cure, ...asked }));
 }
 
 /** How a pot comes out with what it is measured with. */

@@ -21,6 +21,7 @@ import type { CureAsk } from './cure.worker';
 import { CureMap } from './cure-map';
 import { Panel } from '../stage-panel';
 import { PickOf } from '../../../parts/inputs';
+import { LongWork } from '../../../parts/long-work';
 
 const LEAST_SHOWN_HOURS = 2;
 const MOST_SHOWN_HOURS = 24;
@@ -44,7 +45,7 @@ type CureAir = 'steady' | 'forecast' | 'tent';
   selector: 'ash-cure-board',
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PickOf, Chart, CureMap, QuantityField],
+  imports: [LongWork, PickOf, Chart, CureMap, QuantityField],
   template: `
     <h2>How it cures</h2>
     <div class="fields">
@@ -64,17 +65,7 @@ type CureAir = 'steady' | 'forecast' | 'tent';
         <ash-quantity label="For, h" kind="plain" [value]="lampHours()" (valueChange)="lampHours.set($event!)" />
       }
     </div>
-    <div class="row-actions">
-      @if (search.running()) {
-        <progress max="1" [value]="search.share()" aria-label="Following the cure"></progress>
-        <button type="button" class="act small" (click)="search.stop()">Good enough, stop</button>
-      } @else {
-        <button type="button" class="act" (click)="follow()">Follow the cure</button>
-      }
-    </div>
-    @if (search.failed()) {
-      <p class="remark" role="alert">{{ search.failed() }}</p>
-    }
+    <ash-long-work [run]="search" label="Follow the cure" doing="Following the cure" (begin)="follow()" />
     @if (found(); as f) {
       <p class="quiet" role="status">
         {{ inText() }}, the resin kept under {{ inUnits(f.limits.resinC, 'temperature', 0)

@@ -17,6 +17,7 @@ import { nowText } from '../../../platform/when.pipe';
 import { SearchRun } from '../../../platform/working';
 import { type PieceLabel, nestLayers } from './cut-file';
 import { PickSelect, TickInput } from '../../../parts/inputs';
+import { LongWork } from '../../../parts/long-work';
 
 const BOUND_WORDS: Record<NestResult['boundBy'], string> = {
   area: 'its pieces’ own area',
@@ -33,7 +34,7 @@ const most = (materials: readonly { name: string; count: number }[]): string =>
 @Component({
   selector: 'ash-nest-board',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PickSelect, TickInput, QuantityField, QuantityPipe],
+  imports: [LongWork, PickSelect, TickInput, QuantityField, QuantityPipe],
   template: `
     <h3>On the roll</h3>
     <div class="fields">
@@ -54,19 +55,13 @@ const most = (materials: readonly { name: string; count: number }[]): string =>
       ><input type="checkbox" [checked]="mirror()" (ticked)="mirror.set($event)" />The same from both sides: pieces may
       be turned over</label
     >
-    <div class="row-actions">
-      @if (search.running()) {
-        <progress max="1" [value]="search.share()" aria-label="Laying pieces on the roll"></progress>
-        <button type="button" class="act small" (click)="search.stop()">Good enough, stop</button>
-      } @else {
-        <button type="button" class="act" [disabled]="pieces().length === 0" (click)="nest()">
-          Lay them on the roll
-        </button>
-      }
-    </div>
-    @if (search.failed()) {
-      <p class="remark" role="alert">{{ search.failed() }}</p>
-    }
+    <ash-long-work
+      [run]="search"
+      label="Lay them on the roll"
+      doing="Laying pieces on the roll"
+      [disabled]="pieces().length === 0"
+      (begin)="nest()"
+    />
     @if (result(); as r) {
       @for (id of r.tooWide; track id) {
         <p class="remark">{{ id }} is wider than the roll. Cut it in two with an overlap, or take a wider roll.</p>

@@ -12,6 +12,7 @@ import { QuantityField } from '../../../parts/quantity-field';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
 import { SearchRun } from '../../../platform/working';
 import { Panel } from '../stage-panel';
+import { LongWork } from '../../../parts/long-work';
 
 /** Offered to begin with where the shelf has less than two fabrics. */
 const USUAL = ['biax45-400', 'biax090-400', 'biax45-600', 'biax090-600', 'mat-stitched-300'];
@@ -23,7 +24,7 @@ const SCORE_STEPS = 1e-6;
   selector: 'ash-stack-finder',
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FabricPicker, QuantityField, QuantityPipe, Chart],
+  imports: [LongWork, FabricPicker, QuantityField, QuantityPipe, Chart],
   template: `
     <h2>Find a stack</h2>
     <p class="quiet">
@@ -49,19 +50,13 @@ const SCORE_STEPS = 1e-6;
       <ash-fabric-picker label="Add a fabric" [value]="null" [optional]="true" (pick)="add($event)" />
       <ash-quantity label="Plies at most" kind="plain" [value]="most()" (valueChange)="most.set($event ?? 10)" />
     </div>
-    <div class="row-actions">
-      @if (search.running()) {
-        <progress max="1" [value]="search.share()" aria-label="Finding a stack"></progress>
-        <button type="button" class="act small" (click)="search.stop()">Good enough, stop</button>
-      } @else {
-        <button type="button" class="act" [disabled]="sealed() || fabrics().length === 0" (click)="find()">
-          Find the closest stack
-        </button>
-      }
-    </div>
-    @if (search.failed()) {
-      <p class="remark" role="alert">{{ search.failed() }}</p>
-    }
+    <ash-long-work
+      [run]="search"
+      label="Find the closest stack"
+      doing="Finding a stack"
+      [disabled]="sealed() || fabrics().length === 0"
+      (begin)="find()"
+    />
     @if (found(); as r) {
       <p role="status">{{ said() }}</p>
       @if (r.best.length > 0) {

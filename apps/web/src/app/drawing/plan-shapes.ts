@@ -1,0 +1,99 @@
+import { MARK_NAMES } from '@ashstep/contract';
+import { type PlanDrawing, type PlanOutline, runsOf } from '@ashstep/core/drawing';
+import type { Point } from '@ashstep/core/geometry';
+import type { RepairInputs, RepairPlan } from '@ashstep/core/repair';
+import type { Reading } from '@ashstep/core/survey';
+import { type UnitSystem, formatQuantity } from '@ashstep/core/units';
+import { type Viewport, planPath, toScreen } from './geometry';
+import { hatchOf } from './hatches';
+
+/** Outlines of the plan as paths on the sheet; what will be ground only when it is looked ahead. */
+export function planPaths(view: PlanDrawing, port: Viewport, ahead: boolean) {
+  const path = (outline: PlanOutline | null | undefined): string =>
+    outline
+      ? runsOf(outline)
+          .map((run) => planPath(port, run))
+          .join('')
+      : '';
+  return {
+    damage: path(view.damage),
+    cutOut: path(view.cutOut),
+    footprint: path(ahead ? view.footprint : null),
+    abraded: path(ahead ? view.abraded : null),
+    mask: path(ahead ? view.mask : null),
+    rings: (ahead ? view.rings : []).map((ring) => ({
+      id: ring.id,
+      d: path(ring),
+      fill: hatchOf(ring.material, { fresh: false }),
+      label: ring.label,
+    })),
+    plies: view.plies.map((ply) => ({
+      ...ply,
+      d: path(ply),
+      fill: hatchOf(ply.material, { fresh: true, cover: ply.cover, carbon: ply.carbon, aramid: ply.aramid }),
+    })),
+    visible: path(view.visible),
+    expected: path(view.expected),
+    marks: view.marks.map((mark) => ({
+      ...mark,
+      d: path(mark),
+      label: mark.name || MARK_NAMES[mark.kind],
+      at: toScreen(port, highest(mark.points)),
+    })),
+    near: view.neighbours.map((line) => ({ ...line, a: toScreen(port, line.from), b: toScreen(port, line.to) })),
+  };
+}
+
+/** Taps and figures of the survey on the sheet, and what they say. */
+export function surveyMarks(
+  { taps, hidden }: PlanDrawing,
+  figures: readonly Exclude<Reading, { kind: 'tap' }>[],
+  port: Viewport,
+  cursor: Point | null,
+  trace: readonly Point[],
+) {
+  const at = (x: number, y: number): Point => toScreen(port, { x, y });
+  const runs = (closed: readonly Point[][] | undefined): string =>
+    (closed ?? []).map((run) => planPath(port, run)).join('');
+  const next = hidden?.nextTap;
+  return {
+    taps: taps.map((tap) => ({
+      ...at(tap.xMm, tap.yMm),
+      sound: tap.sound,
+      title: `${tap.sound}, ${tap.xMm.toFixed(0)} forward, ${tap.yMm.toFixed(0)} up`,
+    })),
+    band: runs(hidden ? [...hidden.outer, ...hidden.inner] : []),
+    halfWay: runs(hidden?.contours),
+    next: next ? at(next.xMm, next.yMm) : null,
+    cursor: cursor && toScreen(port, cursor),
+    figures: figures.map((r) => ({
+      ...at(r.xMm, r.yMm),
+      text: `${r.value}`,
+      kind: r.kind,
+      after: r.after ?? false,
+      title: `${r.kind} ${r.value}${r.after ? ' after' : ''}, ${r.xMm.toFixed(0)} forward, ${r.yMm.toFixed(0)} up`,
+    })),
+    trace: trace.map((p) => at(p.x, p.y)),
+  };
+}
+
+/** The drawing in words, for those who do not see it. */
+export function inWords(inputs: RepairInputs, { damage, taper, patch }: RepairPlan, units: UnitSystem): string {
+  const length = (mm: number): string => formatQuantity(mm, 'length', units).figure;
+  const parts: string[] = [];
+  if (damage)
+    parts.push(
+      `Damage ${length(damage.visible.lengthMm)} by ${length(damage.visible.widthMm)}, cut-out ${length(damage.cut.lengthMm)} by ${length(damage.cut.widthMm)}.`,
+    );
+  if (taper)
+    parts.push(
+      `Taper ${Number(taper.ratio.toFixed(1))} to 1, footprint ${length(taper.footprint.faces[0]!.footprint.lengthMm)} by ${length(taper.footprint.faces[0]!.footprint.widthMm)}.`,
+    );
+  if (patch)
+    parts.push(
+      `${patch.layers.length} plies, ${inputs.stack.order === 'smallest-first' ? 'smallest' : 'largest'} first.`,
+    );
+  return parts.join(' ');
+}
+
+const highest = (points: readonly Point[]): Point => points.reduce((top, p) => (p.y > top.y ? p : top));
