@@ -8,10 +8,10 @@ module.exports = {
       to: { pathNot: ['^packages/core/src', 'node_modules/(clipper-lib|delaunator)'] },
     },
     {
-      name: 'contract-knows-core-and-zod',
+      name: 'contract-knows-core-and-little-else',
       severity: 'error',
       from: { path: '^packages/contract/src', pathNot: '\\.spec\\.ts$' },
-      to: { pathNot: ['^packages/contract/src', '^packages/core', 'node_modules/zod'] },
+      to: { pathNot: ['^packages/contract/src', '^packages/core', 'node_modules/(zod|temporal-polyfill)'] },
     },
     { name: 'apps-apart', severity: 'error', from: { path: '^apps/server' }, to: { path: '^apps/web' } },
     {

@@ -18,7 +18,13 @@ export const demoSignIn = z.strictObject({ personId: uuid });
 export const sessionReply = z.object({
   person: person.nullable(),
   csrfToken: z.string(),
-  shop: z.object({ name: z.string(), singleHanded: z.boolean(), bond: bondSetting }),
+  shop: z.object({
+    name: z.string(),
+    singleHanded: z.boolean(),
+    bond: bondSetting,
+    /** The time zone its clocks go by. */
+    zone: z.string(),
+  }),
   /** Accounts to sign into with one press; empty unless demo mode on loopback. */
   demoAccounts: z.array(person.pick({ id: true, name: true, role: true })),
 });

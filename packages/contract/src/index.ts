@@ -1,6 +1,7 @@
 /** Shapes shared by server, web and command line; types are inferred from the schemas. */
 export * from './problem.js';
 export * from './change.js';
+export * from './wall-clock.js';
 export * from './inputs/index.js';
 export * from './inputs/version.js';
 export * from './materials.js';

@@ -43,6 +43,8 @@ export const recordBody = z.strictObject({
   schema: z.literal(RECORD_SCHEMA),
   calculationVersion: z.string(),
   shop: z.string(),
+  /** The time zone of its clocks, by which what is planned is told. */
+  zone: z.string().optional(),
   repairId: uuid,
   revision: z.number().int().min(1),
   title: z.string(),

@@ -6,6 +6,7 @@ import { uuid } from './api.js';
 import { measuringTool, shopRates, wallClock } from './inputs/index.js';
 import { minuteOfDay, openDays } from './inputs/days.js';
 import { whole, within } from './inputs/pieces.js';
+import { isZone } from './wall-clock.js';
 
 export const shedHours = z
   .strictObject({
@@ -16,6 +17,7 @@ export const shedHours = z
   .refine((hours) => hours.toMin - hours.fromMin >= 60, { path: ['toMin'], message: 'Open an hour at least.' });
 
 export const shopSettings = z.strictObject({
+  zone: z.string().refine(isZone, 'No clock goes by this. Pick a zone of the list.'),
   hours: shedHours,
   bays: whole(LIMITS.bays),
   hands: z
@@ -60,9 +62,10 @@ export const shopSettings = z.strictObject({
   }),
 }) satisfies z.ZodType<ShopSettings>;
 
-/** Settings stored before one existed, with what a new shop starts from in its place. */
-export const completeSettings = (stored: Partial<ShopSettings>): ShopSettings => ({
+/** Settings stored before one existed, with what a new shop starts from in its place, and clocks that go by the zone of the house. */
+export const completeSettings = (stored: Partial<ShopSettings>, zone = USUAL_SHOP.zone): ShopSettings => ({
   ...USUAL_SHOP,
+  zone,
   ...stored,
   rates: { ...USUAL_SHOP.rates, ...stored.rates },
 });

@@ -14,7 +14,7 @@ SELECT id, name, role FROM person WHERE demo AND active ORDER BY role DESC, name
 UPDATE person SET units = $2 WHERE id = $1 RETURNING id, name, role, units
 
 -- name: shop
-SELECT name, single_handed AS "singleHanded", bond FROM shop WHERE id = 1
+SELECT name, single_handed AS "singleHanded", bond, settings ->> 'zone' AS zone FROM shop WHERE id = 1
 
 -- name: setBond
 UPDATE shop SET bond = $1 WHERE id = 1

@@ -1,4 +1,5 @@
 import type { BondSetting, Person, SessionReply, UnitSystemName } from '@ashstep/contract';
+import { HOME_ZONE } from '../platform/clock.js';
 import { hash, verify } from '@node-rs/argon2';
 import type { Context } from '../platform/context.js';
 import { type Asked, type Asker, tried } from './attempts.js';
@@ -112,9 +113,8 @@ export async function setUnits({ pool }: Context, personId: string, units: UnitS
 }
 
 export async function shop(db: Queryable): Promise<SessionReply['shop']> {
-  return (
-    (await db.query<SessionReply['shop']>(sql.shop)).rows[0] ?? { name: 'Repair shed', singleHanded: false, bond: {} }
-  );
+  const row = (await db.query<Omit<SessionReply['shop'], 'zone'> & { zone: string | null }>(sql.shop)).rows[0];
+  return { ...(row ?? { name: 'Repair shed', singleHanded: false, bond: {} }), zone: row?.zone ?? HOME_ZONE };
 }
 
 /** Sets the bond shear new jobs are planned with; a manager's call, resting on trials that are named. */

@@ -1,4 +1,6 @@
 import PDFDocument from 'pdfkit';
+import { wallClockIn } from '@ashstep/contract';
+import { HOME_ZONE } from './clock.js';
 import { MM, fontFile } from './print.js';
 
 const FONTS = {
@@ -19,6 +21,9 @@ export interface Column<Row> {
   value: (row: Row) => string;
 }
 
+/** A moment by a zone's clocks, "2026-04-16 08:00". */
+export const timeIn = (zone: string, moment: string): string => wallClockIn(zone, moment).replace('T', ' ');
+
 /** A4 pages with the record's running head and foot, and the few blocks a record is set from. */
 export class Sheet {
   readonly doc: PDFKit.PDFDocument;
@@ -26,7 +31,7 @@ export class Sheet {
   readonly width: number;
   private readonly chunks: Buffer[] = [];
 
-  constructor(private readonly head: { tag: string; title: string; foot: string }) {
+  constructor(private readonly head: { tag: string; title: string; foot: string; zone?: string }) {
     this.doc = new PDFDocument({
       size: 'A4',
       margins: { top: MARGIN, bottom: MARGIN, left: MARGIN, right: MARGIN },
@@ -36,6 +41,11 @@ export class Sheet {
     this.doc.on('data', (chunk: Buffer) => this.chunks.push(chunk));
     for (const [name, file] of Object.entries(FONTS)) this.doc.registerFont(name, file);
     this.width = this.doc.page.width - 2 * MARGIN;
+  }
+
+  /** A moment as the shed's clocks say it. */
+  when(moment: string): string {
+    return timeIn(this.head.zone ?? HOME_ZONE, moment);
   }
 
   get y(): number {

@@ -1,3 +1,4 @@
+import { wallClockIn } from '@ashstep/contract';
 import type { Hardener, SystemCard } from '@ashstep/core/resin';
 import { Router } from 'express';
 import { library } from '../library/service.js';
@@ -26,7 +27,7 @@ export function quoteRoutes(context: Context): Router {
       lots,
       systems: entries('system') as SystemCard[],
       hardeners: entries('hardener') as Hardener[],
-      day: context.now().toISOString().slice(0, 10),
+      day: wallClockIn(settings.zone, context.now()).slice(0, 10),
     });
     response
       .type('application/pdf')

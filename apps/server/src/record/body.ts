@@ -2,6 +2,7 @@ import {
   type Photo,
   type RecordBody,
   type RepairDetail,
+  type SessionReply,
   RECORD_SCHEMA,
   canonicalJson,
   versioned,
@@ -13,7 +14,7 @@ import { planOf } from '../threads/heavy.js';
 export async function recordBody(
   repair: Omit<RepairDetail, 'signOff' | 'mayPlan' | 'answersCount' | 'mayAmend' | 'seals'>,
   photos: Photo[],
-  shopName: string,
+  { name, zone }: Pick<SessionReply['shop'], 'name' | 'zone'>,
   signature: RecordBody['signature'],
 ): Promise<RecordBody> {
   const plan = await planOf(repair.inputs);
@@ -21,7 +22,8 @@ export async function recordBody(
   const body: RecordBody = {
     schema: RECORD_SCHEMA,
     calculationVersion: CALCULATION_VERSION,
-    shop: shopName,
+    shop: name,
+    zone,
     repairId: repair.id,
     revision: repair.revision,
     title: repair.title,

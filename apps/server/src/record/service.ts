@@ -3,6 +3,7 @@ import {
   type Person,
   type RecordBody,
   type RecordFile,
+  type SessionReply,
   canonicalJson,
   upgradedInputs,
   recordBody as recordBodySchema,
@@ -53,14 +54,14 @@ export async function sealRepair(
   await changeOpen(context, id, person, sent, async (client, locked, { at }) => {
     const { signOff: may } = await asSeenBy(client, id, person);
     if (!may.allowed) throw new ProblemError(403, 'not-ready', may.reason);
-    const { name, singleHanded } = await shop(client);
+    const { name, zone, singleHanded } = await shop(client);
     await client.query(sql.chainLock);
     const end = (await client.query<{ hash: string; number: number }>(sql.chainEnd)).rows[0] ?? {
       hash: CHAIN_START,
       number: 0,
     };
     const body = canonicalJson(
-      await bodyOf(client, id, name, { by: person.name, at: at.toISOString(), meaning, singleHanded }),
+      await bodyOf(client, id, { name, zone }, { by: person.name, at: at.toISOString(), meaning, singleHanded }),
     );
     const hash = chainHash(end.hash, body);
     const given = { number: end.number + 1, hash, signature: context.sealKey.sign(end.number + 1, hash) };
@@ -90,7 +91,7 @@ export async function sealRepair(
 async function bodyOf(
   db: Queryable,
   id: string,
-  shopName: string,
+  of: Pick<SessionReply['shop'], 'name' | 'zone'>,
   signature: RecordBody['signature'],
 ): Promise<RecordBody> {
   const row = await loadRepair(db, id);
@@ -98,7 +99,7 @@ async function bodyOf(
   return recordBody(
     { ...row, events, results: resultsStanding(row, await standingOf(db, id)) },
     await listPhotos(db, id),
-    shopName,
+    of,
     signature,
   );
 }
@@ -156,8 +157,13 @@ function readBody(text: string): RecordBody | null {
 
 /** The body a record would have now, for print before it is sealed. */
 export async function draftRecord(context: Context, id: string): Promise<RecordBody> {
-  const { name, singleHanded } = await shop(context.pool);
-  return bodyOf(context.pool, id, name, { by: '', at: context.now().toISOString(), meaning: '', singleHanded });
+  const { name, zone, singleHanded } = await shop(context.pool);
+  return bodyOf(
+    context.pool,
+    id,
+    { name, zone },
+    { by: '', at: context.now().toISOString(), meaning: '', singleHanded },
+  );
 }
 
 export interface ChainReport {

@@ -1,9 +1,11 @@
-import { type BoardRow, type ShopReply, shedPlanInput } from '@ashstep/contract';
+import { type BoardRow, type ShopReply, shedPlanInput, wallClockIn } from '@ashstep/contract';
 import { USUAL_SHOP } from '@ashstep/core/plan';
 import { type ShedPlanFound, wholePlan } from '@ashstep/core/repair';
-import { wallClock } from '../platform/clock.js';
+import { HOME_ZONE } from '../platform/clock.js';
 import { newRepair, saveSection } from '../testing/repairs.js';
 import { TestClient, TestServer } from '../testing/server.js';
+
+const local = (moment: string | Date): string => wallClockIn(HOME_ZONE, moment);
 
 describe('the plan of the shed', () => {
   let server: TestServer;
@@ -25,7 +27,7 @@ describe('the plan of the shed', () => {
     for (const [section, patch] of [
       ['laminate', { thicknessMm: 4, clueIds: ['styrene-smell', 'tint-green-blue'] }],
       ['resin', { systemId: 'polyester' }],
-      ['days', { startAt: wallClock(server.context.now()) }],
+      ['days', { startAt: local(server.context.now()) }],
     ] as const)
       repair = (await saveSection(tech, repair, section, patch)).body;
     return repair.id;
@@ -56,10 +58,10 @@ describe('the plan of the shed', () => {
       (await tech.send('GET', '/api/repairs')).body as BoardRow[],
       (await tech.send('GET', '/api/shop')).body as ShopReply,
     ];
-    const here = wholePlan(shedPlanInput(rows, shop, wallClock(server.context.now()), wallClock));
+    const here = wholePlan(shedPlanInput(rows, shop, local(server.context.now()), local));
     expect(found).toEqual(JSON.parse(JSON.stringify(here)) as ShedPlanFound);
     const [first] = found.result!.tasks.filter((task) => task.id.startsWith(id));
-    const later = wallClock(new Date(server.context.now().getTime() + 9 * 24 * 3600_000));
+    const later = local(new Date(server.context.now().getTime() + 9 * 24 * 3600_000));
     await tech.send('PUT', '/api/plan/pins', { repairId: id, key: first!.id.split('/')[1], startAt: later });
     const moved = (await other.send('GET', '/api/plan')).body as ShedPlanFound;
     expect(moved.result!.tasks.find((task) => task.id === first!.id)!.startAt).toBe(later);

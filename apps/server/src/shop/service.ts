@@ -8,6 +8,7 @@ import {
 } from '@ashstep/contract';
 import type { Air, AirReading } from '@ashstep/core/air';
 import type { ShopSettings } from '@ashstep/core/plan';
+import { HOME_ZONE } from '../platform/clock.js';
 import { type Sent, isAhead, once } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { type Queryable, loadQueries } from '../platform/database.js';
@@ -34,7 +35,10 @@ type QueryName =
 const sql = loadQueries<QueryName>(import.meta.url, './queries.sql');
 
 export async function shopSettings(db: Queryable): Promise<ShopSettings> {
-  return completeSettings((await db.query<{ settings: Partial<ShopSettings> }>(sql.settings)).rows[0]?.settings ?? {});
+  return completeSettings(
+    (await db.query<{ settings: Partial<ShopSettings> }>(sql.settings)).rows[0]?.settings ?? {},
+    HOME_ZONE,
+  );
 }
 
 /** Everything the shop's plan is made from but the jobs. */

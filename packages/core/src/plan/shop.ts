@@ -11,6 +11,8 @@ export interface Hands extends Worker {
 
 /** What a shop sets once for all its jobs. */
 export interface ShopSettings {
+  /** The time zone its clocks go by, by its IANA name. */
+  zone: string;
   hours: ShedHours;
   bays: number;
   /** By the ids of its people; who is not named plans and signs only. */
@@ -28,6 +30,7 @@ export interface ShopSettings {
 
 /** What a new shop starts from. */
 export const USUAL_SHOP: ShopSettings = {
+  zone: 'UTC',
   hours: DEFAULT_HOURS,
   bays: 2,
   hands: [],

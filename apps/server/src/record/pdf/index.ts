@@ -21,8 +21,8 @@ import { INSPECTION_CHECKS, PREPARATION_CHECKS } from '@ashstep/core/inspection'
 import { CALCULATION_VERSION, type RepairPlan, planRepair } from '@ashstep/core/repair';
 import { crackLength, surveyed, wettestByDay } from '@ashstep/core/survey';
 import { drawRepair } from './drawings.js';
-import { SHED_ZONE, localTime as when } from '../../platform/clock.js';
-import { Sheet } from '../../platform/sheet.js';
+import { HOME_ZONE } from '../../platform/clock.js';
+import { Sheet, timeIn } from '../../platform/sheet.js';
 
 const round = (value: number, decimals = 0): string =>
   value
@@ -42,15 +42,17 @@ export async function recordPdf(
 ): Promise<Buffer> {
   const body = { ...stored, inputs: upgradedInputs(stored.inputs) };
   const plan = planRepair(body.inputs);
+  const zone = body.zone ?? HOME_ZONE;
   const sealed =
     hash === null
       ? 'Draft, not sealed'
       : faults.length > 0
         ? 'NOT AS IT WAS SEALED'
-        : `Sealed ${when(body.signature.at)} by ${body.signature.by}`;
+        : `Sealed ${timeIn(zone, body.signature.at)} by ${body.signature.by}`;
   const sheet = new Sheet({
     tag: body.craft.tag,
     title: body.title,
+    zone,
     foot: `revision ${body.revision} · ${sealed} · calculation ${body.calculationVersion}`,
   });
   sheet.title(`Repair record ${body.craft.tag}: ${body.title}`, `${body.shop} · revision ${body.revision} · ${sealed}`);
@@ -70,7 +72,7 @@ export async function recordPdf(
   bench(sheet, body);
   checks(sheet, body);
   if (faults.length === 0) signatures(sheet, body, hash, seal);
-  sheet.line(`Times are those of the shed (${SHED_ZONE}).`);
+  sheet.line(`Times are those of the shed (${zone}).`);
   return sheet.finish();
 }
 
@@ -112,7 +114,7 @@ function findings(sheet: Sheet, { inputs, photos = [] }: RecordBody, plan: Repai
   );
   if (severity.release)
     sheet.line(
-      `Released by ${severity.release.by}, ${when(severity.release.at)}: ${severity.release.reference}`,
+      `Released by ${severity.release.by}, ${sheet.when(severity.release.at)}: ${severity.release.reference}`,
       'bold',
     );
   const { taps, hidden } = surveyed(survey.readings);
@@ -124,7 +126,7 @@ function findings(sheet: Sheet, { inputs, photos = [] }: RecordBody, plan: Repai
   const [first, last] = [moisture[0], moisture.at(-1)];
   if (first && last)
     sheet.line(
-      `Moisture ${first.value} on ${when(first.at)}, ${last.value} on ${when(last.at)}${survey.dryReference === null ? '' : `; dry reference ${survey.dryReference}`}${survey.moistureLimit === null ? '' : `; dry enough at ${survey.moistureLimit}`}.`,
+      `Moisture ${first.value} on ${sheet.when(first.at)}, ${last.value} on ${sheet.when(last.at)}${survey.dryReference === null ? '' : `; dry reference ${survey.dryReference}`}${survey.moistureLimit === null ? '' : `; dry enough at ${survey.moistureLimit}`}.`,
     );
   if (survey.marks.length > 0)
     sheet.line(
@@ -132,7 +134,7 @@ function findings(sheet: Sheet, { inputs, photos = [] }: RecordBody, plan: Repai
     );
   for (const { id, name, at, by, sha256 } of photos)
     sheet.line(
-      `Photograph “${name}”, ${by}, ${when(at)}${survey.photo?.id === id ? ', squared up under the drawing' : ''}. SHA-256 ${sha256.slice(0, 16)}…`,
+      `Photograph “${name}”, ${by}, ${sheet.when(at)}${survey.photo?.id === id ? ', squared up under the drawing' : ''}. SHA-256 ${sha256.slice(0, 16)}…`,
     );
   if (survey.expected)
     sheet.line(
@@ -160,7 +162,7 @@ function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBo
       const mark = marks.find((m) => m.checkId === condition.id && m.done);
       const owner = inputs.resin.owners?.[condition.id];
       sheet.line(
-        `Condition: ${condition.text}.${owner ? ` Given to ${owner}.` : ''} ${mark ? `Met, ${mark.by}, ${when(mark.at)}.` : 'Not ticked off.'}`,
+        `Condition: ${condition.text}.${owner ? ` Given to ${owner}.` : ''} ${mark ? `Met, ${mark.by}, ${sheet.when(mark.at)}.` : 'Not ticked off.'}`,
       );
     }
   }
@@ -239,8 +241,8 @@ function days(sheet: Sheet, plan: RepairPlan): void {
   sheet.table(
     [
       { title: 'Step', width: 24, value: (t) => taskName(t.id) },
-      { title: 'From', width: 16, value: (t) => when(t.startAt) },
-      { title: 'To', width: 16, value: (t) => when(t.endAt) },
+      { title: 'From', width: 16, value: (t) => sheet.when(t.startAt) },
+      { title: 'To', width: 16, value: (t) => sheet.when(t.endAt) },
       { title: 'Why', width: 44, value: (t) => remarkWords(t.why) },
     ],
     plan.days.tasks,
@@ -253,13 +255,13 @@ function bench(sheet: Sheet, { log, checks: marks }: RecordBody): void {
   const prepared = PREPARATION_CHECKS.flatMap((check) =>
     marks
       .filter((mark) => mark.checkId === check.id && mark.done)
-      .map((mark) => `${check.text}: ${mark.by}, ${when(mark.at)}`),
+      .map((mark) => `${check.text}: ${mark.by}, ${sheet.when(mark.at)}`),
   );
   for (const text of prepared) sheet.line(`Done: ${text}`);
   if (log.length === 0) return sheet.line('Nothing logged.');
   sheet.table(
     [
-      { title: 'Time', width: 16, value: (l) => when(l.at) },
+      { title: 'Time', width: 16, value: (l) => sheet.when(l.at) },
       { title: 'Who', width: 16, value: (l) => l.by },
       { title: 'What', width: 68, value: (l) => logText(l) },
     ],
@@ -306,14 +308,14 @@ function checks(sheet: Sheet, { results, rework, revision }: RecordBody): void {
         title: 'Who, when',
         width: 22,
         value: (r) =>
-          `${r.by}, ${when(r.at)}${r.revision !== undefined && r.revision < revision ? `, carried over from revision ${r.revision}` : ''}${r.note ? `. ${r.note}` : ''}`,
+          `${r.by}, ${sheet.when(r.at)}${r.revision !== undefined && r.revision < revision ? `, carried over from revision ${r.revision}` : ''}${r.note ? `. ${r.note}` : ''}`,
       },
     ],
     results,
   );
   for (const item of rework)
     sheet.line(
-      `Rework, ${check(item.checkId)?.label ?? item.checkId}: cause ${item.cause || 'not written'}; action ${item.action || 'not written'}; ${item.concession ? `accepted by ${item.closedBy}: ${item.concession}` : item.closedAt ? `closed ${when(item.closedAt)} by ${item.closedBy}` : 'open'}.`,
+      `Rework, ${check(item.checkId)?.label ?? item.checkId}: cause ${item.cause || 'not written'}; action ${item.action || 'not written'}; ${item.concession ? `accepted by ${item.closedBy}: ${item.concession}` : item.closedAt ? `closed ${sheet.when(item.closedAt)} by ${item.closedBy}` : 'open'}.`,
     );
 }
 
@@ -328,11 +330,11 @@ function signatures(
   for (const { kind, detail, by, at } of events)
     if (kind === 'amended' && detail['reason'])
       sheet.line(
-        `Opened again as revision ${String(detail['revision'])} by ${by}, ${when(at)}: ${String(detail['reason'])}`,
+        `Opened again as revision ${String(detail['revision'])} by ${by}, ${sheet.when(at)}: ${String(detail['reason'])}`,
       );
   if (hash === null) return sheet.line('Not sealed. Nobody has accepted this repair yet.', 'bold');
   sheet.line(
-    `“${signature.meaning}”: ${signature.by}, ${when(signature.at)}.${signature.singleHanded ? ' This shop runs single-handed: the same person did and accepted the work.' : ''}`,
+    `“${signature.meaning}”: ${signature.by}, ${sheet.when(signature.at)}.${signature.singleHanded ? ' This shop runs single-handed: the same person did and accepted the work.' : ''}`,
     'bold',
   );
   sheet.line(`Seal (SHA-256): ${hash}`);

@@ -2,9 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { LIBRARY_KINDS, LIBRARY_KIND_NAMES, type Lot, type LotBody } from '@ashstep/contract';
 import { QuantityField } from '../parts/quantity-field';
 import { ApiError } from '../platform/api';
-import { nowText } from '../platform/when.pipe';
 import { LibraryService } from './library.service';
 import { PickOf, PickSelect, TextInput, TickInput } from '../parts/inputs';
+import { Clock } from '../platform/clock';
 
 const PART_NAMES: Record<Lot['part'], string> = { whole: 'Whole', resin: 'Resin', hardener: 'Hardener or catalyst' };
 const UNIT_NAMES: Record<Lot['unit'], string> = {
@@ -26,6 +26,7 @@ const DAY_MS = 86_400_000;
   styleUrl: './library.scss',
 })
 export class Lots {
+  private readonly shedClock = inject(Clock);
   private readonly library = inject(LibraryService);
   readonly kinds = LIBRARY_KINDS.map((id) => ({ id, name: LIBRARY_KIND_NAMES[id] }));
   readonly parts = Object.entries(PART_NAMES) as [keyof typeof PART_NAMES, string][];
@@ -43,7 +44,7 @@ export class Lots {
         lot,
         name: this.nameOf(lot),
         part: lot.part === 'whole' ? '' : PART_NAMES[lot.part].toLowerCase(),
-        state: stateOf(lot),
+        state: stateOf(lot, this.shedClock.now().slice(0, 10)),
         unit: lot.unit === 'm2' ? 'm²' : lot.unit === 'piece' ? '' : lot.unit,
       })),
   );
@@ -62,7 +63,7 @@ export class Lots {
       entryId: first!.id,
       part: 'resin',
       code: '',
-      receivedOn: nowText().slice(0, 10),
+      receivedOn: this.shedClock.now().slice(0, 10),
       expiresOn: null,
       packSize: 1000,
       unit: 'g',
@@ -118,10 +119,9 @@ export class Lots {
   }
 }
 
-function stateOf({ usedUp, expiresOn }: Lot): { text: string; bad: boolean } {
+function stateOf({ usedUp, expiresOn }: Lot, today: string): { text: string; bad: boolean } {
   if (usedUp) return { text: 'Used up', bad: false };
   if (expiresOn === null) return { text: 'Keeps', bad: false };
-  const today = nowText().slice(0, 10);
   if (expiresOn < today) return { text: 'Expired, not to be used', bad: true };
   const days = Math.round((Date.parse(expiresOn) - Date.parse(today)) / DAY_MS);
   return days <= SOON_DAYS ? { text: `${days} days left`, bad: true } : { text: 'Good', bad: false };

@@ -14,7 +14,7 @@ const TOMAS: Person = { ...ILSE, id: 'tomas', name: 'Tomas Quill' };
 const session = (person: Person | null): SessionReply => ({
   person,
   csrfToken: `token of ${person?.id ?? 'nobody'}`,
-  shop: { name: 'Shed', singleHanded: false, bond: {} },
+  shop: { name: 'Shed', singleHanded: false, bond: {}, zone: 'UTC' },
   demoAccounts: [],
 });
 const note = (text: string): Act => ({ kind: 'log', entry: { kind: 'note', text } });

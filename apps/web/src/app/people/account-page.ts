@@ -6,6 +6,7 @@ import { Header } from '../parts/header';
 import { Api, ApiError } from '../platform/api';
 import { SessionService } from '../platform/session.service';
 import { WhenPipe, whenText } from '../platform/when.pipe';
+import { Clock } from '../platform/clock';
 
 interface Device {
   startedAt: number;
@@ -82,6 +83,7 @@ interface Device {
   `,
 })
 export class AccountPage {
+  private readonly clock = inject(Clock);
   private readonly api = inject(Api);
   readonly person = toSignal(inject(SessionService).person$);
   readonly isManager = computed(() => this.person()?.role === 'manager');
@@ -159,7 +161,7 @@ export class AccountPage {
   }
 
   when(ms: number): string {
-    return whenText(new Date(ms).toISOString());
+    return whenText(this.clock.at(ms));
   }
 
   /** What was last done with an account, and by whom. */
@@ -175,7 +177,7 @@ export class AccountPage {
               ? 'Let in again'
               : 'Let in no more'
             : `Made ${last.is?.role}, was ${last.was?.role},`;
-    return `${done} by ${last.by}, ${whenText(last.at)}`;
+    return `${done} by ${last.by}, ${whenText(this.clock.at(last.at))}`;
   }
 
   valueOf(event: Event): string {

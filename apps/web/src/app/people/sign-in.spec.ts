@@ -9,7 +9,7 @@ import { SignIn } from './sign-in';
 const SESSION = {
   person: null,
   csrfToken: 'token-1',
-  shop: { name: 'Fennick Sound Repair Shed', singleHanded: false },
+  shop: { name: 'Fennick Sound Repair Shed', singleHanded: false, bond: {}, zone: 'UTC' },
   demoAccounts: [{ id: 'p1', name: 'Ilse Varga', role: 'technician' }],
 };
 const PERSON = { id: 'p1', name: 'Ilse Varga', role: 'technician', units: 'metric' };

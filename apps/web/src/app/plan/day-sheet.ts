@@ -4,11 +4,12 @@ import type { Air } from '@ashstep/core/air';
 import { parseLocal } from '@ashstep/core/plan';
 import { quantityText } from '../platform/quantity.pipe';
 import { Header } from '../parts/header';
-import { dayText, nowText } from '../platform/when.pipe';
+import { dayText } from '../platform/when.pipe';
 import { clockText } from './scale';
 import { ShedPlanService } from './shed-plan.service';
 import { shedDay, spanOf } from './today';
 import { TextInput } from '../parts/inputs';
+import { Clock } from '../platform/clock';
 
 const DAY_MIN = 1440;
 
@@ -132,9 +133,10 @@ const DAY_MIN = 1440;
   `,
 })
 export class DaySheet {
+  private readonly shedClock = inject(Clock);
   readonly planner = inject(ShedPlanService);
   private readonly inUnits = quantityText();
-  readonly today = nowText().slice(0, 10);
+  readonly today = this.shedClock.now().slice(0, 10);
   readonly day = signal(this.today);
   readonly title = computed(() => dayText(this.day()));
   private readonly midnight = computed(() => parseLocal(`${this.day()}T00:00`, 'day'));

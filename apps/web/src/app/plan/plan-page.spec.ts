@@ -5,14 +5,14 @@ import type { Air } from '@ashstep/core/air';
 import { formatLocal, parseLocal } from '@ashstep/core/plan';
 import { BehaviorSubject, of } from 'rxjs';
 import { SessionService } from '../platform/session.service';
-import { nowText } from '../platform/when.pipe';
+import { Clock } from '../platform/clock';
 import { ShopService } from '../shop/shop.service';
 import { PlanPage } from './plan-page';
 import { HANDS, MILD, POLYESTER, SHOP, planStub, plannedShed } from './planned.testing';
 import { ShedPlanService } from './shed-plan.service';
 
 describe('the plan of the shed', () => {
-  const today = `${nowText().slice(0, 11)}00:00`;
+  const today = `${new Clock().now().slice(0, 11)}00:00`;
   const weather: Air = { ...MILD, startAt: today };
   const inputs = { ...POLYESTER, days: { ...POLYESTER.days, startAt: today } };
   const later = (days: number, hour: number): string =>

@@ -10,7 +10,7 @@ import { optionsOf } from '../parts/choice-field';
 import { Header } from '../parts/header';
 import { saveText } from '../parts/save-text';
 import { SessionService } from '../platform/session.service';
-import { nowText, whenText } from '../platform/when.pipe';
+import { whenText } from '../platform/when.pipe';
 import { ShopService } from '../shop/shop.service';
 import { rowsOfJobs } from './band-rows';
 import { breaksOf } from './breaks';
@@ -22,6 +22,7 @@ import { countdown, shedDay, spanOf, spanText } from './today';
 import { WeatherPanel } from './weather-panel';
 import { whyWhen } from './why-words';
 import { PickOf } from '../parts/inputs';
+import { Clock } from '../platform/clock';
 
 const SHOWN_DAYS = 10;
 const CLOCK_MS = 20_000;
@@ -42,15 +43,16 @@ const LEFT_WORDS: Record<LeftOut, string> = {
   styleUrl: './plan-page.scss',
 })
 export class PlanPage {
+  private readonly shedClock = inject(Clock);
   readonly planner = inject(ShedPlanService);
   readonly shopService = inject(ShopService);
   private readonly person = toSignal(inject(SessionService).person$);
-  private readonly clock = toSignal(timer(CLOCK_MS, CLOCK_MS).pipe(map(() => parseLocal(nowText(), 'now'))));
+  private readonly clock = toSignal(timer(CLOCK_MS, CLOCK_MS).pipe(map(() => parseLocal(this.shedClock.now(), 'now'))));
 
   readonly airs = optionsOf(AIRS);
   readonly airShown = signal<keyof typeof AIRS>('shed');
   readonly picked = signal<string | null>(null);
-  readonly nowMin = computed(() => this.clock() ?? parseLocal(nowText(), 'now'));
+  readonly nowMin = computed(() => this.clock() ?? parseLocal(this.shedClock.now(), 'now'));
   readonly today = computed(() => dateOf(this.nowMin()));
   readonly days = SHOWN_DAYS;
 

@@ -15,10 +15,10 @@ import {
 } from '@ashstep/core/repair';
 import { Subject, catchError, map, of, switchMap, tap, timer } from 'rxjs';
 import { Api } from '../platform/api';
-import { nowText } from '../platform/when.pipe';
 import { SearchRun } from '../platform/working';
 import { BoardService } from '../shed/board.service';
 import { ShopService } from '../shop/shop.service';
+import { Clock } from '../platform/clock';
 
 /** The plan is made anew this often, for time goes by. */
 const TICK_MS = 15 * 60_000;
@@ -43,6 +43,7 @@ export interface PlannedStep {
  */
 @Injectable({ providedIn: 'root' })
 export class ShedPlanService {
+  private readonly shedClock = inject(Clock);
   private readonly shopService = inject(ShopService);
   private readonly board = toSignal(inject(BoardService).board$);
   private readonly tick = toSignal(timer(TICK_MS, TICK_MS));
@@ -67,12 +68,14 @@ export class ShedPlanService {
   readonly weather = computed<Air | null>(() => {
     this.tick();
     const shop = this.shop();
-    return shop ? weatherOf(shop, nowText()) : null;
+    return shop ? weatherOf(shop, this.shedClock.now()) : null;
   });
   private readonly standing = computed<ShedPlanInput | null>(() => {
     this.tick();
     const [rows, shop] = [this.rows(), this.shop()];
-    return rows && shop ? shedPlanInput(rows, shop, nowText(), (instant) => nowText(new Date(instant))) : null;
+    return rows && shop
+      ? shedPlanInput(rows, shop, this.shedClock.now(), (instant) => this.shedClock.at(instant))
+      : null;
   });
   readonly input = computed<ShedPlanInput | null>(() => {
     const [made, ahead] = [this.standing(), this.ahead()];
@@ -177,12 +180,17 @@ export class ShedPlanService {
   }
 
   begin({ jobId, step }: PlannedStep): void {
-    this.shopService.mark({ repairId: jobId, key: step.key, startedAt: nowText(), doneAt: null });
+    this.shopService.mark({ repairId: jobId, key: step.key, startedAt: this.shedClock.now(), doneAt: null });
   }
 
   finish({ jobId, step }: PlannedStep): void {
     const known = this.shop()?.marks.find((mark) => mark.repairId === jobId && mark.key === step.key);
-    this.shopService.mark({ repairId: jobId, key: step.key, startedAt: known?.startedAt ?? null, doneAt: nowText() });
+    this.shopService.mark({
+      repairId: jobId,
+      key: step.key,
+      startedAt: known?.startedAt ?? null,
+      doneAt: this.shedClock.now(),
+    });
   }
 
   takeBack({ jobId, step }: PlannedStep): void {

@@ -6,14 +6,14 @@ import { formatLocal, parseLocal } from '@ashstep/core/plan';
 import { BehaviorSubject, of, throwError } from 'rxjs';
 import { ApiError } from '../platform/api';
 import { SessionService } from '../platform/session.service';
-import { nowText } from '../platform/when.pipe';
+import { Clock } from '../platform/clock';
 import { ShopService } from '../shop/shop.service';
 import { MILD, planStub } from './planned.testing';
 import { ShedPlanService } from './shed-plan.service';
 import { WeatherPanel } from './weather-panel';
 
 const HEAD = 'at,temp_c,humidity_percent,rain_mm,sun_w_per_m2';
-const HOUR = nowText().slice(0, 13) + ':00';
+const HOUR = new Clock().now().slice(0, 13) + ':00';
 const later = (hours: number): string => formatLocal(parseLocal(HOUR, 'now') + 60 * hours);
 const airFrom = (startAt: string, tempC: number): Air => ({
   startAt,

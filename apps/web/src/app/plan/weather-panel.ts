@@ -7,10 +7,11 @@ import { QuantityField } from '../parts/quantity-field';
 import { saveText } from '../parts/save-text';
 import { ApiError } from '../platform/api';
 import { QuantityPipe, quantityText } from '../platform/quantity.pipe';
-import { nowText, whenText } from '../platform/when.pipe';
+import { whenText } from '../platform/when.pipe';
 import { ShopService } from '../shop/shop.service';
 import { FORECAST_COLUMNS, forecastFromCsv, forecastToCsv } from './forecast-csv';
 import { ShedPlanService } from './shed-plan.service';
+import { Clock } from '../platform/clock';
 
 /** The air now, outside and in the shed; what was read off here; and the forecast the days are planned by, taken in and given out as a file. */
 @Component({
@@ -109,6 +110,7 @@ import { ShedPlanService } from './shed-plan.service';
   `,
 })
 export class WeatherPanel {
+  private readonly shedClock = inject(Clock);
   readonly planner = inject(ShedPlanService);
   private readonly shop = inject(ShopService);
   private readonly inUnits = quantityText();
@@ -125,7 +127,7 @@ export class WeatherPanel {
     const kept = this.kept();
     if (!kept) return 'Made-up weather, for want of a forecast. Read the air before you lay.';
     const ends = airEndsAt(kept);
-    return ends < parseLocal(nowText(), 'now')
+    return ends < parseLocal(this.shedClock.now(), 'now')
       ? `The forecast ended ${whenText(formatLocal(ends))}: its last day is taken again and again. Take in a new one.`
       : `By the forecast taken in, until ${whenText(formatLocal(ends))}.`;
   });
@@ -133,7 +135,10 @@ export class WeatherPanel {
     const air = this.planner.air();
     if (!air?.['outdoors'] || !air['shed']) return null;
     const row = (name: string, of: { startAt: string; hours: readonly HourOfAir[] }) => {
-      const hour = hourAt(of, Math.floor((parseLocal(nowText(), 'now') - parseLocal(of.startAt, 'at')) / 60));
+      const hour = hourAt(
+        of,
+        Math.floor((parseLocal(this.shedClock.now(), 'now') - parseLocal(of.startAt, 'at')) / 60),
+      );
       return {
         name,
         hour,
@@ -155,7 +160,7 @@ export class WeatherPanel {
     // It is kept from here on, so the fields are free for the next; a refused one comes back into them.
     this.tempC.set(null);
     this.humidity.set(null);
-    this.shop.addReading({ at: nowText(), tempC, humidityPercent }).subscribe({
+    this.shop.addReading({ at: this.shedClock.now(), tempC, humidityPercent }).subscribe({
       error: (error: unknown) => {
         this.tempC.set(tempC);
         this.humidity.set(humidityPercent);

@@ -12,11 +12,13 @@ import {
   tap,
 } from 'rxjs';
 import { Api } from './api';
+import { Clock } from './clock';
 
 /** Who is signed in, in which units they read, and which shed this is. */
 @Injectable({ providedIn: 'root' })
 export class SessionService {
   private readonly api = inject(Api);
+  private readonly clock = inject(Clock);
   private readonly state = new BehaviorSubject<SessionReply | null>(null);
 
   readonly session$ = this.state.pipe(filter((session) => session !== null));
@@ -101,6 +103,7 @@ export class SessionService {
     this.api.csrfToken = session.csrfToken;
     if (before && !session.person) return this.expired$.next(true);
     if (before && session.person && session.person.id !== before.id) return this.restart();
+    this.clock.zone.set(session.shop.zone);
     this.state.next(session);
     this.expired$.next(false);
   }

@@ -1,32 +1,38 @@
-import { Pipe, type PipeTransform } from '@angular/core';
+import { Pipe, type PipeTransform, inject } from '@angular/core';
+import { Clock } from './clock';
 
 const DAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-const two = (value: number): string => String(value).padStart(2, '0');
 
-/** "Fri 17 Apr, 09:47", of a wall-clock text or an instant. A year other than this one is said. */
+/** "Fri 17 Apr, 09:47", of a wall-clock text. A year other than this one is said. */
 export function whenText(value: string | null | undefined, today = new Date()): string {
-  if (!value) return '–';
-  const at = new Date(value);
-  if (Number.isNaN(at.getTime())) return '–';
-  const year = at.getFullYear() === today.getFullYear() ? '' : ` ${at.getFullYear()}`;
-  return `${DAYS[at.getDay()]} ${at.getDate()} ${MONTHS[at.getMonth()]}${year}, ${two(at.getHours())}:${two(at.getMinutes())}`;
+  const day = value ? dayParts(value) : null;
+  if (!day) return '–';
+  const year = day.year === today.getFullYear() ? '' : ` ${day.year}`;
+  return `${day.text}${year}, ${value!.slice(11, 16)}`;
 }
 
 /** "Fri 17 Apr 2026", of a day as wall-clock text. */
 export function dayText(day: string): string {
-  const at = new Date(`${day}T00:00`);
-  return `${DAYS[at.getDay()]} ${at.getDate()} ${MONTHS[at.getMonth()]} ${at.getFullYear()}`;
+  const parts = dayParts(day);
+  return parts ? `${parts.text} ${parts.year}` : '–';
 }
 
+function dayParts(text: string): { text: string; year: number } | null {
+  const at = new Date(`${text.slice(0, 10)}T00:00Z`);
+  if (Number.isNaN(at.getTime())) return null;
+  return {
+    text: `${DAYS[at.getUTCDay()]} ${at.getUTCDate()} ${MONTHS[at.getUTCMonth()]}`,
+    year: at.getUTCFullYear(),
+  };
+}
+
+/** A moment, or a time read off a clock, by the shed's clock. */
 @Pipe({ name: 'when' })
 export class WhenPipe implements PipeTransform {
-  transform(value: string | null | undefined): string {
-    return whenText(value);
-  }
-}
+  private readonly clock = inject(Clock);
 
-/** This moment as wall-clock text, "2026-04-16T08:05". */
-export function nowText(now = new Date()): string {
-  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}T${two(now.getHours())}:${two(now.getMinutes())}`;
+  transform(value: string | null | undefined): string {
+    return whenText(value && this.clock.at(value));
+  }
 }

@@ -11,10 +11,11 @@ import { StageProfile } from '../drawing/stage-profile';
 import { Header } from '../parts/header';
 import { SessionService } from '../platform/session.service';
 import { ShedPlanService } from '../plan/shed-plan.service';
-import { nowText, whenText } from '../platform/when.pipe';
+import { whenText } from '../platform/when.pipe';
 import { type BoardJob, BoardService, type Shelf } from './board.service';
 import { withShedPlan } from './standing';
 import { ShedClock } from './shed-clock';
+import { Clock } from '../platform/clock';
 
 const SHELVES: { id: Shelf; name: string; about: string; empty: string }[] = [
   { id: 'bench', name: 'Bench', about: 'hands on', empty: 'Nothing on the bench.' },
@@ -33,12 +34,13 @@ const CLOCK_MS = 60_000;
   styleUrl: './board.scss',
 })
 export class Board {
+  private readonly shedClock = inject(Clock);
   readonly shelves = SHELVES;
   readonly shop = toSignal(inject(SessionService).session$);
   private readonly board = toSignal(inject(BoardService).board$);
   private readonly planner = inject(ShedPlanService);
-  readonly nowMin = toSignal(timer(0, CLOCK_MS).pipe(map(() => parseLocal(nowText(), 'now'))), {
-    initialValue: parseLocal(nowText(), 'now'),
+  readonly nowMin = toSignal(timer(0, CLOCK_MS).pipe(map(() => parseLocal(this.shedClock.now(), 'now'))), {
+    initialValue: parseLocal(this.shedClock.now(), 'now'),
   });
   readonly hours = computed(() => this.planner.shop()?.settings.hours ?? DEFAULT_HOURS);
   readonly jobs = computed(

@@ -1,9 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { inject, ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { type Person, SKILL_NAMES } from '@ashstep/contract';
 import { type Hands, SKILLS, type ShedHours, type Skill } from '@ashstep/core/plan';
-import { nowText, whenText } from '../platform/when.pipe';
+import { whenText } from '../platform/when.pipe';
 import { HoursFields } from './hours-fields';
 import { TickInput } from '../parts/inputs';
+import { Clock } from '../platform/clock';
 
 /** Who works in the shed: what each may do, when they are there where it is not all the time, and when they are away. */
 @Component({
@@ -123,6 +124,7 @@ import { TickInput } from '../parts/inputs';
   `,
 })
 export class HandsTable {
+  private readonly shedClock = inject(Clock);
   readonly hands = input.required<readonly Hands[]>();
   readonly people = input.required<readonly Pick<Person, 'id' | 'name' | 'role'>[]>();
   /** The shed's, from which own ones begin. */
@@ -133,7 +135,7 @@ export class HandsTable {
   readonly skills = SKILLS;
   readonly skillNames = SKILL_NAMES;
   readonly away = signal<string | null>(null);
-  readonly now = nowText();
+  readonly now = this.shedClock.now();
 
   readonly rows = computed(() =>
     this.people().map(({ id, name, role }) => {

@@ -13,7 +13,7 @@ import { HandsTable } from './hands-table';
 import { HoursFields } from './hours-fields';
 import { ShopService } from './shop.service';
 import { ToolsTable } from './tools-table';
-import { TextInput } from '../parts/inputs';
+import { PickSelect, TextInput } from '../parts/inputs';
 
 /** Typing goes on for so long before it is kept. */
 const QUIET_MS = 400;
@@ -37,7 +37,7 @@ const RATES: readonly { key: keyof ShopRates; label: string }[] = [
 @Component({
   selector: 'ash-shop-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TextInput, Header, QuantityField, QuantityPipe, HoursFields, HandsTable, ToolsTable],
+  imports: [PickSelect, TextInput, Header, QuantityField, QuantityPipe, HoursFields, HandsTable, ToolsTable],
   templateUrl: './shop-page.html',
   styles: `
     section {
@@ -68,6 +68,11 @@ export class ShopPage implements OnDestroy {
     { initialValue: [] },
   );
   readonly rates = RATES;
+  /** The zones clocks can go by, the shed's own among them. */
+  readonly zones = computed(() => {
+    const own = this.settings()?.zone;
+    return [...new Set([...(own ? [own] : []), 'UTC', ...Intl.supportedValuesOf('timeZone')])].sort();
+  });
   readonly laid = computed(() => this.shop.shop()?.laid ?? null);
   readonly mayEdit = computed(() => this.person()?.role === 'manager');
   /** What is typed, until it is kept. */

@@ -7,8 +7,9 @@ import { Chart } from '../parts/chart';
 import { CHART_AMBER, CHART_EMBER, CHART_INK, CHART_BASE, CHART_QUIET } from '../parts/chart-look';
 import { QuantityField } from '../parts/quantity-field';
 import { SessionService } from '../platform/session.service';
-import { WhenPipe, nowText, whenText } from '../platform/when.pipe';
+import { WhenPipe, whenText } from '../platform/when.pipe';
 import { RepairStore, type RepairState, fieldError } from '../repair/repair.store';
+import { Clock } from '../platform/clock';
 
 const CURVE_POINTS = 60;
 
@@ -104,6 +105,7 @@ const CURVE_POINTS = 60;
   `,
 })
 export class DryingLog {
+  private readonly shedClock = inject(Clock);
   readonly state = input.required<RepairState>();
   readonly disabled = computed(() => this.state().detail.state === 'sealed');
   readonly store = inject(RepairStore);
@@ -158,7 +160,7 @@ export class DryingLog {
       yMm: centreYMm,
       instrument: '',
       by: this.session.person?.name ?? '',
-      at: nowText(),
+      at: this.shedClock.now(),
     };
     this.store.edit('survey', ({ readings }) => ({ readings: [...readings, reading] }));
     this.value.set(null);

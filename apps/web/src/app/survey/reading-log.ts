@@ -5,10 +5,10 @@ import { ChoiceField, optionsOf } from '../parts/choice-field';
 import { QuantityField } from '../parts/quantity-field';
 import { FigurePipe } from '../platform/quantity.pipe';
 import { SessionService } from '../platform/session.service';
-import { nowText } from '../platform/when.pipe';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { type MapPress, SurveyDesk } from './survey-desk';
 import { TextInput } from '../parts/inputs';
+import { Clock } from '../platform/clock';
 
 const KIND_NAMES: Record<Reading['kind'], string> = {
   moisture: 'Moisture',
@@ -120,6 +120,7 @@ const SOUND_NAMES: Record<TapSound, string> = { sound: 'Sound', dull: 'Dull', do
   `,
 })
 export class ReadingLog implements OnDestroy {
+  private readonly shedClock = inject(Clock);
   readonly state = input.required<RepairState>();
   readonly disabled = computed(() => this.state().detail.state === 'sealed');
   private readonly store = inject(RepairStore);
@@ -164,7 +165,7 @@ export class ReadingLog implements OnDestroy {
       yMm: place.y,
       instrument: this.instrument().trim(),
       by: this.session.person?.name ?? '',
-      at: nowText(),
+      at: this.shedClock.now(),
       ...(this.after() ? { after: true } : {}),
     };
     const reading: Reading | null =

@@ -37,11 +37,11 @@ import { textOf } from '../parts/text-of';
 import { QuantityField } from '../parts/quantity-field';
 import { FigurePipe, UnitPipe } from '../platform/quantity.pipe';
 import { SessionService } from '../platform/session.service';
-import { nowText } from '../platform/when.pipe';
 import { RepairStore, type RepairState, fieldError } from '../repair/repair.store';
 import { type CsvReadings, readingsFromCsv, readingsToCsv } from './readings-csv';
 import { SurveyDesk } from './survey-desk';
 import { SurveyService } from './survey.service';
+import { Clock } from '../platform/clock';
 
 const KIND_NAMES: Record<Shape['kind'], string> = {
   circle: 'Circle',
@@ -70,6 +70,7 @@ const MOST_CORNERS = 36;
   styleUrl: './taps.scss',
 })
 export class Taps implements OnDestroy {
+  private readonly shedClock = inject(Clock);
   readonly state = input.required<RepairState>();
   readonly disabled = computed(() => this.state().detail.state === 'sealed');
   private readonly store = inject(RepairStore);
@@ -163,7 +164,7 @@ export class Taps implements OnDestroy {
       yMm: at.y,
       instrument: '',
       by: this.session.person?.name ?? '',
-      at: nowText(),
+      at: this.shedClock.now(),
     };
     this.store.edit('survey', ({ readings }) => ({
       readings: [

@@ -14,7 +14,7 @@ import { BehaviorSubject } from 'rxjs';
 import { MILD, POLYESTER, planStub, plannedShed } from '../../plan/planned.testing';
 import { ShedPlanService } from '../../plan/shed-plan.service';
 import { SessionService } from '../../platform/session.service';
-import { nowText } from '../../platform/when.pipe';
+import { Clock } from '../../platform/clock';
 import { ShopService } from '../../shop/shop.service';
 import { SurveyDesk } from '../../survey/survey-desk';
 import { notedEdit } from '../edits.testing';
@@ -605,7 +605,7 @@ describe('stage panels', () => {
   });
 
   it('days: shows the job in the shed’s plan with why each step is when it is, and sets, ends and lets go of steps', async () => {
-    const today = `${nowText().slice(0, 11)}00:00`;
+    const today = `${new Clock().now().slice(0, 11)}00:00`;
     const later = (days: number, hour: number): string =>
       formatLocal(parseLocal(today, 'today') + days * 1440 + hour * 60);
     const inputs = { ...POLYESTER, days: { ...POLYESTER.days, startAt: today } };

@@ -24,12 +24,13 @@ import { type PlannedStep, ShedPlanService } from '../../../plan/shed-plan.servi
 import { TimeBand } from '../../../plan/time-band';
 import { whyWhen } from '../../../plan/why-words';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
-import { WhenPipe, nowText, whenText } from '../../../platform/when.pipe';
+import { WhenPipe, whenText } from '../../../platform/when.pipe';
 import { OtherWays } from './other-ways';
 import { StagePanel } from '../stage-panel';
 import { StagePanels } from '../stage-panels';
 import { PANELS } from './panels';
 import { PickOf, TextInput } from '../../../parts/inputs';
+import { Clock } from '../../../platform/clock';
 
 const LEAST_DAYS = 5;
 const MOST_DAYS = 18;
@@ -64,6 +65,7 @@ const LEFT_WORDS = {
   styleUrl: './days.scss',
 })
 export class DaysStage extends StagePanel implements OnDestroy {
+  private readonly shedClock = inject(Clock);
   readonly panels = PANELS;
   readonly planner = inject(ShedPlanService);
   readonly places = optionsOf(PLACE_NAMES);
@@ -100,7 +102,7 @@ export class DaysStage extends StagePanel implements OnDestroy {
   );
   readonly nowMin = computed(() => {
     this.steps();
-    return parseLocal(nowText(), 'now');
+    return parseLocal(this.shedClock.now(), 'now');
   });
   /** What is under way began a day ago at the most, as far as the band shows it. */
   readonly fromMin = computed(() =>

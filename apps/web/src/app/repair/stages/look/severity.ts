@@ -4,9 +4,10 @@ import { GRAVE_NAMES, SEVERITY_NAMES } from '@ashstep/contract';
 import { type RepairInputs, SEVERITIES, type Severity as Grade } from '@ashstep/core/repair';
 import { optionsOf } from '../../../parts/choice-field';
 import { SessionService } from '../../../platform/session.service';
-import { WhenPipe, nowText } from '../../../platform/when.pipe';
+import { WhenPipe } from '../../../platform/when.pipe';
 import { Panel } from '../stage-panel';
 import { PickOf, TextInput, TickInput } from '../../../parts/inputs';
+import { Clock } from '../../../platform/clock';
 
 /** How bad it is: proposed from the findings, set otherwise only with a reason; what is beyond this tool is held for a manager. */
 @Component({
@@ -82,6 +83,7 @@ import { PickOf, TextInput, TickInput } from '../../../parts/inputs';
   `,
 })
 export class Severity extends Panel {
+  private readonly shedClock = inject(Clock);
   private readonly session = inject(SessionService);
   readonly names = SEVERITY_NAMES;
   readonly grades = SEVERITIES.map((value) => ({ value, label: SEVERITY_NAMES[value] }));
@@ -99,6 +101,8 @@ export class Severity extends Panel {
   }
 
   release(): void {
-    this.edit({ release: { reference: this.reference().trim(), by: this.person()?.name ?? '', at: nowText() } });
+    this.edit({
+      release: { reference: this.reference().trim(), by: this.person()?.name ?? '', at: this.shedClock.now() },
+    });
   }
 }

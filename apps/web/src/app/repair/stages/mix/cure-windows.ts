@@ -6,9 +6,10 @@ import { QuantityField } from '../../../parts/quantity-field';
 import { airOfJob, hourlyFrom } from '../../../plan/lay-up-air';
 import { ShedPlanService } from '../../../plan/shed-plan.service';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
-import { nowText, whenText } from '../../../platform/when.pipe';
+import { whenText } from '../../../platform/when.pipe';
 import { ShopService } from '../../../shop/shop.service';
 import { Panel } from '../stage-panel';
+import { Clock } from '../../../platform/clock';
 
 const WARM_C = 25;
 const ADVICE = {
@@ -78,6 +79,7 @@ const ADVICE = {
   `,
 })
 export class CureWindows extends Panel {
+  private readonly shedClock = inject(Clock);
   readonly ageC = AGE_TEMP_C;
   private readonly planner = inject(ShedPlanService);
   private readonly shop = inject(ShopService);
@@ -89,7 +91,7 @@ export class CureWindows extends Panel {
       .stepsOf(this.state().detail.id)
       .filter(({ step }) => step.id === 'lay-up')
       .at(-1);
-    return { min: parseLocal(lay?.task.endAt ?? nowText(), 'at'), planned: !!lay };
+    return { min: parseLocal(lay?.task.endAt ?? this.shedClock.now(), 'at'), planned: !!lay };
   });
   readonly laidText = computed(() =>
     this.laidMin().planned ? `Laid by ${whenText(formatLocal(this.laidMin().min))}` : 'Laid now',
@@ -146,14 +148,16 @@ export class CureWindows extends Panel {
     const plies = this.state().detail.log.filter(({ entry }) => entry.kind === 'ply');
     const last = plies.at(-1);
     if (!card || !last) return null;
-    const lastMin = parseLocal(nowText(new Date(last.at)), 'at');
-    const nowHour = (parseLocal(nowText(), 'at') - lastMin) / 60;
+    const lastMin = parseLocal(this.shedClock.at(last.at), 'at');
+    const nowHour = (parseLocal(this.shedClock.now(), 'at') - lastMin) / 60;
     const air = airOfJob(this.planner, this.state().detail.id, this.inputs());
     const known = air && parseLocal(air.startAt, 'at') <= lastMin ? hourlyFrom(air, lastMin) : this.inputs().days.tempC;
     const { result } = attempt(() => ({
       ...windows({ card, airTempC: known, nowHour }),
       age: equivalentAge({ airTempC: known, fromHour: 0, toHour: Math.max(0, nowHour) }).hours,
     }));
-    return result?.advice ? { advice: ADVICE[result.advice], at: whenText(last.at), age: result.age.toFixed(1) } : null;
+    return result?.advice
+      ? { advice: ADVICE[result.advice], at: whenText(this.shedClock.at(last.at)), age: result.age.toFixed(1) }
+      : null;
   });
 }

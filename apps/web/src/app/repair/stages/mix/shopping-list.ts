@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { type StockLine, stockFor } from '@ashstep/contract';
 import { jobMaterials } from '@ashstep/core/repair';
 import { LibraryService } from '../../../library/library.service';
-import { nowText } from '../../../platform/when.pipe';
 import { Panel } from '../stage-panel';
+import { Clock } from '../../../platform/clock';
 
 /** Everything the job takes against the shelf: lots that hold it, what is short, what is out of date, and the packs to buy. */
 @Component({
@@ -61,15 +61,16 @@ import { Panel } from '../stage-panel';
   `,
 })
 export class ShoppingList extends Panel {
+  private readonly shedClock = inject(Clock);
   private readonly library = inject(LibraryService);
   private readonly stock = computed<StockLine[]>(() => {
-    const onDay = (this.inputs().days.startAt ?? nowText()).slice(0, 10);
+    const onDay = (this.inputs().days.startAt ?? this.shedClock.now()).slice(0, 10);
     return stockFor(
       jobMaterials(this.plan()),
       this.library.lots(),
       this.library.systems(),
       this.library.hardeners(),
-      onDay > nowText() ? onDay : nowText().slice(0, 10),
+      onDay > this.shedClock.now() ? onDay : this.shedClock.now().slice(0, 10),
     );
   });
   readonly lines = computed(() => this.stock().map(lineOf));

@@ -13,11 +13,11 @@ import { LibraryService } from '../../../library/library.service';
 import { QuantityField } from '../../../parts/quantity-field';
 import { ApiError } from '../../../platform/api';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
-import { nowText } from '../../../platform/when.pipe';
 import { SearchRun } from '../../../platform/working';
 import { type PieceLabel, nestLayers } from './cut-file';
 import { PickSelect, TickInput } from '../../../parts/inputs';
 import { LongWork } from '../../../parts/long-work';
+import { Clock } from '../../../platform/clock';
 
 const BOUND_WORDS: Record<NestResult['boundBy'], string> = {
   area: 'its pieces’ own area',
@@ -164,6 +164,7 @@ const most = (materials: readonly { name: string; count: number }[]): string =>
   `,
 })
 export class NestBoard implements OnDestroy {
+  private readonly shedClock = inject(Clock);
   readonly labels = input.required<readonly PieceLabel[]>();
   /** Beginning of the names of files. */
   readonly file = input.required<string>();
@@ -238,7 +239,7 @@ export class NestBoard implements OnDestroy {
       entryId,
       part: 'whole',
       code: `Off-cut ${cut.lengthMm} × ${cut.widthMm}`,
-      receivedOn: nowText().slice(0, 10),
+      receivedOn: this.shedClock.now().slice(0, 10),
       expiresOn: null,
       packSize: (cut.lengthMm * cut.widthMm) / 1e6,
       unit: 'm2',

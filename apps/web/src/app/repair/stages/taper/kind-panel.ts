@@ -27,10 +27,10 @@ import { optionsOf } from '../../../parts/choice-field';
 import { QuantityField } from '../../../parts/quantity-field';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
 import { SessionService } from '../../../platform/session.service';
-import { nowText } from '../../../platform/when.pipe';
 import type { SectionEdit } from '../../repair.store';
 import { Panel } from '../stage-panel';
 import { PickOf } from '../../../parts/inputs';
+import { Clock } from '../../../platform/clock';
 
 const KINDS: Record<RepairKind, { name: string; when: string }> = {
   taper: { name: 'Taper', when: 'Fibre broken, part way or through: from one face or both.' },
@@ -236,6 +236,7 @@ interface Figure {
   `,
 })
 export class KindPanel extends Panel {
+  private readonly shedClock = inject(Clock);
   private readonly person = toSignal(inject(SessionService).person$);
   readonly kinds = (Object.keys(KINDS) as RepairKind[]).map((id) => ({ id, name: KINDS[id].name }));
   readonly checks = optionsOf(CHECKS);
@@ -385,7 +386,7 @@ export class KindPanel extends Panel {
       mm: this.off()!,
       limitMm: this.limit(),
       by: this.person()?.name ?? '',
-      at: nowText(),
+      at: this.shedClock.now(),
     };
     this.edit(({ alignment = [] }) => ({ alignment: [...alignment, reading] }));
     this.off.set(null);
