@@ -5,13 +5,15 @@ module.exports = {
       name: 'core-stands-alone',
       severity: 'error',
       from: { path: '^packages/core/src', pathNot: '\\.spec\\.ts$' },
-      to: { pathNot: ['^packages/core/src', 'node_modules/(clipper-lib|delaunator)'] },
+      to: { pathNot: ['^packages/core/src', 'node_modules/(clipper2-ts|delaunator)'] },
     },
     {
       name: 'contract-knows-core-and-little-else',
       severity: 'error',
       from: { path: '^packages/contract/src', pathNot: '\\.spec\\.ts$' },
-      to: { pathNot: ['^packages/contract/src', '^packages/core', 'node_modules/(zod|temporal-polyfill)'] },
+      to: {
+        pathNot: ['^packages/contract/src', '^packages/core', 'node_modules/(zod|temporal-polyfill|canonicalize)'],
+      },
     },
     { name: 'apps-apart', severity: 'error', from: { path: '^apps/server' }, to: { path: '^apps/web' } },
     {

@@ -1,3 +1,4 @@
+import canonicalizeModule from 'canonicalize';
 import * as z from 'zod';
 import { checkMark, craftBody, inspectionResult, logEntry, photo, repairEvent, reworkItem, uuid } from './api.js';
 import { repairInputs } from './inputs/index.js';
@@ -84,21 +85,20 @@ export type RecordFile = z.infer<typeof recordFile>;
 /** What the first record of a chain points back to. */
 export const CHAIN_START = '0'.repeat(64);
 
+/** Its types name a default export where the module is the function itself. */
+const canonicalize = canonicalizeModule as unknown as (value: unknown) => string | undefined;
+
 /**
- * JSON with object keys in code-point order and no white space, so that equal content has equal bytes.
- * Numbers are written as JavaScript writes them. @throws TypeError for NaN, infinities and undefined array members
+ * JSON with object keys in order and no white space (RFC 8785), so that equal content has equal bytes.
+ * @throws TypeError for what JSON cannot say: NaN, infinities, nothing at all
  */
 export function canonicalJson(value: unknown): string {
-  if (value === null || typeof value === 'boolean' || typeof value === 'string') return JSON.stringify(value);
-  if (typeof value === 'number') {
-    if (!Number.isFinite(value)) throw new TypeError('not a JSON number');
-    return JSON.stringify(value);
+  let text: string | undefined;
+  try {
+    text = canonicalize(value);
+  } catch (error) {
+    throw new TypeError('not JSON', { cause: error });
   }
-  if (Array.isArray(value)) return `[${value.map(canonicalJson).join(',')}]`;
-  if (typeof value === 'object') {
-    const entries = Object.entries(value).filter(([, member]) => member !== undefined);
-    entries.sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0));
-    return `{${entries.map(([key, member]) => `${JSON.stringify(key)}:${canonicalJson(member)}`).join(',')}}`;
-  }
-  throw new TypeError(`no JSON for ${typeof value}`);
+  if (text === undefined) throw new TypeError(`no JSON for ${typeof value}`);
+  return text;
 }

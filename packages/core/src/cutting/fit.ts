@@ -1,5 +1,4 @@
-import ClipperLib from 'clipper-lib';
-import { fromClipper, toClipper } from '../geometry/clipping.js';
+import { sumOf } from '../geometry/clipping.js';
 import { type Point, distanceToSegment, growBy, isConvex, signedArea, simplified } from '../geometry/index.js';
 
 /** An outline turned one way, as the nest sees it: a little larger than it is, with fewer corners. */
@@ -82,9 +81,7 @@ export function noFit(fixed: Lie, moving: Lie): Point[][] {
   const turned = moving.outer.map(({ x, y }) => ({ x: -x, y: -y }));
   if (isConvex(fixed.outer) && isConvex(turned)) return [convexSum(fixed.outer, turned)];
   // What lies within the outermost run is forbidden too: a pocket that is closed all round is not looked into.
-  return ClipperLib.Clipper.MinkowskiSum(toClipper(turned), toClipper(fixed.outer), true)
-    .map(fromClipper)
-    .filter((run) => signedArea(run) > 0);
+  return sumOf(turned, fixed.outer).filter((run) => signedArea(run) > 0);
 }
 
 /** Sum of two convex outlines: their edges, sorted by direction. */

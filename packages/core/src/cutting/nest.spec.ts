@@ -1,5 +1,4 @@
-import ClipperLib from 'clipper-lib';
-import { toClipper } from '../geometry/clipping.js';
+import { overlapOf } from '../geometry/clipping.js';
 import { type Point, distanceToRun, outlinePoints, signedArea } from '../geometry/index.js';
 import { seeded } from '../testing/seeded.js';
 import { type NestInput, type NestPiece, type NestResult, nest, searchNest } from './nest.js';
@@ -7,22 +6,8 @@ import { type NestInput, type NestPiece, type NestResult, nest, searchNest } fro
 const rectangle = (id: string, length: number, width: number): NestPiece => ({ id, points: [{ x: 0, y: 0 }, { x: length, y: 0 }, { x: length, y: width }, { x: 0, y: width }], arrowDeg: 0 }); // prettier-ignore
 
 /** Area two outlines share, by the clipping library. */
-function shared(a: readonly Point[], b: readonly Point[]): number {
-  const clipper = new ClipperLib.Clipper();
-  clipper.AddPaths([toClipper(a)], ClipperLib.PolyType.ptSubject, true);
-  clipper.AddPaths([toClipper(b)], ClipperLib.PolyType.ptClip, true);
-  const common: { X: number; Y: number }[][] = [];
-  clipper.Execute(
-    ClipperLib.ClipType.ctIntersection,
-    common,
-    ClipperLib.PolyFillType.pftNonZero,
-    ClipperLib.PolyFillType.pftNonZero,
-  );
-  return common.reduce(
-    (sum, run) => sum + Math.abs(signedArea(run.map(({ X, Y }) => ({ x: X / 1000, y: Y / 1000 })))),
-    0,
-  );
-}
+const shared = (a: readonly Point[], b: readonly Point[]): number =>
+  overlapOf([a], [b]).reduce((sum, run) => sum + Math.abs(signedArea(run)), 0);
 
 function expectSound(result: NestResult, input: NestInput): void {
   const usable = input.usableMm ?? input.widthMm;

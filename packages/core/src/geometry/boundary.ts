@@ -1,5 +1,4 @@
-import ClipperLib from 'clipper-lib';
-import { CLIPPER_SCALE, type Path, fromClipper, offsetPaths, toClipper } from './clipping.js';
+import { joined as joinedOf, offset, takeOut } from './clipping.js';
 import { largestHolding } from './halving.js';
 import { type Point, signedArea } from './shape.js';
 import { simplified } from './simplify.js';
@@ -15,27 +14,28 @@ export function soundBoundary(
   marginMm: number,
   minCornerRadiusMm: number,
 ): Point[][] {
-  const joined = union(
+  const joined = joinedOf(
     outlines
       .filter((outline) => outline.length >= 3)
-      .map((outline) => toClipper(simplified(outline, marginMm > 0 || minCornerRadiusMm > 0 ? THIN_MM : 0))),
+      .map((outline) => simplified(outline, marginMm > 0 || minCornerRadiusMm > 0 ? THIN_MM : 0)),
   );
   if (joined.length === 0) return [];
   const reachMm = reachOf(joined, minCornerRadiusMm - marginMm);
   const inset = reachMm > 0 ? insetOf(joined, reachMm) : 0;
   // Arcs are drawn as chords, and fine ones are simplified: a touch more, and no place is less than asked.
   const outMm = Math.max(0, reachMm) + marginMm;
-  return grow(grow(joined, -inset), outMm > 0 ? outMm + THIN_MM : 0)
-    .map(fromClipper)
-    .sort((a, b) => Math.abs(signedArea(b)) - Math.abs(signedArea(a)));
+  return grow(grow(joined, -inset), outMm > 0 ? outMm + THIN_MM : 0).sort(
+    (a, b) => Math.abs(signedArea(b)) - Math.abs(signedArea(a)),
+  );
 }
 
 /** Outlines joined where they overlap: outer runs counter-clockwise, holes clockwise, the largest first. */
 export const joinOutlines = (outlines: readonly (readonly Point[])[]): Point[][] => soundBoundary(outlines, 0, 0);
 
 /** Whether one outline holds another whole, but for what arcs are drawn to. */
-export const outlineHolds = (cover: readonly Point[], inner: readonly Point[]): boolean =>
-  covers([toClipper(cover)], [toClipper(inner)]);
+export const outlineHolds = (cover: readonly Point[], inner: readonly Point[]): boolean => covers([cover], [inner]);
+
+type Outline = Point[];
 
 const ARC_TOLERANCE_MM = 0.03;
 const THIN_MM = 0.02;
@@ -51,17 +51,17 @@ const MOST_TRIES = 14;
 const OF_WIDTH = 0.999;
 
 /** The reach wanted, or as much of it as the widest place lets the outlines be drawn in by. */
-function reachOf(joined: Path[], wantedMm: number): number {
+function reachOf(joined: Outline[], wantedMm: number): number {
   if (wantedMm <= 0 || grow(joined, -wantedMm).length > 0) return wantedMm;
   return OF_WIDTH * largestHolding((inset) => grow(joined, -inset).length > 0, wantedMm, WIDTH_MM);
 }
 
 /** How far the outlines can be drawn in so that each of their corners stays within reach of what is left: by false position, halving where that stalls. */
-function insetOf(joined: Path[], reachMm: number): number {
-  const corners = joined.flatMap(fromClipper);
+function insetOf(joined: Outline[], reachMm: number): number {
+  const corners = joined.flat();
   /** How much further than the reach the furthest corner is, mm. */
   const over = (inset: number): number => {
-    const left = grow(joined, -inset).map(fromClipper);
+    const left = grow(joined, -inset);
     return left.length === 0
       ? Infinity
       : Math.max(...corners.map((corner) => distanceToRuns(corner, left, reachMm))) - reachMm;
@@ -99,44 +99,15 @@ function distanceToRuns(at: Point, runs: readonly (readonly Point[])[], enough: 
   return liesWithin(at, runs) ? 0 : least;
 }
 
-function union(paths: Path[]): Path[] {
-  const clipper = new ClipperLib.Clipper();
-  clipper.AddPaths(
-    paths.map((path) => (ClipperLib.Clipper.Area(path) < 0 ? [...path].reverse() : path)),
-    ClipperLib.PolyType.ptSubject,
-    true,
-  );
-  const solution: Path[] = [];
-  clipper.Execute(
-    ClipperLib.ClipType.ctUnion,
-    solution,
-    ClipperLib.PolyFillType.pftNonZero,
-    ClipperLib.PolyFillType.pftNonZero,
-  );
-  return solution;
-}
-
-function grow(paths: Path[], byMm: number): Path[] {
-  if (byMm === 0) return paths;
+function grow(outlines: readonly (readonly Point[])[], byMm: number): Outline[] {
+  if (byMm === 0) return outlines.map((outline) => [...outline]);
   // Every pass adds points on its arcs: without thinning they multiply.
-  return ClipperLib.Clipper.CleanPolygons(
-    offsetPaths(paths, byMm, ARC_TOLERANCE_MM, 'closed'),
-    THIN_MM * CLIPPER_SCALE,
-  ).filter((path) => path.length >= 3);
+  return offset(outlines, byMm, ARC_TOLERANCE_MM)
+    .map((outline) => simplified(outline, THIN_MM))
+    .filter((outline) => outline.length >= 3);
 }
 
-function covers(cover: Path[], inner: Path[]): boolean {
-  const clipper = new ClipperLib.Clipper();
-  clipper.AddPaths(inner, ClipperLib.PolyType.ptSubject, true);
-  clipper.AddPaths(grow(cover, SLACK_MM), ClipperLib.PolyType.ptClip, true);
-  const rest: Path[] = [];
-  clipper.Execute(
-    ClipperLib.ClipType.ctDifference,
-    rest,
-    ClipperLib.PolyFillType.pftNonZero,
-    ClipperLib.PolyFillType.pftNonZero,
-  );
-  return (
-    rest.reduce((sum, path) => sum + Math.abs(ClipperLib.Clipper.Area(path)), 0) < COVERED_MM2 * CLIPPER_SCALE ** 2
-  );
+function covers(cover: readonly (readonly Point[])[], inner: readonly (readonly Point[])[]): boolean {
+  const rest = takeOut(inner, grow(cover, SLACK_MM));
+  return rest.reduce((sum, outline) => sum + Math.abs(signedArea(outline)), 0) < COVERED_MM2;
 }

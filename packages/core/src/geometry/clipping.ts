@@ -1,36 +1,70 @@
-import ClipperLib from 'clipper-lib';
+import { Clipper64, ClipType, ClipperOffset, EndType, FillRule, JoinType, Minkowski, PathType } from 'clipper2-ts';
 import { type Point, signedArea } from './shape.js';
 
 /** The clipping library works in whole numbers: a thousandth of a millimetre. */
-export const CLIPPER_SCALE = 1000;
+const CLIPPER_SCALE = 1000;
 
-export type Path = { X: number; Y: number }[];
+type Path = { x: number; y: number }[];
 
-export const toClipper = (points: readonly Point[]): { X: number; Y: number }[] =>
-  points.map((p) => ({ X: Math.round(p.x * CLIPPER_SCALE), Y: Math.round(p.y * CLIPPER_SCALE) }));
+const toClipper = (points: readonly Point[]): Path =>
+  points.map((p) => ({ x: Math.round(p.x * CLIPPER_SCALE), y: Math.round(p.y * CLIPPER_SCALE) }));
 
-export const fromClipper = (path: readonly { X: number; Y: number }[]): Point[] =>
-  path.map((p) => ({ x: p.X / CLIPPER_SCALE, y: p.Y / CLIPPER_SCALE }));
+const fromClipper = (path: Path): Point[] => path.map((p) => ({ x: p.x / CLIPPER_SCALE, y: p.y / CLIPPER_SCALE }));
 
-/** Paths grown outward, or drawn in where the distance is negative, with round joins; open runs get round ends and a width on both sides. */
-export function offsetPaths(paths: Path[], byMm: number, arcToleranceMm: number, runs: 'closed' | 'open'): Path[] {
-  const offset = new ClipperLib.ClipperOffset(2, arcToleranceMm * CLIPPER_SCALE);
-  offset.AddPaths(
-    paths,
-    ClipperLib.JoinType.jtRound,
-    runs === 'closed' ? ClipperLib.EndType.etClosedPolygon : ClipperLib.EndType.etOpenRound,
-  );
+/** Closed runs of any winding, as outer runs: counter-clockwise. */
+const forward = (run: readonly Point[]): readonly Point[] => (signedArea(run) >= 0 ? run : [...run].reverse());
+
+function clipped(
+  how: ClipType,
+  outlines: readonly (readonly Point[])[],
+  others: readonly (readonly Point[])[],
+  rule = FillRule.NonZero,
+): Point[][] {
+  const clipper = new Clipper64();
+  clipper.addPaths(outlines.map(toClipper), PathType.Subject);
+  clipper.addPaths(others.map(toClipper), PathType.Clip);
   const made: Path[] = [];
-  offset.Execute(made, byMm * CLIPPER_SCALE);
-  return made;
+  clipper.execute(how, rule, made);
+  return made.map(fromClipper);
 }
+
+/** Outlines joined where they overlap, each wound as an outer run. Outer runs come counter-clockwise, holes clockwise. */
+export const joined = (outlines: readonly (readonly Point[])[]): Point[][] =>
+  clipped(ClipType.Union, outlines.map(forward), []);
+
+/** What closed runs wind round once or more, loops that are wound the other way round left out. */
+export const woundOnce = (runs: readonly (readonly Point[])[]): Point[][] =>
+  clipped(ClipType.Union, runs, [], FillRule.Positive);
+
+/** What is left of outlines once others are taken out of them. Outer runs counter-clockwise, holes clockwise. */
+export const takeOut = (outlines: readonly (readonly Point[])[], others: readonly (readonly Point[])[]): Point[][] =>
+  clipped(ClipType.Difference, outlines, others.map(forward));
+
+/** What outlines and others have in common. Outer runs counter-clockwise, holes clockwise. */
+export const overlapOf = (outlines: readonly (readonly Point[])[], others: readonly (readonly Point[])[]): Point[][] =>
+  clipped(ClipType.Intersection, outlines, others.map(forward));
+
+/** Outlines grown outward, or drawn in where the distance is negative, with round joins; open runs get round ends and a width on both sides. */
+export function offset(
+  runs: readonly (readonly Point[])[],
+  byMm: number,
+  arcToleranceMm: number,
+  kind: 'closed' | 'open' = 'closed',
+): Point[][] {
+  const work = new ClipperOffset(2, arcToleranceMm * CLIPPER_SCALE);
+  work.addPaths(runs.map(toClipper), JoinType.Round, kind === 'closed' ? EndType.Polygon : EndType.Round);
+  const made: Path[] = [];
+  work.execute(byMm * CLIPPER_SCALE, made);
+  return made.map(fromClipper);
+}
+
+/** Where the origin of one outline may be set so that it touches or overlaps another that is turned about its own: closed runs. */
+export const sumOf = (turned: readonly Point[], fixed: readonly Point[]): Point[][] =>
+  Minkowski.sum(toClipper(turned), toClipper(fixed), true).map(fromClipper);
 
 /** Whether a closed run crosses itself by more than a hair: what its windings cover is then not what they count. */
 export function crossesOver(points: readonly Point[]): boolean {
   const counted = Math.abs(signedArea(points));
-  const covered = ClipperLib.Clipper.SimplifyPolygon(toClipper(points), ClipperLib.PolyFillType.pftNonZero).reduce(
-    (sum, path) => sum + signedArea(fromClipper(path)),
-    0,
-  );
+  const covered = clipped(ClipType.Union, [points], []).reduce((sum, run) => sum + signedArea(run), 0);
   return Math.abs(Math.abs(covered) - counted) > 1 + 0.001 * counted;
 }

@@ -5,3 +5,4 @@ export * from './grow.js';
 export * from './halving.js';
 export * from './vary.js';
 export * from './simplify.js';
+export { overlapOf, takeOut } from './clipping.js';

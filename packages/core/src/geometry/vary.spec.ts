@@ -1,3 +1,4 @@
+import { overlapOf, takeOut } from './clipping.js';
 import { seeded } from '../testing/seeded.js';
 import { outlinePoints } from './offset.js';
 import { type Point, signedArea } from './shape.js';
@@ -9,9 +10,7 @@ import {
   distanceToSegment,
   growBy,
   liesWithin,
-  overlapOf,
   shrinkOutline,
-  takeOut,
 } from './vary.js';
 
 const square = (half: number, x = 0, y = 0): Point[] => [{ x: x - half, y: y - half }, { x: x + half, y: y - half }, { x: x + half, y: y + half }, { x: x - half, y: y + half }]; // prettier-ignore

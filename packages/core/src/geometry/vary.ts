@@ -1,5 +1,4 @@
-import ClipperLib from 'clipper-lib';
-import { type Path, fromClipper, offsetPaths, toClipper } from './clipping.js';
+import { offset, woundOnce } from './clipping.js';
 import { type Point, signedArea } from './shape.js';
 
 /** How far apart the points of an arc may bulge from it, mm. */
@@ -22,16 +21,7 @@ export function growBy(outlines: readonly (readonly Point[])[], byMm: (at: Point
     thinned(offsetCurve(signedArea(outline) >= 0 ? outline : [...outline].reverse(), byMm)),
   );
   if (curves.length === 1 && bulges(curves[0]!)) return curves;
-  const clipper = new ClipperLib.Clipper();
-  clipper.AddPaths(curves.map(toClipper), ClipperLib.PolyType.ptSubject, true);
-  const joined: Path[] = [];
-  clipper.Execute(
-    ClipperLib.ClipType.ctUnion,
-    joined,
-    ClipperLib.PolyFillType.pftPositive,
-    ClipperLib.PolyFillType.pftPositive,
-  );
-  return joined.map(fromClipper);
+  return woundOnce(curves);
 }
 
 function offsetCurve(run: readonly Point[], byMm: (at: Point) => number): Point[] {
@@ -116,41 +106,14 @@ export function closelySet(points: readonly Point[], apartMm: number): Point[] {
   });
 }
 
-/** What is left of outlines once others are taken out of them. Outer runs counter-clockwise, holes clockwise. */
-export const takeOut = (outlines: readonly (readonly Point[])[], others: readonly (readonly Point[])[]): Point[][] =>
-  clipped(outlines, others, ClipperLib.ClipType.ctDifference);
-
-/** What outlines and others have in common. Outer runs counter-clockwise, holes clockwise. */
-export const overlapOf = (outlines: readonly (readonly Point[])[], others: readonly (readonly Point[])[]): Point[][] =>
-  clipped(outlines, others, ClipperLib.ClipType.ctIntersection);
-
-function clipped(
-  outlines: readonly (readonly Point[])[],
-  others: readonly (readonly Point[])[],
-  operation: number,
-): Point[][] {
-  const clipper = new ClipperLib.Clipper();
-  clipper.AddPaths(outlines.map(toClipper), ClipperLib.PolyType.ptSubject, true);
-  clipper.AddPaths(
-    others.map((other) => toClipper(signedArea(other) >= 0 ? other : [...other].reverse())),
-    ClipperLib.PolyType.ptClip,
-    true,
-  );
-  const rest: Path[] = [];
-  clipper.Execute(operation, rest, ClipperLib.PolyFillType.pftNonZero, ClipperLib.PolyFillType.pftNonZero);
-  return rest.map(fromClipper);
-}
-
 /** A run of places given a width on both sides, with round ends. */
 export const broaden = (run: readonly Point[], byMm: number, arcToleranceMm = ARC_TOLERANCE_MM): Point[][] =>
-  offsetPaths([toClipper(run)], byMm, arcToleranceMm, 'open').map(fromClipper);
+  offset([run], byMm, arcToleranceMm, 'open');
 
 /** What is left of an outline drawn in all round; nothing where it is too narrow. The largest first. */
 export function shrinkOutline(points: readonly Point[], byMm: number): Point[][] {
   const forward = signedArea(points) >= 0 ? points : [...points].reverse();
-  return offsetPaths([toClipper(forward)], -byMm, ARC_TOLERANCE_MM, 'closed')
-    .map(fromClipper)
-    .sort((a, b) => Math.abs(signedArea(b)) - Math.abs(signedArea(a)));
+  return offset([forward], -byMm, ARC_TOLERANCE_MM).sort((a, b) => Math.abs(signedArea(b)) - Math.abs(signedArea(a)));
 }
 
 /** Whether a place lies within closed runs, counted even-odd. */

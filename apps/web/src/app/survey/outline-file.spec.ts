@@ -49,6 +49,51 @@ describe('an outline from a file', () => {
     expect(Math.max(...file.outlines[0]!.points.map(({ y }) => y))).toBeCloseTo(-20, 0);
   });
 
+  it('follows the curve of a spline, not the places that pull at it', async () => {
+    // A circle of radius 20 as four rational quarter arcs: the classic NURBS circle, weights 1 and √½.
+    const [w, r] = [Math.SQRT1_2, 20];
+    const controls = [[1, 0], [1, 1], [0, 1], [-1, 1], [-1, 0], [-1, -1], [0, -1], [1, -1], [1, 0]]; // prettier-ignore
+    const spline = [
+      '0\nSPLINE\n8\nCUT\n70\n5\n71\n2',
+      ...[0, 0, 0, 1, 1, 2, 2, 3, 3, 4, 4, 4].map((knot) => `40\n${knot}`),
+      ...controls.map((_, i) => `41\n${i % 2 ? w : 1}`),
+      ...controls.map(([x, y]) => `10\n${x! * r}\n20\n${y! * r}`),
+    ].join('\n');
+    const [circle] = (await readOutlines(dxf(spline), 'spline.dxf')).outlines;
+    for (const { x, y } of circle!.points) expect(Math.hypot(x, y)).toBeCloseTo(r, 9);
+    expect(area(circle!.points) / (Math.PI * r * r)).toBeCloseTo(1, 2);
+  });
+
+  it('goes smoothly through the places a spline is known by', async () => {
+    const places = Array.from({ length: 13 }, (_, i) => [
+      30 * Math.cos((i * Math.PI) / 6),
+      30 * Math.sin((i * Math.PI) / 6),
+    ]);
+    const spline = ['0\nSPLINE\n8\nCUT\n70\n1\n71\n3', ...places.map(([x, y]) => `11\n${x}\n21\n${y}`)].join('\n');
+    const [ring] = (await readOutlines(dxf(spline), 'through.dxf')).outlines;
+    expect(area(ring!.points) / (Math.PI * 900)).toBeCloseTo(1, 1);
+  });
+
+  it('keeps the corners of a path, goes on with relative moves, and follows arcs', async () => {
+    const svg = (d: string, extra = ''): string =>
+      `<svg xmlns="http://www.w3.org/2000/svg"><path d="${d}" ${extra}/></svg>`;
+    const [l] = (await readOutlines(svg('m10 10h30v20h-10v10h-20z'), 'l.svg')).outlines;
+    expect(l!.points.map(({ x, y }) => `${x} ${y}`)).toEqual([
+      '10 -10',
+      '40 -10',
+      '40 -30',
+      '30 -30',
+      '30 -40',
+      '10 -40',
+    ]);
+    const two = await readOutlines(svg('m0 0h10v10h-10z m20 0h10v10h-10z'), 'two.svg');
+    expect(two.outlines.map(({ points }) => [points[0]!.x, area(points)])).toEqual([[0, 100], [20, 100]]); // prettier-ignore
+    const [slot] = (await readOutlines(svg('M0 0H40A10 10 0 0 1 40 20H0A10 10 0 0 1 0 0', 'transform="rotate(30) scale(2 1)"'), 's.svg')).outlines; // prettier-ignore
+    expect(area(slot!.points) / (2 * (800 + Math.PI * 100))).toBeCloseTo(1, 3);
+    const [box] = (await readOutlines('<svg xmlns="http://www.w3.org/2000/svg"><rect width="60" height="40" rx="10"/></svg>', 'r.svg')).outlines; // prettier-ignore
+    expect(area(box!.points) / (2400 - (4 - Math.PI) * 100)).toBeCloseTo(1, 3);
+  });
+
   it('joins a fine outline of many short lines, drawn in any order, without keeping the page waiting', async () => {
     const [radius, count] = [500, 12_000];
     const at = (i: number): [number, number] => [
