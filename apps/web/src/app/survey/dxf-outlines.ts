@@ -1,6 +1,6 @@
 import type { Point } from '@ashstep/core/geometry';
 import { type Run, bySize, joinRuns } from './join-runs';
-import { type FoundOutline, type OutlineFile, UnreadableOutline } from './outline-file';
+import { type FoundOutline, type OutlineFile, UnreadableOutline } from './outline';
 import { type Spline, SplineReader, splinePoints } from './spline';
 
 /** Drawing exchange files number their units. */

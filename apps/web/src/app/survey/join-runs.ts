@@ -1,5 +1,5 @@
 import { type Point, signedArea } from '@ashstep/core/geometry';
-import type { FoundOutline } from './outline-file';
+import type { FoundOutline } from './outline';
 
 /** Ends nearer to one another than this share of the drawing are one place. */
 const JOIN_SHARE = 1e-4;

@@ -5,14 +5,8 @@ import { checkShape, signedArea } from '@ashstep/core/geometry';
 import { QuantityPipe } from '../platform/quantity.pipe';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { textOf } from '../parts/text-of';
-import {
-  type FoundOutline,
-  type OutlineFile,
-  UNITS,
-  UnreadableOutline,
-  outlineOnPlan,
-  readOutlines,
-} from './outline-file';
+import { type FoundOutline, type OutlineFile, UNITS, UnreadableOutline } from './outline';
+import { outlineOnPlan, readOutlines } from './outline-file';
 import { PickSelect } from '../parts/inputs';
 
 /** The damage outline taken from a DXF or SVG file: its units are asked, its closed outlines listed, the one pressed is taken. */

@@ -1,7 +1,7 @@
 import type { Point } from '@ashstep/core/geometry';
 import svgPath from 'svgpath';
 import { apart, bounds, bySize } from './join-runs';
-import { type FoundOutline, type OutlineFile, UNITS, UnreadableOutline } from './outline-file';
+import { type FoundOutline, type OutlineFile, UNITS, UnreadableOutline } from './outline';
 
 /** Ends nearer to one another than this share of a line's size are one place. */
 const CLOSED_SHARE = 1e-4;
