@@ -1,7 +1,8 @@
 import { type FabricLayer, compare, laminate } from '../laminate/index.js';
 import { seeded } from '../testing/seeded.js';
 import { FABRICS } from '../material/index.js';
-import { type SolveStackInput, USUAL_WEIGHTS, searchStacks, solveStack } from './solve.js';
+import { searchStacks, solveStack } from './solve.js';
+import { type SolveStackInput, USUAL_WEIGHTS } from './solving.js';
 
 /** Score of a stack, deepest first, by the laminate theory itself. */
 function scoreOf(input: SolveStackInput, layers: readonly FabricLayer[]): number {

@@ -1,109 +1,32 @@
 import { CoreError, requireEntry, requireNumber } from '../errors.js';
-import {
-  type FabricLayer,
-  type Lamina,
-  type LaminateInput,
-  type LaminateResult,
-  type MatchResult,
-  compare,
-  laminae,
-  laminate,
-} from '../laminate/index.js';
-import { type FabricRef, MATRICES, type Process, type ResinFamily } from '../material/index.js';
+import { type FabricLayer, type LaminateResult, compare, laminate } from '../laminate/index.js';
+import { chances } from '../statistics/index.js';
+import { MATRICES } from '../material/index.js';
+import { nearStacks } from './near.js';
+import { Objective, type Sums } from './objective.js';
+import { type Option, balanced, distinct, optionOf } from './options.js';
 import { improve, orderCount, orders } from './orders.js';
+import {
+  type SolveProgress,
+  type SolveStackInput,
+  type SolveStackResult,
+  type StackSolution,
+  USUAL_WEIGHTS,
+} from './solving.js';
 
-/** A fabric the solver may lay. */
-export interface StockFabric extends FabricRef {
-  /** Price of a square metre; the cost of a stack is told only where every fabric in it has one. */
-  costPerM2?: number;
-  /** Most plies there is cloth for. */
-  mostPlies?: number;
-}
-
-/** How much each miss counts; the score is the weighted sum of squared logarithms of patch over parent. */
-export interface SolveWeights {
-  /** Each of A11, A22, A66, D11, D22, D66. */
-  stiffness: number;
-  thickness: number;
-  weight: number;
-  /** For every ply. */
-  count: number;
-  /** For every 100 of cost a square metre. */
-  cost: number;
-}
-
-export interface SolveStackInput {
-  parent: LaminateInput;
-  resin: ResinFamily;
-  fabrics: readonly StockFabric[];
-  process?: Process;
-  /** Directions a ply may take, degrees; 0, 90 and ±45 when left out. */
-  orientationsDeg?: readonly number[];
-  /** 10 when left out. */
-  maxPlies?: number;
-  /** Level limit: the stack with its cover may not be thicker, mm. */
-  maxThicknessMm?: number;
-  /** Ply that closes the stack in any case, outermost. */
-  cover?: FabricLayer;
-  /** Only stacks whose plies at +θ are matched by as many at −θ; so when left out. */
-  balanced?: boolean;
-  weights?: Partial<SolveWeights>;
-  /** How many of the best to give; 5 when left out. */
-  keep?: number;
-}
-
-export interface StackSolution {
-  /** Deepest first, without the cover. */
-  layers: FabricLayer[];
-  score: number;
-  match: MatchResult;
-  thicknessMm: number;
-  massGsm: number;
-  /** Of the fabric alone; null where one has no price. */
-  costPerM2: number | null;
-}
-
-export interface SolveStackResult {
-  best: StackSolution[];
-  /** The best of every number of plies: what each further ply buys. */
-  byCount: StackSolution[];
-  /** Nothing better is left. */
-  proven: boolean;
-  /** No stack scores less. */
-  lowerBound: number;
-  /** Stacks worked through classical theory. */
-  tried: number;
-}
-
-export interface SolveProgress {
-  /** Rough share of the search done, 0…1. */
-  share: number;
-  tried: number;
-  soFar: SolveStackResult;
-}
-
-export const USUAL_WEIGHTS: SolveWeights = { stiffness: 1, thickness: 1, weight: 0.25, count: 0.0005, cost: 0 };
 const MAX_FABRICS = 40;
 const MOST_PLIES = 16;
 const USUAL_DIRECTIONS = [0, 90, 45, -45];
 /** Progress is told after so many stacks. */
 const BATCH = 20_000;
-const TERMS = 3;
+/** The bound by shares is worked out where so few plies are down: deeper it costs more than it saves. */
+const SHARED_TO = 3;
+/** That share of the best is proved first, before every better one is looked for. */
+const PROVED = 0.91;
+/** A good stack is shaken by changing each of its plies with this chance; so many shakes in a row that bring nothing are enough. */
+const [SHAKEN, IDLE, GOOD] = [0.35, 80, 3];
 /** More orders than this of the same plies are not all looked at. */
 const MOST_ORDERS = 60_000;
-
-/** A fabric in one direction, as sheets of their own stiffness (N/mm²). */
-interface Option {
-  fabric: number;
-  layer: FabricLayer;
-  sheets: { t: number; q: readonly number[] }[];
-  t: number;
-  /** Σ q t, N/mm, of 11, 22, 66. */
-  a: readonly number[];
-  mass: number;
-  cost: number | null;
-  turned: number;
-}
 
 /** Thrown away by the caller to stop; its value is the result so far. */
 export type SolveSearch = Generator<SolveProgress, SolveStackResult, 'stop' | undefined>;
@@ -139,22 +62,22 @@ export function solveStack(input: SolveStackInput & { mostTried?: number }): Sol
 class Search {
   private readonly parent: LaminateResult;
   private readonly options: Option[];
-  private readonly weights: SolveWeights;
-  private readonly targets: { a: number[]; d: number[]; t: number; mass: number };
   private readonly maxPlies: number;
   private readonly maxThicknessMm: number;
   private readonly keep: number;
-  private readonly cover: { sheets: Option['sheets']; t: number; a: readonly number[]; mass: number };
-  /** Stiffest per millimetre among the options from each on. */
-  private readonly stiffest: number[][];
+  private readonly objective: Objective;
   private readonly found: StackSolution[] = [];
   private readonly foundByCount = new Map<number, StackSolution>();
+  /** What the best of every number of plies is made of. */
+  private readonly madeOf = new Map<number, number[]>();
   private readonly chosen: number[] = [];
   private finished = false;
   /** While something good to begin with is looked for, not every order is gone through. */
   private guessing = false;
   /** Every order was looked at wherever it mattered. */
   private exact = true;
+  /** While it is proved that nothing is better by much: what is better by less is of no interest. */
+  private proving = Infinity;
   private leastOpen = Infinity;
   private tried = 0;
   private nodes = 0;
@@ -168,12 +91,12 @@ class Search {
     this.maxPlies = Math.round(requireNumber(input.maxPlies ?? 10, 'maxPlies', { min: 1, max: MOST_PLIES }));
     this.maxThicknessMm = requireNumber(input.maxThicknessMm ?? 1e3, 'maxThicknessMm', { above: 0, max: 1e3 });
     this.keep = Math.round(requireNumber(input.keep ?? 5, 'keep', { min: 1, max: 50 }));
-    this.weights = { ...USUAL_WEIGHTS, ...input.weights };
-    for (const [name, weight] of Object.entries(this.weights))
+    const weights = { ...USUAL_WEIGHTS, ...input.weights };
+    for (const [name, weight] of Object.entries(weights))
       requireNumber(weight, `weights.${name}`, { min: 0, max: 1000 });
     this.parent = laminate(input.parent, 'parent.');
     const diagonal = (matrix: LaminateResult['aNPerMm']): number[] => [matrix[0][0], matrix[1][1], matrix[2][2]];
-    this.targets = {
+    const targets = {
       a: diagonal(this.parent.aNPerMm),
       d: diagonal(this.parent.dNMm),
       t: this.parent.thicknessMm,
@@ -188,12 +111,10 @@ class Search {
         return directions.map((orientationDeg) => optionOf(fabric, i, orientationDeg, resin, input.process ?? 'hand'));
       }),
     ).sort((a, b) => b.t - a.t);
-    this.cover = input.cover
+    const cover = input.cover
       ? optionOf(input.cover, -1, input.cover.orientationDeg ?? 0, resin, input.process ?? 'hand', 'cover')
       : { sheets: [], t: 0, a: [0, 0, 0], mass: 0 };
-    this.stiffest = this.options.map((_, from) =>
-      [0, 1, 2].map((k) => Math.max(...this.options.slice(from).map((option) => option.a[k]! / option.t))),
-    );
+    this.objective = new Objective(this.options, weights, targets, cover, this.maxPlies, this.maxThicknessMm);
   }
 
   progress(): SolveProgress {
@@ -222,10 +143,19 @@ class Search {
   }
 
   *run(): Generator<void> {
-    const start = { t: this.cover.t, a: [...this.cover.a], mass: this.cover.mass, cost: 0, count: 0 };
-    this.leastOpen = this.bound(start, 0);
+    const { t, a, mass } = this.objective.cover;
+    const start = { t, a: [...a], mass, cost: 0, count: 0 };
+    this.leastOpen = this.objective.bound(start, 0, this.limit());
     this.guessing = true;
     this.firstGuesses(start);
+    yield;
+    for (const made of this.goodOnes()) {
+      this.climb(start, made);
+      yield;
+    }
+    this.leastOpen = Math.max(this.leastOpen, this.objective.shared(start, 0, this.limit()));
+    yield* this.wander(start);
+    yield* this.proveNear(start);
     this.guessing = false;
     yield* this.extend(start, 0);
     this.finished = true;
@@ -239,12 +169,12 @@ class Search {
       for (let n = 0; n < this.maxPlies; n++) {
         const next = n === 0 ? [first] : this.options.map((_, i) => i);
         const scored = next
-          .map((i) => ({ i, sums: this.with(sums, this.options[i]!) }))
+          .map((i) => ({ i, sums: this.objective.with(sums, this.options[i]!) }))
           .filter(({ i, sums: after }) => this.fits(after) && this.inStock(i));
         const better = scored
-          .map((one) => ({ ...one, misfit: this.past(one.sums, true) }))
+          .map((one) => ({ ...one, misfit: this.objective.past(one.sums, true) }))
           .sort((a, b) => a.misfit - b.misfit)[0];
-        if (!better || (n > 0 && better.misfit > this.past(sums, true))) break;
+        if (!better || (n > 0 && better.misfit > this.objective.past(sums, true))) break;
         this.chosen.push(better.i);
         sums = better.sums;
         this.consider(sums, Infinity);
@@ -253,19 +183,38 @@ class Search {
     this.chosen.length = 0;
   }
 
+  /** Goes through all that could be better than the best by more than a share of it: where nothing is, no stack scores less than that. */
+  private *proveNear(start: Sums): Generator<void> {
+    const best = this.found[0]?.score;
+    if (best === undefined || this.leastOpen >= PROVED * best) return;
+    this.proving = PROVED * best;
+    yield* this.extend(start, 0);
+    if (this.found[0]!.score >= best) this.leastOpen = Math.max(this.leastOpen, this.proving);
+    this.proving = Infinity;
+  }
+
   private *extend(sums: Sums, from: number): Generator<void> {
     if (sums.count >= this.maxPlies) return;
     for (let i = from; i < this.options.length; i++) {
-      if (sums.count === 0) {
+      if (sums.count === 0 && this.proving === Infinity) {
         this.rootDone = i;
-        this.leastOpen = this.bound(sums, i);
+        this.leastOpen = Math.max(
+          this.leastOpen,
+          this.objective.bound(sums, i, this.limit()),
+          this.objective.shared(sums, i, this.limit()),
+        );
       }
       if (!this.inStock(i)) continue;
-      const after = this.with(sums, this.options[i]!);
-      if (!this.fits(after) || this.past(after, false) >= this.limit()) continue;
+      const after = this.objective.with(sums, this.options[i]!);
+      if (!this.fits(after) || this.objective.past(after, false) >= this.limit()) continue;
       this.chosen.push(i);
       this.consider(after, this.limit());
-      if (this.bound(after, i) < this.limit()) yield* this.extend(after, i);
+      if (
+        this.objective.bound(after, i, this.limit()) < this.limit() &&
+        ((after.count > SHARED_TO && this.proving === Infinity) ||
+          this.objective.shared(after, i, this.limit()) < this.limit())
+      )
+        yield* this.extend(after, i);
       this.chosen.pop();
       if (++this.nodes % BATCH === 0 || this.tried - this.told > BATCH) {
         this.told = this.tried;
@@ -274,14 +223,52 @@ class Search {
     }
   }
 
-  private with(sums: Sums, option: Option): Sums {
-    return {
-      t: sums.t + option.t,
-      a: sums.a.map((a, k) => a + option.a[k]!),
-      mass: sums.mass + option.mass,
-      cost: sums.cost + (option.cost ?? 0),
-      count: sums.count + 1,
-    };
+  /** From stacks made by chance out of the best to the best near them, until so many in a row bring nothing. */
+  private *wander(start: Sums): Generator<void> {
+    const chance = chances(1);
+    const any = (): number => Math.floor(chance() * this.options.length);
+    for (let idle = 0; idle < IDLE && this.madeOf.size > 0; idle++) {
+      const before = this.found[0]?.score ?? Infinity;
+      const made = this.goodOnes();
+      const from = made[Math.floor(chance() * made.length)]!;
+      this.climb(
+        start,
+        from.map((i) => (chance() < SHAKEN ? any() : i)),
+      );
+      if ((this.found[0]?.score ?? Infinity) < before) {
+        idle = 0;
+        this.leastOpen = Math.max(this.leastOpen, this.objective.shared(start, 0, this.limit()));
+      }
+      yield;
+    }
+  }
+
+  /** What the best of the best numbers of plies are made of. */
+  private goodOnes(): number[][] {
+    return [...this.foundByCount]
+      .sort(([, a], [, b]) => a.score - b.score)
+      .slice(0, GOOD)
+      .map(([count]) => this.madeOf.get(count)!);
+  }
+
+  /** From a stack to the best near it, one or two plies another, one more or one less, as long as that helps. */
+  private climb(start: Sums, made: readonly number[]): void {
+    let [now, score] = [made, Infinity];
+    for (;;) {
+      const best = { score: Infinity, made: now };
+      for (const { chosen, plane } of nearStacks(this.objective, start, now)) {
+        // The best in the plane come first, and bending only adds.
+        if (plane >= Math.min(score, best.score)) break;
+        this.chosen.splice(0, this.chosen.length, ...chosen);
+        const sums = chosen.reduce((so, i) => this.objective.with(so, this.options[i]!), start);
+        if (!this.fits(sums) || !chosen.every((i) => this.inStock(i))) continue;
+        const found = this.consider(sums, Infinity);
+        if (found < best.score) Object.assign(best, { score: found, made: chosen });
+      }
+      if (best.score >= score - 1e-12) break;
+      [now, score] = [best.made, best.score];
+    }
+    this.chosen.length = 0;
   }
 
   private fits(sums: Sums): boolean {
@@ -296,94 +283,32 @@ class Search {
 
   /** Score to be beaten: the last of those kept. */
   private limit(): number {
-    return this.found.length < this.keep ? Infinity : this.found.at(-1)!.score;
+    return Math.min(this.proving, this.found.length < this.keep ? Infinity : this.found.at(-1)!.score);
   }
 
-  /** What stiffness in the plane, thickness, weight, count and cost add to the score; without `all`, only what is past the parent and will not come back. */
-  private past(sums: Sums, all: boolean): number {
-    const { weights: w, targets } = this;
-    const miss = (value: number, target: number): number => {
-      const log = Math.log(value / target);
-      return all || log > 0 ? log * log : 0;
-    };
-    let score =
-      w.count * sums.count +
-      (w.cost * sums.cost) / 100 +
-      w.thickness * miss(sums.t, targets.t) +
-      w.weight * miss(sums.mass, targets.mass);
-    for (let k = 0; k < TERMS; k++) score += w.stiffness * miss(sums.a[k]!, targets.a[k]!);
-    return score;
-  }
-
-  /** Least score of anything that goes on from these sums with the options from one on. */
-  private bound(sums: Sums, from: number): number {
-    const { weights: w, targets } = this;
-    let score = this.past(sums, false);
-    const least = w.thickness > 0 ? Math.sqrt(Math.max(0, this.limit() - score) / w.thickness) : Infinity;
-    const room = Math.max(0, Math.min(this.maxThicknessMm, targets.t * Math.exp(least)) - sums.t);
-    for (let k = 0; k < TERMS; k++) {
-      const most = sums.a[k]! + room * this.stiffest[from]![k]!;
-      if (most < targets.a[k]!) score += w.stiffness * Math.log(most / targets.a[k]!) ** 2;
-    }
-    return score;
-  }
-
-  /** Works through the orders of what is chosen, where it could beat the limit at all. */
-  private consider(sums: Sums, limit: number): void {
-    if (this.input.balanced !== false && !balanced(this.chosen.map((i) => this.options[i]!))) return;
-    const plane = this.past(sums, true);
+  /** Works through the orders of what is chosen, where it could beat the limit at all; the best score of those looked at. */
+  private consider(sums: Sums, limit: number): number {
+    if (this.input.balanced !== false && !balanced(this.chosen.map((i) => this.options[i]!))) return Infinity;
+    const plane = this.objective.past(sums, true);
     const ofCount = this.foundByCount.get(sums.count)?.score ?? Infinity;
-    if (plane >= Math.max(limit, ofCount)) return;
+    if (plane >= Math.max(limit, ofCount)) return Infinity;
     const best: { order: number[] | null; score: number } = { order: null, score: Math.max(limit, ofCount) };
+    let least = Infinity;
     const bend = (order: readonly number[]): number => {
       this.tried++;
-      const score = plane + this.bending(order, sums.t / 2);
+      const score = plane + this.objective.bending(order, sums.t / 2);
+      least = Math.min(least, score);
       if (score < best.score - 1e-12) Object.assign(best, { order: [...order], score });
       return score;
     };
     const sorted = [...this.chosen].sort((a, b) => a - b);
     const few = orderCount(sorted) <= MOST_ORDERS;
-    const contends = plane + this.leastBending(sorted, sums.t / 2) < limit;
+    const contends = plane + this.objective.leastBending(sorted, sums.t / 2) < limit;
     if (contends && !few) this.exact = false;
     if (contends && few && !this.guessing) orders(sorted, bend);
     else improve(sorted, bend);
     if (best.order) this.take(best.order, best.score, sums);
-  }
-
-  /** No order of these bends with a lesser miss: the stiffest sheets outermost, and the softest, are the ends of what an order can do. */
-  private leastBending(chosen: readonly number[], half: number): number {
-    const sheets = [...chosen.flatMap((i) => this.options[i]!.sheets), ...this.cover.sheets];
-    let score = 0;
-    for (let k = 0; k < TERMS; k++) {
-      const inward = [...sheets].sort((a, b) => b.q[k]! - a.q[k]!);
-      const target = this.targets.d[k]!;
-      const [most, least] = [bent(inward, k, half), bent(inward.reverse(), k, half)];
-      if (most < target) score += Math.log(most / target) ** 2;
-      else if (least > target) score += Math.log(least / target) ** 2;
-    }
-    return this.weights.stiffness * score;
-  }
-
-  private bending(order: readonly number[], half: number): number {
-    let z = -half;
-    let [d11, d22, d66] = [0, 0, 0];
-    // The innermost loop of all: nothing is made in it.
-    for (let p = 0; p <= order.length; p++) {
-      const { sheets } = p < order.length ? this.options[order[p]!]! : this.cover;
-      for (let s = 0; s < sheets.length; s++) {
-        const { t, q } = sheets[s]!;
-        const next = z + t;
-        const third = (next * next * next - z * z * z) / 3;
-        d11 += q[0]! * third;
-        d22 += q[1]! * third;
-        d66 += q[2]! * third;
-        z = next;
-      }
-    }
-    const { d } = this.targets;
-    return (
-      this.weights.stiffness * (Math.log(d11 / d[0]!) ** 2 + Math.log(d22 / d[1]!) ** 2 + Math.log(d66 / d[2]!) ** 2)
-    );
+    return least;
   }
 
   private take(order: readonly number[], score: number, sums: Sums): void {
@@ -406,7 +331,10 @@ class Search {
       massGsm: made.massGsm,
       costPerM2: priced ? sums.cost : null,
     };
-    if (score < (this.foundByCount.get(sums.count)?.score ?? Infinity)) this.foundByCount.set(sums.count, solution);
+    if (score < (this.foundByCount.get(sums.count)?.score ?? Infinity)) {
+      this.foundByCount.set(sums.count, solution);
+      this.madeOf.set(sums.count, [...order]);
+    }
     const key = keyOf(layers);
     if (this.found.some((other) => keyOf(other.layers) === key)) return;
     this.found.push(solution);
@@ -415,76 +343,9 @@ class Search {
   }
 }
 
-interface Sums {
-  t: number;
-  a: number[];
-  mass: number;
-  cost: number;
-  count: number;
-}
-
 /** Stacks of the same plies are one answer, whatever their order and which way each is turned over: the best of them. */
 const keyOf = (layers: readonly FabricLayer[]): string =>
   layers
     .map(({ fabricId, orientationDeg }) => `${fabricId} ${Math.abs(orientationDeg ?? 0) % 90}`)
     .sort()
     .join();
-
-function optionOf(
-  fabric: StockFabric,
-  index: number,
-  orientationDeg: number,
-  resin: ResinFamily,
-  process: Process,
-  field = `fabrics.${index}`,
-): Option {
-  const { fabricId, own } = fabric;
-  const layer: FabricLayer = { fabricId, ...(own ? { own } : {}), orientationDeg };
-  const sheets: Lamina[] = laminae({ ...layer, process }, resin, field);
-  // Laminae run from the face inwards; a stack is laid from the bottom up.
-  const q = (sheet: Lamina): number[] => [sheet.qbar[0][0] * 1000, sheet.qbar[1][1] * 1000, sheet.qbar[2][2] * 1000];
-  const upwards = [...sheets].reverse().map((sheet) => ({ t: sheet.thicknessMm, q: q(sheet) }));
-  return {
-    fabric: index,
-    layer,
-    sheets: upwards,
-    t: upwards.reduce((sum, { t }) => sum + t, 0),
-    a: [0, 1, 2].map((k) => upwards.reduce((sum, sheet) => sum + sheet.q[k]! * sheet.t, 0)),
-    mass: sheets.reduce((sum, sheet) => sum + sheet.massGsm, 0),
-    cost: fabric.costPerM2 ?? null,
-    turned: sheets.reduce((sum, sheet) => sum + sheet.qbar[0][2] * sheet.thicknessMm, 0),
-  };
-}
-
-/** A fabric turned into itself is one option: the same in stiffness, and no more turned to one side. */
-function distinct(options: Option[]): Option[] {
-  const near = (a: number, b: number): boolean => Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a), Math.abs(b));
-  return options.filter(
-    (option, i) =>
-      !options
-        .slice(0, i)
-        .some(
-          (other) =>
-            other.fabric === option.fabric &&
-            near(other.turned, option.turned) &&
-            other.sheets.every((sheet, k) => sheet.q.every((q, n) => near(q, option.sheets[k]!.q[n]!))),
-        ),
-  );
-}
-
-/** Nothing pulls to one side: A16 is nothing but rounding. */
-function balanced(options: readonly Option[]): boolean {
-  const size = options.reduce((sum, option) => sum + Math.abs(option.turned), 0);
-  return Math.abs(options.reduce((sum, option) => sum + option.turned, 0)) <= 1e-6 * Math.max(1e-6, size);
-}
-
-/** Bending stiffness with sheets shared out evenly above and below the middle, the first of them outermost. */
-function bent(sheets: Option['sheets'], k: number, half: number): number {
-  let [z, d] = [half, 0];
-  for (const { t, q } of sheets) {
-    const inner = z - t / 2;
-    d += (q[k]! * 2 * (z * z * z - inner * inner * inner)) / 3;
-    z = inner;
-  }
-  return d;
-}

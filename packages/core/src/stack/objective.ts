@@ -1,0 +1,147 @@
+import { type Option, bent } from './options.js';
+import { type Grown, relaxedLeast } from './relaxed.js';
+import type { SolveWeights } from './solving.js';
+
+/** A11, A22, A66, and D likewise. */
+const TERMS = 3;
+
+/** What plies add up to, whatever their order. */
+export interface Sums {
+  t: number;
+  a: number[];
+  mass: number;
+  cost: number;
+  count: number;
+}
+
+/** What a stack is to come up to. */
+export interface Targets {
+  a: readonly number[];
+  d: readonly number[];
+  t: number;
+  mass: number;
+}
+
+/** How far stacks of some options are from what is wanted: in the plane by their sums, in bending by their order, and at least. */
+export class Objective {
+  /** Stiffest per millimetre among the options from each on. */
+  private readonly stiffest: number[][];
+  /** Of a ply of each option. */
+  private readonly costs: number[];
+
+  constructor(
+    readonly options: readonly Option[],
+    readonly weights: SolveWeights,
+    readonly targets: Targets,
+    readonly cover: Pick<Option, 'sheets' | 't' | 'a' | 'mass'>,
+    readonly maxPlies: number,
+    readonly maxThicknessMm: number,
+  ) {
+    this.costs = options.map(({ cost }) => weights.count + (weights.cost * (cost ?? 0)) / 100);
+    this.stiffest = options.map((_, from) =>
+      [0, 1, 2].map((k) => Math.max(...options.slice(from).map((option) => option.a[k]! / option.t))),
+    );
+  }
+
+  with(sums: Sums, option: Option): Sums {
+    return {
+      t: sums.t + option.t,
+      a: sums.a.map((a, k) => a + option.a[k]!),
+      mass: sums.mass + option.mass,
+      cost: sums.cost + (option.cost ?? 0),
+      count: sums.count + 1,
+    };
+  }
+
+  /** What stiffness in the plane, thickness, weight, count and cost add to the score; without `all`, only what is past the parent and will not come back. */
+  past(sums: Sums, all: boolean): number {
+    const { weights: w, targets } = this;
+    const miss = (value: number, target: number): number => {
+      const log = Math.log(value / target);
+      return all || log > 0 ? log * log : 0;
+    };
+    let score =
+      w.count * sums.count +
+      (w.cost * sums.cost) / 100 +
+      w.thickness * miss(sums.t, targets.t) +
+      w.weight * miss(sums.mass, targets.mass);
+    for (let k = 0; k < TERMS; k++) score += w.stiffness * miss(sums.a[k]!, targets.a[k]!);
+    return score;
+  }
+
+  /** As `past` with all, of sums that are in no list. */
+  inPlane(t: number, a0: number, a1: number, a2: number, mass: number, cost: number, count: number): number {
+    const { weights: w, targets } = this;
+    const [lt, lm] = [Math.log(t / targets.t), Math.log(mass / targets.mass)];
+    const [l0, l1, l2] = [Math.log(a0 / targets.a[0]!), Math.log(a1 / targets.a[1]!), Math.log(a2 / targets.a[2]!)];
+    return (
+      w.count * count +
+      (w.cost * cost) / 100 +
+      w.thickness * lt * lt +
+      w.weight * lm * lm +
+      w.stiffness * (l0 * l0 + l1 * l1 + l2 * l2)
+    );
+  }
+
+  /** Least score of anything that goes on from these sums with the options from one on. */
+  bound(sums: Sums, from: number, limit: number): number {
+    const { weights: w, targets } = this;
+    let score = this.past(sums, false);
+    const least = w.thickness > 0 ? Math.sqrt(Math.max(0, limit - score) / w.thickness) : Infinity;
+    const room = Math.max(0, Math.min(this.maxThicknessMm, targets.t * Math.exp(least)) - sums.t);
+    for (let k = 0; k < TERMS; k++) {
+      const most = sums.a[k]! + room * this.stiffest[from]![k]!;
+      if (most < targets.a[k]!) score += w.stiffness * Math.log(most / targets.a[k]!) ** 2;
+    }
+    return score;
+  }
+
+  /** The same by shares of the options from one on, whatever the bending; slower, and true to within what whole plies cost. */
+  shared(sums: Sums, from: number, limit: number): number {
+    const { weights: w, targets } = this;
+    const options = this.options.slice(from);
+    const grown = [0, 1, 2].map((k): Grown => ({ each: options.map(({ a }) => a[k]!), had: sums.a[k]!, target: targets.a[k]!, weight: w.stiffness })); // prettier-ignore
+    grown.push(
+      { each: options.map(({ t }) => t), had: sums.t, target: targets.t, weight: w.thickness },
+      { each: options.map(({ mass }) => mass), had: sums.mass, target: targets.mass, weight: w.weight },
+    );
+    const least = relaxedLeast(grown, this.costs.slice(from), limit, this.maxPlies - sums.count);
+    return Math.max(0, least + w.count * sums.count + (w.cost * sums.cost) / 100);
+  }
+
+  /** No order of these bends with a lesser miss: the stiffest sheets outermost, and the softest, are the ends of what an order can do. */
+  leastBending(chosen: readonly number[], half: number): number {
+    const sheets = [...chosen.flatMap((i) => this.options[i]!.sheets), ...this.cover.sheets];
+    let score = 0;
+    for (let k = 0; k < TERMS; k++) {
+      const inward = [...sheets].sort((a, b) => b.q[k]! - a.q[k]!);
+      const target = this.targets.d[k]!;
+      const [most, least] = [bent(inward, k, half), bent(inward.reverse(), k, half)];
+      if (most < target) score += Math.log(most / target) ** 2;
+      else if (least > target) score += Math.log(least / target) ** 2;
+    }
+    return this.weights.stiffness * score;
+  }
+
+  bending(order: readonly number[], half: number): number {
+    let z = -half;
+    let [d11, d22, d66] = [0, 0, 0];
+    // The innermost loop of all: nothing is made in it.
+    for (let p = 0; p <= order.length; p++) {
+      const { sheets } = p < order.length ? this.options[order[p]!]! : this.cover;
+      for (let s = 0; s < sheets.length; s++) {
+        const { t, q } = sheets[s]!;
+        const next = z + t;
+        const third = (next * next * next - z * z * z) / 3;
+        d11 += q[0]! * third;
+        d22 += q[1]! * third;
+        d66 += q[2]! * third;
+        z = next;
+      }
+    }
+    const { d } = this.targets;
+    return (
+      this.weights.stiffness * (Math.log(d11 / d[0]!) ** 2 + Math.log(d22 / d[1]!) ** 2 + Math.log(d66 / d[2]!) ** 2)
+    );
+  }
+}
