@@ -30,8 +30,10 @@ if (values.help) {
 ensureDebian(['postgresql']);
 ensureNodePackages();
 const { buildServer, buildWeb } = await import('./lib/build.mjs');
+// The web app is built beside server, database and demo: together they take as long as it does alone.
+const web = buildWeb();
+web.catch(() => undefined);
 await buildServer();
-await buildWeb();
 const { startCluster, ensureDatabase } = await import('./lib/postgres.mjs');
 const { DEMO_LOGINS, anchorOf, demoPasswords, prepare, serve, serverKeys } = await import('./lib/serve.mjs');
 
@@ -93,6 +95,10 @@ setInterval(() => {
   }
 }, LOOK_MS);
 
+await web.catch(async (error) => {
+  console.error(error.message);
+  await stop(1);
+});
 console.log(`\nAsh Step is at http://127.0.0.1:${port}`);
 if (demo) {
   console.log('\nDemo accounts (passwords of this start only; the sign-in page also offers one press):');
