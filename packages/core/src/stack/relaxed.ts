@@ -39,10 +39,11 @@ export function relaxedLeast(grown: readonly Grown[], costs: readonly number[], 
     slopes = costs.map((_, option) => shares.slopeOf(option));
   } while (shares.takeUp(slopes.map((slope, option) => slope * roomOf(option))));
   const below = shares.score() - shares.slopeAlong(slopes);
-  // Each thing alone leaves room for so much of an option: the tangent is lowest where one of them takes all of it.
-  const floors = counted.map(({ each }, f) =>
-    costs.reduce((least, _, option) => Math.min(least, slopes[option]! * Math.min(most, rooms[f]! / each[option]!)), 0),
-  );
+  // Each thing, and the number of plies, leaves room for so much of an option: of each of these by itself, the tangent is lowest where one
+  // option takes all of it. Of two together it may be lowest in a mixture.
+  const lowest = (roomFor: (option: number) => number): number =>
+    costs.reduce((least, _, option) => Math.min(least, slopes[option]! * roomFor(option)), 0);
+  const floors = [lowest(() => most), ...counted.map(({ each }, f) => lowest((option) => rooms[f]! / each[option]!))];
   return below + Math.max(...floors);
 }
 

@@ -155,8 +155,8 @@ class Search {
     }
     this.leastOpen = Math.max(this.leastOpen, this.objective.shared(start, 0, this.limit()));
     yield* this.wander(start);
-    yield* this.proveNear(start);
     this.guessing = false;
+    yield* this.proveNear(start);
     yield* this.extend(start, 0);
     this.finished = true;
   }
@@ -336,7 +336,9 @@ class Search {
       this.madeOf.set(sums.count, [...order]);
     }
     const key = keyOf(layers);
-    if (this.found.some((other) => keyOf(other.layers) === key)) return;
+    const same = this.found.findIndex((other) => keyOf(other.layers) === key);
+    if (same >= 0 && this.found[same]!.score <= score) return;
+    if (same >= 0) this.found.splice(same, 1);
     this.found.push(solution);
     this.found.sort((a, b) => a.score - b.score);
     this.found.length = Math.min(this.found.length, this.keep);
