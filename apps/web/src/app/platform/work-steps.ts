@@ -1,4 +1,4 @@
-import { errorWords } from '@ashstep/contract';
+import { errorWords } from '@ashstep/contract/words';
 import { attempt } from '@ashstep/core/errors';
 import type { Working } from './working';
 
