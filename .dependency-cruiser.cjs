@@ -1,3 +1,94 @@
+/** What the features of the server and the areas of the web app and the core may know of one another, beside themselves; what is not named here knows nobody. */
+const SERVER = {
+  platform: [],
+  people: ['platform'],
+  craft: ['people', 'platform'],
+  library: ['people', 'platform'],
+  trials: ['people', 'platform'],
+  photos: ['people', 'platform', 'repairs'],
+  cutting: ['platform', 'repairs', 'threads'],
+  threads: ['platform', 'quote', 'record'],
+  shop: ['people', 'platform', 'repairs', 'threads'],
+  repairs: ['people', 'platform', 'record', 'shop', 'threads'],
+  record: ['craft', 'people', 'photos', 'platform', 'repairs', 'threads'],
+  quote: ['library', 'people', 'platform', 'repairs', 'shop', 'threads'],
+  demo: ['craft', 'library', 'people', 'photos', 'platform', 'record', 'repairs', 'shop', 'trials'],
+};
+const WEB = {
+  platform: [],
+  outbox: ['platform'],
+  parts: ['outbox', 'platform'],
+  people: ['outbox', 'parts', 'platform'],
+  library: ['parts', 'platform'],
+  record: ['parts', 'platform'],
+  shop: ['outbox', 'parts', 'platform'],
+  plan: ['parts', 'platform', 'shed', 'shop'],
+  shed: ['drawing', 'parts', 'plan', 'platform'],
+  drawing: ['platform', 'survey'],
+  survey: ['drawing', 'parts', 'platform', 'repair'],
+  repair: ['drawing', 'library', 'outbox', 'parts', 'plan', 'platform', 'shop', 'survey'],
+};
+const CORE = {
+  limits: [],
+  units: [],
+  conditions: [],
+  statistics: [],
+  geometry: ['limits'],
+  material: ['limits'],
+  trials: ['limits', 'statistics'],
+  finish: ['material'],
+  hazards: ['conditions'],
+  laminate: ['limits', 'material'],
+  cutting: ['geometry', 'limits', 'statistics'],
+  taper: ['geometry', 'limits', 'material', 'statistics'],
+  stack: ['geometry', 'laminate', 'limits', 'material', 'statistics', 'taper'],
+  resin: ['conditions', 'cure', 'limits', 'material'],
+  cure: ['limits', 'material', 'resin', 'statistics'],
+  mix: ['cure', 'limits', 'material', 'resin'],
+  air: ['limits', 'plan'],
+  plan: ['air', 'cure', 'finish', 'mix', 'resin', 'statistics'],
+  survey: ['geometry', 'limits', 'plan', 'statistics'],
+  inspection: ['conditions', 'repair', 'statistics'],
+  repair: [
+    'air',
+    'conditions',
+    'cure',
+    'finish',
+    'geometry',
+    'hazards',
+    'inspection',
+    'laminate',
+    'limits',
+    'material',
+    'mix',
+    'plan',
+    'resin',
+    'stack',
+    'survey',
+    'taper',
+  ],
+  drawing: ['geometry', 'material', 'repair', 'survey', 'taper'],
+};
+
+/** For each a rule that it knows those named and no others; a folder that is not named is refused as well. */
+function arrows(name, root, features) {
+  const names = Object.keys(features);
+  return [
+    ...names.map((feature) => ({
+      name: `${name}-${feature}`,
+      severity: 'error',
+      from: { path: `^${root}/${feature}/`, pathNot: '\\.(spec|testing)\\.ts$' },
+      to: { path: `^${root}/[^/]+/`, pathNot: `^${root}/(${[feature, 'testing', ...features[feature]].join('|')})/` },
+    })),
+    {
+      name: `${name}-unnamed`,
+      severity: 'error',
+      from: { path: `^${root}/[^/]+/`, pathNot: `^${root}/(${[...names, 'testing'].join('|')})/` },
+      to: {},
+    },
+  ];
+}
+
 /** Arrows point one way: core ← contract ← server, web; features share only what they show. */
 module.exports = {
   forbidden: [
@@ -22,18 +113,9 @@ module.exports = {
       from: { path: '^apps/web' },
       to: { path: ['^apps/server', 'node_modules/(pg|express)/'] },
     },
-    {
-      name: 'platform-below-features',
-      severity: 'error',
-      from: { path: '^apps/server/src/platform' },
-      to: { path: '^apps/server/src/(people|craft|repairs|record|demo)' },
-    },
-    {
-      name: 'drawing-below-stages',
-      severity: 'error',
-      from: { path: '^apps/web/src/app/(drawing|parts|platform)' },
-      to: { path: '^apps/web/src/app/(shed|repair|library|record|people)' },
-    },
+    ...arrows('server', 'apps/server/src', SERVER),
+    ...arrows('web', 'apps/web/src/app', WEB),
+    ...arrows('core', 'packages/core/src', CORE),
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
   ],
   options: {

@@ -14,7 +14,7 @@ if (process.argv.includes('--sweep')) {
   );
   process.exit(status ?? 1);
 }
-ensureDebian(['postgresql']);
+ensureDebian(['postgresql', 'chromium', 'chromium-driver']);
 ensureNodePackages();
 const { buildServer, buildWeb } = await import('./lib/build.mjs');
 await buildServer();
@@ -43,6 +43,7 @@ try {
       `http://127.0.0.1:${port}`,
       passwords.ilse,
       demoSeconds,
+      urls.ownerUrl,
     ],
     { stdio: 'inherit', cwd: ROOT },
   );

@@ -146,6 +146,19 @@ export class Browser {
     );
   }
 
+  /** Waits until the page says one of these, and gives the first it says. */
+  async seesOneOf(...texts: string[]): Promise<string> {
+    const said = await this.driver.wait(
+      async () => {
+        const page = await this.text();
+        return texts.find((text) => page.includes(text)) ?? null;
+      },
+      PATIENCE_MS,
+      `the page says none of “${texts.join('”, “')}”`,
+    );
+    return said!;
+  }
+
   async text(): Promise<string> {
     const text = await this.driver.executeScript<string>('return document.body.innerText');
     return text.replaceAll('\u00a0', ' ').replace(/\s+/g, ' ');

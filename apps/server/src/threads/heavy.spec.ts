@@ -16,6 +16,14 @@ function tangle(cracks: number, points: number): RepairInputs['survey']['marks']
   }));
 }
 
+/** As many points, drawn as cracks are: a wavy line each, none across another. */
+function cracks(count: number, points: number): RepairInputs['survey']['marks'] {
+  return tangle(count, 0).map((mark, i) => ({
+    ...mark,
+    points: Array.from({ length: points }, (_, k) => ({ x: 2 * k - points, y: 20 * i + 3 * Math.sin(k / 5) })),
+  }));
+}
+
 describe('heavy work', () => {
   let server: TestServer;
   let tech: TestClient;
@@ -41,7 +49,7 @@ describe('heavy work', () => {
       ...NEW_REPAIR,
       laminate: { ...NEW_REPAIR.laminate, thicknessMm: 4 },
       resin: { ...NEW_REPAIR.resin, systemId: 'polyester' },
-      survey: { ...NEW_REPAIR.survey, readings, marks: tangle(12, 100) },
+      survey: { ...NEW_REPAIR.survey, readings, marks: cracks(12, 100) },
     };
     expect(await planOf(inputs)).toEqual(structuredClone(planRepair(inputs)));
   }, 30_000);
@@ -52,13 +60,15 @@ describe('heavy work', () => {
     const heavy = saveSection(tech, repair, 'survey', { marks });
     const waits: number[] = [];
     let done = false;
+    const began = performance.now();
     void heavy.then(() => (done = true));
     while (!done) {
       const begun = performance.now();
       expect((await tech.send('GET', '/api/health')).status).toBe(200);
       waits.push(performance.now() - begun);
     }
-    expect(Math.max(...waits)).toBeLessThan(1500);
+    // Were they to wait for it, one of them would wait for nearly all of it.
+    expect(Math.max(...waits)).toBeLessThan((performance.now() - began) / 2);
     const reply = await heavy;
     expect([reply.status, reply.body.code]).toEqual([422, 'too-heavy']);
     expect((await tech.send('GET', `/api/repairs/${repair.id}`)).body.inputs.survey.marks).toEqual([]);
