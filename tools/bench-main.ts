@@ -278,7 +278,10 @@ const entered = await fetch(`${base}/api/session`, {
   headers: { 'Content-Type': 'application/json', 'X-CSRF-Token': visitor.csrfToken },
   body: JSON.stringify({ login: 'ilse', password }),
 });
-const cookie = entered.headers.getSetCookie()[0]!.split(';')[0]!;
+const cookie = entered.headers
+  .getSetCookie()
+  .map((one) => one.split(';')[0]!)
+  .join('; ');
 const board = (await (await fetch(`${base}/api/repairs`, { headers: { Cookie: cookie } })).json()) as {
   id: string;
   craftTag: string;
@@ -300,7 +303,7 @@ async function timeSql(asked: readonly (readonly [string, unknown[]])[], runs = 
   const times: number[] = [];
   for (let i = 0; i < runs; i++) {
     const begun = performance.now();
-    for (const [text, values] of asked) await pool.query({ text, values, name: text.slice(0, 60) });
+    for (const [text, values] of asked) await pool.query({ text, values, name: `${text.length} ${text.slice(0, 40)}` });
     times.push(performance.now() - begun);
   }
   return median(times);
