@@ -2,7 +2,7 @@ import { Directive, computed, inject, input } from '@angular/core';
 import { Router } from '@angular/router';
 import { remarkWords } from '@ashstep/contract';
 import type { Remark } from '@ashstep/core/errors';
-import type { Stage } from '@ashstep/core/hazards';
+import { STAGES, type Stage } from '@ashstep/core/hazards';
 import { quantityText } from '../../platform/quantity.pipe';
 import { RepairStore, type RepairState, fieldError } from '../repair.store';
 import { STAGE_PAGES } from './stage-page';
@@ -39,10 +39,12 @@ export abstract class StagePanel extends Panel {
   private readonly router = inject(Router);
   private readonly pages = inject(STAGE_PAGES);
 
-  /** Marks this tread done and goes to the next. */
-  goOn(stage: Stage): void {
-    if (!this.sealed()) this.store.reach(stage);
+  /** Marks this tread done, where the core keeps that, and goes to the next. */
+  goOn(stage: string): void {
+    if (!this.sealed() && isStage(stage)) this.store.reach(stage);
     const next = this.pages[this.pages.findIndex(({ id }) => id === stage) + 1]!;
     void this.router.navigate(['/repair', this.state().detail.id, next.id]);
   }
 }
+
+const isStage = (id: string): id is Stage => (STAGES as readonly string[]).includes(id);
