@@ -1,3 +1,4 @@
+import { Remembered } from '../remembered.js';
 import { requireNumber } from '../errors.js';
 import { type Lamina, type PlyStrengths, turnedStiffness } from './layers.js';
 import { type Matrix3, invert, multiply, subtract } from './matrix3.js';
@@ -114,6 +115,13 @@ export function failure(input: FailureInput): FailureResult {
  * @throws CoreError for layers no laminate can have
  */
 export function strengths(input: LaminateInput): LaminateStrength {
+  return KNOWN.of(JSON.stringify(input), () => workedOut(input));
+}
+
+/** An outline is dragged over the same plies for frame after frame. */
+const KNOWN = new Remembered<LaminateStrength>(60);
+
+function workedOut(input: LaminateInput): LaminateStrength {
   const sheets = sheetsOf(input);
   const cracked = sheets.map(({ lamina, ...place }) => ({ ...place, lamina: crackedAcross(lamina) }));
   const thicknessMm = sheets.at(-1)!.bottom - sheets[0]!.top;

@@ -1,3 +1,4 @@
+import { Remembered } from '../remembered.js';
 import {
   type Construction,
   FABRICS,
@@ -27,7 +28,7 @@ export interface ProposalInput {
  * needs styrene is left out and stitched cloth takes its place, ±45 and 0/90 in the share that comes closest to the parent's
  * stiffness in every direction. Where only the thickness is known ±45 and 0/90 alternate, so that no direction is weak.
  */
-export function proposePlies(input: ProposalInput): FabricLayer[] {
+export function proposePlies(input: ProposalInput): readonly FabricLayer[] {
   const deepestFirst = [...input.parentPlies].reverse();
   if (
     deepestFirst.length > 0 &&
@@ -38,8 +39,13 @@ export function proposePlies(input: ProposalInput): FabricLayer[] {
       ...(own ? { own } : {}),
       orientationDeg: orientationDeg ?? 0,
     }));
-  return alternating(input);
+  const { depthMm, family, coverMm, faces, parent } = input;
+  const asked = [depthMm, family, coverMm, faces, parent && [parent.aNPerMm, parent.dNMm, parent.thicknessMm, parent.massGsm]]; // prettier-ignore
+  return KNOWN.of(JSON.stringify(asked), () => alternating(input));
 }
+
+/** What is proposed for the same parent and depth, for frame after frame of a drag. */
+const KNOWN = new Remembered<readonly FabricLayer[]>(60);
 
 const STITCHED_WEIGHTS = [800, 600, 400] as const;
 /** More plies are not taken to come nearer by less than this, mm. */
