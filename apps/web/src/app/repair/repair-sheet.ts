@@ -43,6 +43,8 @@ export class RepairSheet {
   private readonly place = computed(() => PAGES.findIndex(({ id }) => id === this.stage()));
   /** The panels fetched so far, by the address of their stage. */
   private readonly fetched = signal<Readonly<Record<string, Type<unknown>>>>({});
+  /** The last that could not be fetched. */
+  readonly missing = signal<string | null>(null);
   readonly panel = computed(() => this.fetched()[this.stage()] ?? null);
   readonly given = computed(() => ({ state: this.state() }));
   readonly store = inject(RepairStore);
@@ -67,16 +69,25 @@ export class RepairSheet {
     effect(() => void this.fetch(PAGES[this.place()]!));
     // The other stages are fetched while nothing else is to do, so that they open at once and without a connection.
     afterNextRender(() =>
-      (window.requestIdleCallback ?? setTimeout)(
-        () => void Promise.all(PAGES.map((page) => this.fetch(page).catch(() => null))),
-      ),
+      (window.requestIdleCallback ?? setTimeout)(() => void Promise.all(PAGES.map((page) => this.fetch(page)))),
     );
+  }
+
+  /** Asks for the panel of this stage again. */
+  again(): void {
+    this.missing.set(null);
+    void this.fetch(PAGES[this.place()]!);
   }
 
   private async fetch({ id, open }: StagePage): Promise<void> {
     if (id in untracked(this.fetched)) return;
-    const panel = await open();
-    this.fetched.update((fetched) => ({ ...fetched, [id]: panel }));
+    try {
+      const panel = await open();
+      this.fetched.update((fetched) => ({ ...fetched, [id]: panel }));
+    } catch {
+      // Where it is the one that is wanted it is told; the others are asked for again when they are.
+      this.missing.set(id);
+    }
   }
 
   /** Moves one place of the mark that is chosen; a drag is drawn to the points near it. */
