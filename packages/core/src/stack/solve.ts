@@ -189,7 +189,8 @@ class Search {
     if (best === undefined || this.leastOpen >= PROVED * best) return;
     this.proving = PROVED * best;
     yield* this.extend(start, 0);
-    if (this.found[0]!.score >= best) this.leastOpen = Math.max(this.leastOpen, this.proving);
+    // Where not every order was looked at, one of those left out might be better.
+    if (this.exact && this.found[0]!.score >= best) this.leastOpen = Math.max(this.leastOpen, this.proving);
     this.proving = Infinity;
   }
 
@@ -198,11 +199,13 @@ class Search {
     for (let i = from; i < this.options.length; i++) {
       if (sums.count === 0 && this.proving === Infinity) {
         this.rootDone = i;
-        this.leastOpen = Math.max(
-          this.leastOpen,
-          this.objective.bound(sums, i, this.limit()),
-          this.objective.shared(sums, i, this.limit()),
-        );
+        // What was gone through is done with only where every order of it was looked at.
+        if (this.exact)
+          this.leastOpen = Math.max(
+            this.leastOpen,
+            this.objective.bound(sums, i, this.limit()),
+            this.objective.shared(sums, i, this.limit()),
+          );
       }
       if (!this.inStock(i)) continue;
       const after = this.objective.with(sums, this.options[i]!);
@@ -304,7 +307,7 @@ class Search {
     const sorted = [...this.chosen].sort((a, b) => a - b);
     const few = orderCount(sorted) <= MOST_ORDERS;
     const contends = plane + this.objective.leastBending(sorted, sums.t / 2) < limit;
-    if (contends && !few) this.exact = false;
+    if (contends && !few && !this.guessing) this.exact = false;
     if (contends && few && !this.guessing) orders(sorted, bend);
     else improve(sorted, bend);
     if (best.order) this.take(best.order, best.score, sums);
