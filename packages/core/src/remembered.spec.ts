@@ -1,4 +1,4 @@
-import { Remembered } from './remembered.js';
+import { Remembered, kept } from './remembered.js';
 
 describe('what is remembered', () => {
   it('is made once, and made anew when so many others were asked for since', () => {
@@ -16,5 +16,32 @@ describe('what is remembered', () => {
     expect([of(), of()]).toEqual([1, 1]);
     counted.forget('x');
     expect(of()).toBe(2);
+  });
+});
+
+describe('what is kept', () => {
+  it('is not worked out again while it is asked of the very same things', () => {
+    let count = 0;
+    const sum = kept((a: { n: number }, b: number | null) => ((count += 1), a.n + (b ?? 0)), 2);
+    const [one, two] = [{ n: 1 }, { n: 2 }];
+    expect([sum(one, null), sum(two, 3), sum(one, null), sum(two, 3)]).toEqual([1, 5, 1, 5]);
+    expect(count).toBe(2);
+    expect(sum({ n: 1 }, null)).toBe(1);
+    expect(count).toBe(3);
+    expect(sum(two, 3)).toBe(5);
+    expect(sum(one, null)).toBe(1);
+    expect(count).toBe(4);
+  });
+
+  it('is not the error: what was refused is asked again', () => {
+    let ready = false;
+    const answer = kept((_: object) => {
+      if (!ready) throw new Error('not yet');
+      return 1;
+    });
+    const it = {};
+    expect(() => answer(it)).toThrowError('not yet');
+    ready = true;
+    expect(answer(it)).toBe(1);
   });
 });

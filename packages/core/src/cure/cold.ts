@@ -1,4 +1,5 @@
 import type { Remark } from '../errors.js';
+import { kept } from '../remembered.js';
 import { SYSTEMS } from '../resin/systems.js';
 import type { HourlyTemp } from './hourly.js';
 import type { CureCard } from './cards.js';
@@ -34,7 +35,9 @@ const WARM_OVER_C = 3;
  * How warm and how long a card must be kept to be full, from the mix on.
  * @param fullHours what its system says of full cure at 22 °C, h; the card's own where left out
  */
-export function warmingFor({ kinetics, fullAlpha }: CureCard, fullHours?: number): Warming {
+export const warmingFor: (card: CureCard, fullHours?: number) => Warming = kept(warmingOf);
+
+function warmingOf({ kinetics, fullAlpha }: CureCard, fullHours?: number): Warming {
   const leastC = leastTempFor(fullAlpha, kinetics.glass);
   const warmC = Math.max(WARM_C, WARM_STEP_C * Math.ceil((leastC + WARM_OVER_C) / WARM_STEP_C));
   const hours = isothermalSeconds(kinetics, fullAlpha, warmC) / 3600;

@@ -96,7 +96,7 @@ export function planDrawing(inputs: RepairInputs, plan: RepairPlan, faceIndex = 
   const index = taper?.footprint.faces[faceIndex] ? faceIndex : 0;
   const ground = taper ? regionOf(taper.footprint.regions[index]!) : null;
   const grown = (id: string, beyondMm: number): PlanOutline | null =>
-    ground && face ? { id, ...runs(ground.outlines(face.depthMm, beyondMm)) } : null;
+    ground && face ? outlined({ id }, () => ground.outlines(face.depthMm, beyondMm)) : null;
   const margin = inputs.taper.marginMm;
   const drawing = {
     damage: damage ? { id: 'damage', points: outlinePoints(shape) } : null,
@@ -119,7 +119,9 @@ export function planDrawing(inputs: RepairInputs, plan: RepairPlan, faceIndex = 
     expected: inputs.survey.expected ? { id: 'expected', points: outlinePoints(inputs.survey.expected.shape) } : null,
     marks: marksOf(inputs.survey.marks, damage?.leftOut ?? []),
     ...surveyed(inputs.survey.readings),
-    gauged: grindFound(inputs, plan)?.places ?? [],
+    get gauged() {
+      return grindFound(inputs, plan)?.places ?? [];
+    },
     neighbours: inputs.damage.neighbours.map((n, i) => ({
       name: n.name,
       kind: n.kind,
@@ -137,7 +139,7 @@ export function planDrawing(inputs: RepairInputs, plan: RepairPlan, faceIndex = 
     ...drawing.taps.map(({ xMm, yMm }) => ({ x: xMm, y: yMm })),
     ...drawing.marks.flatMap((mark) => mark.points),
   ];
-  return { ...drawing, bounds: near, surveyBounds: mapped.reduce(withPoint, near) };
+  return Object.assign(drawing, { bounds: near, surveyBounds: mapped.reduce(withPoint, near) });
 }
 
 /** A mark that cannot be drawn as an outline, such as one that crosses itself, is shown by its places alone. */
@@ -157,6 +159,16 @@ const runs = ([points, ...more]: Point[][]): Pick<PlanOutline, 'points' | 'more'
   ...(more.length > 0 ? { more } : {}),
 });
 
+/** An outline worked out when it is first looked at: many are asked for with every frame of a drag, and few are drawn. */
+function outlined<T extends object>(own: T, make: () => Point[][]): T & Pick<PlanOutline, 'points' | 'more'> {
+  let made: Pick<PlanOutline, 'points' | 'more'> | null = null;
+  const known = (): Pick<PlanOutline, 'points' | 'more'> => (made ??= runs(make()));
+  return Object.defineProperties(own, {
+    points: { enumerable: true, get: () => known().points },
+    more: { enumerable: true, get: () => known().more },
+  }) as T & Pick<PlanOutline, 'points' | 'more'>;
+}
+
 function rings(ground: Region, parent: NonNullable<RepairPlan['parent']>, depthMm: number): PlanRing[] {
   const scale = parent.thicknessMm / parent.whole.thicknessMm;
   let z = 0;
@@ -166,12 +178,9 @@ function rings(ground: Region, parent: NonNullable<RepairPlan['parent']>, depthM
     if (from >= depthMm - 1e-9) return [];
     const fabric = fabricOf(ply);
     return [
-      {
-        id: `ring-${i}`,
-        ...runs(ground.outlines(depthMm - from)),
-        material: fabric.parts[0]!.construction,
-        label: fabric.name,
-      },
+      outlined({ id: `ring-${i}`, material: fabric.parts[0]!.construction, label: fabric.name }, () =>
+        ground.outlines(depthMm - from),
+      ),
     ];
   });
 }
@@ -183,18 +192,20 @@ function plies(ground: Region, patch: NonNullable<RepairPlan['patch']>, faceInde
     .map((ply) => {
       const part = ply.fabric.parts[0]!;
       const key = plyKey(faceIndex, ply.laid);
-      return {
-        id: `plan-${key}`,
-        plyKey: key,
-        laid: ply.laid,
-        cover: ply.cover,
-        ...runs(ply.own ? [outlinePoints(ply.own)] : ground.laid(ply).outlines),
-        material: part.construction,
-        carbon: part.fibre === 'carbon',
-        aramid: part.fibre === 'aramid',
-        orientationDeg: ply.orientationDeg,
-        label: ply.fabric.name,
-      };
+      return outlined(
+        {
+          id: `plan-${key}`,
+          plyKey: key,
+          laid: ply.laid,
+          cover: ply.cover,
+          material: part.construction,
+          carbon: part.fibre === 'carbon',
+          aramid: part.fibre === 'aramid',
+          orientationDeg: ply.orientationDeg,
+          label: ply.fabric.name,
+        },
+        () => (ply.own ? [outlinePoints(ply.own)] : ground.laid(ply).outlines),
+      );
     });
 }
 

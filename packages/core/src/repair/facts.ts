@@ -12,7 +12,7 @@ const FIBRE_GROUP: Record<FibreId, 'glass' | 'carbon' | 'aramid'> = {
 };
 
 /** Fibre groups found in the parent and in the patch plies the person has set. */
-export function fibresOf(inputs: RepairInputs): ('glass' | 'carbon' | 'aramid')[] {
+export function fibresOf(inputs: Pick<RepairInputs, 'laminate' | 'stack'>): ('glass' | 'carbon' | 'aramid')[] {
   const layers = [...(inputs.laminate.known === 'plies' ? inputs.laminate.plies : []), ...(inputs.stack.plies ?? [])];
   const fibres = layers
     .flatMap((layer) => attempt(() => fabricOf(layer)).result?.parts ?? [])

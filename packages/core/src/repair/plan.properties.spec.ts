@@ -112,6 +112,17 @@ describe('whatever a shop types in', () => {
     );
   });
 
+  it('a section changed alone gives what the whole gives, told anew', () => {
+    const sections = ['place', 'damage', 'laminate', 'resin', 'taper', 'stack', 'mix', 'days'] as const;
+    jobs.slice(0, 40).forEach(({ inputs }, i) => {
+      const other = jobs[i + 40]!.inputs;
+      for (const section of sections) {
+        const changed = { ...inputs, [section]: other[section] };
+        expect(planRepair(changed)).toEqual(planRepair(structuredClone(changed)));
+      }
+    });
+  });
+
   it('a stage without figures is named with its field', () => {
     each((plan, inputs) => {
       if (!plan.parent || (inputs.damage.depth !== 'finish' && !plan.taper))

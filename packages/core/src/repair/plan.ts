@@ -6,6 +6,7 @@ import { type FinishRoute, finishRoute } from '../finish/routes.js';
 import { type InspectionCheck, inspectionList } from '../inspection/checks.js';
 import type { Stage } from '../hazards/cautions.js';
 import type { MatchResult } from '../laminate/index.js';
+import { kept } from '../remembered.js';
 import type { SystemCard } from '../resin/systems.js';
 import type { RepairInputs } from './inputs.js';
 import { type DamagePlan, planDamage } from './stages/damage.js';
@@ -63,12 +64,11 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
     return result;
   };
   const damage = attemptStage('look', () => planDamage(inputs));
-  const resin = attemptStage('resin', () => planResin(inputs));
-  const parent = attemptStage('laminate', () => planParent(inputs, resin));
+  const resin = attemptStage('resin', () => resinOf(inputs.place, inputs.laminate, inputs.resin, inputs.stack));
+  const { depth, depthMm } = inputs.damage;
+  const parent = attemptStage('laminate', () => parentOf(inputs.laminate, depth, depthMm, resin));
   const taper = attemptStage('taper', () =>
-    damage && parent && resin?.card && inputs.damage.depth !== 'finish'
-      ? planTaper(inputs, damage, parent, resin.card)
-      : null,
+    damage && parent && resin?.card && depth !== 'finish' ? planTaper(inputs, damage, parent, resin.card) : null,
   );
   const patch = attemptStage('plies', () =>
     damage && parent && taper && resin?.card ? planPatch(inputs, damage, parent, taper, resin.card) : null,
@@ -103,6 +103,24 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
     problems,
   };
 }
+
+/** What a drag of the outline leaves alone is not worked out with every frame of it. */
+const resinOf = kept(
+  (
+    place: RepairInputs['place'],
+    laminate: RepairInputs['laminate'],
+    resin: RepairInputs['resin'],
+    stack: RepairInputs['stack'],
+  ) => planResin({ place, laminate, resin, stack }),
+);
+const parentOf = kept(
+  (
+    laminate: RepairInputs['laminate'],
+    depth: RepairInputs['damage']['depth'],
+    depthMm: number | null,
+    resin: ResinPlan | null,
+  ) => planParent({ laminate, damage: { depth, depthMm } }, resin),
+);
 
 function coldAt(card: SystemCard | null, tempC: number): Remark[] {
   return card

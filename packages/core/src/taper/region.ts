@@ -194,8 +194,11 @@ const plainRegion = (shape: Shape, ratio: number): Region => ({
   outlines: (levelMm, beyondMm = 0) => [outlinePoints(shape, ratio * levelMm + beyondMm)],
   measures: (levelMm, beyondMm = 0) => measureOffset(shape, ratio * levelMm + beyondMm),
   areaAt: (levelMm) => measureOffset(shape, ratio * levelMm).areaMm2,
+  // Measures are asked for with every frame of a drag, outlines only of what is drawn.
   laid: ({ levelMm, beyondMm }) => ({
-    outlines: [outlinePoints(shape, ratio * levelMm + beyondMm)],
+    get outlines() {
+      return [outlinePoints(shape, ratio * levelMm + beyondMm)];
+    },
     strips: null,
     measures: measureOffset(shape, ratio * levelMm + beyondMm),
   }),

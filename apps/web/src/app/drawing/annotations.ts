@@ -114,7 +114,7 @@ export interface SectionShapes {
   note: string;
 }
 
-/** The section on the screen: stretched by the taper ratio where there is room, so that a correct slope stands at 45°. */
+/** The section on the screen: stretched by the taper ratio where there is room, so that a correct slope stands at 45°; what is laid where it shows. */
 export function sectionShapes(
   section: SectionDrawing,
   view: PlanDrawing,
@@ -122,6 +122,7 @@ export function sectionShapes(
   box: { top: number; room: number },
   units: UnitSystem,
   visible: (layer: string, material: string) => boolean,
+  laid = true,
 ): SectionShapes {
   const vertical = Math.max(
     0.01,
@@ -129,7 +130,7 @@ export function sectionShapes(
   );
   const centre = toScreen(port, view.centre).x;
   const put = (p: Point): Point => ({ x: centre + p.x * port.scale, y: box.top + (p.y - section.topMm) * vertical });
-  const shown = section.laid.filter((r) => visible(r.layer, r.material));
+  const shown = (laid ? section.laid : []).filter((r) => visible(r.layer, r.material));
   const notes = [
     section.ground.some((r) => r.layer === 'backing') ? ' Backing not to scale.' : '',
     section.coreShortened ? ' Core drawn thinner than it is.' : '',

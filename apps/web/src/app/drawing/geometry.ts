@@ -19,12 +19,26 @@ export const toPlan = (view: Viewport, x: number, y: number): Point => ({
 const tenth = (value: number): number => Math.round(value * 10) / 10;
 
 /** SVG path of a closed run of points already in px. */
-export function closedPath(points: readonly Point[]): string {
-  return points.length === 0 ? '' : `M${points.map((p) => `${tenth(p.x)} ${tenth(p.y)}`).join('L')}Z`;
-}
+export const closedPath = (points: readonly Point[]): string =>
+  pathOf(
+    points,
+    ({ x }) => x,
+    ({ y }) => y,
+  );
 
-export function planPath(view: Viewport, points: readonly Point[]): string {
-  return closedPath(points.map((p) => toScreen(view, p)));
+/** SVG path of a closed run of places on the plan. */
+export const planPath = ({ originX, originY, scale }: Viewport, points: readonly Point[]): string =>
+  pathOf(
+    points,
+    ({ x }) => originX + x * scale,
+    ({ y }) => originY - y * scale,
+  );
+
+/** Written in one go: a drag asks for some thousands of points with every frame. */
+function pathOf(points: readonly Point[], x: (p: Point) => number, y: (p: Point) => number): string {
+  let path = '';
+  for (const p of points) path += `${path === '' ? 'M' : 'L'}${tenth(x(p))} ${tenth(y(p))}`;
+  return path === '' ? '' : `${path}Z`;
 }
 
 /** Scale and origin that fit the bounds into a box with room for dimensions all round. */

@@ -101,6 +101,7 @@ export class Gestures {
     if (what !== 'part' && what !== 'pan') this.frozen.set(this.sheet.fitted());
   }
 
+  /** Heard on the sheet alone: what is held sends its moves up to it. */
   move(event: PointerEvent): void {
     const before = this.pointers.get(event.pointerId);
     if (!before || !this.dragging) return;

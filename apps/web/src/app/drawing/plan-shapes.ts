@@ -7,8 +7,15 @@ import { type UnitSystem, formatQuantity } from '@ashstep/core/units';
 import { type Viewport, planPath, toScreen } from './geometry';
 import { hatchOf } from './hatches';
 
-/** Outlines of the plan as paths on the sheet; what will be ground only when it is looked ahead. */
-export function planPaths(view: PlanDrawing, port: Viewport, ahead: boolean) {
+/** What of the plan is on the sheet: what will be ground only when it is looked ahead, what is laid only past the parting line. */
+export interface PlanShown {
+  ahead: boolean;
+  ground: boolean;
+  laid: boolean;
+}
+
+/** Outlines of the plan as paths on the sheet. */
+export function planPaths(view: PlanDrawing, port: Viewport, { ahead, ground, laid }: PlanShown) {
   const path = (outline: PlanOutline | null | undefined): string =>
     outline
       ? runsOf(outline)
@@ -21,13 +28,13 @@ export function planPaths(view: PlanDrawing, port: Viewport, ahead: boolean) {
     footprint: path(ahead ? view.footprint : null),
     abraded: path(ahead ? view.abraded : null),
     mask: path(ahead ? view.mask : null),
-    rings: (ahead ? view.rings : []).map((ring) => ({
+    rings: (ahead && ground ? view.rings : []).map((ring) => ({
       id: ring.id,
       d: path(ring),
       fill: hatchOf(ring.material, { fresh: false }),
       label: ring.label,
     })),
-    plies: view.plies.map((ply) => ({
+    plies: (laid ? view.plies : []).map((ply) => ({
       ...ply,
       d: path(ply),
       fill: hatchOf(ply.material, { fresh: true, cover: ply.cover, carbon: ply.carbon, aramid: ply.aramid }),
@@ -46,7 +53,8 @@ export function planPaths(view: PlanDrawing, port: Viewport, ahead: boolean) {
 
 /** Taps and figures of the survey on the sheet, and what they say. */
 export function surveyMarks(
-  { taps, hidden }: PlanDrawing,
+  taps: PlanDrawing['taps'],
+  hidden: PlanDrawing['hidden'],
   figures: readonly Exclude<Reading, { kind: 'tap' }>[],
   port: Viewport,
   cursor: Point | null,

@@ -173,12 +173,16 @@ export class RepairDrawing implements OnInit, OnDestroy {
   readonly gripX = computed(() => Math.min(this.width() - 28, Math.max(28, this.partX())));
   readonly hasParting = computed(() => this.view().plies.length > 0 && !NO_PARTING.includes(this.stage()));
 
-  private readonly figures = computed(() => this.inputs().survey.readings.filter((reading) => reading.kind !== 'tap'));
+  // The survey stays as it is while an outline is dragged, and so do its marks.
+  private readonly readings = computed(() => this.inputs().survey.readings);
+  private readonly figures = computed(() => this.readings().filter((reading) => reading.kind !== 'tap'));
+  private readonly taps = computed(() => this.view().taps);
+  private readonly hiddenArea = computed(() => this.view().hidden);
   readonly layers = computed(() =>
     layersPresent(this.view(), this.section(), {
       stage: this.stage(),
       photo: this.photo() !== null,
-      readings: this.inputs().survey.readings.length > 0,
+      readings: this.readings().length > 0,
     }),
   );
   readonly keyLeft = computed(() => this.layers().filter((layer) => WAS_THERE.includes(layer.name)));
@@ -203,15 +207,23 @@ export class RepairDrawing implements OnInit, OnDestroy {
 
   /** While taps or a photograph are on the sheet it shows what is there, not yet what will be ground. */
   readonly mapping = computed(
-    () => this.stage() === 'look' && (this.inputs().survey.readings.length > 0 || this.underlay() !== null),
+    () => this.stage() === 'look' && (this.readings().length > 0 || this.underlay() !== null),
   );
 
-  readonly paths = computed(() => planPaths(this.view(), this.port(), !this.mapping()));
+  /** Nothing is drawn on a side of the parting line that has no room; a ply that is picked shows on both. */
+  private readonly laidShows = computed(() => this.partX() < this.width() || this.picked() !== null);
+  private readonly onSheet = computed(() => ({
+    ahead: !this.mapping(),
+    ground: this.partX() > 0,
+    laid: this.laidShows(),
+  }));
+
+  readonly paths = computed(() => planPaths(this.view(), this.port(), this.onSheet()));
 
   /** Taps and what they say, while the damage is being mapped. */
   readonly survey = computed(() =>
     this.stage() === 'look' && this.shown('taps')
-      ? surveyMarks(this.view(), this.figures(), this.port(), this.cursor(), this.trace())
+      ? surveyMarks(this.taps(), this.hiddenArea(), this.figures(), this.port(), this.cursor(), this.trace())
       : null,
   );
 
@@ -254,6 +266,7 @@ export class RepairDrawing implements OnInit, OnDestroy {
       { top, room: this.height() - top - 40 },
       this.units(),
       visible,
+      this.laidShows(),
     );
   });
 

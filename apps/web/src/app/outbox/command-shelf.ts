@@ -12,6 +12,9 @@ export const openShelves = (): Promise<IDBPDatabase<Shelves>> =>
     upgrade: (database) => void database.createObjectStore('commands', { keyPath: 'id' }),
   });
 
+/** A command that is changed again and again, as by a drag, is written once in so long, ms. */
+const PACE_MS = 250;
+
 export interface KeptForOthers {
   name: string;
   count: number;
@@ -33,8 +36,14 @@ export class CommandShelf {
   /** Being written, and what is to be written after it. */
   private readonly writing = new Map<string, Command | 'gone' | null>();
   private readonly database: Promise<IDBPDatabase<Shelves> | null>;
+  /** Commands that wait for their next writing, with what ends the wait. */
+  private readonly paced = new Map<string, () => void>();
 
   constructor() {
+    // The page may be gone in a moment: what waits is written now.
+    const hurry = (): void => this.paced.forEach((go) => go());
+    window.addEventListener('pagehide', hurry);
+    document.addEventListener('visibilitychange', hurry);
     this.database = Promise.resolve()
       .then(() => openShelves())
       .catch(() => {
@@ -89,11 +98,19 @@ export class CommandShelf {
     ];
   }
 
-  /** One write of a command at a time: what changes meanwhile, as in a drag, is written as it is then. */
+  /** One write of a command at a time: what changes meanwhile is written as it is a moment later. */
   private write(id: string, what: Command | 'gone'): void {
     const busy = this.writing.has(id);
     this.writing.set(id, busy || what === 'gone' ? what : null);
     if (!busy) void this.writeOne(id, what);
+  }
+
+  private async pause(id: string): Promise<void> {
+    await new Promise<void>((go) => {
+      setTimeout(go, PACE_MS);
+      this.paced.set(id, go);
+    });
+    this.paced.delete(id);
   }
 
   private async writeOne(id: string, what: Command | 'gone'): Promise<void> {
@@ -105,6 +122,7 @@ export class CommandShelf {
     } catch {
       this.reason.set('full');
     }
+    if (this.writing.get(id)) await this.pause(id);
     const next = this.writing.get(id);
     if (next && next !== what) {
       this.writing.set(id, next === 'gone' ? next : null);

@@ -35,7 +35,13 @@ export interface ParentPlan {
 /** Measured and computed thickness may differ by this share before it is remarked on. */
 const THICKNESS_TOLERANCE = 0.1;
 
-export function planParent(inputs: RepairInputs, resinPlan: ResinPlan | null): ParentPlan {
+/** What of a job decides on its parent. */
+interface ParentInputs {
+  laminate: RepairInputs['laminate'];
+  damage: Pick<RepairInputs['damage'], 'depth' | 'depthMm'>;
+}
+
+export function planParent(inputs: ParentInputs, resinPlan: ResinPlan | null): ParentPlan {
   const { known, plies: entered, thicknessMm: measured, core } = inputs.laminate;
   const resin = parentResin(resinPlan);
   if (core) {
@@ -77,7 +83,7 @@ export function parentResin(plan: ResinPlan | null): ResinFamily {
   return likely === 'vinylester' || likely === 'epoxy' ? likely : 'polyester';
 }
 
-function damagedDepth(inputs: RepairInputs, thicknessMm: number): number {
+function damagedDepth(inputs: ParentInputs, thicknessMm: number): number {
   if (inputs.damage.depth !== 'part') return thicknessMm;
   if (inputs.damage.depthMm === null) throw new CoreError('empty', 'damage.depthMm');
   return requireNumber(inputs.damage.depthMm, 'damage.depthMm', { min: 0.1, max: thicknessMm });

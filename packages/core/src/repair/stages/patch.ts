@@ -7,8 +7,16 @@ import {
   laminate,
   strengths,
 } from '../../laminate/index.js';
-import { type Fabric, type Process, type ResinFamily, arealWeightOf, fabricOf } from '../../material/index.js';
+import {
+  type Fabric,
+  type FabricRef,
+  type Process,
+  type ResinFamily,
+  arealWeightOf,
+  fabricOf,
+} from '../../material/index.js';
 import { type Shape, measureOffset } from '../../geometry/index.js';
+import { kept } from '../../remembered.js';
 import type { SystemCard } from '../../resin/systems.js';
 import {
   type Session,
@@ -75,51 +83,82 @@ export function planPatch(
   taper: TaperPlan,
   card: SystemCard,
 ): PatchPlan {
-  const family = card.family;
-  const { process, coverFabricId, coverOwn } = inputs.stack;
   const { profile } = taper;
-  // A wrap goes right round and a dish has its cap: neither wants a cover ply over it.
-  const covered = coverFabricId !== null && profile.kind !== 'dish' && !isWound(profile);
-  const cover = !covered
-    ? null
-    : wetted({ fabricId: coverFabricId, ...(coverOwn ? { own: coverOwn } : {}), orientationDeg: 0 }, process);
-  const coverMm = cover ? thicknessOf([cover], family)[0]! : 0;
-  const facesCount = taper.footprint.faces.length;
-  const chosen = turnedTo(
-    profile,
-    inputs.stack.plies ?? proposed(inputs, parent, taper, family, coverMm * (ofSkins(profile) ? 1 : facesCount)),
-  );
-  const layers = chosen.map((layer) => wetted(layer, process));
-  const sanding = inputs.stack.sanding ? wetted({ ...inputs.stack.sanding, orientationDeg: 0 }, process) : null;
-  const outer = { cover, coverMm, sanding, sandingMm: sanding ? thicknessOf([sanding], family)[0]! : 0 };
-  const extras = [...(inputs.stack.extras ?? []), ...railStrips(inputs, taper, layers)];
-  const thicknesses = thicknessOf(layers, family, 'stack.plies.');
-  const faces = facesOf(layers, thicknesses, taper).map((part, i) =>
-    planFace(inputs, damage, taper, part, outer, extras, i, card),
-  );
-  const outside = [...(sanding ? [sanding] : []), ...(cover ? [cover] : [])];
-  const outward = [
-    ...outside,
-    ...[...layers].reverse(),
-    ...(facesCount === 2 && !ofSkins(profile) ? [...outside].reverse() : []),
-  ];
-  const whole = laminate({ layers: outward, resin: family });
+  const lay = layUpOf(inputs.stack, inputs.taper, parent, profile, taper.footprint.faces.length, card.family);
+  const extras = [...(inputs.stack.extras ?? []), ...railStrips(inputs, taper, lay.layers)];
+  const faces = facesOf(lay, taper).map((part, i) => planFace(inputs, damage, taper, part, lay, extras, i, card));
   return {
-    chosen,
-    layers,
+    chosen: lay.chosen,
+    layers: lay.layers.map(({ layer }) => layer),
     proposed: inputs.stack.plies === null,
     faces,
-    laminate: whole,
-    match: compare(parent.within, whole),
-    carries: carriedOver(parent, outward, whole, family),
-    cover,
-    outward,
+    laminate: lay.laminate,
+    match: lay.match,
+    carries: lay.carries,
+    cover: lay.cover?.layer ?? null,
+    outward: lay.outward,
     // Like faces say the same: once is enough.
-    remarks: [...faces.flatMap((face) => face.stack.remarks), ...pastMargin(inputs, cover)].filter(
+    remarks: [...faces.flatMap((face) => face.stack.remarks), ...pastMargin(inputs, lay.cover)].filter(
       (remark, i, all) => all.findIndex((other) => JSON.stringify(other) === JSON.stringify(remark)) === i,
     ),
   };
 }
+
+/** A layer with what it comes to when it is wetted out. */
+interface Wetted {
+  layer: FabricLayer;
+  thicknessMm: number;
+  figures: Pick<PatchPly, 'fabric' | 'orientationDeg' | 'arealWeightGsm' | 'fibreMassFraction'>;
+}
+
+/** The plies of a patch, whatever outlines they are cut to. */
+interface LayUp extends Pick<PatchPlan, 'chosen' | 'laminate' | 'match' | 'carries' | 'outward'> {
+  layers: readonly Wetted[];
+  cover: Wetted | null;
+  sanding: Wetted | null;
+}
+
+/** What is laid does not change while its outline is dragged. */
+const layUpOf = kept(
+  (
+    set: RepairInputs['stack'],
+    ground: RepairInputs['taper'],
+    parent: ParentPlan,
+    profile: TaperProfile,
+    facesCount: number,
+    family: ResinFamily,
+  ): LayUp => {
+    const { process, coverFabricId, coverOwn } = set;
+    // A wrap goes right round and a dish has its cap: neither wants a cover ply over it.
+    const covered = coverFabricId !== null && profile.kind !== 'dish' && !isWound(profile);
+    const over = (ply: FabricRef): Wetted => wettedOut(wetted({ ...ply, orientationDeg: 0 }, process), family);
+    const cover = covered ? over({ fabricId: coverFabricId, ...(coverOwn ? { own: coverOwn } : {}) }) : null;
+    const sanding = set.sanding ? over(set.sanding) : null;
+    const coverMm = (cover?.thicknessMm ?? 0) * (ofSkins(profile) ? 1 : facesCount);
+    const chosen = turnedTo(profile, set.plies ?? proposed(ground, parent, profile, facesCount, family, coverMm));
+    const laid = chosen.map((layer) => wetted(layer, process));
+    // Read as one list first: what is wrong is told by its place in it.
+    laminate({ layers: laid, resin: family }, 'stack.plies.');
+    const layers = laid.map((layer) => wettedOut(layer, family));
+    const outside = [sanding, cover].flatMap((ply) => (ply ? [ply.layer] : []));
+    const outward = [
+      ...outside,
+      ...layers.map(({ layer }) => layer).reverse(),
+      ...(facesCount === 2 && !ofSkins(profile) ? [...outside].reverse() : []),
+    ];
+    const whole = laminate({ layers: outward, resin: family });
+    return {
+      chosen,
+      layers,
+      cover,
+      sanding,
+      laminate: whole,
+      match: compare(parent.within, whole),
+      carries: carriedOver(parent, outward, whole, family),
+      outward,
+    };
+  },
+);
 
 function carriedOver(
   parent: ParentPlan,
@@ -135,35 +174,29 @@ function carriedOver(
   return { along: ratio('xTension'), across: ratio('yTension') };
 }
 
-interface FacePart {
-  layers: FabricLayer[];
-  thicknesses: number[];
-}
-
 const isWound = (profile: TaperProfile): boolean => profile.kind === 'form' && profile.form.kind === 'band';
 /** Where each face is a skin of its own it takes every ply. */
 const ofSkins = (profile: TaperProfile): boolean => profile.kind === 'form' && profile.skins === true;
 
 /** What a person starts from: ply for ply in a taper, so many layers of one cloth in a wrap, one cap over a dish. */
 function proposed(
-  inputs: RepairInputs,
+  ground: RepairInputs['taper'],
   parent: ParentPlan,
-  taper: TaperPlan,
+  profile: TaperProfile,
+  facesCount: number,
   family: ResinFamily,
   coverMm: number,
 ): readonly FabricLayer[] {
-  const faces = ofSkins(taper.profile) ? 1 : taper.footprint.faces.length;
   const plies = proposePlies({
     parentPlies: parent.guessed ? [] : parent.withinPlies,
     depthMm: parent.depthMm,
     family,
     coverMm,
-    faces,
+    faces: ofSkins(profile) ? 1 : facesCount,
     ...(parent.guessed ? {} : { parent: parent.within }),
   });
-  if (isWound(taper.profile))
-    return Array.from({ length: inputs.taper.wrap?.layers ?? USUAL_WRAP.layers }, () => plies.at(-1)!);
-  return taper.profile.kind === 'dish' ? [{ fabricId: CAP_FABRIC, orientationDeg: 0 }] : plies;
+  if (isWound(profile)) return Array.from({ length: ground.wrap?.layers ?? USUAL_WRAP.layers }, () => plies.at(-1)!);
+  return profile.kind === 'dish' ? [{ fabricId: CAP_FABRIC, orientationDeg: 0 }] : plies;
 }
 
 const CAP_FABRIC = 'plain-203';
@@ -176,64 +209,45 @@ function turnedTo(profile: TaperProfile, plies: readonly FabricLayer[]): readonl
 }
 
 /** The plies of each face, its own smallest first. */
-function facesOf(layers: FabricLayer[], thicknesses: number[], taper: TaperPlan): FacePart[] {
-  const { profile } = taper;
-  if (ofSkins(profile)) return [{ layers, thicknesses }, { layers, thicknesses }]; // prettier-ignore
-  return splitFaces(layers, thicknesses, taper);
+function facesOf({ layers }: LayUp, taper: TaperPlan): (readonly Wetted[])[] {
+  return ofSkins(taper.profile) ? [layers, layers] : splitFaces(layers, taper);
 }
 
 /**
  * Shares the plies between the faces of a two-sided repair: those below the second face's depth belong to it and are laid from
  * the middle outwards, so their order turns round.
  */
-function splitFaces(layers: FabricLayer[], thicknesses: number[], taper: TaperPlan): FacePart[] {
-  if (taper.footprint.faces.length === 1) return [{ layers, thicknesses }];
-  const total = thicknesses.reduce((sum, t) => sum + t, 0);
-  const share =
-    taper.footprint.faces[1]!.depthMm / (taper.footprint.faces[0]!.depthMm + taper.footprint.faces[1]!.depthMm);
+function splitFaces(layers: readonly Wetted[], taper: TaperPlan): (readonly Wetted[])[] {
+  const [first, second] = taper.footprint.faces;
+  if (!second) return [layers];
+  const total = layers.reduce((sum, { thicknessMm }) => sum + thicknessMm, 0);
+  const share = second.depthMm / (first!.depthMm + second.depthMm);
   let top = 0;
-  const split = thicknesses.findIndex((t) => (top += t) - t / 2 > total * share);
+  const split = layers.findIndex(({ thicknessMm }) => (top += thicknessMm) - thicknessMm / 2 > total * share);
   const at = Math.min(Math.max(split, 1), layers.length - 1);
-  if (layers.length < 2)
-    return [
-      { layers, thicknesses },
-      { layers, thicknesses },
-    ];
-  return [
-    { layers: layers.slice(at), thicknesses: thicknesses.slice(at) },
-    { layers: layers.slice(0, at).reverse(), thicknesses: thicknesses.slice(0, at).reverse() },
-  ];
-}
-
-/** What goes over the stack of each face. */
-interface Outer {
-  cover: FabricLayer | null;
-  coverMm: number;
-  sanding: FabricLayer | null;
-  sandingMm: number;
+  return layers.length < 2 ? [layers, layers] : [layers.slice(at), layers.slice(0, at).reverse()];
 }
 
 function planFace(
   inputs: RepairInputs,
   damage: DamagePlan,
   taper: TaperPlan,
-  part: FacePart,
-  outer: Outer,
+  part: readonly Wetted[],
+  { cover, sanding }: LayUp,
   extras: readonly ExtraPly[],
   index: number,
   card: SystemCard,
 ): PatchFace {
-  const { cover, coverMm, sanding, sandingMm } = outer;
   const result = stack(
     {
       shape: damage.cutOut,
       ratio: taper.ratio,
       depthMm: taper.footprint.faces[index]!.depthMm,
-      plies: part.thicknesses.map((thicknessMm) => ({ thicknessMm })),
+      plies: part,
       order: inputs.stack.order,
-      ...endsOf(taper.profile, part.thicknesses.length, taper.footprint.faces[index]!.depthMm, taper.ratio),
-      ...(cover ? { cover: { thicknessMm: coverMm, overlapMm: inputs.stack.coverOverlapMm } } : {}),
-      ...(sanding ? { sanding: { thicknessMm: sandingMm } } : {}),
+      ...endsOf(taper.profile, part.length, taper.footprint.faces[index]!.depthMm, taper.ratio),
+      ...(cover ? { cover: { thicknessMm: cover.thicknessMm, overlapMm: inputs.stack.coverOverlapMm } } : {}),
+      ...(sanding ? { sanding: { thicknessMm: sanding.thicknessMm } } : {}),
       finishThicknessMm: inputs.laminate.finishThicknessMm,
       finishAllowanceMm: inputs.stack.finishAllowanceMm,
     },
@@ -241,9 +255,9 @@ function planFace(
   );
   const face = index === 0 ? 'first' : 'second';
   const stacked = result.plies.map((ply): PatchPly => {
-    const use = !ply.cover ? 'stack' : ply.sizeIndex > part.layers.length ? 'sanding' : cover ? 'cover' : 'sanding';
-    const layer = use === 'stack' ? part.layers[ply.sizeIndex]! : use === 'cover' ? cover! : sanding!;
-    return { ...ply, use, ...wettedFigures(layer, card.family) };
+    const use = !ply.cover ? 'stack' : ply.sizeIndex > part.length ? 'sanding' : cover ? 'cover' : 'sanding';
+    const { figures } = use === 'stack' ? part[ply.sizeIndex]! : use === 'cover' ? cover! : sanding!;
+    return { ...ply, use, ...figures };
   });
   const plies = withExtras(
     stacked,
@@ -266,17 +280,19 @@ function planFace(
 const goesOf = (pliesMm: readonly number[], goes: number | undefined, limitMm: number): Session[] =>
   goes === undefined ? sessions(pliesMm, limitMm) : inGoes(pliesMm, Math.min(goes, pliesMm.length));
 
-function wettedFigures(
-  layer: FabricLayer,
-  family: ResinFamily,
-): Pick<PatchPly, 'fabric' | 'orientationDeg' | 'arealWeightGsm' | 'fibreMassFraction'> {
+function wettedOut(layer: FabricLayer, family: ResinFamily): Wetted {
+  const alone = laminate({ layers: [layer], resin: family });
   const fabric = fabricOf(layer, 'stack.plies');
   const arealWeightGsm = arealWeightOf(fabric);
   return {
-    fabric,
-    orientationDeg: layer.orientationDeg ?? 0,
-    arealWeightGsm,
-    fibreMassFraction: arealWeightGsm / laminate({ layers: [layer], resin: family }).massGsm,
+    layer,
+    thicknessMm: alone.layerThicknessMm[0]!,
+    figures: {
+      fabric,
+      orientationDeg: layer.orientationDeg ?? 0,
+      arealWeightGsm,
+      fibreMassFraction: arealWeightGsm / alone.massGsm,
+    },
   };
 }
 
@@ -289,20 +305,21 @@ function withExtras(
 ): PatchPly[] {
   if (extras.length === 0) return stacked;
   const made = extras.map((extra, i) => {
-    const layer = wetted(
-      { fabricId: extra.fabricId, ...(extra.own ? { own: extra.own } : {}), orientationDeg: extra.orientationDeg },
-      process,
+    const { fabricId, own, orientationDeg } = extra;
+    const { thicknessMm, figures } = wettedOut(
+      wetted({ fabricId, ...(own ? { own } : {}), orientationDeg }, process),
+      family,
     );
     const ply: PatchPly = {
       ...measureOffset(extra.shape, 0, `stack.extras.${i}.shape`),
-      ...wettedFigures(layer, family),
+      ...figures,
       laid: 0,
       sizeIndex: -1,
       cover: false,
       offsetMm: 0,
       levelMm: 0,
       beyondMm: 0,
-      thicknessMm: thicknessOf([layer], family)[0]!,
+      thicknessMm,
       use: extra.use,
       own: extra.shape,
     };
@@ -318,7 +335,7 @@ function withExtras(
 }
 
 /** Strips that double the rails of a board in two, on both faces and over everything. */
-function railStrips(inputs: RepairInputs, taper: TaperPlan, layers: readonly FabricLayer[]): ExtraPly[] {
+function railStrips(inputs: RepairInputs, taper: TaperPlan, layers: readonly Wetted[]): ExtraPly[] {
   if (taper.kind !== 'broken') return [];
   const { widthMm, bulgeMm, railMm } = inputs.taper.broken ?? USUAL_BREAK;
   const { railStripMm } = broken({
@@ -331,7 +348,7 @@ function railStrips(inputs: RepairInputs, taper: TaperPlan, layers: readonly Fab
   });
   const { centreXMm = 0, centreYMm = 0, rotationDeg = 0 } = inputs.damage.shape;
   const turn = (rotationDeg * Math.PI) / 180;
-  const { fabricId, own } = layers.at(-1)!;
+  const { fabricId, own } = layers.at(-1)!.layer;
   return (['first', 'second'] as const).flatMap((face) =>
     [1, -1].map((side): ExtraPly => {
       const out = (side * (widthMm - railMm)) / 2;
@@ -359,10 +376,7 @@ function railStrips(inputs: RepairInputs, taper: TaperPlan, layers: readonly Fab
 }
 
 /** A cover that runs past what is abraded lies on gloss there. */
-function pastMargin(
-  { stack: { coverOverlapMm }, taper: { marginMm } }: RepairInputs,
-  cover: FabricLayer | null,
-): Remark[] {
+function pastMargin({ stack: { coverOverlapMm }, taper: { marginMm } }: RepairInputs, cover: Wetted | null): Remark[] {
   return cover && coverOverlapMm > marginMm
     ? [{ id: 'stack.cover-past-margin', params: { overlapMm: coverOverlapMm, marginMm } }]
     : [];
@@ -387,10 +401,6 @@ function endsOf(
     ),
     onSurface: true,
   };
-}
-
-function thicknessOf(layers: readonly FabricLayer[], family: ResinFamily, prefix = ''): number[] {
-  return laminate({ layers, resin: family }, prefix).layerThicknessMm;
 }
 
 /** A layer laid by the job's process, unless it says otherwise itself. */

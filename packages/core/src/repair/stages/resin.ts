@@ -23,7 +23,10 @@ export interface ResinPlan {
   remarks: Remark[];
 }
 
-export function planResin(inputs: RepairInputs): ResinPlan {
+/** What of a job decides on its resin. */
+type ResinInputs = Pick<RepairInputs, 'place' | 'laminate' | 'resin' | 'stack'>;
+
+export function planResin(inputs: ResinInputs): ResinPlan {
   const { laminate, resin } = inputs;
   const evidence = resinEvidence({
     prior: laminate.shedCounts ? shedPrior(laminate.priorId, laminate.shedCounts) : laminate.priorId,
@@ -71,7 +74,7 @@ export function chosenCard({ systemId, own, hardener }: RepairInputs['resin']): 
   return systemId === null ? null : withHardener(systemOf(systemId, own, 'resin.systemId'), hardener, 'resin.hardener');
 }
 
-function resinFacts(inputs: RepairInputs, chosen: SystemCard | null, parent: Parent, dewMarginC: number): ResinFacts {
+function resinFacts(inputs: ResinInputs, chosen: SystemCard | null, parent: Parent, dewMarginC: number): ResinFacts {
   const { place, laminate, resin, stack } = inputs;
   const core = laminate.core ? coreOf(laminate.core, 'laminate.core.coreId') : null;
   const patch = stack.plies ?? [];

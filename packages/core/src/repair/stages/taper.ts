@@ -109,6 +109,8 @@ export function planTaper(inputs: RepairInputs, damage: DamagePlan, parent: Pare
   };
 }
 
+const SLOPE: TaperProfile = { kind: 'slope' };
+
 /** What is ground round the cut-out, by the kind of repair. */
 function profileOf(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan): TaperProfile {
   const { taper } = inputs;
@@ -157,7 +159,7 @@ function profileOf(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan)
       reachMm: requireNumber(taper.lapMm ?? USUAL_LAP_MM, 'lapMm', LIMITS.lapMm),
       staggerMm: requireNumber(taper.staggerMm ?? USUAL_STAGGER_MM, 'staggerMm', LIMITS.staggerMm),
     };
-  return { kind: 'slope' };
+  return SLOPE;
 }
 
 /** Steps, laps and wraps have a width of their own; over the depth it is what the ratio is to a slope. */
