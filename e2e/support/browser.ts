@@ -23,6 +23,8 @@ const FLAGS = [
 const PATIENCE_MS = 30_000;
 /** What is waited for is looked for so often, ms. */
 const LOOK_MS = 25;
+/** A page is asked anew after so long, ms. */
+const PAGE_MS = 2_000;
 const SCREENS: Record<Way, [width: number, height: number]> = {
   mouse: [1280, 800],
   keyboard: [1280, 800],
@@ -139,24 +141,29 @@ export class Browser {
 
   /** Waits until the page says this. */
   async sees(text: string): Promise<void> {
-    await this.driver.wait(
-      async () => (await this.text()).includes(text),
-      PATIENCE_MS,
-      `the page never says “${text}”`,
-    );
+    await this.says([text], `the page never says “${text}”`);
   }
 
   /** Waits until the page says one of these, and gives the first it says. */
   async seesOneOf(...texts: string[]): Promise<string> {
-    const said = await this.driver.wait(
-      async () => {
-        const page = await this.text();
-        return texts.find((text) => page.includes(text)) ?? null;
-      },
-      PATIENCE_MS,
-      `the page says none of “${texts.join('”, “')}”`,
-    );
-    return said!;
+    return this.says(texts, `the page says none of “${texts.join('”, “')}”`);
+  }
+
+  /** Looked for in the page, whenever something there changes: reading all of it from outside again and again slows it down. */
+  private async says(texts: readonly string[], complaint: string): Promise<string> {
+    const until = Date.now() + PATIENCE_MS;
+    let why = '';
+    while (Date.now() < until) {
+      try {
+        const said = await this.driver.executeAsyncScript<string | null>(SAYS_ONE_OF, texts, PAGE_MS);
+        if (said !== null) return said;
+      } catch (error) {
+        // The page was left meanwhile.
+        why = `: ${String(error)}`;
+        await this.driver.sleep(LOOK_MS);
+      }
+    }
+    throw new Error(complaint + why);
   }
 
   async text(): Promise<string> {
@@ -295,6 +302,24 @@ export class Browser {
       .map((entry) => entry.message);
   }
 }
+
+const SAYS_ONE_OF = `
+  const [texts, patience, done] = arguments;
+  const look = () => {
+    const page = document.body.innerText.replaceAll('\u00a0', ' ').replace(/\\s+/g, ' ');
+    return texts.find((text) => page.includes(text)) ?? null;
+  };
+  const first = look();
+  if (first !== null) return done(first);
+  let due = false;
+  const watch = new MutationObserver(() => {
+    if (!due) setTimeout(() => { due = false; const said = look(); if (said !== null) end(said); }, ${LOOK_MS});
+    due = true;
+  });
+  const end = (said) => { watch.disconnect(); clearTimeout(late); done(said); };
+  const late = setTimeout(() => end(look()), patience);
+  watch.observe(document, { subtree: true, childList: true, characterData: true, attributes: true });
+`;
 
 /** Nothing is fetched for it, and of what it finds only what is told comes back. */
 const LOOK_THROUGH = `

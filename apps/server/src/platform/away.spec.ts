@@ -51,9 +51,16 @@ describe('a database that ends its connections', () => {
     });
     await expectAsync(failed).toBeRejected();
     expect(isAway(await failed.catch((error: unknown) => error))).toBeTrue();
-    expect((await inTransaction(pool, (client) => client.query<{ two: number }>('SELECT 2 AS two'))).rows[0]!.two).toBe(
-      2,
-    );
+    // Others that lay idle were ended too, and may not have been told yet.
+    const two = (): Promise<number> =>
+      inTransaction(pool, (client) => client.query<{ two: number }>('SELECT 2 AS two')).then(
+        ({ rows }) => rows[0]!.two,
+        (error: unknown) => {
+          if (isAway(error)) return two();
+          throw error;
+        },
+      );
+    expect(await two()).toBe(2);
   });
 
   it('is listened to again: streams end once it is, and a change made after that is heard', async () => {

@@ -1,16 +1,9 @@
-import { type AgeLaw, type CureStage, ageLawOf, agingCardOf, usualAgeLaw, warmingFor } from '../cure/index.js';
+import { type AgeLaw, type CureStage, ageLawOf, usualAgeLaw } from '../cure/index.js';
 import { type Remark, requireNumber } from '../errors.js';
 import type { SystemCard } from '../resin/systems.js';
-import {
-  DEFAULT_HOURS,
-  type ShedHours,
-  type WorkSpan,
-  checkHours,
-  formatLocal,
-  parseLocal,
-  workInOneGo,
-  workThrough,
-} from './calendar.js';
+import { DEFAULT_HOURS, type ShedHours, type WorkSpan, checkHours, formatLocal, parseLocal } from './calendar.js';
+import { Shed } from './shed.js';
+import { stepTask } from './step-task.js';
 import { type JobStep, type StepKind, type StepsInput, USUAL_RATES, jobSteps } from './steps.js';
 
 export interface DaysInput extends StepsInput {
@@ -53,105 +46,119 @@ const slower = (card: SystemCard, stage: CureStage | null, tempC: number): numbe
 };
 
 /**
- * The repair as a dated list of its own: hands-on steps inside shed hours, cures running through nights, earliest finish with nobody in the way.
- * Lay-up is one go; grinding and sanding may be put down overnight. Where a go falls later than its window, an hour of abrading comes first. Where the
- * cold would never let the resin be full, the plan takes it as warmed and says to what and for how long.
+ * The repair as a dated list of its own, by the shed's own schedule with one pair of hands and nobody in the way: hands-on steps inside shed hours, cures
+ * running through nights, earliest finish. Lay-up is one go where a day is long enough for it; grinding and sanding may be put down overnight. Where a go
+ * falls later than its window, an hour of abrading comes first. Where the cold would let the resin be full too late or never, it is taken as warmed, and
+ * the list says to what and for how long.
  * @throws CoreError for an unreadable start, shed hours under an hour a day, or a temperature below the card's minimum
  */
 export function planDays(input: DaysInput): DaysResult {
   const hours = checkHours(input.hours ?? DEFAULT_HOURS);
   const tempC = requireNumber(input.tempC ?? CARD_TEMP_C, 'tempC', { min: input.card.minTempC, max: 45 });
-  const run = new Days(
-    parseLocal(input.startAt, 'startAt'),
-    hours,
-    input.card,
-    tempC,
-    { ...USUAL_RATES, ...input.rates }.abradeBetweenMin,
-  );
-  for (const step of jobSteps(input)) run.take(step);
+  if (input.dryUntilAt) parseLocal(input.dryUntilAt, 'dryUntilAt');
+  const placed = placedInWindows(input, hours, tempC);
+  const list = new DayList(parseLocal(input.startAt, 'startAt'), input.card, tempC);
+  placed.forEach((one) => list.take(one));
+  const dayLength = hours.toMin - hours.fromMin;
+  const tooLong = placed.filter(({ step: { id, minutes } }) => id === 'lay-up' && minutes > dayLength);
   const { recoatFromHours, recoatUntilHours } = input.card;
   const green = slower(input.card, 'green', tempC);
+  const { tasks, finishAt, handsMin, remarks } = list.result();
   return {
-    ...run.result(),
-    recoatWindow: input.faces.length === 0 ? null : run.sinceLayUp(recoatFromHours * green, recoatUntilHours * green),
+    tasks,
+    finishAt,
+    handsMin,
+    remarks: [
+      ...tooLong.map(({ step: { minutes } }) => ({ id: 'days.lay-up-too-long', params: { minutes, dayLength } })),
+      ...remarks,
+    ],
+    recoatWindow: input.faces.length === 0 ? null : list.sinceLayUp(recoatFromHours * green, recoatUntilHours * green),
   };
 }
 
-/** Steps one after another on one pair of hands. */
-class Days {
+interface PlacedStep extends WorkSpan {
+  step: JobStep;
+  remarks: Remark[];
+}
+
+/** The steps in their order, where the schedule puts them; what falls past its window is abraded for first, and the rest put anew. */
+function placedInWindows(input: DaysInput, hours: ShedHours, tempC: number): PlacedStep[] {
+  const { card, startAt } = input;
+  const { abradeBetweenMin } = { ...USUAL_RATES, ...input.rates };
+  let steps = jobSteps(input);
+  for (;;) {
+    const tasks = steps.map((step) => stepTask(step, { system: card, hours }));
+    const shed = new Shed({ startAt, hours, people: [{ id: 'hands' }], tempC, tasks });
+    const { done } = shed.plan(steps.map((_, i) => -i));
+    const late = done.findIndex(({ broken }) => broken.some(({ id }) => id === 'schedule.too-late'));
+    if (late < 0)
+      return done.map((planned, i) => ({
+        step: steps[i]!,
+        start: planned.start,
+        end: planned.end,
+        remarks: shed.remarksOn(planned),
+      }));
+    steps = withAbrading(steps, late, abradeBetweenMin, slower(card, 'green', tempC));
+  }
+}
+
+/** A step that comes too late for its window, with the abrading before it that makes up for it. */
+function withAbrading(steps: readonly JobStep[], late: number, minutes: number, slowed: number): JobStep[] {
+  const step = steps[late]!;
+  const missed = step.after.find(({ withinAgeHours }) => withinAgeHours !== undefined)!;
+  const abrading: JobStep = {
+    ...step,
+    id: 'abrade-between',
+    key: step.key.replace(step.id, 'abrade-between'),
+    minutes,
+    inOneGo: false,
+    skill: 'prepare',
+    needs: null,
+    why: { id: 'days.abrade-between', params: { until: missed.withinAgeHours! * slowed } },
+    after: step.after.map(({ key }) => ({ key })),
+  };
+  return [...steps.slice(0, late), abrading, { ...step, after: [{ key: abrading.key }] }, ...steps.slice(late + 1)];
+}
+
+/** What the days list tells of each step: what runs by itself only where it is waited for. */
+class DayList {
   private readonly tasks: DayTask[] = [];
-  private readonly ends = new Map<string, number>();
   private readonly remarks: Remark[] = [];
   private handsMin = 0;
   private laidAt: number;
 
   constructor(
     private at: number,
-    private readonly hours: ShedHours,
     private readonly card: SystemCard,
     private readonly tempC: number,
-    private readonly abradeMin: number,
   ) {
     this.laidAt = at;
   }
 
-  take(step: JobStep): void {
-    const from = Math.max(this.at, ...step.after.map(({ key }) => this.ends.get(key)!));
-    if (step.kind === 'drying')
-      this.note(step, { start: from, end: Math.max(from, parseLocal(step.untilAt!, 'dryUntilAt')) });
-    else if (step.kind === 'cure') this.cure(step);
-    else this.work(step, from);
-  }
-
-  /** Runs from the end of what it comes after; it is left out when it is over already. */
-  private cure(step: JobStep): void {
-    const { hours, why } = this.lasting(step);
-    const end = this.ends.get(step.after[0]!.key)! + hours * 60;
-    this.ends.set(step.key, end);
-    if (end > this.at) this.at = this.note({ ...step, why }, { start: this.at, end });
-  }
-
-  /** How long a cure takes at this temperature, and why; full cure in the cold only by warming. */
-  private lasting(step: JobStep): { hours: number; why: Remark } {
-    const factor = slower(this.card, step.stage, this.tempC);
-    if (Number.isFinite(factor))
-      return { hours: step.ageHours! * factor, why: stretched(step.why, factor, this.tempC) };
-    const warming = warmingFor(agingCardOf(this.card), step.ageHours!);
-    const why = { id: 'days.full-cure-warm', params: { ...warming } };
-    if (!this.remarks.some(({ id }) => id === why.id)) this.remarks.push(why);
-    return { hours: warming.hours, why };
-  }
-
-  private work(step: JobStep, from: number): void {
-    const { minutes, inOneGo, id } = step;
-    const spanFrom = (at: number): WorkSpan =>
-      inOneGo ? workInOneGo(at, minutes, this.hours) : workThrough(at, minutes, this.hours);
-    const window = step.after.find(({ withinAgeHours }) => withinAgeHours !== undefined);
-    const until = window ? window.withinAgeHours! * slower(this.card, 'green', this.tempC) : Infinity;
-    if (window && (spanFrom(from).start - this.ends.get(window.key)!) / 60 > until) {
-      from = this.note(
-        {
-          ...step,
-          id: 'abrade-between',
-          key: step.key.replace('lay-up', 'abrade-between'),
-          why: { id: 'days.abrade-between', params: { until } },
-        },
-        workThrough(from, this.abradeMin, this.hours),
-      );
-      this.handsMin += this.abradeMin;
+  take({ step, start, end, remarks }: PlacedStep): void {
+    if (step.kind === 'cure') {
+      const why = this.lasting(step, remarks);
+      if (end > this.at) this.note({ ...step, why }, this.at, (this.at = end));
+      return;
     }
-    const dayLength = this.hours.toMin - this.hours.fromMin;
-    if (id === 'lay-up' && minutes > dayLength)
-      this.remarks.push({ id: 'days.lay-up-too-long', params: { minutes, dayLength } });
-    this.at = this.note(step, spanFrom(from));
-    this.handsMin += minutes;
-    if (id === 'lay-up') this.laidAt = this.at;
+    this.note(step, start, end);
+    if (step.kind === 'drying') return;
+    this.at = end;
+    this.handsMin += step.minutes;
+    if (step.id === 'lay-up') this.laidAt = end;
   }
 
-  private note({ id, key, kind, face, why }: JobStep, { start, end }: WorkSpan): number {
+  /** Why a cure takes as long as it does at this temperature; that it must be warmed is said whether or not it is waited for. */
+  private lasting(step: JobStep, remarks: readonly Remark[]): Remark {
+    const warmed = remarks.find(({ id }) => id === 'schedule.warmed');
+    if (!warmed) return stretched(step.why, slower(this.card, step.stage, this.tempC), this.tempC);
+    const why = { ...warmed, id: 'days.full-cure-warm' };
+    if (!this.remarks.some(({ id }) => id === why.id)) this.remarks.push(why);
+    return why;
+  }
+
+  private note({ id, key, kind, face, why }: JobStep, start: number, end: number): void {
     this.tasks.push({ id, key, kind, face, startAt: formatLocal(start), endAt: formatLocal(end), why });
-    this.ends.set(key, end);
-    return end;
   }
 
   sinceLayUp(fromHours: number, untilHours: number): { fromAt: string; untilAt: string } {

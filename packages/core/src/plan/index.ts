@@ -2,6 +2,7 @@ export * from './calendar.js';
 export * from './steps.js';
 export * from './days.js';
 export * from './tasks.js';
+export * from './step-task.js';
 export * from './schedule.js';
 export * from './shop.js';
 export * from './breaks.js';

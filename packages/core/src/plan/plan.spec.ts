@@ -81,6 +81,25 @@ describe('plan of the days', () => {
     expect(at(second.startAt)).toBeGreaterThanOrEqual(at(task(days, 'cure-to-sand').endAt));
   });
 
+  it('takes full cure as warmed where the air would take more than twice as long over it, as the shed’s plan does', () => {
+    const vinylester = SYSTEMS.find((s) => s.id === 'vinylester')!;
+    const warmed = (tempC: number) =>
+      planDays({ ...input, card: { ...vinylester, minTempC: 5 }, tempC }).remarks.filter(
+        ({ id }) => id === 'days.full-cure-warm',
+      );
+    expect(warmed(20)).toEqual([]);
+    expect(warmed(8).length).toBe(1);
+    expect(Number(warmed(8)[0]!.params!['hours'])).toBeLessThan(2 * vinylester.fullCureHours);
+  });
+
+  it('puts a lay-up that no day is long enough for down overnight, and says so', () => {
+    const days = planDays({ ...input, faces: [{ ...input.faces[0]!, resinG: 4000 }] });
+    const { startAt, endAt } = task(days, 'lay-up');
+    // 4000 g at 6 g a minute and three pots: more than the nine hours of a day
+    expect(startAt.slice(0, 10) < endAt.slice(0, 10)).toBeTrue();
+    expect(days.remarks.map(({ id }) => id)).toContain('days.lay-up-too-long');
+  });
+
   it('refuses to plan below the system’s minimum and a shed that never opens', () => {
     expect(() => planDays({ ...input, tempC: 5 })).toThrow(jasmine.objectContaining({ field: 'tempC' }));
     expect(() => planDays({ ...input, hours: { fromMin: 480, toMin: 480, openDays: [1] } })).toThrow(

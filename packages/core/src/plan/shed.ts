@@ -17,7 +17,8 @@ import {
 } from './calendar.js';
 import type { ScheduleInput, ScheduleResult, ScheduleTask, ScheduledTask } from './tasks.js';
 
-interface Planned extends WorkSpan {
+/** A task with where it is put. */
+export interface Planned extends WorkSpan {
   task: ScheduleTask;
   people: number[];
   why: ScheduledTask['why'];
@@ -55,9 +56,6 @@ const MOST_GROUPS = 200;
 /** Tasks, people, bays and air of one plan, checked once; plans are made of it by priority. */
 export class Shed {
   readonly startMin: number;
-  readonly boundMin: number;
-  /** Minutes that hang on each task, its own among them. */
-  readonly tails: number[];
   private readonly tasks: readonly ScheduleTask[];
   private readonly index: Map<string, number>;
   private readonly order: number[];
@@ -71,6 +69,8 @@ export class Shed {
   private readonly hours: ShedHours;
   private readonly clocks = new Map<string, AirClock>();
   private readonly steady: AirClock;
+  private hanging: number[] | undefined;
+  private least: number | undefined;
 
   constructor(private readonly input: ScheduleInput) {
     const { tasks, people } = input;
@@ -110,8 +110,16 @@ export class Shed {
     this.befores = tasks.map(({ after }) => [...new Set((after ?? []).map(({ id }) => this.index.get(id)!))]);
     this.afters = tasks.map(() => []);
     this.befores.forEach((befores, i) => befores.forEach((before) => this.afters[before]!.push(i)));
-    this.tails = this.tailsOf();
-    this.boundMin = this.bound();
+  }
+
+  /** Minutes that hang on each task, its own among them. */
+  get tails(): readonly number[] {
+    return (this.hanging ??= this.tailsOf());
+  }
+
+  /** No plan can end sooner. */
+  get boundMin(): number {
+    return (this.least ??= this.bound());
   }
 
   private check(task: ScheduleTask, field: string): void {
@@ -383,6 +391,11 @@ export class Shed {
     return [...remarks, ...placeBreaks(task, start, end, this.hours, this.clockOf(task))];
   }
 
+  /** All that is to be said of a task where it is put. */
+  remarksOn(planned: Planned): Remark[] {
+    return [...planned.broken, ...this.notes(planned)];
+  }
+
   /** What is no miss and yet must be said: resin that cures colder than it may, and full cure that the plan takes as warmed. */
   private notes({ task, start, end }: Planned): Remark[] {
     if (!task.byItself || !task.system || task.actual) return [];
@@ -398,15 +411,15 @@ export class Shed {
     const critical = this.chain(done, finish);
     const length = this.boundMin - this.startMin;
     return {
-      tasks: done.map(({ task, start, end, people, why, broken }) => ({
-        id: task.id,
-        job: task.job ?? null,
-        startAt: formatLocal(start),
-        endAt: formatLocal(end),
-        people: people.map((p) => this.input.people[p]!.id),
-        why,
-        critical: critical.has(task.id),
-        remarks: [...broken, ...this.notes({ task, start, end, people, why, broken })],
+      tasks: done.map((planned) => ({
+        id: planned.task.id,
+        job: planned.task.job ?? null,
+        startAt: formatLocal(planned.start),
+        endAt: formatLocal(planned.end),
+        people: planned.people.map((p) => this.input.people[p]!.id),
+        why: planned.why,
+        critical: critical.has(planned.task.id),
+        remarks: this.remarksOn(planned),
       })),
       finishAt: formatLocal(finish),
       boundAt: formatLocal(this.boundMin),

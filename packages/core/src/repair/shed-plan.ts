@@ -4,9 +4,12 @@ import {
   type JobStep,
   type ScheduleInput,
   type ScheduleTask,
+  type ShedHours,
   type ShopSettings,
+  fitsOneDay,
   jobSteps,
   parseLocal,
+  stepTask,
 } from '../plan/index.js';
 import type { RepairInputs } from './inputs.js';
 import { type RepairPlan, planRepair } from './plan.js';
@@ -131,16 +134,12 @@ function tasksOf(
   if (job.progress.finished)
     return steps
       .filter(({ id }) => id === 'inspect')
-      .map((step) => ({ ...bareTask(job, step, place, system), after: [] }));
-  const open = shop.hours.toMin - shop.hours.fromMin;
+      .map((step) => ({ ...bareTask(job, step, place, system, shop.hours), after: [] }));
   return steps.map((step): ScheduleTask => {
-    const task = bareTask(job, step, place, system);
+    const task = bareTask(job, step, place, system, shop.hours);
     const actual = done.get(step.key);
     if (actual?.whole) return { ...task, actual: { startAt: actual.startAt, endAt: actual.endAt } };
-    if (step.inOneGo && step.minutes > open) {
-      tooLong.push(task.id);
-      task.inOneGo = false;
-    }
+    if (step.inOneGo && !fitsOneDay(step, shop.hours)) tooLong.push(task.id);
     // Under way: the rest of it as soon as hands are there.
     if (actual) return { ...task, minutes: step.minutes * actual.left, after: [], inOneGo: false };
     const pinned = job.pins[step.key];
@@ -154,30 +153,24 @@ function tasksOf(
   });
 }
 
-function bareTask(job: ShedJob, step: JobStep, place: string, system: SystemCard | null): ScheduleTask {
+function bareTask(
+  job: ShedJob,
+  step: JobStep,
+  place: string,
+  system: SystemCard | null,
+  hours: ShedHours,
+): ScheduleTask {
   const hands = step.kind === 'hands';
-  const needs = hands ? needsOf(step, place) : null;
   return {
-    id: taskId(job.id, step.key),
+    ...stepTask(step, {
+      system,
+      hours,
+      needs: hands ? needsOf(step, place) : null,
+      named: (key) => taskId(job.id, key),
+    }),
     job: job.id,
-    minutes: step.minutes,
     place,
-    after: step.after.map(({ key, withinAgeHours }) => ({
-      id: taskId(job.id, key),
-      ...(withinAgeHours === undefined ? {} : { withinAgeHours }),
-    })),
-    ...(hands
-      ? {
-          bay: place === 'shed' && !NO_BAY.has(step.id),
-          ...(step.skill ? { skill: step.skill } : {}),
-          ...(step.inOneGo ? { inOneGo: true } : {}),
-        }
-      : { byItself: true }),
-    ...(step.ageHours === null ? {} : { ageHours: step.ageHours }),
-    ...(system && (step.stage !== null || step.id === 'lay-up') ? { system } : {}),
-    ...(step.stage === null ? {} : { stage: step.stage }),
-    ...(step.untilAt === null ? {} : { untilAt: step.untilAt }),
-    ...(needs ? { needs } : {}),
+    ...(hands ? { bay: place === 'shed' && !NO_BAY.has(step.id), ...(step.skill ? { skill: step.skill } : {}) } : {}),
   };
 }
 

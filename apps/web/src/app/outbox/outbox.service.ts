@@ -2,6 +2,7 @@ import { Injectable, computed, inject, signal } from '@angular/core';
 import type { Person, Problem } from '@ashstep/contract';
 import { type Observable, ReplaySubject, Subject, distinctUntilChanged, first, fromEvent, map, merge } from 'rxjs';
 import { Api, ApiError } from '../platform/api';
+import { Clock } from '../platform/clock';
 import { SessionService } from '../platform/session.service';
 import { type Act, requestFor, subjectOf } from './act';
 import type { Command } from './command';
@@ -37,6 +38,7 @@ export class Outbox {
   private readonly api = inject(Api);
   private readonly shelf = inject(CommandShelf);
   private readonly session = inject(SessionService);
+  private readonly clock = inject(Clock);
 
   private readonly list = signal<readonly Command[]>([]);
   /** What the person signed in has done and the server has not acknowledged. */
@@ -88,14 +90,14 @@ export class Outbox {
       subjectOf(old.act) === subject &&
       (old.refusal !== null ? act.kind !== 'inputs' : SAID_ANEW.has(act.kind) && !old.tried);
     for (const old of this.list().filter(givesWay)) this.drop(old.id);
-    this.place = Math.max(this.place + 1, Date.now());
+    this.place = Math.max(this.place + 1, this.clock.moment());
     const command: Command = {
       id: crypto.randomUUID(),
       personId: person.id,
       personName: person.name,
       repairId,
       act,
-      madeAt: Date.now(),
+      madeAt: this.clock.moment(),
       place: this.place,
       tab: this.shelf.tab,
       tried: false,
@@ -103,7 +105,7 @@ export class Outbox {
     };
     this.shelf.put(command);
     this.list.update((all) => [...all, command]);
-    this.quietAt = act.kind === 'inputs' ? Date.now() + QUIET_MS : 0;
+    this.quietAt = act.kind === 'inputs' ? this.clock.moment() + QUIET_MS : 0;
     this.pump();
     return command;
   }
@@ -115,14 +117,14 @@ export class Outbox {
       ...command,
       id: command.tried ? crypto.randomUUID() : command.id,
       act,
-      madeAt: Date.now(),
+      madeAt: this.clock.moment(),
       tried: false,
       refusal,
     };
     if (next.id !== command.id) this.shelf.remove(command.id);
     this.shelf.put(next);
     this.list.update((all) => all.map((one) => (one.id === command.id ? next : one)));
-    this.quietAt = Date.now() + QUIET_MS;
+    this.quietAt = this.clock.moment() + QUIET_MS;
     this.pump();
   }
 
@@ -191,7 +193,7 @@ export class Outbox {
     const [next] = this.waiting();
     if (!next || this.sending || this.resting || this.held() === 'signed-out' || !this.person) return;
     clearTimeout(this.timer);
-    const wait = next.tried ? 0 : this.quietAt - Date.now();
+    const wait = next.tried ? 0 : this.quietAt - this.clock.moment();
     if (wait > 0) this.timer = setTimeout(() => this.pump(), wait);
     else this.send(next);
   }
@@ -201,7 +203,7 @@ export class Outbox {
     this.sending = sent;
     this.put(sent);
     const { method, path, body } = requestFor(sent.act, sent.id, sent.repairId);
-    const age = Math.max(0, Date.now() - sent.madeAt);
+    const age = Math.max(0, this.clock.moment() - sent.madeAt);
     this.api
       .send(method, path, body, { 'Command-Id': sent.id, 'Command-Age': String(age), Prefer: 'return=minimal' })
       .subscribe({

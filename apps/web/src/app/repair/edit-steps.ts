@@ -26,8 +26,8 @@ export class EditSteps {
     this.done.length = this.undone.length = 0;
   }
 
-  /** To be called before each edit with what the section is then. */
-  note<S extends InputSection>(section: S, before: RepairInputs[S], now = Date.now()): void {
+  /** To be called before each edit with what the section is then, and the moment of it in ms. */
+  note<S extends InputSection>(section: S, before: RepairInputs[S], now: number): void {
     const step = this.done.at(-1);
     const pause = now - this.lastAt;
     this.lastAt = now;

@@ -18,6 +18,7 @@ import type { Act } from '../outbox/act';
 import type { Command } from '../outbox/command';
 import { type Outcome, Outbox } from '../outbox/outbox.service';
 import { Api, ApiError } from '../platform/api';
+import { Clock } from '../platform/clock';
 import { LiveService } from '../platform/live.service';
 import { EditSteps } from './edit-steps';
 import { overlay } from './overlay';
@@ -65,6 +66,7 @@ const NEWS_MS = 150;
 export class RepairStore {
   private readonly api = inject(Api);
   private readonly outbox = inject(Outbox);
+  private readonly clock = inject(Clock);
   private readonly state = new BehaviorSubject<RepairState | null>(null);
   private readonly loadProblem = new BehaviorSubject<Problem | null>(null);
   private readonly picked = new BehaviorSubject<string | null>(null);
@@ -128,7 +130,7 @@ export class RepairStore {
     if (!state || state.detail.state === 'sealed') return;
     const now = state.inputs[section];
     const patch = typeof change === 'function' ? change(now) : change;
-    this.steps.note(section, now);
+    this.steps.note(section, now, this.clock.moment());
     this.put(section, { ...now, ...patch });
   }
 
