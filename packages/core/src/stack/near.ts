@@ -1,7 +1,7 @@
 import type { Objective, Sums } from './objective.js';
 
 /** Of what lies near a good stack, so many are worked through. */
-const NEAR = 60;
+const NEAR = 30;
 
 /** What lies near a stack, the best in the plane first. */
 export function nearStacks(

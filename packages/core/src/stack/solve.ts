@@ -265,7 +265,7 @@ class Search {
         this.chosen.splice(0, this.chosen.length, ...chosen);
         const sums = chosen.reduce((so, i) => this.objective.with(so, this.options[i]!), start);
         if (!this.fits(sums) || !chosen.every((i) => this.inStock(i))) continue;
-        const found = this.consider(sums, Infinity);
+        const found = this.consider(sums, Math.min(score, best.score));
         if (found < best.score) Object.assign(best, { score: found, made: chosen });
       }
       if (best.score >= score - 1e-12) break;
@@ -293,9 +293,12 @@ class Search {
   private consider(sums: Sums, limit: number): number {
     if (this.input.balanced !== false && !balanced(this.chosen.map((i) => this.options[i]!))) return Infinity;
     const plane = this.objective.past(sums, true);
-    const ofCount = this.foundByCount.get(sums.count)?.score ?? Infinity;
-    if (plane >= Math.max(limit, ofCount)) return Infinity;
-    const best: { order: number[] | null; score: number } = { order: null, score: Math.max(limit, ofCount) };
+    const wanted = Math.max(limit, this.foundByCount.get(sums.count)?.score ?? Infinity);
+    if (plane >= wanted) return Infinity;
+    const sorted = [...this.chosen].sort((a, b) => a - b);
+    const atLeast = plane + this.objective.leastBending(sorted, sums.t / 2);
+    if (atLeast >= wanted) return Infinity;
+    const best: { order: number[] | null; score: number } = { order: null, score: wanted };
     let least = Infinity;
     const bend = (order: readonly number[]): number => {
       this.tried++;
@@ -304,9 +307,8 @@ class Search {
       if (score < best.score - 1e-12) Object.assign(best, { order: [...order], score });
       return score;
     };
-    const sorted = [...this.chosen].sort((a, b) => a - b);
     const few = orderCount(sorted) <= MOST_ORDERS;
-    const contends = plane + this.objective.leastBending(sorted, sums.t / 2) < limit;
+    const contends = atLeast < limit;
     if (contends && !few && !this.guessing) this.exact = false;
     if (contends && few && !this.guessing) orders(sorted, bend);
     else improve(sorted, bend);
