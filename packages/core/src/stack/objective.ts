@@ -123,25 +123,82 @@ export class Objective {
     return this.weights.stiffness * score;
   }
 
+  /** What the bending of an order adds to the score, the first ply innermost. */
   bending(order: readonly number[], half: number): number {
     let z = -half;
-    let [d11, d22, d66] = [0, 0, 0];
-    // The innermost loop of all: nothing is made in it.
-    for (let p = 0; p <= order.length; p++) {
-      const { sheets } = p < order.length ? this.options[order[p]!]! : this.cover;
-      for (let s = 0; s < sheets.length; s++) {
-        const { t, q } = sheets[s]!;
-        const next = z + t;
-        const third = (next * next * next - z * z * z) / 3;
-        d11 += q[0]! * third;
-        d22 += q[1]! * third;
-        d66 += q[2]! * third;
-        z = next;
+    const d: Bent = [0, 0, 0];
+    for (const i of order) z = bendOn(this.options[i]!, z, d);
+    bendOn(this.cover, z, d);
+    return this.bendingMiss(d);
+  }
+
+  /** Plies swapped two at a time as long as that bends nearer; and how many orders were looked at. */
+  nearestOrder(plies: readonly number[], half: number): { order: number[]; bending: number; looked: number } {
+    const order = [...plies];
+    const { options } = this;
+    /** Where each ply begins, and what all below it bend. */
+    const z = new Float64Array(order.length + 1);
+    const below = Array.from({ length: order.length + 1 }, (): Bent => [0, 0, 0]);
+    const whole: Bent = [0, 0, 0];
+    const settle = (): number => {
+      z[0] = -half;
+      for (let p = 0; p < order.length; p++) {
+        const next = below[p + 1]!;
+        [next[0], next[1], next[2]] = below[p]!;
+        z[p + 1] = bendOn(options[order[p]!]!, z[p]!, next);
+      }
+      [whole[0], whole[1], whole[2]] = below[order.length]!;
+      bendOn(this.cover, z[order.length]!, whole);
+      return this.bendingMiss(whole);
+    };
+    let [bending, looked] = [settle(), 1];
+    const tried: Bent = [0, 0, 0];
+    /** Only what lies between the two is bent anew. */
+    const swapped = (i: number, j: number): number => {
+      for (let k = 0; k < TERMS; k++) tried[k] = whole[k]! - below[j + 1]![k]! + below[i]![k]!;
+      let at = z[i]!;
+      for (let p = i; p <= j; p++) at = bendOn(options[order[p === i ? j : p === j ? i : p]!]!, at, tried);
+      return this.bendingMiss(tried);
+    };
+    for (let better = true; better;) {
+      better = false;
+      for (let i = 0; i < order.length; i++) {
+        for (let j = i + 1; j < order.length; j++) {
+          if (order[i] === order[j]) continue;
+          looked++;
+          if (!(swapped(i, j) < bending - EXACT)) continue;
+          [order[i], order[j]] = [order[j]!, order[i]!];
+          [bending, better] = [settle(), true];
+        }
       }
     }
+    return { order, bending, looked };
+  }
+
+  private bendingMiss([d11, d22, d66]: Bent): number {
     const { d } = this.targets;
     return (
       this.weights.stiffness * (Math.log(d11 / d[0]!) ** 2 + Math.log(d22 / d[1]!) ** 2 + Math.log(d66 / d[2]!) ** 2)
     );
   }
+}
+
+/** Sums of D11, D22 and D66. */
+type Bent = [number, number, number];
+/** Nearer by less is no nearer. */
+const EXACT = 1e-12;
+
+/** Adds what a ply bends that begins at a height, and gives the height it ends at. The innermost loop of all: nothing is made in it. */
+function bendOn({ sheets }: Pick<Option, 'sheets'>, from: number, d: Bent): number {
+  let z = from;
+  for (let s = 0; s < sheets.length; s++) {
+    const { t, q } = sheets[s]!;
+    const next = z + t;
+    const third = (next * next * next - z * z * z) / 3;
+    d[0] += q[0]! * third;
+    d[1] += q[1]! * third;
+    d[2] += q[2]! * third;
+    z = next;
+  }
+  return z;
 }

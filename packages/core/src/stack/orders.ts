@@ -8,24 +8,6 @@ export function orderCount(sorted: readonly number[]): number {
   return count;
 }
 
-/** Swaps two at a time as long as that makes it better. */
-export function improve(sorted: readonly number[], scoreOf: (order: readonly number[]) => number): void {
-  const order = [...sorted];
-  let score = scoreOf(order);
-  for (let better = true; better;) {
-    better = false;
-    for (let i = 0; i < order.length; i++) {
-      for (let j = i + 1; j < order.length; j++) {
-        if (order[i] === order[j]) continue;
-        [order[i], order[j]] = [order[j]!, order[i]!];
-        const next = scoreOf(order);
-        if (next < score - 1e-12) [score, better] = [next, true];
-        else [order[i], order[j]] = [order[j]!, order[i]!];
-      }
-    }
-  }
-}
-
 /** Every order of a sorted list in which some are the same, once each. */
 export function orders(sorted: readonly number[], each: (order: readonly number[]) => void): void {
   const order = [...sorted];

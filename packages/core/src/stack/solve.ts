@@ -5,7 +5,7 @@ import { MATRICES } from '../material/index.js';
 import { nearStacks } from './near.js';
 import { Objective, type Sums } from './objective.js';
 import { type Option, balanced, distinct, optionOf } from './options.js';
-import { improve, orderCount, orders } from './orders.js';
+import { orderCount, orders } from './orders.js';
 import {
   type SolveProgress,
   type SolveStackInput,
@@ -24,7 +24,7 @@ const SHARED_TO = 3;
 /** That share of the best is proved first, before every better one is looked for. */
 const PROVED = 0.91;
 /** A good stack is shaken by changing each of its plies with this chance; so many shakes in a row that bring nothing are enough. */
-const [SHAKEN, IDLE, GOOD] = [0.35, 80, 3];
+const [SHAKEN, IDLE, GOOD] = [0.5, 40, 3];
 /** More orders than this of the same plies are not all looked at. */
 const MOST_ORDERS = 60_000;
 
@@ -298,20 +298,26 @@ class Search {
     const sorted = [...this.chosen].sort((a, b) => a - b);
     const atLeast = plane + this.objective.leastBending(sorted, sums.t / 2);
     if (atLeast >= wanted) return Infinity;
-    const best: { order: number[] | null; score: number } = { order: null, score: wanted };
+    const best: { order: readonly number[] | null; score: number } = { order: null, score: wanted };
     let least = Infinity;
-    const bend = (order: readonly number[]): number => {
-      this.tried++;
-      const score = plane + this.objective.bending(order, sums.t / 2);
+    const look = (order: readonly number[], bending: number): void => {
+      const score = plane + bending;
       least = Math.min(least, score);
       if (score < best.score - 1e-12) Object.assign(best, { order: [...order], score });
-      return score;
     };
     const few = orderCount(sorted) <= MOST_ORDERS;
     const contends = atLeast < limit;
     if (contends && !few && !this.guessing) this.exact = false;
-    if (contends && few && !this.guessing) orders(sorted, bend);
-    else improve(sorted, bend);
+    if (contends && few && !this.guessing)
+      orders(sorted, (order) => {
+        this.tried++;
+        look(order, this.objective.bending(order, sums.t / 2));
+      });
+    else {
+      const { order, bending, looked } = this.objective.nearestOrder(sorted, sums.t / 2);
+      this.tried += looked;
+      look(order, bending);
+    }
     if (best.order) this.take(best.order, best.score, sums);
     return least;
   }
