@@ -192,5 +192,7 @@ function combine(prior: Likelihoods, likelihoods: readonly Likelihoods[]): Likel
 }
 
 function mapHypotheses(value: (h: Hypothesis) => number): Likelihoods {
-  return Object.fromEntries(HYPOTHESES.map((h) => [h, value(h)])) as Likelihoods;
+  const made = {} as Likelihoods;
+  for (const h of HYPOTHESES) made[h] = value(h);
+  return made;
 }
