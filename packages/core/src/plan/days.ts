@@ -3,7 +3,7 @@ import { type Remark, requireNumber } from '../errors.js';
 import type { SystemCard } from '../resin/systems.js';
 import { DEFAULT_HOURS, type ShedHours, type WorkSpan, checkHours, formatLocal, parseLocal } from './calendar.js';
 import { Shed } from './shed.js';
-import { stepTask } from './step-task.js';
+import { fitsOneDay, stepTask } from './step-task.js';
 import { type JobStep, type StepKind, type StepsInput, USUAL_RATES, jobSteps } from './steps.js';
 
 export interface DaysInput extends StepsInput {
@@ -57,21 +57,12 @@ export function planDays(input: DaysInput): DaysResult {
   const tempC = requireNumber(input.tempC ?? CARD_TEMP_C, 'tempC', { min: input.card.minTempC, max: 45 });
   if (input.dryUntilAt) parseLocal(input.dryUntilAt, 'dryUntilAt');
   const placed = placedInWindows(input, hours, tempC);
-  const list = new DayList(parseLocal(input.startAt, 'startAt'), input.card, tempC);
+  const list = new DayList(parseLocal(input.startAt, 'startAt'), hours, input.card, tempC);
   placed.forEach((one) => list.take(one));
-  const dayLength = hours.toMin - hours.fromMin;
-  const tooLong = placed.filter(({ step: { id, minutes } }) => id === 'lay-up' && minutes > dayLength);
   const { recoatFromHours, recoatUntilHours } = input.card;
   const green = slower(input.card, 'green', tempC);
-  const { tasks, finishAt, handsMin, remarks } = list.result();
   return {
-    tasks,
-    finishAt,
-    handsMin,
-    remarks: [
-      ...tooLong.map(({ step: { minutes } }) => ({ id: 'days.lay-up-too-long', params: { minutes, dayLength } })),
-      ...remarks,
-    ],
+    ...list.result(),
     recoatWindow: input.faces.length === 0 ? null : list.sinceLayUp(recoatFromHours * green, recoatUntilHours * green),
   };
 }
@@ -129,6 +120,7 @@ class DayList {
 
   constructor(
     private at: number,
+    private readonly hours: ShedHours,
     private readonly card: SystemCard,
     private readonly tempC: number,
   ) {
@@ -145,7 +137,11 @@ class DayList {
     if (step.kind === 'drying') return;
     this.at = end;
     this.handsMin += step.minutes;
-    if (step.id === 'lay-up') this.laidAt = end;
+    if (step.id !== 'lay-up') return;
+    this.laidAt = end;
+    const { fromMin, toMin } = this.hours;
+    if (!fitsOneDay(step, this.hours))
+      this.remarks.push({ id: 'days.lay-up-too-long', params: { minutes: step.minutes, dayLength: toMin - fromMin } });
   }
 
   /** Why a cure takes as long as it does at this temperature; that it must be warmed is said whether or not it is waited for. */

@@ -47,10 +47,7 @@ describe('the order plies are laid in', () => {
 describe('what lies near a stack', () => {
   const start = { t: cover.t, a: [...cover.a], mass: cover.mass, cost: 0, count: 0 };
   const planeOf = (chosen: readonly number[]): number =>
-    objective.past(
-      chosen.reduce((so, i) => objective.with(so, options[i]!), start),
-      true,
-    );
+    objective.plane(chosen.reduce((so, i) => objective.with(so, options[i]!), start));
 
   it('is the best of all that come of one or two plies changed for others', () => {
     const made = [0, 1, 1, 3, 4];

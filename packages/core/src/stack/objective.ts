@@ -53,23 +53,12 @@ export class Objective {
     };
   }
 
-  /** What stiffness in the plane, thickness, weight, count and cost add to the score; without `all`, only what is past the parent and will not come back. */
-  past(sums: Sums, all: boolean): number {
-    const { weights: w, targets } = this;
-    const miss = (value: number, target: number): number => {
-      const log = Math.log(value / target);
-      return all || log > 0 ? log * log : 0;
-    };
-    let score =
-      w.count * sums.count +
-      (w.cost * sums.cost) / 100 +
-      w.thickness * miss(sums.t, targets.t) +
-      w.weight * miss(sums.mass, targets.mass);
-    for (let k = 0; k < TERMS; k++) score += w.stiffness * miss(sums.a[k]!, targets.a[k]!);
-    return score;
+  /** What stiffness in the plane, thickness, weight, count and cost add to the score. */
+  plane({ t, a, mass, cost, count }: Sums): number {
+    return this.inPlane(t, a[0]!, a[1]!, a[2]!, mass, cost, count);
   }
 
-  /** As `past` with all, of sums that are in no list. */
+  /** The same, of sums that are in no list. */
   inPlane(t: number, a0: number, a1: number, a2: number, mass: number, cost: number, count: number): number {
     const { weights: w, targets } = this;
     const [lt, lm] = [Math.log(t / targets.t), Math.log(mass / targets.mass)];
@@ -83,10 +72,23 @@ export class Objective {
     );
   }
 
+  /** Of it, what is past the parent and will not come back, whatever is laid besides. */
+  past({ t, a, mass, cost, count }: Sums): number {
+    const { weights: w, targets } = this;
+    const over = (value: number, target: number): number => (value > target ? Math.log(value / target) ** 2 : 0);
+    return (
+      w.count * count +
+      (w.cost * cost) / 100 +
+      w.thickness * over(t, targets.t) +
+      w.weight * over(mass, targets.mass) +
+      w.stiffness * a.reduce((sum, each, k) => sum + over(each, targets.a[k]!), 0)
+    );
+  }
+
   /** Least score of anything that goes on from these sums with the options from one on. */
   bound(sums: Sums, from: number, limit: number): number {
     const { weights: w, targets } = this;
-    let score = this.past(sums, false);
+    let score = this.past(sums);
     const least = w.thickness > 0 ? Math.sqrt(Math.max(0, limit - score) / w.thickness) : Infinity;
     const room = Math.max(0, Math.min(this.maxThicknessMm, targets.t * Math.exp(least)) - sums.t);
     for (let k = 0; k < TERMS; k++) {

@@ -172,9 +172,9 @@ class Search {
           .map((i) => ({ i, sums: this.objective.with(sums, this.options[i]!) }))
           .filter(({ i, sums: after }) => this.fits(after) && this.inStock(i));
         const better = scored
-          .map((one) => ({ ...one, misfit: this.objective.past(one.sums, true) }))
+          .map((one) => ({ ...one, misfit: this.objective.plane(one.sums) }))
           .sort((a, b) => a.misfit - b.misfit)[0];
-        if (!better || (n > 0 && better.misfit > this.objective.past(sums, true))) break;
+        if (!better || (n > 0 && better.misfit > this.objective.plane(sums))) break;
         this.chosen.push(better.i);
         sums = better.sums;
         this.consider(sums, Infinity);
@@ -209,7 +209,7 @@ class Search {
       }
       if (!this.inStock(i)) continue;
       const after = this.objective.with(sums, this.options[i]!);
-      if (!this.fits(after) || this.objective.past(after, false) >= this.limit()) continue;
+      if (!this.fits(after) || this.objective.past(after) >= this.limit()) continue;
       this.chosen.push(i);
       this.consider(after, this.limit());
       if (
@@ -292,7 +292,7 @@ class Search {
   /** Works through the orders of what is chosen, where it could beat the limit at all; the best score of those looked at. */
   private consider(sums: Sums, limit: number): number {
     if (this.input.balanced !== false && !balanced(this.chosen.map((i) => this.options[i]!))) return Infinity;
-    const plane = this.objective.past(sums, true);
+    const plane = this.objective.plane(sums);
     const wanted = Math.max(limit, this.foundByCount.get(sums.count)?.score ?? Infinity);
     if (plane >= wanted) return Infinity;
     const sorted = [...this.chosen].sort((a, b) => a - b);
