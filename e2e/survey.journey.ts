@@ -69,7 +69,7 @@ describe('the survey', () => {
   it('reads rings into plies, with their doubt', async () => {
     await scene.browser.go(`${roof}/laminate`);
     await scene.browser.press('Read rings');
-    await scene.browser.type('Ground at, to 1', '12');
+    await scene.browser.type('Ground at, n:1', '12');
     await scene.browser.type('Ring 1, width', '12.6');
     await scene.browser.choose('Looks like', 'Random');
     // 12.6 / 12 = 1.05 mm; √2 · 1 mm / 12 = 0.12 mm.

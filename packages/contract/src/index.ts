@@ -14,3 +14,4 @@ export * from './record.js';
 export * from './shed-plan.js';
 export * from './calculations/index.js';
 export * from './words.js';
+export * from './pour-words.js';

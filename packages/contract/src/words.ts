@@ -53,17 +53,26 @@ export function errorWords(code: CoreErrorCode, params: Params = {}): string {
     case 'beyond-horizon':
       return 'This place lies at or beyond the horizon of the picture, where nothing can be measured. Take one nearer.';
     case 'unreadable':
-      return params['want'] === 'time'
-        ? 'Give day and time, like 2026-04-16T08:00; the day must exist.'
-        : 'This cannot be read as a figure. Try 108, 4 1/2 in or 6 oz/yd2.';
+      return (
+        UNREADABLE[String(params['want'] ?? '')] ?? 'This cannot be read as a figure. Try 108, 4 1/2 in or 6 oz/yd2.'
+      );
     case 'not-used':
       return `Leave this out: ${params['with']} has no use for it.`;
     case 'ambiguous-figure':
       return `Is that ${params['one']} or ${params['other']}? Type it with one sign only, for the decimals.`;
     case 'ambiguous-unit':
+      if (params['fraction']) return 'A fraction of what? Say in or mm.';
+      if (params['per100'] !== undefined) return 'Hardener is set by weight here. Is the ratio by weight or by volume?';
       return 'Ounces of what? Cloth is per square yard (oz/yd2), chopped mat per square foot (oz/ft2).';
   }
 }
+
+/** What is wanted where something else than a plain figure is typed. */
+const UNREADABLE: Readonly<Record<string, string>> = {
+  time: 'Give day and time, like 2026-04-16T08:00; the day must exist.',
+  ratio: 'This cannot be read as a taper. Try 12, 12:1 or 1:12.',
+  'mix-ratio': 'This cannot be read as a ratio. Try 30, 100:30 by weight or 2:1 by volume.',
+};
 
 /** Why figures do not go together, and what would. */
 const UNLIKE: Readonly<Record<string, (p: Params) => string>> = {

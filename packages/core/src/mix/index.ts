@@ -9,3 +9,4 @@ export * from './quantities.js';
 export * from './job-cost.js';
 export * from './weighing.js';
 export * from './fillet.js';
+export * from './whole-measures.js';

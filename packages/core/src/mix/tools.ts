@@ -1,5 +1,6 @@
 import { LIMITS } from '../limits/index.js';
 import { CoreError, type Remark, requireNumber } from '../errors.js';
+import { wholeMeasures } from './whole-measures.js';
 import { type Weighing, secondReadings, smallestBatch, worstError } from './mix-error.js';
 
 /** Something both parts are measured with. */
@@ -124,7 +125,7 @@ function worstOf(total: number, ratio: number, error: number, secondErrors: numb
   return error >= resin ? null : 100 * worstError(resin, total - resin, ratio, error, secondErrors);
 }
 
-/** Whole strokes of two pumps: those nearest the ratio for the batch, and the fewest that are within tolerance at all. */
+/** Whole strokes of two pumps: those that hold the ratio together for the batch or a little over it, and the fewest that are within tolerance at all. */
 function pumped(
   tool: Extract<MeasuringTool, { kind: 'pump' }>,
   field: string,
@@ -149,9 +150,14 @@ function pumped(
   );
   const smallestG = fewest === undefined ? null : massOf(fewest, nearest(fewest));
   if (batchG === null) return { smallestG, worstPercent: null, fits: null, strokes: null };
-  const wanted = batchG / (a * resin * (1 + (byVolume * second) / resin));
-  const resins = Math.max(1, Math.ceil(wanted - 1e-9));
-  const strokes = { resin: resins, second: nearest(resins) };
+  const counted = wholeMeasures({
+    resinUnitMl: a,
+    secondUnitMl: b,
+    ratioByVolume: byVolume,
+    resinMl: batchG / (resin + byVolume * second),
+    tolerancePercent: 100 * tolerance,
+  });
+  const strokes = { resin: counted.resin, second: counted.second };
   const worstPercent = worst(strokes.resin, strokes.second);
   // Whole strokes make no less than the smallest: a batch under that is another batch.
   return {

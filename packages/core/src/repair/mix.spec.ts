@@ -74,7 +74,7 @@ describe('the mix of a job', () => {
     } as const;
     const pots = planned({ tool: pumps }).faces[0]!.pots;
     // 100:30 by weight is 100:35.57 by volume: one to one.
-    for (const pot of pots) expect([pot.strokes!.resin, pot.toolGoodEnough]).toEqual([pot.strokes!.second, true]);
+    for (const pot of pots) expect([pot.wholes!.resin, pot.toolGoodEnough]).toEqual([pot.wholes!.second, true]);
     const poor = planned({ tool: { kind: 'lines', name: 'Jug', stepMl: 50 } });
     expect(poor.faces[0]!.pots.some((pot) => pot.toolGoodEnough)).toBeFalse();
     expect(poor.remarks.map(({ id }) => id)).toContain('mix.tool-too-coarse');
@@ -116,6 +116,14 @@ describe('the mix of a job', () => {
     // A fillet of 100 ml: resin 100 / (1 + 2.5 · 50/2200) = 94.62 ml at 1.15 g/ml.
     expect(made!.paste.resinG).toBeCloseTo(108.8, 1);
     expect(having.totalG - without.totalG).toBeCloseTo(108.8, 1);
+    // A pot of that epoxy may be 150 g in a cup and less by its gel: several, alike, and together all of it.
+    const large = planned({ pastes: [{ ...paste, volumeMl: 1000 }] }).pastes[0]!;
+    expect(large.pots.length).toBeGreaterThan(2);
+    expect(large.pots.reduce((sum, pot) => sum + pot.mix.resinG + pot.mix.secondG, 0)).toBeCloseTo(
+      large.paste.resinG,
+      6,
+    );
+    expect(large.pots.reduce((sum, { fillerG }) => sum + fillerG, 0)).toBeCloseTo(large.paste.fillerG, 6);
     // 0.2 m² at 0.5 mm and 1.2 g/ml.
     expect(having.coats[0]!.massG).toBeCloseTo(120, 9);
     const cored = planned(

@@ -164,6 +164,11 @@ describe('whatever a shop types in', () => {
       // A catalyst is added to the resin; a hardener is part of it.
       const mixed = plan.mix.totalResinG + (pots[0]!.mix.kind === 'two-part' ? plan.mix.totalSecondG : 0);
       expect(mixed).toBeCloseTo(plan.mix.totalG, 3);
+      // What is counted in whole drops goes up to the next of them, never down.
+      const wanted = pots.reduce((sum, pot) => sum + pot.massG, 0);
+      const poured = pots.reduce((sum, { mix: { kind, resinG, secondG } }) => sum + resinG + (kind === 'two-part' ? secondG : 0), 0); // prettier-ignore
+      expect(poured).toBeGreaterThan(wanted - 1e-6);
+      expect(poured).toBeLessThan(wanted + 20 * pots.length);
       pots.forEach((pot) => expect(pot.mix.scaleG[2]).toBeGreaterThan(pot.mix.scaleG[1]));
     });
   });

@@ -1,5 +1,6 @@
 import { CoreError } from '../errors.js';
 import { plainFigures } from './figure.js';
+import { parseMixRatio, parseTaperRatio } from './ratio.js';
 import {
   GRAM_PER_OUNCE,
   GRAM_PER_POUND,
@@ -23,6 +24,8 @@ export const QUANTITY_KINDS = [
   'density',
   'temperature',
   'plain',
+  'ratio',
+  'per100',
 ] as const;
 export type QuantityKind = (typeof QUANTITY_KINDS)[number];
 
@@ -69,8 +72,11 @@ const UNITS: Record<QuantityKind, readonly UnitDefinition[]> = {
     { names: ['°f', 'f'], factor: 5 / 9, offset: -160 / 9 },
   ],
   plain: [],
+  ratio: [],
+  per100: [],
 };
 
+const isLength = (kind: QuantityKind): boolean => kind === 'length' || kind === 'thickness';
 const FEET = UNITS.length.find(({ names }) => names.includes('ft'))!.names;
 
 /** The unit a bare number is taken to be in, by kind and the person's unit system. */
@@ -83,6 +89,8 @@ const BARE_UNIT: Record<QuantityKind, Record<UnitSystem, string | null>> = {
   density: { metric: 'kg/m3', imperial: 'lb/ft3' },
   temperature: { metric: 'c', imperial: 'f' },
   plain: { metric: '', imperial: '' },
+  ratio: { metric: '', imperial: '' },
+  per100: { metric: '', imperial: '' },
 };
 
 /**
@@ -93,9 +101,12 @@ const BARE_UNIT: Record<QuantityKind, Record<UnitSystem, string | null>> = {
  * @param system what a bare number means (mm or in, …)
  * @returns the value in the core's working unit (mm, g/m², g, ml, kg/m³, °C)
  * @throws CoreError `unreadable` when it is no figure, `ambiguous-figure` when its points and commas can be read two ways, `ambiguous-unit` for a bare or square-less ounce figure of areal
- *   weight, because cloth is sold by the square yard and chopped mat by the square foot
+ *   weight, because cloth is sold by the square yard and chopped mat by the square foot; for a bare fraction where millimetres are typed; and for a mix ratio
+ *   that does not say it is by weight
  */
 export function parseQuantity(text: string, kind: QuantityKind, system: UnitSystem = 'metric'): number {
+  if (kind === 'ratio') return parseTaperRatio(text);
+  if (kind === 'per100') return per100ByWeight(text);
   let rest = normalise(text);
   if (rest === '') throw new CoreError('empty', 'text');
   const negative = rest.startsWith('-');
@@ -114,6 +125,9 @@ export function parseQuantity(text: string, kind: QuantityKind, system: UnitSyst
     // Of two parts each says its unit, but for inches after feet: "1' 6".
     if (typed === '' && (parts > 0 || match[0].length < rest.length) && !(parts > 0 && FEET.includes(before)))
       throw new CoreError('unreadable', 'text', { text });
+    // A fraction is of inches nearly always, but where millimetres are typed nobody can tell.
+    if (typed === '' && parts === 0 && system === 'metric' && isLength(kind) && (match[3] ?? match[4]) !== undefined)
+      throw new CoreError('ambiguous-unit', 'text', { text, fraction: 1 });
     const unit = findUnit(typed === '' && parts > 0 ? 'in' : typed, kind, system, text);
     before = typed;
     if (unit.offset !== undefined && parts > 0) throw new CoreError('unreadable', 'text', { text });
@@ -121,10 +135,17 @@ export function parseQuantity(text: string, kind: QuantityKind, system: UnitSyst
     if (unit.offset !== undefined) return (negative ? -value : value) * unit.factor + unit.offset;
     rest = rest.slice(match[0].length);
     parts++;
-    if (rest !== '' && ((kind !== 'length' && kind !== 'thickness') || parts > 2))
-      throw new CoreError('unreadable', 'text', { text });
+    if (rest !== '' && (!isLength(kind) || parts > 2)) throw new CoreError('unreadable', 'text', { text });
   }
   return negative ? -total : total;
+}
+
+/** @throws CoreError `ambiguous-unit` for a ratio by volume, or by nobody said what, with what it comes to */
+function per100ByWeight(text: string): number {
+  const { per100, by } = parseMixRatio(text);
+  if (by === 'volume' || (by === null && /[:/]|\bto\b/i.test(text)))
+    throw new CoreError('ambiguous-unit', 'text', { text, per100, by: by ?? '' });
+  return per100;
 }
 
 function normalise(text: string): string {
@@ -224,4 +245,6 @@ const DISPLAY: Record<
     imperial: { unit: '°F', factor: 5 / 9, offset: -160 / 9, decimals: 0 },
   },
   plain: { metric: { unit: '', factor: 1, decimals: 2 }, imperial: { unit: '', factor: 1, decimals: 2 } },
+  ratio: { metric: { unit: '', factor: 1, decimals: 1 }, imperial: { unit: '', factor: 1, decimals: 1 } },
+  per100: { metric: { unit: '', factor: 1, decimals: 2 }, imperial: { unit: '', factor: 1, decimals: 2 } },
 };

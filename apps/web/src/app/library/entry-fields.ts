@@ -53,7 +53,7 @@ const CARD: readonly EntryField[] = [
   figure('tolerancePercent', 'Tolerance, %'),
 ];
 const AMINE: readonly EntryField[] = [
-  figure('hardenerPer100ByWeight', 'Hardener per 100, weight'),
+  figure('hardenerPer100ByWeight', 'Hardener per 100, by weight, or the ratio', 'per100'),
   figure('hardenerDensityGPerMl', 'Hardener, g/ml'),
 ];
 const CATALYST: readonly EntryField[] = [

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { type LibraryBody } from '@ashstep/contract';
 import type { FittedCure } from '@ashstep/core/cure';
-import type { SystemCard } from '@ashstep/core/resin';
+import type { SystemCard, TwoPartCard } from '@ashstep/core/resin';
 import { QuantityField } from '../parts/quantity-field';
 import { CureSheet } from './cure-sheet';
 import { type EntryField, fieldsOf, valueAt, withValue } from './entry-fields';
@@ -24,6 +24,7 @@ const MOST_PARTS = 4;
                 [label]="field.label"
                 [kind]="field.quantity"
                 [value]="figure(field)"
+                [secondOverResin]="secondOverResin()"
                 (valueChange)="set(field, $event)"
                 [error]="errors()[field.path] ?? null"
               />
@@ -107,6 +108,11 @@ export class EntryForm {
   readonly most = MOST_PARTS;
   readonly draft = linkedSignal(() => this.body());
   readonly fields = computed(() => fieldsOf(this.draft().kind, this.draft().entry));
+  /** Of a two-part system whose densities are known. */
+  readonly secondOverResin = computed(() => {
+    const { resinDensityGPerMl: resin, hardenerDensityGPerMl: second } = this.draft().entry as Partial<TwoPartCard>;
+    return resin && second ? second / resin : null;
+  });
   readonly parts = computed(() => {
     const draft = this.draft();
     return draft.kind === 'fabric' ? draft.entry.parts.length : 0;

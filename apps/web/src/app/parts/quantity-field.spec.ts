@@ -70,4 +70,36 @@ describe('QuantityField', () => {
     await type('');
     expect(given).toEqual([null]);
   });
+
+  const press = async (name: string): Promise<void> => {
+    [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')]
+      .find((button) => button.textContent!.includes(name))!
+      .click();
+    await fixture.whenStable();
+  };
+
+  it('asks what a bare fraction is of, and takes either answer', async () => {
+    await type('3/16');
+    expect(given).toEqual([]);
+    await press('3/16 in, 4.76 mm');
+    expect(given[0]).toBeCloseTo(4.7625, 9);
+  });
+
+  it('takes a taper either way round', async () => {
+    fixture.componentRef.setInput('kind', 'ratio');
+    await type('1:12');
+    expect(given).toEqual([12]);
+  });
+
+  it('asks by which a ratio of two parts is, and turns volume into weight by the densities', async () => {
+    fixture.componentRef.setInput('kind', 'per100');
+    fixture.componentRef.setInput('secondOverResin', 0.97 / 1.15);
+    await type('2:1');
+    expect(given).toEqual([]);
+    await press('by volume');
+    // 50 ml at 0.97 to 100 ml at 1.15.
+    expect(given[0]).toBeCloseTo(42.17, 2);
+    await type('100:40 by weight');
+    expect(given[1]).toBe(40);
+  });
 });

@@ -75,6 +75,8 @@ export class QuantityField {
   readonly optional = input(false);
   readonly disabled = input(false);
   readonly error = input<string | null>(null);
+  /** Of a ratio of two parts: density of the second over that of the resin, to turn volume into weight; null where it is not known. */
+  readonly secondOverResin = input<number | null>(null);
   readonly valueChange = output<number | null>();
 
   readonly id = `q${nextId++}`;
@@ -111,10 +113,21 @@ export class QuantityField {
       this.accept(parseQuantity(text, this.kind(), this.units()));
     } catch (error) {
       if (!(error instanceof CoreError)) throw error;
-      if (error.code === 'ambiguous-unit') this.either.set(bothSquares(text));
+      if (error.code === 'ambiguous-unit') this.either.set(this.bothUnits(text, error.params));
       if (error.code === 'ambiguous-figure') this.either.set(this.bothFigures(text, error.params));
       this.typedError.set(errorWords(error.code, error.params));
     }
+  }
+
+  private bothUnits(text: string, { fraction, per100, by }: CoreError['params']): Either {
+    if (fraction) return inchesOrMillimetres(text, this.kind());
+    if (per100 === undefined) return bothSquares(text);
+    const byWeight = { name: `by weight, ${shown(Number(per100))}`, value: Number(per100) };
+    const factor = this.secondOverResin();
+    if (factor === null) return { question: '', answers: by === 'volume' ? [] : [byWeight] };
+    const weight = Number(per100) * factor;
+    const byVolume = { name: `by volume, ${shown(weight)} by weight`, value: weight };
+    return { question: 'By which?', answers: by === 'volume' ? [byVolume] : [byWeight, byVolume] };
   }
 
   private bothFigures(text: string, { text: run, one, other }: CoreError['params']): Either {
@@ -152,6 +165,16 @@ function bothSquares(text: string): Either {
   });
   return { question: 'Ounces of what?', answers };
 }
+
+function inchesOrMillimetres(text: string, kind: QuantityKind): Either {
+  const answers = ['in', 'mm'].map((unit) => {
+    const value = parseQuantity(`${text} ${unit}`, kind);
+    return { name: unit === 'in' ? `${text} in, ${shown(value)} mm` : `${text} mm`, value };
+  });
+  return { question: 'Which of the two?', answers };
+}
+
+const shown = (value: number): string => String(Number(value.toFixed(2)));
 
 /** As many decimals as the value has, three at the most. */
 function trimmed(value: number): number {

@@ -1,40 +1,30 @@
 import { Remembered } from '../../remembered.js';
 import { type CureCard, knownCure } from '../../cure/index.js';
-import type { Remark } from '../../errors.js';
+import { CoreError, type Remark } from '../../errors.js';
 import {
   type Batch,
   type BatchesResult,
-  type MeasuringTool,
-  type MixResult,
   type PasteResult,
   type PotLimit,
   type PotLimitInput,
   type QuantityResult,
-  type ToolVerdict,
   batches,
   catalystFor,
-  mix,
   paste,
   potLabel,
   potLimit,
   resinQuantity,
-  smallestBatches,
+  workingTimeMin,
 } from '../../mix/index.js';
 import type { SystemCard } from '../../resin/systems.js';
 import type { PlannedPaste, RepairInputs } from '../inputs.js';
+import { type Measured, measuring } from './measured.js';
 import type { PatchPlan } from './patch.js';
 import type { TaperPlan } from './taper.js';
 
-export interface Pot extends Batch {
+export interface Pot extends Batch, Measured {
   /** Which of the goes its face is laid in, from 0: a pot never lasts into the next. */
   go: number;
-  mix: MixResult;
-  /** Worst error of the second part with what it is measured with, per cent; null where there is no telling. */
-  worstErrorPercent: number | null;
-  /** Whether it can be mixed so small within tolerance. */
-  toolGoodEnough: boolean;
-  /** Of a pump: strokes of each part. */
-  strokes: ToolVerdict['strokes'];
 }
 
 export interface MixFace {
@@ -53,7 +43,13 @@ export interface PotOfPaste {
   /** Worked out from the ground, not put down by a person. */
   fromPlan: boolean;
   paste: PasteResult;
-  mix: MixResult;
+  /** Its resin in pots that may stand as long as they are worked, each with its share of the filler. */
+  pots: PasteVessel[];
+}
+
+export interface PasteVessel extends Measured {
+  label: string;
+  fillerG: number;
 }
 
 export interface Coat {
@@ -70,7 +66,7 @@ export interface MixPlan {
   totalResinG: number;
   totalSecondG: number;
   totalSecondMl: number;
-  /** Mixed resin of lay-up and pastes, without the catalyst where there is one, g. */
+  /** Mixed resin of lay-up and pastes as it is poured, without the catalyst where there is one, g. */
   totalG: number;
   /** Of the lay-up. */
   pots: number;
@@ -83,35 +79,38 @@ export interface MixPlan {
 
 /** A pot of paste is mixed with so much to spare, for the cup keeps some. */
 const PASTE_SPARE = 1.1;
+/** Paste by knife or bag goes on so fast: 30 to 80 ml a minute, with the weight of its resin. Source: usual rates of the trade. */
+const PASTE_RATE_G_PER_MIN = 50;
+const MOST_PASTE_POTS = 200;
 /** What the plan's own pastes are thickened with. */
 const PASTE_FILLER = 'silica';
 
 export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan, card: SystemCard): MixPlan {
-  const { dropsPerMl } = inputs.mix;
   const catalystPercent =
     card.kind === 'two-part' ? null : (inputs.mix.catalystPercent ?? catalystFor(card, inputs.days.tempC));
-  const { weighing } = inputs.mix;
-  const mixOf = (totalG: number): MixResult =>
-    mix({
-      card,
-      totalG,
-      ...(weighing ? { weighing } : {}),
-      ...(catalystPercent === null ? {} : { catalystPercent, ...(dropsPerMl === undefined ? {} : { dropsPerMl }) }),
-    });
-  const limit = limitOf(inputs, card, catalystPercent);
-  const measured = measuredBy(inputs, card, mixOf(100));
+  const { layingRateGPerMin } = inputs.mix;
+  const limit = limitOf(inputs, card, catalystPercent, layingRateGPerMin);
+  const measured = measuring(inputs, card, catalystPercent);
   const faces = patch.faces.map((face, i) =>
-    mixFace(inputs, primedArea(inputs, taper, i), face, card, limit, (batch) =>
-      potOf(batch, i, mixOf, measured.verdictOf),
-    ),
+    mixFace(inputs, primedArea(inputs, taper, i), face, card, limit, (batch) => ({
+      ...batch,
+      ...measured.of(batch.massG),
+      label: i === 0 ? batch.label : `${batch.label}2`,
+    })),
   );
-  const pastes = pastesOf(inputs, taper).map((planned) => potOfPaste(planned, card, mixOf));
+  const pasteLimitG =
+    limitOf(inputs, card, catalystPercent, PASTE_RATE_G_PER_MIN)?.limitG ??
+    Math.min(card.maxPotG, workingTimeMin(card, inputs.days.tempC) * PASTE_RATE_G_PER_MIN);
+  const pastes = pastesOf(inputs, taper).map((planned) => potOfPaste(planned, card, pasteLimitG, measured.of));
   const coats = (inputs.mix.coats ?? []).map(({ id, name, thicknessMm, areaMm2, densityGPerMl }): Coat => {
     const area = areaMm2 ?? taper.footprint.faces[0]!.abraded.areaMm2;
     return { id, name, areaMm2: area, massG: (area / 1000) * thicknessMm * densityGPerMl };
   });
-  const mixed = [...faces.flatMap((face) => face.pots.map((pot) => pot.mix)), ...pastes.map((pot) => pot.mix)];
-  const sum = (of: (one: MixResult) => number): number => mixed.reduce((total, one) => total + of(one), 0);
+  const mixed = [
+    ...faces.flatMap((face) => face.pots.map((pot) => pot.mix)),
+    ...pastes.flatMap((one) => one.pots.map((pot) => pot.mix)),
+  ];
+  const sum = (of: (one: Measured['mix']) => number): number => mixed.reduce((total, one) => total + of(one), 0);
   const pots = faces.flatMap((face) => face.pots);
   const remarks = [...mixed.flatMap((one) => one.remarks), ...pastes.flatMap((pot) => pot.paste.remarks)];
   const thickestMm = Math.max(...patch.faces.map((face) => face.stack.totalMm));
@@ -135,9 +134,7 @@ export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan
     totalResinG: sum((m) => m.resinG),
     totalSecondG: sum((m) => m.secondG),
     totalSecondMl: sum((m) => m.secondMl),
-    totalG:
-      faces.reduce((total, face) => total + face.totalG, 0) +
-      pastes.reduce((total, pot) => total + pot.mix.resinG + (card.kind === 'two-part' ? pot.mix.secondG : 0), 0),
+    totalG: sum(({ resinG, secondG }) => resinG + (card.kind === 'two-part' ? secondG : 0)),
     pots: pots.length,
     smallestBatchG: measured.smallestG,
     catalystPercent,
@@ -150,10 +147,15 @@ const POT_LIMITS = new WeakMap<CureCard, Remembered<PotLimit>>();
 const MOST_POT_LIMITS = 100;
 
 /** The largest sensible pot where the system's cure is known; null where only the card's own times are. */
-function limitOf(inputs: RepairInputs, card: SystemCard, catalystPercent: number | null): PotLimit | null {
+function limitOf(
+  inputs: RepairInputs,
+  card: SystemCard,
+  catalystPercent: number | null,
+  layingRateGPerMin: number,
+): PotLimit | null {
   const cure = knownCure(card);
   if (!cure) return null;
-  const { layingRateGPerMin, container } = inputs.mix;
+  const { container } = inputs.mix;
   const asked: Omit<PotLimitInput, 'card' | 'cure'> = {
     layingRateGPerMin,
     tempC: inputs.days.tempC,
@@ -164,69 +166,6 @@ function limitOf(inputs: RepairInputs, card: SystemCard, catalystPercent: number
   const known = POT_LIMITS.get(cure) ?? new Remembered<PotLimit>(MOST_POT_LIMITS);
   POT_LIMITS.set(cure, known);
   return known.of(name, () => potLimit({ card, cure, ...asked }));
-}
-
-/** How a pot comes out with what it is measured with. */
-type Judged = Pick<ToolVerdict, 'worstPercent' | 'fits' | 'strokes'>;
-
-/** What a pot can be mixed to with what the job is measured with: a scale that may be off, unless one of the shed's tools is taken. */
-function measuredBy(
-  inputs: RepairInputs,
-  card: SystemCard,
-  { per100ByWeight }: MixResult,
-): { smallestG: number | null; verdictOf: (mixed: MixResult) => Judged } {
-  const tool: MeasuringTool = inputs.mix.tool ?? {
-    kind: 'scale',
-    name: 'Scale',
-    stepG: 1,
-    errorG: inputs.mix.scaleErrorG,
-  };
-  const given = {
-    tools: [tool],
-    per100ByWeight,
-    resinDensityGPerMl: card.resinDensityGPerMl,
-    secondDensityGPerMl: card.kind === 'two-part' ? card.hardenerDensityGPerMl : card.catalystDensityGPerMl,
-    tolerancePercent: card.tolerancePercent,
-    ...(inputs.mix.weighing ? { weighing: inputs.mix.weighing } : {}),
-  };
-  return {
-    smallestG: smallestBatches(given).tools[0]!.smallestG,
-    verdictOf: (mixed) =>
-      countedVerdict(mixed, tool, card.tolerancePercent) ??
-      smallestBatches({ ...given, batchG: mixed.resinG + mixed.secondG }).tools[0]!,
-  };
-}
-
-/** A catalyst counted in drops is never on the scale: its drops to a resin that is off by one reading. */
-function countedVerdict(
-  { dropsPercent, catalystPercent, resinG }: MixResult,
-  tool: MeasuringTool,
-  tolerancePercent: number,
-): Judged | null {
-  if (dropsPercent === null || tool.kind !== 'scale') return null;
-  const error = tool.errorG ?? tool.stepG / 2;
-  if (error >= resinG) return { worstPercent: null, fits: false, strokes: null };
-  const off = (resin: number): number => 100 * ((dropsPercent * resinG) / (catalystPercent! * resin) - 1);
-  const worstPercent = [off(resinG - error), off(resinG + error)].reduce((a, b) => (Math.abs(b) > Math.abs(a) ? b : a));
-  return { worstPercent, fits: Math.abs(worstPercent) <= tolerancePercent + 1e-9, strokes: null };
-}
-
-function potOf(
-  batch: Batch & { go: number },
-  face: number,
-  mixOf: (totalG: number) => MixResult,
-  verdictOf: (mixed: MixResult) => Judged,
-): Pot {
-  const mixed = mixOf(batch.massG);
-  const { worstPercent, fits, strokes } = verdictOf(mixed);
-  return {
-    ...batch,
-    label: face === 0 ? batch.label : `${batch.label}2`,
-    mix: mixed,
-    worstErrorPercent: worstPercent,
-    toolGoodEnough: fits === true,
-    strokes,
-  };
 }
 
 /** Pastes put down for the job, and those its ground asks for: the bedding of a core plug, the filler of a dish. */
@@ -265,7 +204,8 @@ function pastesOf(inputs: RepairInputs, taper: TaperPlan): (PlannedPaste & { fro
 function potOfPaste(
   { id, name, use, volumeMl, fillerId, own, consistency, fromPlan }: PlannedPaste & { fromPlan: boolean },
   card: SystemCard,
-  mixOf: (totalG: number) => MixResult,
+  limitG: number,
+  measured: (totalG: number) => Measured,
 ): PotOfPaste {
   const made = paste({
     volumeMl,
@@ -274,7 +214,18 @@ function potOfPaste(
     ...(consistency ? { consistency } : {}),
     resinDensityGPerMl: card.resinDensityGPerMl,
   });
-  return { id, name, fillerId, fillerName: made.fillerName, fromPlan, paste: made, mix: mixOf(made.resinG) };
+  const pots = Math.max(1, Math.ceil(made.resinG / Math.max(1, limitG) - 1e-9));
+  if (pots > MOST_PASTE_POTS) throw new CoreError('too-many-pots', 'mix.pastes', { pots: MOST_PASTE_POTS, limitG });
+  const pot = measured(made.resinG / pots);
+  return {
+    id,
+    name,
+    fillerId,
+    fillerName: made.fillerName,
+    fromPlan,
+    paste: made,
+    pots: Array.from({ length: pots }, (_, i) => ({ ...pot, label: potLabel(i), fillerG: made.fillerG / pots })),
+  };
 }
 
 /** The abraded face that is primed: taper and margin, and the floor of a part-depth dish; a through cut-out has no floor. */

@@ -34,8 +34,8 @@ const NEW_RING: Ring = { widthMm: 12, look: 'unknown', colour: 'pale' };
     @if (taken(); as t) {
       <div class="fields">
         <ash-quantity
-          label="Ground at, to 1"
-          kind="plain"
+          label="Ground at, n:1"
+          kind="ratio"
           [value]="t.ratio"
           (valueChange)="set({ ratio: $event! })"
           [error]="error('survey.rings.ratio')"

@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { plyKey } from '@ashstep/core/drawing';
 import { attempt } from '@ashstep/core/errors';
 import { PREPARATION_CHECKS } from '@ashstep/core/inspection';
-import { batchError } from '@ashstep/core/repair';
-import type { LogEntry } from '@ashstep/contract';
+import { type Pot, batchError } from '@ashstep/core/repair';
+import { type LogEntry, pourWords } from '@ashstep/contract';
 import { draft } from '../../../outbox/draft';
 import { QuantityField } from '../../../parts/quantity-field';
 import { FigurePipe, QuantityPipe } from '../../../platform/quantity.pipe';
@@ -86,7 +86,6 @@ export class LayUpStage extends StagePanel {
       }
     );
   });
-  readonly rezeroed = computed(() => this.inputs().mix.weighing === 're-zeroed');
   readonly secondName = computed(() => (this.plan().resin?.card?.kind === 'catalysed' ? 'Catalyst' : 'Hardener'));
   readonly canLog = computed(
     () =>
@@ -96,6 +95,11 @@ export class LayUpStage extends StagePanel {
       this.resinLot().trim() !== '' &&
       this.secondLot().trim() !== '',
   );
+
+  pour(pot: Pot): string {
+    const second = this.plan().resin?.card?.kind === 'catalysed' ? 'catalyst' : 'hardener';
+    return pourWords(pot, { second, rezeroed: this.inputs().mix.weighing === 're-zeroed' });
+  }
 
   start(): void {
     const { airTempC, humidityPercent } = this.inputs().resin;

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
-import { MIXING_ORDER, PRIME_NAMES } from '@ashstep/contract';
+import { MIXING_ORDER, PRIME_NAMES, pourWords } from '@ashstep/contract';
 import { MIXING_MIN, PRIME_GSM, type PrimedSurface } from '@ashstep/core/mix';
 import type { MixFace, PatchFace, Pot, RepairInputs } from '@ashstep/core/repair';
 import { optionsOf } from '../../../parts/choice-field';
@@ -30,7 +30,9 @@ interface PotRow {
 export class MixStage extends StagePanel {
   readonly panels = PANELS;
   readonly primes = optionsOf(PRIME_NAMES);
-  readonly second = computed(() => (this.plan().resin?.card?.kind === 'two-part' ? 'hardener' : 'catalyst'));
+  readonly second = computed<'hardener' | 'catalyst'>(() =>
+    this.plan().resin?.card?.kind === 'two-part' ? 'hardener' : 'catalyst',
+  );
   readonly secondName = computed(() => (this.second() === 'hardener' ? 'Hardener' : 'Catalyst'));
   readonly order = computed(() => MIXING_ORDER[this.plan().resin?.card?.kind ?? 'two-part']);
   readonly ratio = computed(() => {
@@ -85,6 +87,10 @@ export class MixStage extends StagePanel {
       dueMin += pot.massG / this.inputs().mix.layingRateGPerMin + MIXING_MIN;
       return row;
     });
+  }
+
+  pour(pot: Pot): string {
+    return pourWords(pot, { second: this.second(), rezeroed: this.inputs().mix.weighing === 're-zeroed' });
   }
 
   abs(value: number): string {

@@ -17,7 +17,7 @@ describe('pastes and coats', () => {
     bench.button('Put down a paste').click();
     const [added] = bench.lastEdit<{ pastes: Paste[] }>('mix').pastes;
     expect(await bench.show(Pastes, stateOf({ mix: { pastes: [added!] } }))).toMatch(
-      /Scale: resin to [\d.]+, hardener to [\d.]+ g; then the filler/,
+      /Resin to [\d.]+ g, then hardener to [\d.]+ g, which adds .* change cup, then 12 g fumed silica/,
     );
     bench.button('Put down a coat').click();
     const [coat] = bench.lastEdit<{ coats: Coat[] }>('mix').coats;

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { CONSISTENCY_NAMES, PASTE_USES, isOwn } from '@ashstep/contract';
+import { CONSISTENCY_NAMES, PASTE_USES, isOwn, pourWords } from '@ashstep/contract';
 import type { Filler } from '@ashstep/core/material';
 import { USUAL_CONSISTENCY } from '@ashstep/core/mix';
-import type { PlannedCoat, PlannedPaste } from '@ashstep/core/repair';
+import type { PlannedCoat, PlannedPaste, PotOfPaste } from '@ashstep/core/repair';
 import { LibraryService } from '../../../library/library.service';
 import { optionsOf } from '../../../parts/choice-field';
 import { QuantityField } from '../../../parts/quantity-field';
@@ -27,10 +27,10 @@ import { PickOf, PickSelect, TextInput } from '../../../parts/inputs';
           >
         </p>
         <p class="num">
-          Scale: resin to {{ pot.mix.scaleG[1].toFixed(1) }}, {{ inputs().mix.weighing === 're-zeroed' ? 'zero, ' : ''
-          }}{{ twoPart() ? 'hardener' : 'catalyst' }} to {{ pot.mix.scaleG[2].toFixed(1) }} g{{
-            pot.mix.drops !== null ? ', ' + pot.mix.drops + ' drops' : ''
-          }}; then the filler
+          @if (pot.pots.length > 1) {
+            <b>{{ pot.pots.length }} pots alike,</b> for one would gel before it is used. Each:
+          }
+          {{ pour(pot) }}
         </p>
         @for (remark of pot.paste.remarks; track remark.id) {
           <p class="remark">{{ words(remark) }}</p>
@@ -185,7 +185,6 @@ export class Pastes extends Panel {
   readonly fillers = computed(() => this.library.inUse('filler') as readonly Filler[]);
   readonly pots = computed(() => this.plan().mix?.pastes ?? []);
   readonly coats = computed(() => this.plan().mix?.coats ?? []);
-  readonly twoPart = computed(() => this.plan().resin?.card?.kind === 'two-part');
 
   constructor() {
     super();
@@ -198,6 +197,14 @@ export class Pastes extends Panel {
 
   private get planned(): readonly PlannedCoat[] {
     return this.inputs().mix.coats ?? [];
+  }
+
+  pour(made: PotOfPaste): string {
+    return pourWords(made.pots[0]!, {
+      second: this.plan().resin?.card?.kind === 'two-part' ? 'hardener' : 'catalyst',
+      rezeroed: this.inputs().mix.weighing === 're-zeroed',
+      filler: { name: made.fillerName, grams: made.pots[0]!.fillerG },
+    });
   }
 
   pasteOf(id: string): PlannedPaste | undefined {

@@ -118,7 +118,7 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
           @if (sloped()) {
             <ash-quantity
               label="Ratio, n:1"
-              kind="plain"
+              kind="ratio"
               [value]="taper.ratio"
               [optional]="true"
               (valueChange)="edit({ ratio: $event })"
@@ -139,14 +139,14 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
           />
           <ash-quantity
             label="Preparation, ×"
-            kind="plain"
+            kind="ratio"
             [value]="taper.knockDowns.preparation ?? 1"
             (valueChange)="knockDown({ preparation: $event! })"
             [error]="error('taper.knockDowns.preparation')"
           />
           <ash-quantity
             label="Wet service, ×"
-            kind="plain"
+            kind="ratio"
             [value]="taper.knockDowns.wetService ?? 1"
             (valueChange)="knockDown({ wetService: $event! })"
             [error]="error('taper.knockDowns.wetService')"

@@ -74,21 +74,21 @@ const NEED_WORDS: Record<NonNullable<WayOption['needs']>, string> = {
         <div class="fields">
           <ash-quantity
             [label]="'Side ' + (i + 1) + ', towards °'"
-            kind="plain"
+            kind="ratio"
             [value]="side.bearingDeg"
             (valueChange)="setLocal(i, { bearingDeg: $event! })"
             [error]="error('taper.locals.' + i + '.bearingDeg')"
           />
           <ash-quantity
             [label]="'Side ' + (i + 1) + ', n:1'"
-            kind="plain"
+            kind="ratio"
             [value]="side.ratio"
             (valueChange)="setLocal(i, { ratio: $event! })"
             [error]="error('taper.locals.' + i + '.ratio')"
           />
           <ash-quantity
             [label]="'Side ' + (i + 1) + ', fades over °'"
-            kind="plain"
+            kind="ratio"
             [value]="side.spreadDeg ?? 60"
             (valueChange)="setLocal(i, { spreadDeg: $event! })"
             [error]="error('taper.locals.' + i + '.spreadDeg')"

@@ -1,0 +1,33 @@
+import type { Measured } from '@ashstep/core/repair';
+
+export interface PourOptions {
+  second: 'hardener' | 'catalyst';
+  /** Whether the scale is set to nothing between the parts. */
+  rezeroed?: boolean;
+  /** Filler that goes in: last into epoxy, before the catalyst into polyester, where the clock starts with it. */
+  filler?: { name: string; grams: number };
+}
+
+/** How one pot is poured, by scale, cup lines, pump or drops, in the order in which it is done. */
+export function pourWords({ mix, wholes }: Pick<Measured, 'mix' | 'wholes'>, options: PourOptions): string {
+  const { second, filler } = options;
+  const fill = filler && `${filler.grams.toFixed(filler.grams < 10 ? 1 : 0)} g ${filler.name.toLowerCase()}`;
+  const early = fill && second === 'catalyst' ? `, stir in ${fill}, then ` : ', then ';
+  const late = fill && second === 'hardener' ? `; stir, change cup, then ${fill}` : '';
+  const left = wholes && Math.abs(wholes.errorPercent) >= 0.05 ? ` Rounding leaves ${signed(wholes.errorPercent)} % of ${second}.` : ''; // prettier-ignore
+  if (wholes?.kind === 'pump')
+    return `${strokes(wholes.resin)} of resin${early}${strokes(wholes.second)} of ${second}${late}.${left}`;
+  if (wholes && fill && second === 'catalyst')
+    return `Resin to the ${ml(wholes.resinMl)} line${early}${ml(wholes.secondMl)} of catalyst.${left}`;
+  if (wholes)
+    return `Cup lines: resin to ${ml(wholes.resinMl)}${early}${second} to ${ml(wholes.resinMl + wholes.secondMl)}${late}.${left}`;
+  const resin = `Resin to ${mix.scaleG[1].toFixed(1)} g`;
+  if (mix.drops !== null) return `${resin}${early}${mix.drops} drops of ${second}.`;
+  // With filler in the cup the scale no longer shows the sum of the two.
+  if (fill && second === 'catalyst') return `${resin}${early}${mix.secondG.toFixed(1)} g (${mix.secondMl.toFixed(1)} ml) of catalyst.`; // prettier-ignore
+  return `${resin}, then ${options.rezeroed ? 'zero, ' : ''}${second} to ${mix.scaleG[2].toFixed(1)} g, which adds ${mix.secondMinG.toFixed(1)} to ${mix.secondMaxG.toFixed(1)} g${late}.`;
+}
+
+const ml = (value: number): string => `${Number(value.toFixed(2))} ml`;
+const strokes = (count: number): string => `${count} ${count === 1 ? 'stroke' : 'strokes'}`;
+const signed = (percent: number): string => `${percent < 0 ? '\u2212' : '+'}${Math.abs(percent).toFixed(1)}`;

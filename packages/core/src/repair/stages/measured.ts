@@ -1,0 +1,132 @@
+import {
+  type MeasuringTool,
+  type MixResult,
+  type ToolVerdict,
+  type WholeMeasures,
+  mix,
+  smallestBatches,
+  wholeMeasures,
+  worstError,
+} from '../../mix/index.js';
+import type { SystemCard } from '../../resin/systems.js';
+import type { RepairInputs } from '../inputs.js';
+
+/** A pot as it is measured: what its tool can only tell in wholes (lines, strokes, drops) goes up in both parts together. */
+export interface Measured {
+  /** By what is really poured: as much as is wanted, or a little over it. */
+  mix: MixResult;
+  /** Lines of a cup, or strokes of pumps, and what their rounding leaves of error; null where it is weighed. */
+  wholes: (WholeMeasures & { kind: 'lines' | 'pump' }) | null;
+  /** Worst error of the second part with what it is measured with, per cent; null where there is no telling. */
+  worstErrorPercent: number | null;
+  /** Whether it can be mixed so small within tolerance. */
+  toolGoodEnough: boolean;
+}
+
+/** How the pots of a job come out with what it is measured with: a scale that may be off, unless one of the shed's tools is taken. */
+export interface Measuring {
+  /** Smallest pot it mixes within tolerance, g; null where it never does. */
+  smallestG: number | null;
+  of: (totalG: number) => Measured;
+}
+
+export function measuring(inputs: RepairInputs, card: SystemCard, catalystPercent: number | null): Measuring {
+  const { weighing, dropsPerMl } = inputs.mix;
+  const mixOf = (totalG: number): MixResult =>
+    mix({
+      card,
+      totalG,
+      ...(weighing ? { weighing } : {}),
+      ...(catalystPercent === null ? {} : { catalystPercent, ...(dropsPerMl === undefined ? {} : { dropsPerMl }) }),
+    });
+  const { per100ByWeight, per100ByVolume } = mixOf(100);
+  const tool: MeasuringTool = inputs.mix.tool ?? {
+    kind: 'scale',
+    name: 'Scale',
+    stepG: 1,
+    errorG: inputs.mix.scaleErrorG,
+  };
+  const { tolerancePercent, resinDensityGPerMl } = card;
+  const secondDensityGPerMl = card.kind === 'two-part' ? card.hardenerDensityGPerMl : card.catalystDensityGPerMl;
+  const judged = (batchG?: number): ToolVerdict =>
+    smallestBatches({
+      tools: [tool],
+      per100ByWeight,
+      resinDensityGPerMl,
+      secondDensityGPerMl,
+      tolerancePercent,
+      ...(weighing ? { weighing } : {}),
+      ...(batchG === undefined ? {} : { batchG }),
+    }).tools[0]!;
+  /** What is poured of a two-part or catalysed batch where it is measured in wholes: the band stays that of the ratio. */
+  const inWholes = (totalG: number, units: { kind: 'lines' | 'pump'; a: number; b: number }): Measured => {
+    const wanted = mixOf(totalG);
+    const found = wholeMeasures({
+      resinUnitMl: units.a,
+      secondUnitMl: units.b,
+      ratioByVolume: per100ByVolume / 100,
+      resinMl: wanted.resinMl,
+      tolerancePercent,
+    });
+    const resinG = found.resinMl * resinDensityGPerMl;
+    const secondG = found.secondMl * secondDensityGPerMl;
+    const poured = mixOf(card.kind === 'two-part' ? resinG * (1 + per100ByWeight / 100) : resinG);
+    const error = tool.kind === 'lines' ? (tool.errorMl ?? tool.stepMl / 2) : 0;
+    const most = tool.kind === 'lines' ? tool.mostMl : undefined;
+    const worst =
+      tool.kind === 'lines' ? worstOfLines(found, per100ByVolume / 100, error) : judged(totalG).worstPercent;
+    return {
+      mix: {
+        ...poured,
+        secondG,
+        secondMl: found.secondMl,
+        scaleG: [0, resinG, weighing === 're-zeroed' ? secondG : resinG + secondG],
+        drops: null,
+        dropsPercent: null,
+        remarks: poured.remarks.filter(({ id }) => !/drops/.test(id)),
+      },
+      wholes: { ...found, kind: units.kind },
+      worstErrorPercent: worst,
+      toolGoodEnough:
+        worst !== null &&
+        Math.abs(worst) <= tolerancePercent + 1e-9 &&
+        (most === undefined || found.resinMl + found.secondMl <= most),
+    };
+  };
+  const of = (totalG: number): Measured => {
+    if (tool.kind === 'lines') return inWholes(totalG, { kind: 'lines', a: tool.stepMl, b: tool.stepMl });
+    if (tool.kind === 'pump') return inWholes(totalG, { kind: 'pump', a: tool.resinStrokeMl, b: tool.secondStrokeMl });
+    const mixed = withWholeDrops(mixOf(totalG), mixOf);
+    const counted = countedVerdict(mixed, tool.errorG ?? tool.stepG / 2, tolerancePercent);
+    const { worstPercent, fits } = counted ?? judged(mixed.resinG + mixed.secondG);
+    return { mix: mixed, wholes: null, worstErrorPercent: worstPercent, toolGoodEnough: fits === true };
+  };
+  return { smallestG: judged().smallestG, of };
+}
+
+/** The worst of reading each part off by so much, at the lines that are really poured to; null where there may be no resin at all. */
+function worstOfLines({ resinMl, secondMl }: WholeMeasures, ratio: number, errorMl: number): number | null {
+  return errorMl >= resinMl ? null : 100 * worstError(resinMl, secondMl, ratio, errorMl, 1);
+}
+
+/** A batch counted in drops goes up to the next whole one, resin and all, so that the per cent is the one that is wanted. */
+function withWholeDrops(mixed: MixResult, mixOf: (totalG: number) => MixResult): MixResult {
+  if (mixed.drops === null) return mixed;
+  const exact = (mixed.drops * mixed.catalystPercent!) / mixed.dropsPercent!;
+  return mixOf((mixed.resinG * Math.max(1, Math.ceil(exact - 1e-9))) / exact);
+}
+
+/** A catalyst counted in drops is never on the scale: its drops to a resin that is off by one reading. */
+function countedVerdict(
+  { dropsPercent, catalystPercent, resinG }: MixResult,
+  errorG: number,
+  tolerancePercent: number,
+): { worstPercent: number | null; fits: boolean } | null {
+  if (dropsPercent === null) return null;
+  if (errorG >= resinG) return { worstPercent: null, fits: false };
+  const off = (resin: number): number => 100 * ((dropsPercent * resinG) / (catalystPercent! * resin) - 1);
+  const worstPercent = [off(resinG - errorG), off(resinG + errorG)].reduce((a, b) =>
+    Math.abs(b) > Math.abs(a) ? b : a,
+  );
+  return { worstPercent, fits: Math.abs(worstPercent) <= tolerancePercent + 1e-9 };
+}
