@@ -20,7 +20,7 @@ describe('mix and cure', () => {
     await browser.type('Laid a minute', '6');
     await browser.driver.wait(async () => (await pots()) === before, 15_000, 'the pots do not come together again');
     await browser.choose('Measured with', 'Epoxy pumps, slow');
-    await browser.sees('Pumps: 6 of resin, 6 of hardener');
+    await browser.sees('6 strokes of resin, then 6 strokes of hardener');
     await browser.choose('Measured with', 'Bench scale, 0.1 g');
     await browser.saved();
     expect(await browser.accessFaults()).toEqual([]);
@@ -72,11 +72,13 @@ describe('mix and cure', () => {
     await browser.sees('Throw it away');
     await browser.type('Resin lot', 'R-3107');
     await browser.type('Hardener lot', 'H-882');
+    await browser.type('Air, read now', '19');
     await browser.press(`Log pot ${label}`);
     await browser.sees(`Next to mix: pot ${label}, again`);
     await browser.type('Resin weighed', '100');
     await browser.type('Hardener weighed', '30.2');
     await browser.sees('+0.7 % hardener: within');
+    await browser.type('Air, read now', '19');
     await browser.press(`Log pot ${label}`);
     await browser.driver.wait(async () => (await next()) !== label, 15_000, 'the pot is still to be mixed');
     expect(await browser.accessFaults()).toEqual([]);

@@ -164,7 +164,12 @@ function walk(way: Way, base: () => string): void {
     async () => {
       await browser.sees('Before the first pot');
       await browser.pressEach(By.css('ash-layup .tick:has(input:not(:checked))'), 'the tick is not kept');
+      await browser.sees('Read the air first');
+      await browser.type('Air, read now', '20');
+      await browser.type('Humidity, read now', '55');
+      await browser.press('Keep the reading');
       await browser.press('Start the lay-up');
+      await browser.sees('20.0 °C, 55 %, read');
       await browser.sees('Next to mix: pot A');
       await browser.type('Resin weighed', '100');
       await browser.type('Catalyst weighed', '2.24');

@@ -1,6 +1,6 @@
 import { COUNTS, LIMITS } from '@ashstep/core/limits';
 import * as z from 'zod';
-import { whole, within } from './inputs/pieces.js';
+import { byWhom, wallClock, whole, within } from './inputs/pieces.js';
 import { bondSetting, repairInputs } from './inputs/index.js';
 
 const text = (max: number) => z.string().trim().min(1, 'This is still missing.').max(max);
@@ -82,11 +82,23 @@ export const newRepair = z.strictObject({ id: uuid, craftId: uuid, title: text(1
 
 export const repairState = z.enum(['open', 'sealed']);
 
+/** Who read a figure off, when by the shed's clock, and with what; an instrument nobody named is an empty text. */
+const readBy = z.strictObject({ by: byWhom, at: wallClock, instrument: z.string().trim().max(80) });
+/** What a thing was done against, by ids of remarks, and why all the same: a deviation that stands in the record. */
+export const against = z.strictObject({
+  ids: z.array(z.string().max(80)).min(1).max(20),
+  reason: z.string().trim().min(3, 'Say why it is done all the same.').max(1000),
+});
+
 export const logEntryBody = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('start'),
     tempC: within(LIMITS.workTempC),
     humidityPercent: within(LIMITS.humidityPercent),
+    surfaceTempC: within(LIMITS.surfaceTempC).nullable().optional(),
+    /** None in old logs, where the air of the plan was written down unread. */
+    read: readBy.optional(),
+    against: against.optional(),
   }),
   z.strictObject({
     kind: z.literal('batch'),
@@ -96,6 +108,8 @@ export const logEntryBody = z.discriminatedUnion('kind', [
     resinLot: text(60),
     secondLot: text(60),
     tempC: within(LIMITS.workTempC),
+    /** The reading its temperature is of, where it was read before. */
+    read: readBy.optional(),
   }),
   z.strictObject({ kind: z.literal('ply'), plyKey: z.string().regex(/^f[01]-p\d{1,3}$/), label: text(80) }),
   z.strictObject({ kind: z.literal('note'), text: text(2000) }),

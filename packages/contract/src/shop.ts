@@ -87,8 +87,10 @@ export const airReading = z.strictObject({
   at: wallClock,
   tempC: within(LIMITS.airTempC),
   humidityPercent: within(LIMITS.humidityPercent),
+  instrument: z.string().trim().max(80).optional(),
 }) satisfies z.ZodType<AirReading>;
-export const addReading = airReading.extend({ id: uuid });
+/** A reading of the shed, and the repair that has it already. */
+export const addReading = airReading.extend({ id: uuid, keptIn: uuid.optional() });
 
 const stepKey = z.string().min(1).max(80);
 export const setPin = z.strictObject({ repairId: uuid, key: stepKey, startAt: wallClock.nullable() });

@@ -1,3 +1,4 @@
+import type { LogEntryBody } from './api.js';
 import type { AirFault } from '@ashstep/core/air';
 import type { CoreErrorCode, Remark } from '@ashstep/core/errors';
 import type { GrindAdvice } from '@ashstep/core/taper';
@@ -184,6 +185,10 @@ const REMARKS: Record<string, (p: Params) => string> = {
     `${drops(p['drops'])} ${p['drops'] === 1 ? 'is' : 'are'} hardly a measure: drops differ. Mix ${figure(p['batchG'])} g with ${drops(p['batchDrops'])}, or use a syringe.`,
   'mix.too-thick-at-once': (p) =>
     `${figure(p['thicknessMm'])} mm laid at once may overheat: this system takes ${figure(p['maxSessionMm'])} mm a session. Lay it in several, or it smokes, browns and shrinks.`,
+  'air.too-cold': (p) =>
+    `${figure(p['tempC'])} °C is under the ${figure(p['minTempC'])} °C this system needs. It stays soft. Warm the part and the air, or take a system for the cold.`,
+  'air.too-hot': (p) =>
+    `${figure(p['tempC'])} °C is above the ${figure(p['maxTempC'])} °C this system is good for. Take a slower hardener or a cooler hour.`,
   'resin.too-hot': (p) =>
     `${figure(p['airTempC'])} °C is above the ${figure(p['maxTempC'])} °C this system is good for. Take a slower hardener or a cooler hour.`,
   'mix.scale-too-coarse': (p) =>
@@ -442,3 +447,14 @@ export const WHY_WORDS = {
   'next-safe': 'The school’s own choice is ruled out here; this is the next safe one.',
   none: 'None of the three suits this job as it stands.',
 } as const;
+
+/** The start of a lay-up as its log tells it: the air that was read, and by whom. */
+export function startWords(entry: Extract<LogEntryBody, { kind: 'start' }>): string {
+  const { tempC, humidityPercent, surfaceTempC, read, against } = entry;
+  const surface = typeof surfaceTempC === 'number' ? `, surface ${surfaceTempC.toFixed(1)} °C` : '';
+  const by = read
+    ? `, read ${read.at.slice(11, 16)} by ${read.by}${read.instrument ? ` with ${read.instrument}` : ''}`
+    : ', air of the plan: not said that anybody read it';
+  const all = against ? `. Begun all the same: ${against.reason}` : '';
+  return `Started: air ${tempC.toFixed(1)} °C, ${Math.round(humidityPercent)} %${surface}${by}${all}`;
+}

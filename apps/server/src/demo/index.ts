@@ -1,10 +1,11 @@
-import { type Person, type RecordBody, sectionNames } from '@ashstep/contract';
+import { type Person, type RecordBody, sectionNames, wallClockIn } from '@ashstep/contract';
 import { PREPARATION_CHECKS } from '@ashstep/core/inspection';
 import { type RepairPlan, planRepair } from '@ashstep/core/repair';
 import { addCraft } from '../craft/service.js';
 import { addTrial } from '../trials/service.js';
 import { retireEntry, saveEntry, saveLot } from '../library/service.js';
 import { savePerson, setPassword, setShop } from '../people/service.js';
+import { HOME_ZONE } from '../platform/clock.js';
 import type { Context } from '../platform/context.js';
 import { addResult } from '../repairs/inspection.js';
 import { addLogEntry } from '../repairs/log.js';
@@ -147,12 +148,13 @@ async function tickConditions(context: Context, id: string, plan: RepairPlan, pe
 }
 
 async function layUp(context: Context, id: string, job: DemoJob, plan: RepairPlan): Promise<void> {
+  const [tempC, humidityPercent, surfaceTempC] = [plan.air.tempC.value, plan.air.humidityPercent.value, plan.air.surfaceTempC.value]; // prettier-ignore
   for (const check of PREPARATION_CHECKS) await setCheck(context, id, check.id, true, job.technician);
   await addLogEntry(
     context,
     id,
     demoId(`${job.key} start`),
-    { kind: 'start', tempC: job.inputs.resin.airTempC, humidityPercent: job.inputs.resin.humidityPercent },
+    { kind: 'start', tempC, humidityPercent, surfaceTempC, read: { by: job.technician.name, at: wallClockIn(HOME_ZONE, context.now()), instrument: 'Thermo-hygrometer' } }, // prettier-ignore
     job.technician,
   );
   const two = plan.patch!.faces.length === 2;
@@ -181,7 +183,7 @@ async function layUp(context: Context, id: string, job: DemoJob, plan: RepairPla
         resinG: tenth(pot.mix.resinG),
         secondG: tenth(pot.mix.secondG * slip),
         ...lots,
-        tempC: job.inputs.resin.airTempC,
+        tempC,
       } as const;
       await addLogEntry(context, id, demoId(`${job.key} pot ${pot.label}`), entry, job.technician);
     }

@@ -36,6 +36,12 @@ const inputs = (sections: Sections): RepairInputs =>
     ]),
   ) as unknown as RepairInputs;
 
+/** Air a job is planned at. */
+const planned = (tempC: number, humidityPercent = 55, surfaceTempC: number | null = null): RepairInputs['air'] => ({
+  readings: [],
+  expected: { source: 'typed', tempC, humidityPercent, surfaceTempC, by: '', at: null },
+});
+
 /** Where the laminate is loose under the paint, beyond the star crack that shows. */
 const LOOSE_ROUND_THE_LAMP = { centreXMm: -10, centreYMm: 6, halfLengthMm: 74, halfWidthMm: 48, turnDeg: 25 };
 /** Widths at 12:1 and what each ring looks like, outer face first. */
@@ -140,9 +146,10 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
             'roving-500',
           ),
         },
-        resin: { systemId: 'epoxy-slow', airTempC: 18.4, humidityPercent: 62, surfaceTempC: 17.1 },
+        resin: { systemId: 'epoxy-slow' },
+        air: planned(18.4, 62, 17.1),
         taper: { sides: 'two' },
-        days: { startAt: morning(0), tempC: 18.4 },
+        days: { startAt: morning(0) },
       }),
     },
     {
@@ -167,7 +174,8 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
           clueIds: ['styrene-foam-intact'],
           core: { coreId: 'eps', thicknessMm: 80, reachable: true },
         },
-        resin: { systemId: 'epoxy-medium', airTempC: 19, surfaceTempC: 19 },
+        resin: { systemId: 'epoxy-medium' },
+        air: planned(19),
         taper: {
           ratio: 30,
           kind: 'wrap',
@@ -175,7 +183,7 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
         },
         stack: { coverFabricId: null, finishAllowanceMm: 0.2 },
         mix: { potFloorG: 20, scaleErrorG: 0.1 },
-        days: { startAt: morning(0), tempC: 19 },
+        days: { startAt: morning(0) },
       }),
     },
     {
@@ -199,11 +207,12 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
           clueIds: ['clear-straw-pink', 'no-styrene-smell'],
           core: { coreId: 'pvc-80', thicknessMm: 8, reachable: true },
         },
-        resin: { systemId: 'epoxy-medium', airTempC: 21, surfaceTempC: 21 },
+        resin: { systemId: 'epoxy-medium' },
+        air: planned(21),
         taper: { kind: 'stepped', stepMm: 12 },
         stack: { coverFabricId: null, finishAllowanceMm: 0.1 },
         mix: { scaleErrorG: 0.1, potFloorG: 20 },
-        days: { startAt: morning(-9), tempC: 21 },
+        days: { startAt: morning(-9) },
       }),
     },
     {
@@ -290,7 +299,8 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
           priorId: 'open',
           clueIds: ['plate-vinylester'],
         },
-        resin: { systemId: 'vinylester', airTempC: 18, surfaceTempC: 17 },
+        resin: { systemId: 'vinylester' },
+        air: planned(18, 55, 17),
         taper: { marginMm: 60, kind: 'edge', edge: { alongMm: 160, inMm: 60, trimMm: 10 } },
         stack: {
           plies: layers('roving-600', 'mat-450', 'mat-450', 'roving-600'),
@@ -299,7 +309,7 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
           sanding: { fabricId: 'plain-163' },
           finishAllowanceMm: 0.25,
         },
-        days: { startAt: morning(-7), tempC: 18 },
+        days: { startAt: morning(-7) },
       }),
     },
     {
@@ -321,7 +331,8 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
           priorId: 'volume-built',
           finishThicknessMm: 0.6,
         },
-        resin: { systemId: 'polyester', airTempC: 20, surfaceTempC: 19 },
+        resin: { systemId: 'polyester' },
+        air: planned(20, 55, 19),
         days: { startAt: morning(-5) },
       }),
     },
@@ -361,10 +372,11 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
           core: { coreId: 'balsa', thicknessMm: 12, reachable: true },
           clueIds: ['styrene-smell', 'moulded-gel-coat'],
         },
-        resin: { systemId: 'polyester', airTempC: 18.4, humidityPercent: 62, surfaceTempC: 18 },
+        resin: { systemId: 'polyester' },
+        air: planned(20, 62, 18),
         taper: { ratio: 12, kind: 'core' },
         stack: { coverFabricId: null },
-        days: { startAt: morning(0), tempC: 20, place: 'tent', tentToC: 20 },
+        days: { startAt: morning(0), place: 'tent', tentToC: 20 },
       }),
     },
   ];

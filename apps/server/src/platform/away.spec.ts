@@ -78,7 +78,7 @@ describe('a database that ends its connections', () => {
       });
     });
     await after.streaming;
-    expect((await saveSection(tech, repair, 'days', { tempC: 12 })).status).toBe(200);
+    expect((await saveSection(tech, repair, 'days', { fromMin: 540 })).status).toBe(200);
     expect(await heard).toContain('event: repair');
   });
 });

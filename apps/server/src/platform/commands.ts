@@ -35,7 +35,7 @@ export function sentOf(request: Request): Sent {
 }
 
 /** Clocks may differ by so much, ms, before what was done counts as still to come. */
-const CLOCKS_MS = 10 * 60_000;
+export const CLOCKS_MS = 10 * 60_000;
 
 /** Whether a time read off the shed's clock is still to come. */
 export const isAhead = (at: string | null, now: Date): boolean =>

@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { type RepairDetail, changesBetween } from '@ashstep/contract';
 import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
-import { finishedRepair, newRepair, saveSection } from '../testing/repairs.js';
+import { finishedRepair, newRepair, saveSection, startEntry } from '../testing/repairs.js';
 import { TestClient, type TestReply, TestServer } from '../testing/server.js';
 
-const START = { kind: 'start', tempC: 20, humidityPercent: 55 };
+const START = startEntry();
 const LOTS = { resinLot: 'P-1', secondLot: 'C-9', tempC: 20 };
 const PLY = { kind: 'ply', plyKey: 'f0-p1', label: 'Ply 1' };
 
@@ -133,7 +133,8 @@ describe('acts', () => {
 
   it('done while the server was out of reach are written down at the time they were done, with when they came in', async () => {
     const { id } = await planned();
-    const late = (await log(tech, id, START, randomUUID(), { 'Command-Age': String(20 * 60_000) })).body.log[0];
+    const late = (await log(tech, id, startEntry(30), randomUUID(), { 'Command-Age': String(20 * 60_000) })).body
+      .log[0];
     expect(Date.now() - new Date(late.at).getTime()).toBeGreaterThan(19.9 * 60_000);
     expect(new Date(late.receivedAt).getTime() - new Date(late.at).getTime()).toBe(20 * 60_000);
     expect((await log(tech, id, PLY)).body.log.at(-1).receivedAt).toBeNull();
@@ -159,11 +160,11 @@ describe('acts', () => {
     expect([one!.status, two!.status]).toEqual([200, 200]);
     expect((await read(repair.id)).inputs.survey.readings.map(({ xMm }) => xMm).sort()).toEqual([10, 20]);
     const { days } = repair.inputs;
-    await patch(other, repair.id, 'days', days, { ...days, tempC: 12 });
+    await patch(other, repair.id, 'days', days, { ...days, fromMin: 540 });
     expect((await patch(tech, repair.id, 'days', days, { ...days, toMin: 1000 })).status).toBe(200);
-    const clash = await patch(tech, repair.id, 'days', days, { ...days, tempC: 25 });
+    const clash = await patch(tech, repair.id, 'days', days, { ...days, fromMin: 600 });
     expect([clash.status, clash.body.code, clash.body.changes[0].section]).toEqual([409, 'stale', 'days']);
-    expect((await read(repair.id)).inputs.days).toEqual(jasmine.objectContaining({ tempC: 12, toMin: 1000 }));
+    expect((await read(repair.id)).inputs.days).toEqual(jasmine.objectContaining({ fromMin: 540, toMin: 1000 }));
   });
 
   it('that make a section impossible are refused with the field', async () => {

@@ -6,6 +6,7 @@ import type { Context } from '../platform/context.js';
 import type { Queryable } from '../platform/database.js';
 import { ProblemError } from '../platform/problems.js';
 import { planOf } from '../threads/heavy.js';
+import { requireAirRead } from './air.js';
 import { changeOpen, sql, touch } from './store.js';
 
 /** Writes one entry of the bench log; a batch gets its real ratio worked out. What is down, mixed or begun once is not logged twice. */
@@ -24,6 +25,7 @@ export async function addLogEntry(
       const [hold] = plan.holds;
       if (hold) throw new ProblemError(409, 'held', remarkWords(hold));
       await requireNotLogged(client, id, entry);
+      if (entry.kind === 'start') await requireAirRead(client, entry, repair, plan, at);
     }
     if (
       entry.kind === 'ply' &&

@@ -57,6 +57,10 @@ VALUES ($1, $2, $3, $4, $5, $6, $7, $7) ON CONFLICT (id) DO NOTHING
 -- name: lock
 SELECT id, state, revision, version, technician_id AS "technicianId", inputs, stage_reached AS "stageReached" FROM repair WHERE id = $1 FOR UPDATE
 
+-- name: lockInShed
+SELECT id, stage_reached AS "stageReached", inputs FROM repair
+WHERE state = 'open' AND coalesce(inputs -> 'days' ->> 'place', 'shed') = 'shed' ORDER BY id FOR UPDATE
+
 -- name: saveInputs
 UPDATE repair SET inputs = $2, version = version + 1, updated_at = $3, stage_reached = $4 WHERE id = $1 RETURNING version
 

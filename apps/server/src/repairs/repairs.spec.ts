@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { TestClient, type TestReply, TestServer } from '../testing/server.js';
-import { finishedRepair, newCraft, newRepair, saveSection } from '../testing/repairs.js';
+import { finishedRepair, newCraft, newRepair, saveSection, startEntry } from '../testing/repairs.js';
 
 describe('repairs', () => {
   let server: TestServer;
@@ -62,12 +62,12 @@ describe('repairs', () => {
 
   it('let two people change different sections, and name who changed the same one', async () => {
     const repair = await newRepair(tech);
-    await saveSection(other, repair, 'days', { tempC: 18 });
+    await saveSection(other, repair, 'days', { fromMin: 540 });
     expect((await saveSection(tech, repair, 'mix', { scaleErrorG: 0.1 })).status).toBe(200);
-    const clash = await saveSection(tech, repair, 'days', { tempC: 25 });
+    const clash = await saveSection(tech, repair, 'days', { fromMin: 600 });
     expect(clash.status).toBe(409);
     expect(clash.body.changes).toEqual([jasmine.objectContaining({ section: 'days', by: 'Other Spec' })]);
-    expect((await tech.send('GET', `/api/repairs/${repair.id}`)).body.inputs.days.tempC).toBe(18);
+    expect((await tech.send('GET', `/api/repairs/${repair.id}`)).body.inputs.days.fromMin).toBe(540);
   });
 
   it('takes the same edit again when its answer was lost, but not over another’s', async () => {
@@ -204,7 +204,7 @@ describe('repairs', () => {
     });
     await saveSection(tech, repair, 'survey', { readings: [moisture('2026-04-16T08:00', 18)], moistureLimit: 12 });
     const log = (entry: object) => tech.send('POST', `/api/repairs/${repair.id}/log`, { id: randomUUID(), entry });
-    const start = { kind: 'start', tempC: 20, humidityPercent: 50 };
+    const start = startEntry();
     const refused = await log(start);
     expect(refused.status).toBe(409);
     expect(refused.body.detail).toContain('18 at the last reading, 12 wanted');
@@ -224,7 +224,7 @@ describe('repairs', () => {
     const start = () =>
       tech.send('POST', `/api/repairs/${repair.id}/log`, {
         id: randomUUID(),
-        entry: { kind: 'start', tempC: 20, humidityPercent: 50 },
+        entry: startEntry(),
       });
     expect((await start()).status).toBe(409);
     const release = { reference: 'Drawing 114, naval architect', by: 'Tech Spec', at: '2026-04-16T08:00' };

@@ -14,6 +14,7 @@ type QueryName =
   | 'history'
   | 'insert'
   | 'lock'
+  | 'lockInShed'
   | 'saveInputs'
   | 'touch'
   | 'seal'

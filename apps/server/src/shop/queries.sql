@@ -15,10 +15,10 @@ ON CONFLICT (id) DO UPDATE SET start_at = $1, hours = $2, taken_at = $3, taken_b
 DELETE FROM forecast WHERE id = 1
 
 -- name: lastReading
-SELECT at, temp_c AS "tempC", humidity_percent AS "humidityPercent", by_name AS by FROM air_reading ORDER BY at DESC, id LIMIT 1
+SELECT at, temp_c AS "tempC", humidity_percent AS "humidityPercent", instrument, by_name AS by FROM air_reading ORDER BY at DESC, id LIMIT 1
 
 -- name: addReading
-INSERT INTO air_reading (id, at, temp_c, humidity_percent, by_name) VALUES ($1, $2, $3, $4, $5) ON CONFLICT (id) DO NOTHING
+INSERT INTO air_reading (id, at, temp_c, humidity_percent, by_name, instrument) VALUES ($1, $2, $3, $4, $5, $6) ON CONFLICT (id) DO NOTHING
 
 -- name: pins
 SELECT p.repair_id AS "repairId", p.key, p.start_at AS "startAt", p.by_name AS by FROM step_pin p JOIN repair r ON r.id = p.repair_id WHERE r.state = 'open' ORDER BY p.repair_id, p.key

@@ -9,11 +9,12 @@ import {
 import type { Air, AirReading } from '@ashstep/core/air';
 import type { ShopSettings } from '@ashstep/core/plan';
 import { HOME_ZONE } from '../platform/clock.js';
-import { type Sent, isAhead, once } from '../platform/commands.js';
+import { HERE, type Sent, isAhead, once } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { type Queryable, loadQueries } from '../platform/database.js';
 import { ProblemError } from '../platform/problems.js';
-import { changeOpen, touch } from '../repairs/store.js';
+import { readForAllInShed } from '../repairs/air.js';
+import { changeOpen, momentOf, touch } from '../repairs/store.js';
 
 type QueryName =
   | 'settings'
@@ -121,14 +122,16 @@ export async function saveForecast(
   });
 }
 
+/** Keeps a reading of the shed's air, and gives it to every open repair in the shed. */
 export async function addReading(
   context: Context,
   id: string,
-  reading: AirReading,
+  { keptIn, ...reading }: AirReading & { keptIn?: string | undefined },
   person: Person,
   sent?: Sent,
 ): Promise<ShopReply> {
   requireNotAhead('at', reading.at, context.now());
+  const { instrument = '' } = reading;
   return changeShop(context, person, sent, async (client) => {
     const added = await client.query(sql.addReading, [
       id,
@@ -136,8 +139,22 @@ export async function addReading(
       reading.tempC,
       reading.humidityPercent,
       person.name,
+      instrument,
     ]);
-    return added.rowCount === 0 ? null : { kind: 'reading', detail: { id, ...reading } };
+    if (added.rowCount === 0) return null;
+    const { at, tempC, humidityPercent } = reading;
+    const read = {
+      id,
+      at,
+      tempC,
+      humidityPercent,
+      surfaceTempC: null,
+      place: 'shed',
+      instrument,
+      by: person.name,
+    } as const;
+    await readForAllInShed(client, read, keptIn ?? null, person, momentOf(context.now(), sent ?? HERE));
+    return { kind: 'reading', detail: { id, ...reading } };
   });
 }
 

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { USUAL_SHOP } from '@ashstep/core/plan';
-import { newRepair, saveSection } from '../testing/repairs.js';
+import { newRepair, saveSection, startEntry } from '../testing/repairs.js';
 import { TestClient, TestServer } from '../testing/server.js';
 
 describe('the shop', () => {
@@ -83,6 +83,7 @@ describe('the shop', () => {
       at: reading.at,
       tempC: 18.4,
       humidityPercent: 62,
+      instrument: '',
       by: 'Tech Spec',
     });
     expect(
@@ -199,7 +200,7 @@ describe('the shop', () => {
     await tech.send('PUT', `/api/repairs/${id}/checks`, { id: randomUUID(), checkId: 'washed', done: true });
     await tech.send('POST', `/api/repairs/${id}/log`, {
       id: randomUUID(),
-      entry: { kind: 'start', tempC: 20, humidityPercent: 55 },
+      entry: startEntry(),
     });
     for (const label of ['Ply 1', 'Ply 1 again'])
       await tech.send('POST', `/api/repairs/${id}/log`, {

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import type { RepairDetail } from '@ashstep/contract';
+import { type LogEntryBody, type RepairDetail, wallClockIn } from '@ashstep/contract';
 import { type InspectionCheck, PREPARATION_CHECKS } from '@ashstep/core/inspection';
 import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
+import { HOME_ZONE } from '../platform/clock.js';
 import type { TestClient, TestReply } from './server.js';
 
 type Sections = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
@@ -39,6 +40,14 @@ export const saveSection = (
     { 'If-Match': `"${version}"` },
   );
 
+/** A lay-up begun in air read so many minutes ago. */
+export const startEntry = (agoMin = 0): Extract<LogEntryBody, { kind: 'start' }> => ({
+  kind: 'start',
+  tempC: 20,
+  humidityPercent: 55,
+  read: { by: 'Spec', at: wallClockIn(HOME_ZONE, Date.now() - 60_000 * agoMin), instrument: '' },
+});
+
 const PLANNED: Sections = {
   laminate: { thicknessMm: 4, clueIds: ['styrene-smell', 'tint-green-blue'] },
   resin: { systemId: 'polyester' },
@@ -57,7 +66,7 @@ export async function finishedRepair(client: TestClient, inspector: TestClient):
     await client.send('PUT', `${at}/checks`, { id: randomUUID(), checkId: check.id, done: true });
   await client.send('POST', `${at}/log`, {
     id: randomUUID(),
-    entry: { kind: 'start', tempC: 20, humidityPercent: 55 },
+    entry: startEntry(),
   });
   const pot = plan.mix!.faces[0]!.pots[0]!;
   await client.send('POST', `${at}/log`, {

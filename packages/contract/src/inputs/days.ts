@@ -1,6 +1,7 @@
 import { LIMITS } from '@ashstep/core/limits';
 import type { ShopRates } from '@ashstep/core/plan';
 import * as z from 'zod';
+import { workPlace } from './air.js';
 import { wallClock, whole, within } from './pieces.js';
 
 const minutes = within(LIMITS.workMin);
@@ -29,8 +30,7 @@ export const days = z.strictObject({
   fromMin: minuteOfDay,
   toMin: minuteOfDay,
   openDays,
-  tempC: within(LIMITS.shedTempC),
-  place: z.enum(['shed', 'outdoors', 'tent']).optional(),
+  place: workPlace.optional(),
   tentToC: within(LIMITS.tentTempC).optional(),
   rates: shopRates.partial().optional(),
 });

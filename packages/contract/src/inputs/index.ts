@@ -1,5 +1,6 @@
 import type { RepairInputs } from '@ashstep/core/repair';
 import * as z from 'zod';
+import { air } from './air.js';
 import { damage } from './damage.js';
 import { days } from './days.js';
 import { laminate } from './laminate.js';
@@ -11,6 +12,7 @@ import { stack } from './stack.js';
 import { survey } from './survey.js';
 import { taper } from './taper.js';
 
+export { airRead } from './air.js';
 export { shopRates } from './days.js';
 export { fabricLayer } from './layers.js';
 export { clueId, priorId } from './laminate.js';
@@ -20,7 +22,19 @@ export { extraPly } from './stack.js';
 export { alignmentReading, bondSetting, localRatio } from './taper.js';
 
 /** The sections of a repair's inputs; each is saved on its own. */
-export const inputSections = { place, damage, severity, survey, laminate, resin, taper, stack, mix, days } as const;
+export const inputSections = {
+  place,
+  damage,
+  severity,
+  survey,
+  laminate,
+  resin,
+  air,
+  taper,
+  stack,
+  mix,
+  days,
+} as const;
 
 export const repairInputs = z.strictObject(inputSections) satisfies z.ZodType<RepairInputs>;
 export type SectionName = keyof typeof inputSections;

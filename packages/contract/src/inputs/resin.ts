@@ -1,10 +1,9 @@
-import { LIMITS } from '@ashstep/core/limits';
 import { SYSTEMS, hardens } from '@ashstep/core/resin';
 import * as z from 'zod';
 import { hardener, systemCard } from '../resin-cards.js';
-import { NOT_LISTED, entryId, known, note, within } from './pieces.js';
+import { NOT_LISTED, entryId, known, note } from './pieces.js';
 
-/** The resin chosen, why, and the air it is used in. */
+/** The resin chosen, and why. */
 export const resin = z
   .strictObject({
     school: z.enum(['finish-led', 'like-for-like', 'epoxy-throughout']),
@@ -14,9 +13,6 @@ export const resin = z
     hardener: hardener.optional(),
     overrideReason: note,
     gelCoatWay: z.enum(['after-full-cure', 'paint-instead', 'gel-coat-first']),
-    airTempC: within(LIMITS.airTempC),
-    humidityPercent: within(LIMITS.humidityPercent),
-    surfaceTempC: within(LIMITS.surfaceTempC),
   })
   .refine(({ own, systemId }) => known(SYSTEMS, own, systemId), { path: ['systemId'], message: NOT_LISTED })
   .refine(

@@ -46,6 +46,31 @@ describe('inputs of any version', () => {
     expect(planRepair(now).taper?.ratio).toBeGreaterThan(1);
   });
 
+  it('of version 2 keep the air somebody put down as what is expected, and no default as anything', () => {
+    const { air: _, ...others } = NEW_REPAIR;
+    const of2 = (resin: object, days: object): object => ({
+      ...others,
+      schema: 2,
+      resin: { ...NEW_REPAIR.resin, airTempC: 20, humidityPercent: 55, surfaceTempC: 19, ...resin },
+      days: { ...NEW_REPAIR.days, tempC: 20, ...days },
+    });
+    const untouched = upgradedInputs(of2({}, {}));
+    expect(untouched.air).toEqual({ readings: [], expected: null });
+    expect(repairInputs.safeParse(untouched).error?.issues ?? []).toEqual([]);
+    const put = upgradedInputs(of2({ airTempC: 18.4, humidityPercent: 62, surfaceTempC: 17.1 }, { tempC: 18 }));
+    expect(put.air.expected).toEqual({
+      source: 'typed',
+      tempC: 18,
+      humidityPercent: 62,
+      surfaceTempC: 17.1,
+      by: '',
+      at: null,
+    });
+    expect(upgradedInputs(of2({ airTempC: 8 }, {})).air.expected!.tempC).toBe(8);
+    expect(repairInputs.safeParse(put).error?.issues ?? []).toEqual([]);
+    expect(planRepair(put).air.humidityPercent).toEqual(jasmine.objectContaining({ value: 62, source: 'typed' }));
+  });
+
   it('of now come back as they were', () => {
     const inputs = { ...NEW_REPAIR, place: { ...NEW_REPAIR.place, where: 'transom' } };
     const stored = JSON.parse(JSON.stringify(versioned(inputs))) as object;
@@ -60,7 +85,7 @@ describe('inputs of any version', () => {
   it('of a version to come are refused, not half read', () => {
     expect(() => upgradedInputs({ ...versioned(NEW_REPAIR), schema: INPUTS_VERSION + 1 })).toThrowError(
       RangeError,
-      /version 3; this Ash Step knows 2/,
+      /version 4; this Ash Step knows 3/,
     );
   });
 });

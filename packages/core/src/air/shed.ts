@@ -29,6 +29,8 @@ export interface AirReading {
   at: string;
   tempC: number;
   humidityPercent: number;
+  /** What it was read with; nothing where nobody said. */
+  instrument?: string;
 }
 
 /** No heater of a shed warms it faster, °C in an hour. */

@@ -121,6 +121,7 @@ export const LIMITS = {
 export const COUNTS = {
   outlinePoints: 2000,
   readings: 5000,
+  airReadings: 500,
   gauge: 500,
   marks: 40,
   neighbours: 20,

@@ -1,4 +1,5 @@
 import { type MixErrorResult, catalystFor, mix, mixError } from '../mix/index.js';
+import { jobAir } from './air.js';
 import type { RepairInputs } from './inputs.js';
 import type { RepairPlan } from './plan.js';
 import { chosenCard } from './stages/resin.js';
@@ -19,7 +20,7 @@ export function batchError(
     card,
     totalG: 100,
     ...(card.kind === 'catalysed'
-      ? { catalystPercent: inputs.mix.catalystPercent ?? catalystFor(card, inputs.days.tempC) }
+      ? { catalystPercent: inputs.mix.catalystPercent ?? catalystFor(card, jobAir(inputs.air).tempC.value) }
       : {}),
   });
   return mixError({

@@ -1,6 +1,7 @@
 import { cureCardFor } from '../cure/index.js';
 import { systemOf } from '../resin/systems.js';
 import { type CureFound, followCure } from './cure.js';
+import { expectedAir } from '../testing/inputs.js';
 import { NEW_REPAIR, type RepairInputs } from './inputs.js';
 import { planRepair } from './plan.js';
 
@@ -8,7 +9,7 @@ const THICK: RepairInputs = {
   ...NEW_REPAIR,
   laminate: { ...NEW_REPAIR.laminate, thicknessMm: 14, clueIds: ['plate-epoxy'] },
   resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-fast' },
-  days: { ...NEW_REPAIR.days, tempC: 24 },
+  air: expectedAir(24),
 };
 
 function followed(inputs: RepairInputs, stopAfter = Infinity): CureFound {

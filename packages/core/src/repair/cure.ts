@@ -12,6 +12,7 @@ import { type Core, type ResinFamily, coreOf } from '../material/index.js';
 import type { BackingId } from '../cure/heat-materials.js';
 import { inGoes } from '../stack/index.js';
 import { isLaidOn } from '../taper/index.js';
+import { jobAir } from './air.js';
 import type { RepairInputs } from './inputs.js';
 import type { RepairPlan } from './plan.js';
 
@@ -81,7 +82,7 @@ const backingOf = ({ id, wooden, densityKgM3 }: Core): BackingId =>
 export function* followCure(
   inputs: RepairInputs,
   plan: Pick<RepairPlan, 'parent' | 'taper' | 'patch' | 'resin' | 'mix'>,
-  conditions: CureConditions = { airTempC: inputs.days.tempC },
+  conditions: CureConditions = { airTempC: jobAir(inputs.air).tempC.value },
 ): Generator<{ share: number; soFar: CureFound }, CureFound, 'stop' | undefined> {
   const card = plan.resin?.card;
   const { core } = inputs.laminate;

@@ -1,4 +1,6 @@
 export * from './inputs.js';
+export * from './air-read.js';
+export * from './air.js';
 export * from './plan.js';
 export * from './section-stage.js';
 export * from './facts.js';

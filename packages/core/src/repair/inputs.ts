@@ -25,6 +25,7 @@ import type {
   WrapInput,
 } from '../taper/index.js';
 
+import type { AirRead, ExpectedAir, WorkPlace } from './air-read.js';
 import type { GraveStructure, Severity } from './severities.js';
 
 /** An edge, fitting or structure near the damage, as a straight line in plan co-ordinates. */
@@ -145,9 +146,11 @@ export interface RepairInputs {
     hardener?: Hardener;
     overrideReason: string;
     gelCoatWay: GelCoatWay;
-    airTempC: number;
-    humidityPercent: number;
-    surfaceTempC: number;
+  };
+  /** The air it is worked in: what was read, and what is planned with where nothing was. */
+  air: {
+    readings: readonly AirRead[];
+    expected: ExpectedAir | null;
   };
   taper: {
     /** null takes the table's value. */
@@ -223,9 +226,8 @@ export interface RepairInputs {
     fromMin: number;
     toMin: number;
     openDays: readonly number[];
-    tempC: number;
     /** Where it stands while it is worked on; in the shed when left out. */
-    place?: 'shed' | 'outdoors' | 'tent';
+    place?: WorkPlace;
     /** What a tent over it is heated to, °C. */
     tentToC?: number;
     /** The shop's own rates, as they were when the job was opened. */
@@ -324,10 +326,8 @@ export const NEW_REPAIR: RepairInputs = {
     systemId: null,
     overrideReason: '',
     gelCoatWay: 'after-full-cure',
-    airTempC: 20,
-    humidityPercent: 55,
-    surfaceTempC: 19,
   },
+  air: { readings: [], expected: null },
   taper: { ratio: null, sides: 'one', marginMm: 25, maskMm: 20, knockDowns: {} },
   stack: {
     plies: null,
@@ -345,5 +345,5 @@ export const NEW_REPAIR: RepairInputs = {
     wastePercent: 12,
     potFloorG: 25,
   },
-  days: { startAt: null, fromMin: 480, toMin: 1020, openDays: [1, 2, 3, 4, 5], tempC: 20 },
+  days: { startAt: null, fromMin: 480, toMin: 1020, openDays: [1, 2, 3, 4, 5] },
 };

@@ -2,6 +2,7 @@ import { catalystFor, potLimit } from '../mix/index.js';
 import { type CatalysedCard, systemOf } from '../resin/systems.js';
 import { cureCardOf } from '../cure/index.js';
 import { batchError } from './batch-error.js';
+import { expectedAir } from '../testing/inputs.js';
 import { NEW_REPAIR, type RepairInputs } from './inputs.js';
 import { planRepair } from './plan.js';
 
@@ -34,7 +35,7 @@ describe('catalyst by the temperature', () => {
 
   it('is what the pots are planned with until a person sets it', () => {
     const by = (tempC: number, catalystPercent: number | null) =>
-      planned({ catalystPercent }, { resin: { ...HULL.resin, systemId: 'polyester' }, days: { ...HULL.days, tempC } })
+      planned({ catalystPercent }, { resin: { ...HULL.resin, systemId: 'polyester' }, air: expectedAir(tempC) })
         .catalystPercent;
     expect([by(16, null), by(28, null), by(28, 1.8)]).toEqual([2.9, 1.3, 1.8]);
   });
@@ -54,7 +55,7 @@ describe('the mix of a job', () => {
     expect(cup.faces[0]!.split.limitG).toBeCloseTo(limitOf('cup'), 6);
     for (const pot of cup.faces[0]!.pots) expect(pot.massG).toBeLessThanOrEqual(limitOf('cup') + 1e-6);
     expect(planned({ container: 'tray' }).pots).toBeLessThan(cup.pots);
-    expect(planned({}, { days: { ...HULL.days, tempC: 28 } }).pots).toBeGreaterThan(cup.pots);
+    expect(planned({}, { air: expectedAir(28) }).pots).toBeGreaterThan(cup.pots);
   });
 
   it('goes by the card alone where nothing is known of the cure', () => {
@@ -142,7 +143,7 @@ describe('a weighed batch against its plan', () => {
     ...NEW_REPAIR,
     resin: { ...NEW_REPAIR.resin, systemId: 'polyester' },
     mix: { ...NEW_REPAIR.mix, ...mix },
-    days: { ...NEW_REPAIR.days, tempC },
+    air: expectedAir(tempC),
   });
   const error = (inputs: RepairInputs, secondG: number): number =>
     batchError(inputs, planRepair(inputs), { resinG: 100, secondG })!.errorPercent;

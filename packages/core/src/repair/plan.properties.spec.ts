@@ -4,6 +4,7 @@ import { CORES, FABRICS } from '../material/index.js';
 import { SYSTEMS } from '../resin/index.js';
 import { type Seeded, seeded } from '../testing/seeded.js';
 import type { Reading } from '../survey/index.js';
+import { expectedAir } from '../testing/inputs.js';
 import { NEW_REPAIR, type RepairInputs } from './inputs.js';
 import { type RepairPlan, planRepair } from './plan.js';
 import { GRAVE_STRUCTURES } from './severities.js';
@@ -70,7 +71,8 @@ function anyJob(random: Seeded): RepairInputs {
       order: random.oneOf(['smallest-first', 'largest-first']),
       process: random.oneOf(['hand', 'film', 'vacuum']),
     },
-    days: { ...NEW_REPAIR.days, startAt: '2026-04-16T08:00', tempC: random.between(18, 30) },
+    days: { ...NEW_REPAIR.days, startAt: '2026-04-16T08:00' },
+    air: expectedAir(random.between(18, 30)),
   };
 }
 

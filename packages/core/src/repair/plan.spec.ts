@@ -3,7 +3,7 @@ import { planDrawing } from '../drawing/plan-view.js';
 import { signedArea } from '../geometry/index.js';
 import { NEW_REPAIR, type RepairInputs } from './inputs.js';
 import { planRepair } from './plan.js';
-import { type InputsPatch, inputsWith } from '../testing/inputs.js';
+import { type InputsPatch, expectedAir, inputsWith } from '../testing/inputs.js';
 
 const LAUNCH = inputsWith({
   place: { waterline: 'below', service: 'high', access: 'both' },
@@ -114,7 +114,7 @@ describe('the whole chain', () => {
     // Laid in as many goes as the card takes unless a person says otherwise.
     expect(ids({ resin: { systemId: 'polyester' } })).not.toContain('mix.too-thick-at-once');
     expect(ids({ resin: { systemId: 'polyester' }, stack: { goes: 1 } })).toContain('mix.too-thick-at-once');
-    expect(ids({ resin: { systemId: 'epoxy-fast', airTempC: 28 } })).toContain('resin.too-hot');
+    expect(ids({ resin: { systemId: 'epoxy-fast' }, air: expectedAir(28) })).toContain('resin.too-hot');
   });
 
   it('primes the ground face and margin but not the hole', () => {

@@ -15,6 +15,7 @@ import { type ResinPlan, planResin } from './stages/resin.js';
 import { type TaperPlan, planTaper } from './stages/taper.js';
 import { type PatchPlan, planPatch } from './stages/patch.js';
 import { type MixPlan, planMix } from './stages/mix.js';
+import { type JobAir, jobAir } from './air.js';
 import { jobFacts } from './facts.js';
 import { layUpHolds } from './holds.js';
 import { stepsInputOf } from './steps.js';
@@ -42,6 +43,8 @@ export interface RepairPlan {
   inspection: InspectionCheck[];
   facts: Facts;
   severity: SeverityPlan;
+  /** The air everything is worked out with, and where each figure comes from. */
+  air: JobAir;
   /** What the day's temperature does to the cure: colder than the system may be used at, or too cold ever to be full. */
   cold: Remark[];
   /** What nothing may be laid before. */
@@ -63,8 +66,11 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
     if (error) problems.push({ stage, code: error.code, field: error.field, params: error.params });
     return result;
   };
+  const air = jobAir(inputs.air);
   const damage = attemptStage('look', () => planDamage(inputs));
-  const resin = attemptStage('resin', () => resinOf(inputs.place, inputs.laminate, inputs.resin, inputs.stack));
+  const resin = attemptStage('resin', () =>
+    resinOf(inputs.place, inputs.laminate, inputs.resin, inputs.stack, inputs.air),
+  );
   const { depth, depthMm } = inputs.damage;
   const parent = attemptStage('laminate', () => parentOf(inputs.laminate, depth, depthMm, resin));
   const taper = attemptStage('taper', () =>
@@ -80,9 +86,9 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
   const days = attemptStage('days', () => {
     const steps =
       inputs.days.startAt === null ? null : stepsInputOf(inputs, { damage, resin, taper, patch, mix, finish });
-    return steps && dated(inputs, steps);
+    return steps && dated(inputs, steps, air.tempC.value);
   });
-  const cold = coldAt(resin?.card ?? null, inputs.days.tempC);
+  const cold = coldAt(resin?.card ?? null, air.tempC.value);
   const severity = planSeverity(inputs, damage?.cut.areaMm2 ?? null);
   const facts = jobFacts(inputs, resin?.card ?? null, taper !== null, patch !== null);
   return {
@@ -98,6 +104,7 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
     inspection: inspectionList(facts),
     facts,
     severity,
+    air,
     cold,
     holds: layUpHolds(inputs, resin?.parent ?? null, severity),
     problems,
@@ -111,7 +118,8 @@ const resinOf = kept(
     laminate: RepairInputs['laminate'],
     resin: RepairInputs['resin'],
     stack: RepairInputs['stack'],
-  ) => planResin({ place, laminate, resin, stack }),
+    air: RepairInputs['air'],
+  ) => planResin({ place, laminate, resin, stack, air }),
 );
 const parentOf = kept(
   (
@@ -128,8 +136,8 @@ function coldAt(card: SystemCard | null, tempC: number): Remark[] {
     : [];
 }
 
-function dated(inputs: RepairInputs, steps: StepsInput): DaysResult {
-  const { startAt, fromMin, toMin, openDays, tempC } = inputs.days;
+function dated(inputs: RepairInputs, steps: StepsInput, tempC: number): DaysResult {
+  const { startAt, fromMin, toMin, openDays } = inputs.days;
   return planDays({ ...steps, startAt: startAt!, hours: { fromMin, toMin, openDays }, tempC });
 }
 

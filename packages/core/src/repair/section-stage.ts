@@ -1,7 +1,7 @@
 import { STAGES, type Stage } from '../hazards/index.js';
 import type { InputSection } from './inputs.js';
 
-/** Stage that settles a section; readings are gathered at any time and settle nothing by themselves. */
+/** Stage that settles a section; readings, of damage and of air, are gathered at any time and settle nothing by themselves. */
 const SECTION_STAGE: Record<InputSection, Stage | null> = {
   place: 'look',
   damage: 'look',
@@ -9,6 +9,7 @@ const SECTION_STAGE: Record<InputSection, Stage | null> = {
   survey: null,
   laminate: 'laminate',
   resin: 'resin',
+  air: null,
   taper: 'taper',
   stack: 'plies',
   mix: 'mix',

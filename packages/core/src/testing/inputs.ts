@@ -8,3 +8,9 @@ export const inputsWith = (patch: InputsPatch): RepairInputs =>
   Object.fromEntries(
     Object.entries(NEW_REPAIR).map(([name, defaults]) => [name, { ...defaults, ...patch[name as keyof RepairInputs] }]),
   ) as unknown as RepairInputs;
+
+/** Air that somebody put down for the plan. */
+export const expectedAir = (tempC: number, humidityPercent: number | null = null): RepairInputs['air'] => ({
+  readings: [],
+  expected: { source: 'typed', tempC, humidityPercent, surfaceTempC: null, by: '', at: null },
+});

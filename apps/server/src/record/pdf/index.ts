@@ -13,6 +13,7 @@ import {
   WHY_WORDS,
   upgradedInputs,
   remarkWords,
+  startWords,
   taskName,
   volumeWords,
 } from '@ashstep/contract';
@@ -272,7 +273,7 @@ function bench(sheet: Sheet, { log, checks: marks }: RecordBody): void {
 function logText({ entry, mixErrorPercent, within }: RecordBody['log'][number]): string {
   switch (entry.kind) {
     case 'start':
-      return `Started at ${round(entry.tempC, 1)} °C, ${round(entry.humidityPercent)} % humidity`;
+      return startWords(entry);
     case 'batch':
       return `Pot ${entry.label}: ${round(entry.resinG, 1)} g resin (lot ${entry.resinLot}) + ${round(entry.secondG, 1)} g (lot ${entry.secondLot}) at ${round(entry.tempC, 1)} °C${
         mixErrorPercent === null

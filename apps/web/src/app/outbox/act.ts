@@ -15,7 +15,7 @@ export type Act =
   | { kind: 'rework'; itemId: string; rework: UpdateRework }
   | { kind: 'pin'; pin: SetPin }
   | { kind: 'mark'; mark: SetMark }
-  | { kind: 'reading'; reading: AirReading }
+  | { kind: 'reading'; reading: AirReading; keptIn?: string }
   | { kind: 'settings'; settings: ShopSettings }
   | { kind: 'forecast'; forecast: Air | null };
 
@@ -46,7 +46,11 @@ export function requestFor(act: Act, id: string, repairId: string | null): Reque
     case 'mark':
       return { method: 'PUT', path: '/plan/marks', body: act.mark };
     case 'reading':
-      return { method: 'POST', path: '/shop/readings', body: { id, ...act.reading } };
+      return {
+        method: 'POST',
+        path: '/shop/readings',
+        body: { id, ...act.reading, ...(act.keptIn ? { keptIn: act.keptIn } : {}) },
+      };
     case 'settings':
       return { method: 'PUT', path: '/shop/settings', body: act.settings };
     case 'forecast':
@@ -77,6 +81,8 @@ export function subjectOf(act: Act): string {
       return `pin ${act.pin.repairId} ${act.pin.key}`;
     case 'mark':
       return `mark ${act.mark.repairId} ${act.mark.key}`;
+    case 'reading':
+      return `reading ${act.reading.at}`;
     default:
       return act.kind;
   }

@@ -28,8 +28,14 @@ export const HULL: Sections = {
     clueIds: ['tint-green-blue', 'styrene-smell'],
   },
   resin: { systemId: 'epoxy-slow' },
-  days: { startAt: '2026-04-16T08:00', tempC: 20 },
+  days: { startAt: '2026-04-16T08:00' },
 };
+
+/** Air a job is planned at, not read. */
+export const airAt = (tempC: number): RepairInputs['air'] => ({
+  readings: [],
+  expected: { source: 'typed', tempC, humidityPercent: null, surfaceTempC: null, by: '', at: null },
+});
 
 export function inputsOf(sections: Sections): RepairInputs {
   return Object.fromEntries(

@@ -21,6 +21,7 @@ import { QuantityPipe } from '../platform/quantity.pipe';
 import { WhenPipe } from '../platform/when.pipe';
 import { moveMarkPoint } from '../survey/map-marks';
 import { SurveyDesk } from '../survey/survey-desk';
+import { airFrom } from './air-words';
 import { RepairStore } from './repair.store';
 import { StageStrip } from './stage-strip';
 import { PAGES } from './stages/registry';
@@ -36,6 +37,7 @@ import { STAGE_PAGES, type StagePage } from './stages/stage-page';
   styleUrl: './repair-sheet.scss',
 })
 export class RepairSheet {
+  readonly airFrom = airFrom;
   readonly id = input.required<string>();
   readonly stage = input.required<string, string>({
     transform: (name) => (PAGES.some(({ id }) => id === name) ? name : PAGES[0]!.id),

@@ -144,9 +144,9 @@ describe('RepairStore', () => {
     patched('taper').flush(answer({ version: 6 }));
     const theirs = detail({ version: 6 });
     theirs.inputs.taper.ratio = 15;
-    theirs.inputs.days.tempC = 9;
+    theirs.inputs.days.fromMin = 9;
     http.expectOne('/api/repairs/r1').flush(theirs);
-    expect([state.inputs.taper.ratio, state.inputs.days.tempC]).toEqual([15, 9]);
+    expect([state.inputs.taper.ratio, state.inputs.days.fromMin]).toEqual([15, 9]);
   });
 
   it('names the treads a change upstream upsets', () => {
@@ -249,23 +249,23 @@ describe('RepairStore', () => {
 
   it('shows both values when another changed the same field, and lets one be chosen', () => {
     const clash = (): void => {
-      store.edit('days', { tempC: 25 });
+      store.edit('days', { fromMin: 25 });
       patched('days').flush(STALE, { status: 409, statusText: 'no' });
       const theirs = detail({ version: 9 });
-      theirs.inputs.days.tempC = 18;
+      theirs.inputs.days.fromMin = 18;
       http.expectOne('/api/repairs/r1').flush(theirs);
-      expect([state.conflict!.by, state.inputs.days.tempC]).toEqual(['Tomas', 25]);
+      expect([state.conflict!.by, state.inputs.days.fromMin]).toEqual(['Tomas', 25]);
     };
     clash();
     store.edit('days', { toMin: 1000 });
     jasmine.clock().tick(1000);
     http.expectNone('/api/repairs/r1/inputs/days');
     store.settle('theirs');
-    expect([state.inputs.days.tempC, state.conflict, shelf.kept.size]).toEqual([18, null, 0]);
+    expect([state.inputs.days.fromMin, state.conflict, shelf.kept.size]).toEqual([18, null, 0]);
     open();
     clash();
     store.settle('mine');
-    expect(changesIn(patched('days'))).toEqual([{ path: '/tempC', was: 18, is: 25 }]);
+    expect(changesIn(patched('days'))).toEqual([{ path: '/fromMin', was: 18, is: 25 }]);
   });
 
   it('shows and saves nothing of an answer that comes when another repair is open', () => {
@@ -288,9 +288,9 @@ describe('RepairStore', () => {
     news$.next({ kind: 'missed' });
     jasmine.clock().tick(200);
     const newer = detail({ version: 7 });
-    newer.inputs.days.tempC = 12;
+    newer.inputs.days.fromMin = 12;
     http.expectOne('/api/repairs/r1').flush(newer);
-    expect(state.inputs.days.tempC).toBe(12);
+    expect(state.inputs.days.fromMin).toBe(12);
   });
 
   it('leaves changes to other repairs alone', () => {

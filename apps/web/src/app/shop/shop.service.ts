@@ -56,6 +56,11 @@ export class ShopService {
     return this.outbox.ask<ShopReply>({ kind: 'reading', reading });
   }
 
+  /** Gives a reading that a job has kept to the shed and to every other job in it. */
+  share(reading: AirReading, keptIn: string): void {
+    this.outbox.add({ kind: 'reading', reading, keptIn }, null);
+  }
+
   pin(pin: SetPin): void {
     this.outbox.add({ kind: 'pin', pin }, pin.repairId);
   }

@@ -17,6 +17,7 @@ import {
   workingTimeMin,
 } from '../../mix/index.js';
 import type { SystemCard } from '../../resin/systems.js';
+import { jobAir } from '../air.js';
 import type { PlannedPaste, RepairInputs } from '../inputs.js';
 import { type Measured, measuring } from './measured.js';
 import type { PatchPlan } from './patch.js';
@@ -87,7 +88,7 @@ const PASTE_FILLER = 'silica';
 
 export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan, card: SystemCard): MixPlan {
   const catalystPercent =
-    card.kind === 'two-part' ? null : (inputs.mix.catalystPercent ?? catalystFor(card, inputs.days.tempC));
+    card.kind === 'two-part' ? null : (inputs.mix.catalystPercent ?? catalystFor(card, jobAir(inputs.air).tempC.value));
   const { layingRateGPerMin } = inputs.mix;
   const limit = limitOf(inputs, card, catalystPercent, layingRateGPerMin);
   const measured = measuring(inputs, card, catalystPercent);
@@ -100,7 +101,7 @@ export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan
   );
   const pasteLimitG =
     limitOf(inputs, card, catalystPercent, PASTE_RATE_G_PER_MIN)?.limitG ??
-    Math.min(card.maxPotG, workingTimeMin(card, inputs.days.tempC) * PASTE_RATE_G_PER_MIN);
+    Math.min(card.maxPotG, workingTimeMin(card, jobAir(inputs.air).tempC.value) * PASTE_RATE_G_PER_MIN);
   const pastes = pastesOf(inputs, taper).map((planned) => potOfPaste(planned, card, pasteLimitG, measured.of));
   const coats = (inputs.mix.coats ?? []).map(({ id, name, thicknessMm, areaMm2, densityGPerMl }): Coat => {
     const area = areaMm2 ?? taper.footprint.faces[0]!.abraded.areaMm2;
@@ -158,7 +159,7 @@ function limitOf(
   const { container } = inputs.mix;
   const asked: Omit<PotLimitInput, 'card' | 'cure'> = {
     layingRateGPerMin,
-    tempC: inputs.days.tempC,
+    tempC: jobAir(inputs.air).tempC.value,
     ...(container ? { container } : {}),
     ...(catalystPercent === null ? {} : { catalystPercent }),
   };
@@ -259,7 +260,7 @@ function mixFace(
         pliesG,
         extraG,
         layingRateGPerMin,
-        tempC: inputs.days.tempC,
+        tempC: jobAir(inputs.air).tempC.value,
         ...(limit ? { limitG: Math.max(1, limit.limitG) } : {}),
       });
     });

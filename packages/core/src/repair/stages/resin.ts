@@ -1,10 +1,10 @@
-import { dewPoint } from '../../air/index.js';
 import type { Remark } from '../../errors.js';
 import { type ResinFamily, coreOf, fabricOf, needsStyrene } from '../../material/index.js';
 import { type Parent, type ResinFacts, type VerdictsResult, resinVerdicts } from '../../resin/verdicts.js';
 import { type EvidenceResult, resinEvidence, shedPrior } from '../../resin/evidence.js';
 import { withHardener } from '../../resin/hardeners.js';
 import { DEFAULT_SYSTEM, SYSTEMS, type SystemCard, systemOf } from '../../resin/systems.js';
+import { type JobAir, jobAir, jobDew } from '../air.js';
 import { fibresOf } from '../facts.js';
 import type { RepairInputs } from '../inputs.js';
 
@@ -24,7 +24,7 @@ export interface ResinPlan {
 }
 
 /** What of a job decides on its resin. */
-type ResinInputs = Pick<RepairInputs, 'place' | 'laminate' | 'resin' | 'stack'>;
+type ResinInputs = Pick<RepairInputs, 'place' | 'laminate' | 'resin' | 'stack' | 'air'>;
 
 export function planResin(inputs: ResinInputs): ResinPlan {
   const { laminate, resin } = inputs;
@@ -37,13 +37,10 @@ export function planResin(inputs: ResinInputs): ResinPlan {
       ? 'mixed'
       : 'unknown'
     : evidence.mostLikely;
-  const air = dewPoint({
-    airTempC: resin.airTempC,
-    relativeHumidityPercent: resin.humidityPercent,
-    surfaceTempC: resin.surfaceTempC,
-  });
+  const air = jobAir(inputs.air);
+  const dew = jobDew(air);
   const chosen = chosenCard(resin);
-  const verdicts = resinVerdicts({ facts: resinFacts(inputs, chosen, parent, air.marginC!), school: resin.school });
+  const verdicts = resinVerdicts({ facts: resinFacts(inputs, chosen, parent, air), school: resin.school });
   const card =
     parent === 'thermoplastic'
       ? null
@@ -58,12 +55,12 @@ export function planResin(inputs: ResinInputs): ResinPlan {
     secondId: chosen && resin.hardener ? resin.hardener.id : null,
     chosen: chosen !== null,
     needsReason: chosen !== null && card !== null && (verdict === 'not' || chosen.family !== verdicts.recommended),
-    dewPointC: air.dewPointC,
+    dewPointC: dew.dewPointC,
     remarks: [
-      ...air.remarks,
+      ...dew.remarks,
       ...evidence.remarks,
-      ...(card && resin.airTempC > card.maxTempC
-        ? [{ id: 'resin.too-hot', params: { airTempC: resin.airTempC, maxTempC: card.maxTempC } }]
+      ...(card && air.tempC.value > card.maxTempC
+        ? [{ id: 'resin.too-hot', params: { airTempC: air.tempC.value, maxTempC: card.maxTempC } }]
         : []),
     ],
   };
@@ -74,13 +71,13 @@ export function chosenCard({ systemId, own, hardener }: RepairInputs['resin']): 
   return systemId === null ? null : withHardener(systemOf(systemId, own, 'resin.systemId'), hardener, 'resin.hardener');
 }
 
-function resinFacts(inputs: ResinInputs, chosen: SystemCard | null, parent: Parent, dewMarginC: number): ResinFacts {
-  const { place, laminate, resin, stack } = inputs;
+function resinFacts(inputs: ResinInputs, chosen: SystemCard | null, parent: Parent, air: JobAir): ResinFacts {
+  const { place, laminate, stack } = inputs;
   const core = laminate.core ? coreOf(laminate.core, 'laminate.core.coreId') : null;
   const patch = stack.plies ?? [];
   const binder = patch.map((ply) => fabricOf(ply, 'stack.plies')).find(needsStyrene)?.binder;
   const tooCold = (['polyester', 'vinylester', 'epoxy'] as const).filter(
-    (family) => resin.surfaceTempC < minTempC(family, chosen),
+    (family) => Math.min(air.tempC.value, air.surfaceTempC.value) < minTempC(family, chosen),
   );
   return {
     parent,
@@ -94,8 +91,8 @@ function resinFacts(inputs: ResinInputs, chosen: SystemCard | null, parent: Pare
     specialService: place.specialService,
     certified: place.certified,
     likeForLike: place.likeForLike,
-    humidityPercent: resin.humidityPercent,
-    dewMarginC,
+    humidityPercent: air.humidityPercent.value,
+    dewMarginC: jobDew(air).marginC!,
     tooCold,
   };
 }

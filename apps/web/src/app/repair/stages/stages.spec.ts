@@ -6,7 +6,7 @@ import type { InspectionResult, LogEntry, RepairDetail } from '@ashstep/contract
 import type { Point } from '@ashstep/core/geometry';
 import { PREPARATION_CHECKS } from '@ashstep/core/inspection';
 import { formatLocal, parseLocal } from '@ashstep/core/plan';
-import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
+import { type AirRead, NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
 import { HARDENERS } from '@ashstep/core/resin';
 import type { Reading, MapMark } from '@ashstep/core/survey';
 import type { BondSetting } from '@ashstep/contract';
@@ -18,6 +18,7 @@ import { Clock } from '../../platform/clock';
 import { ShopService } from '../../shop/shop.service';
 import { SurveyDesk } from '../../survey/survey-desk';
 import { notedEdit } from '../edits.testing';
+import { airAt } from '../panel.testing';
 import { RepairStore, type RepairState } from '../repair.store';
 import { DaysStage } from './days/days';
 import { FinishStage } from './finish/finish';
@@ -619,7 +620,7 @@ describe('stage panels', () => {
     );
     planner.steps.set(shed.steps);
     planner.air.set(shed.air);
-    const state = stateOf({ ...PLANNED, days: { ...PLANNED.days, tempC: 14 } });
+    const state = stateOf({ ...PLANNED, air: airAt(15) });
     const fixture = await show(DaysStage, state);
     const host = fixture.nativeElement as HTMLElement;
     const own = shed.steps.filter(({ jobId }) => jobId === 'r1');
@@ -638,8 +639,10 @@ describe('stage panels', () => {
     (field.nextElementSibling as HTMLButtonElement).click();
     expect(planner.pin).toHaveBeenCalledWith('r1', 'lay-up', later(1, 10));
     // The shed’s own air is offered for what it cures at.
-    press(fixture, 'Take it');
-    expect(intents.edit).toHaveBeenCalledWith('days', { tempC: jasmine.any(Number) });
+    press(fixture, 'Plan at that');
+    expect(intents.edit).toHaveBeenCalledWith('air', {
+      expected: jasmine.objectContaining({ source: 'forecast', tempC: jasmine.any(Number) }),
+    });
   });
 
   it('days: tells the plan what is typed before it is saved, and not after', async () => {
@@ -664,8 +667,25 @@ describe('stage panels', () => {
     expect((fixture.nativeElement as HTMLElement).querySelector<HTMLButtonElement>('.bench')!.disabled).toBeTrue();
     const checks = PREPARATION_CHECKS.map((check) => ({ checkId: check.id, done: true, by: 'T', at: '' }));
     const ready = await show(LayUpStage, stateOf(PLANNED, { checks }));
-    press(ready, 'Start the lay-up');
-    expect(store.log).toHaveBeenCalledWith({ kind: 'start', tempC: 20, humidityPercent: 55 });
+    // Nobody has read the air yet: it is not begun in the air of the plan.
+    const start = (of: typeof ready) => (of.nativeElement as HTMLElement).querySelector<HTMLButtonElement>('.bench')!;
+    expect([start(ready).disabled, text(ready).includes('Read the air first')]).toEqual([true, true]);
+    const read = (more: Partial<AirRead>): RepairInputs['air'] => ({ expected: null, readings: [{ id: 'a', tempC: 18.4, humidityPercent: 62, surfaceTempC: 17.1, place: 'shed', instrument: 'hygrometer', by: 'Ilse', at: new Clock().now(), ...more }] }); // prettier-ignore
+    const mild = await show(LayUpStage, stateOf({ ...PLANNED, air: read({}) }, { checks }));
+    press(mild, 'Start the lay-up');
+    const { at } = read({}).readings[0]!;
+    expect(store.log).toHaveBeenCalledWith({ kind: 'start', tempC: 18.4, humidityPercent: 62, surfaceTempC: 17.1, read: { by: 'Ilse', at: jasmine.any(String) as never, instrument: 'hygrometer' } }); // prettier-ignore
+    expect(at.length).toBe(16);
+    // Air that speaks against it wants a reason; one read yesterday is read again.
+    const damp = await show(LayUpStage, stateOf({ ...PLANNED, air: read({ humidityPercent: 92 }) }, { checks }));
+    expect(start(damp).disabled).toBeTrue();
+    expect(text(damp)).toContain('The air speaks against it');
+    damp.componentInstance.allTheSame.set('tent goes up at noon');
+    await damp.whenStable();
+    press(damp, 'Start the lay-up');
+    expect(store.log.calls.mostRecent().args[0]).toEqual(jasmine.objectContaining({ against: { ids: ['air.too-humid', 'air.near-dew-point'], reason: 'tent goes up at noon' } })); // prettier-ignore
+    const old = await show(LayUpStage, stateOf({ ...PLANNED, air: read({ at: '2026-01-05T08:00' }) }, { checks }));
+    expect([start(old).disabled, text(old).includes('too old to lay by')]).toEqual([true, true]);
   });
 
   it('lay up: leads ply by ply and says when a pot is out', async () => {

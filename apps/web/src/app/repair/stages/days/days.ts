@@ -31,6 +31,8 @@ import { StagePanels } from '../stage-panels';
 import { PANELS } from './panels';
 import { PickOf, TextInput } from '../../../parts/inputs';
 import { Clock } from '../../../platform/clock';
+import { SessionService } from '../../../platform/session.service';
+import { airFrom } from '../../air-words';
 
 const LEAST_DAYS = 5;
 const MOST_DAYS = 18;
@@ -66,6 +68,7 @@ const LEFT_WORDS = {
 })
 export class DaysStage extends StagePanel implements OnDestroy {
   private readonly shedClock = inject(Clock);
+  private readonly session = inject(SessionService);
   readonly panels = PANELS;
   readonly planner = inject(ShedPlanService);
   readonly places = optionsOf(PLACE_NAMES);
@@ -222,8 +225,28 @@ export class DaysStage extends StagePanel implements OnDestroy {
     return Math.abs(value);
   }
 
-  round(value: number): number {
-    return Math.round(2 * value) / 2;
+  /** Where the temperature of the plan comes from. */
+  airFrom(): string {
+    return airFrom(this.plan().air.tempC);
+  }
+
+  /** The least the system may be used at, where that is more than this; null where it will do. */
+  tooColdFor(tempC: number): number | null {
+    const least = this.plan().resin?.card?.minTempC ?? -Infinity;
+    return tempC < least ? least : null;
+  }
+
+  takeForecast(tempC: number): void {
+    const put = { by: this.session.person?.name ?? '', at: this.shedClock.now() };
+    this.store.edit('air', {
+      expected: {
+        source: 'forecast',
+        tempC: Math.round(2 * tempC) / 2,
+        humidityPercent: null,
+        surfaceTempC: null,
+        ...put,
+      },
+    });
   }
 
   needsWhat(): string {

@@ -1,10 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { plyKey } from '@ashstep/core/drawing';
-import { attempt } from '@ashstep/core/errors';
+import { type Remark, attempt } from '@ashstep/core/errors';
 import { PREPARATION_CHECKS } from '@ashstep/core/inspection';
-import { type Pot, batchError } from '@ashstep/core/repair';
-import { type LogEntry, pourWords } from '@ashstep/contract';
+import { type AirRead, type Pot, againstLaying, batchError, freshReading, isFresh } from '@ashstep/core/repair';
+import { type LogEntry, pourWords, startWords } from '@ashstep/contract';
 import { draft } from '../../../outbox/draft';
+import { Clock } from '../../../platform/clock';
+import { AirBoard } from '../../air-board';
 import { QuantityField } from '../../../parts/quantity-field';
 import { FigurePipe, QuantityPipe } from '../../../platform/quantity.pipe';
 import { WhenPipe } from '../../../platform/when.pipe';
@@ -15,16 +17,18 @@ import { TextInput, TickInput } from '../../../parts/inputs';
 @Component({
   selector: 'ash-layup',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TextInput, TickInput, QuantityField, FigurePipe, QuantityPipe, WhenPipe, GoBar],
+  imports: [AirBoard, TextInput, TickInput, QuantityField, FigurePipe, QuantityPipe, WhenPipe, GoBar],
   templateUrl: './layup.html',
   styleUrl: './layup.scss',
 })
 export class LayUpStage extends StagePanel {
+  private readonly clock = inject(Clock);
   readonly preparation = PREPARATION_CHECKS;
   private readonly job = computed(() => this.state().detail.id);
   readonly resinG = draft<number | null>('resinG', this.job, null);
   readonly secondG = draft<number | null>('secondG', this.job, null);
-  readonly tempC = draft<number | null>('tempC', this.job, 20);
+  readonly tempC = draft<number | null>('airTempC', this.job, null);
+  readonly allTheSame = draft('allTheSame', this.job, '');
   readonly resinLot = draft('resinLot', this.job, '');
   readonly secondLot = draft('secondLot', this.job, '');
   readonly note = draft('note', this.job, '');
@@ -91,7 +95,7 @@ export class LayUpStage extends StagePanel {
     () =>
       !!this.resinG() &&
       this.secondG() !== null &&
-      this.tempC() !== null &&
+      (this.tempC() ?? this.fresh()?.tempC ?? null) !== null &&
       this.resinLot().trim() !== '' &&
       this.secondLot().trim() !== '',
   );
@@ -101,13 +105,55 @@ export class LayUpStage extends StagePanel {
     return pourWords(pot, { second, rezeroed: this.inputs().mix.weighing === 're-zeroed' });
   }
 
+  /** The reading that tells how the air is now; null where it must be read. */
+  fresh(): AirRead | null {
+    return freshReading(this.inputs().air, this.clock.now(), this.inputs().days.place ?? 'shed');
+  }
+
+  /** What the air that was read says against beginning. */
+  against(): Remark[] {
+    const [fresh, card] = [this.fresh(), this.plan().resin?.card];
+    return fresh && card ? againstLaying(card, this.airOf(fresh)) : [];
+  }
+
+  /** What stands between this and the start; null where nothing does. */
+  missing(): string | null {
+    if (this.plan().holds.length > 0) return 'Held: see above';
+    if (!this.prepared()) return 'Tick all of it off first';
+    if (!this.fresh()) return 'Read the air first';
+    return this.against().length > 0 && this.allTheSame().trim().length < 3 ? 'The air speaks against it' : null;
+  }
+
   start(): void {
-    const { airTempC, humidityPercent } = this.inputs().resin;
-    this.store.log({ kind: 'start', tempC: airTempC, humidityPercent });
+    const fresh = this.fresh();
+    if (!fresh) return;
+    const ids = this.against().map(({ id }) => id);
+    const { by, at, instrument } = fresh;
+    const reason = this.allTheSame().trim();
+    this.store.log({
+      kind: 'start',
+      ...this.airOf(fresh),
+      read: { by, at, instrument },
+      ...(ids.length > 0 ? { against: { ids, reason } } : {}),
+    });
+    this.allTheSame.set('');
+  }
+
+  private airOf({ tempC, humidityPercent }: AirRead): {
+    tempC: number;
+    humidityPercent: number;
+    surfaceTempC: number | null;
+  } {
+    // prettier-ignore
+    const { surfaceTempC } = this.plan().air;
+    const place = this.inputs().days.place ?? 'shed';
+    const read = surfaceTempC.source === 'reading' && isFresh(surfaceTempC.at!, this.clock.now(), place);
+    return { tempC: tempC!, humidityPercent: humidityPercent!, surfaceTempC: read ? surfaceTempC.value : null };
   }
 
   mixed(): void {
     const label = this.nextPot()?.label ?? 'extra';
+    const [typed, fresh] = [this.tempC(), this.fresh()];
     this.store.log({
       kind: 'batch',
       label,
@@ -115,8 +161,10 @@ export class LayUpStage extends StagePanel {
       secondG: this.secondG()!,
       resinLot: this.resinLot().trim(),
       secondLot: this.secondLot().trim(),
-      tempC: this.tempC()!,
+      tempC: typed ?? fresh!.tempC!,
+      ...(typed === null && fresh ? { read: { by: fresh.by, at: fresh.at, instrument: fresh.instrument } } : {}),
     });
+    this.tempC.set(null);
     this.resinG.set(null);
     this.secondG.set(null);
   }
@@ -136,7 +184,7 @@ export class LayUpStage extends StagePanel {
   text({ entry, mixErrorPercent, within }: LogEntry): string {
     switch (entry.kind) {
       case 'start':
-        return `Started, ${entry.tempC.toFixed(1)} °C, ${entry.humidityPercent} %`;
+        return startWords(entry);
       case 'batch': {
         const error =
           mixErrorPercent === null

@@ -7,13 +7,14 @@ import { ShedPlanService } from '../../../plan/shed-plan.service';
 import { SessionService } from '../../../platform/session.service';
 import { CureBoard } from './cure-board';
 import { colourOf } from './cure-map';
+import { airAt } from '../../panel.testing';
 import { RepairStore, type RepairState } from '../../repair.store';
 
 const INPUTS: RepairInputs = {
   ...NEW_REPAIR,
   laminate: { ...NEW_REPAIR.laminate, thicknessMm: 14, clueIds: ['plate-epoxy'] },
   resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-fast' },
-  days: { ...NEW_REPAIR.days, tempC: 24 },
+  air: airAt(24),
 };
 
 function followed(inputs: RepairInputs): CureFound {
@@ -81,7 +82,7 @@ describe('the cure of a lay-up on the sheet', () => {
     expect(fixture.componentInstance.found()).toBe(found);
     await show({ ...INPUTS, mix: { ...INPUTS.mix, container: 'tray' } });
     expect(fixture.componentInstance.found()).toBe(found);
-    await show({ ...INPUTS, days: { ...INPUTS.days, tempC: 12 } });
+    await show({ ...INPUTS, air: airAt(12) });
     expect(fixture.componentInstance.found()).toBeNull();
   });
 

@@ -139,7 +139,7 @@ type CureAir = 'steady' | 'forecast' | 'tent';
         @if (o.goes > 1) {
           <p class="why">
             <b>What goes cost</b> Every go more is a joint between plies that cured apart,
-            {{ inUnits(inputs().days.tempC, 'temperature') }} and the window allowing; lay the next while the last is
+            {{ inUnits(plan().air.tempC.value, 'temperature') }} and the window allowing; lay the next while the last is
             green.
           </p>
         }
@@ -178,7 +178,7 @@ export class CureBoard extends Panel implements OnDestroy {
   readonly lampW = signal(0);
   readonly lampHours = signal(6);
   readonly airs = computed((): Option<CureAir>[] => [
-    { value: 'steady', label: `${this.inUnits(this.inputs().days.tempC, 'temperature')} all the time` },
+    { value: 'steady', label: `${this.inUnits(this.plan().air.tempC.value, 'temperature')} all the time` },
     ...(this.forecast() ? [{ value: 'forecast' as const, label: 'The forecast, from the planned lay-up' }] : []),
     { value: 'tent', label: 'A heated tent' },
   ]);
@@ -189,8 +189,8 @@ export class CureBoard extends Panel implements OnDestroy {
   );
   /** What a cure hangs on, by value: an answer from the server brings the same again in new objects. */
   private readonly cures = computed(() => {
-    const { mix, days, ...rest } = this.inputs();
-    return JSON.stringify([rest, mix.catalystPercent, days.tempC]);
+    const { mix, days: _, air: __, ...rest } = this.inputs();
+    return JSON.stringify([rest, mix.catalystPercent, this.plan().air.tempC.value]);
   });
   /** Gone as soon as what was followed is another. */
   readonly found = linkedSignal<unknown, CureFound | null>({
@@ -213,7 +213,7 @@ export class CureBoard extends Panel implements OnDestroy {
         ? `In a tent at ${this.inUnits(this.tentC(), 'temperature')}`
         : this.air() === 'forecast'
           ? 'In the forecast from the planned lay-up on'
-          : `At ${this.inUnits(this.inputs().days.tempC, 'temperature')}`) +
+          : `At ${this.inUnits(this.plan().air.tempC.value, 'temperature')}`) +
       (this.lampW() > 0 ? `, ${this.lampW()} W/m² on it for ${this.lampHours()} h` : ''),
   );
 
@@ -303,7 +303,7 @@ export class CureBoard extends Panel implements OnDestroy {
   }
 
   private conditions(): CureConditions {
-    const steady = this.air() === 'tent' ? this.tentC() : this.inputs().days.tempC;
+    const steady = this.air() === 'tent' ? this.tentC() : this.plan().air.tempC.value;
     return {
       airTempC: (this.air() === 'forecast' && this.forecast()) || steady,
       ...(this.lampW() > 0 ? { heaterWPerM2: this.lampW(), heaterHours: this.lampHours() } : {}),

@@ -3,7 +3,7 @@ import { formatLocal, parseLocal } from '@ashstep/core/plan';
 import { systemOf } from '@ashstep/core/resin';
 import { whenText } from '../../../platform/when.pipe';
 import { CureWindows } from './cure-windows';
-import { PanelBench, stateOf } from '../../panel.testing';
+import { PanelBench, stateOf, airAt } from '../../panel.testing';
 
 const hoursAgo = (hours: number): string => new Date(Date.now() - hours * 3_600_000).toISOString();
 const laid = (hours: number): object => ({
@@ -40,7 +40,7 @@ describe('windows of a cure', () => {
   });
 
   it('tells what the tent brings forward and what it burns', async () => {
-    const told = await bench.show(CureWindows, stateOf({ days: { tempC: 12, startAt: '2026-04-16T08:00' } }));
+    const told = await bench.show(CureWindows, stateOf({ air: airAt(12), days: { startAt: '2026-04-16T08:00' } }));
     const [, hours, kwh] = /brings sanding forward by (\d+) h and burns about (\d+) kWh/.exec(told)!;
     expect(Number(hours)).toBeGreaterThan(10);
     expect(Number(kwh)).toBeGreaterThan(0);
@@ -48,7 +48,7 @@ describe('windows of a cure', () => {
   });
 
   it('has nothing to say of a tent that is no warmer than the shed', async () => {
-    expect(await bench.show(CureWindows, stateOf({ days: { tempC: 25, startAt: null } }))).not.toContain(
+    expect(await bench.show(CureWindows, stateOf({ air: airAt(25), days: { startAt: null } }))).not.toContain(
       'brings sanding forward',
     );
   });

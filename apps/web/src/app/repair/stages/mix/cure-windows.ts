@@ -104,7 +104,7 @@ export class CureWindows extends Panel {
     const card = this.plan().resin?.card;
     if (!card) return [];
     const ways: { name: string; air: number | HourlyTemp[] }[] = [
-      { name: this.inUnits(this.inputs().days.tempC, 'temperature'), air: this.inputs().days.tempC },
+      { name: this.inUnits(this.plan().air.tempC.value, 'temperature'), air: this.plan().air.tempC.value },
       ...(this.forecast() ? [{ name: 'Forecast', air: this.forecast()! }] : []),
       { name: `Tent, ${this.inUnits(this.tentC(), 'temperature')}`, air: this.tentC() },
     ];
@@ -151,7 +151,8 @@ export class CureWindows extends Panel {
     const lastMin = parseLocal(this.shedClock.at(last.at), 'at');
     const nowHour = (parseLocal(this.shedClock.now(), 'at') - lastMin) / 60;
     const air = airOfJob(this.planner, this.state().detail.id, this.inputs());
-    const known = air && parseLocal(air.startAt, 'at') <= lastMin ? hourlyFrom(air, lastMin) : this.inputs().days.tempC;
+    const known =
+      air && parseLocal(air.startAt, 'at') <= lastMin ? hourlyFrom(air, lastMin) : this.plan().air.tempC.value;
     const { result } = attempt(() => ({
       ...windows({ card, airTempC: known, nowHour }),
       age: equivalentAge({ airTempC: known, fromHour: 0, toHour: Math.max(0, nowHour) }).hours,

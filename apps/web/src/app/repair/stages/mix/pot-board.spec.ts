@@ -6,6 +6,7 @@ import { SHOP } from '../../../plan/planned.testing';
 import { SessionService } from '../../../platform/session.service';
 import { ShopService } from '../../../shop/shop.service';
 import { PotBoard } from './pot-board';
+import { airAt } from '../../panel.testing';
 import { RepairStore, type RepairState } from '../../repair.store';
 
 const INPUTS: RepairInputs = {
@@ -17,7 +18,7 @@ const INPUTS: RepairInputs = {
   laminate: { ...NEW_REPAIR.laminate, thicknessMm: 10, clueIds: ['plate-epoxy'] },
   resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-fast' },
   mix: { ...NEW_REPAIR.mix, scaleErrorG: 1 },
-  days: { ...NEW_REPAIR.days, tempC: 26 },
+  air: airAt(26),
 };
 
 describe('the pots of a lay-up', () => {

@@ -169,7 +169,7 @@ export class PotBoard extends Panel {
     const [pot, cure] = [this.largest(), this.cure()];
     if (!pot || !cure) return null;
     const { catalystPercent } = pot.mix;
-    const { result } = attempt(() => potExotherm({ card: cure, massG: Math.max(1, pot.massG), airTempC: this.inputs().days.tempC, container: this.inputs().mix.container ?? 'cup', tooHotC: TOO_HOT_C, ...(catalystPercent === null ? {} : { catalystPercent }) })); // prettier-ignore
+    const { result } = attempt(() => potExotherm({ card: cure, massG: Math.max(1, pot.massG), airTempC: this.plan().air.tempC.value, container: this.inputs().mix.container ?? 'cup', tooHotC: TOO_HOT_C, ...(catalystPercent === null ? {} : { catalystPercent }) })); // prettier-ignore
     return result && { pot, result };
   });
   readonly standing = computed(() => {
@@ -245,7 +245,7 @@ export class PotBoard extends Panel {
     const limit = this.inUnits(split.limitG, 'mass');
     const rate = this.inputs().mix.layingRateGPerMin;
     return split.limitedBy === 'working-time'
-      ? `A pot of ${limit} stays workable ${split.workingTimeMin.toFixed(0)} min at ${this.inUnits(this.inputs().days.tempC, 'temperature')}: ${MIXING_MIN} to mix it, ${(split.limitG / rate).toFixed(0)} to lay it at ${this.inUnits(rate, 'mass')} a minute.`
+      ? `A pot of ${limit} stays workable ${split.workingTimeMin.toFixed(0)} min at ${this.inUnits(this.plan().air.tempC.value, 'temperature')}: ${MIXING_MIN} to mix it, ${(split.limitG / rate).toFixed(0)} to lay it at ${this.inUnits(rate, 'mass')} a minute.`
       : `More than ${limit} in one pot may run away, whatever the time.`;
   });
   readonly toolText = computed(() => {

@@ -9,17 +9,17 @@ import {
   isOwn,
   remarkWords,
 } from '@ashstep/contract';
-import { type RepairInputs, compareGelCoatWays } from '@ashstep/core/repair';
+import { type RepairInputs, compareGelCoatWays, systemsForAir } from '@ashstep/core/repair';
 import { type Hardener, type SystemCard, hardens, systemOf } from '@ashstep/core/resin';
 import { LibraryService } from '../../../library/library.service';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
-import { QuantityField } from '../../../parts/quantity-field';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
 import { GoBar } from '../../../parts/go-bar';
 import { WhenPipe } from '../../../platform/when.pipe';
 import { catchError, map, of } from 'rxjs';
 import { Api } from '../../../platform/api';
 import { SchoolsTable } from './schools-table';
+import { AirBoard } from '../../air-board';
 import { StagePanel } from '../stage-panel';
 import { PickSelect, TextInput, TickInput } from '../../../parts/inputs';
 
@@ -32,7 +32,7 @@ const WAY_NAMES = {
 @Component({
   selector: 'ash-resin',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PickSelect, TextInput, TickInput, ChoiceField, QuantityField, QuantityPipe, WhenPipe, SchoolsTable, GoBar],
+  imports: [AirBoard, PickSelect, TextInput, TickInput, ChoiceField, QuantityPipe, WhenPipe, SchoolsTable, GoBar],
   template: `
     @let resin = inputs().resin;
     @if (plan().resin; as r) {
@@ -173,36 +173,16 @@ const WAY_NAMES = {
             }
           </ul>
         }
-        <div class="fields">
-          <ash-quantity
-            label="Air"
-            kind="temperature"
-            [value]="resin.airTempC"
-            (valueChange)="edit({ airTempC: $event! })"
-            [error]="error('resin.airTempC')"
-          />
-          <ash-quantity
-            label="Surface"
-            kind="temperature"
-            [value]="resin.surfaceTempC"
-            (valueChange)="edit({ surfaceTempC: $event! })"
-            [error]="error('resin.surfaceTempC')"
-          />
-          <ash-quantity
-            label="Humidity, %"
-            kind="plain"
-            [value]="resin.humidityPercent"
-            (valueChange)="edit({ humidityPercent: $event! })"
-            [error]="error('resin.humidityPercent')"
-          />
-        </div>
-        <p class="quiet">
-          Dew point {{ r.dewPointC | qty: 'temperature' }}. The surface wants to be 3 °C or more above it.
-        </p>
         @for (remark of r.remarks; track remark.id) {
           <p class="remark">{{ words(remark) }}</p>
         }
+        @for (offer of suited(); track offer.id) {
+          <button type="button" class="act small" (click)="choose(offer)">
+            Take {{ offer.name.toLowerCase() }}, good from {{ offer.minTempC | qty: 'temperature' : 0 }}
+          </button>
+        }
       </div>
+      <ash-air-board [state]="state()" />
       <ash-go
         stage="resin"
         [facts]="plan().facts"
@@ -328,6 +308,12 @@ export class ResinStage extends StagePanel {
     const all = own && !systems.some((system) => system.id === own.id) ? [own, ...systems] : systems;
     return all.filter((system) => system.family === family);
   }
+
+  /** Systems that can be used in this air, where the chosen one can not. */
+  readonly suited = computed<readonly SystemCard[]>(() => {
+    const { resin, air } = this.plan();
+    return resin?.card ? systemsForAir(resin.card, this.library.systems(), resin.verdicts, air).slice(0, 3) : [];
+  });
 
   /** An own card is kept with the job as it is now. */
   choose(card: SystemCard): void {
