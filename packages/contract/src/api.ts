@@ -90,9 +90,15 @@ export const against = z.strictObject({
   reason: z.string().trim().min(3, 'Say why it is done all the same.').max(1000),
 });
 
+/** Id of a planned round; none in logs of jobs that had no rounds. */
+const roundId = z.string().regex(/^[\w.-]{1,60}$/);
+
 export const logEntryBody = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('start'),
+    round: roundId.optional(),
+    /** What the round was begun onto. */
+    onto: z.enum(['ground', 'green', 'abraded']).optional(),
     tempC: within(LIMITS.workTempC),
     humidityPercent: within(LIMITS.humidityPercent),
     surfaceTempC: within(LIMITS.surfaceTempC).nullable().optional(),
@@ -102,16 +108,33 @@ export const logEntryBody = z.discriminatedUnion('kind', [
   }),
   z.strictObject({
     kind: z.literal('batch'),
+    round: roundId.optional(),
     label: text(8),
     resinG: within(LIMITS.batchG),
     secondG: z.number().min(0).max(LIMITS.batchG.max),
     resinLot: text(60),
     secondLot: text(60),
+    /** Stirred in, g. */
+    fillerG: z.number().min(0).max(LIMITS.batchG.max).optional(),
     tempC: within(LIMITS.workTempC),
     /** The reading its temperature is of, where it was read before. */
     read: readBy.optional(),
   }),
-  z.strictObject({ kind: z.literal('ply'), plyKey: z.string().regex(/^f[01]-p\d{1,3}$/), label: text(80) }),
+  z.strictObject({
+    kind: z.literal('ply'),
+    plyKey: z.string().regex(/^[\w-]{1,60}-p\d{1,3}$/),
+    label: text(160),
+    against: against.optional(),
+  }),
+  /** A spot done in a round. */
+  z.strictObject({ kind: z.literal('spot'), round: roundId, spotId: text(80), label: text(160) }),
+  /** A round that is not told by its plies is done, and what was found of it. */
+  z.strictObject({
+    kind: z.literal('round'),
+    round: roundId,
+    label: text(160),
+    found: z.string().trim().max(1000).optional(),
+  }),
   z.strictObject({ kind: z.literal('note'), text: text(2000) }),
 ]);
 export const logEntry = z.object({

@@ -15,3 +15,5 @@ export * from './shed-plan.js';
 export * from './calculations/index.js';
 export * from './words.js';
 export * from './pour-words.js';
+export * from './round-words.js';
+export * from './round-log.js';

@@ -1,4 +1,5 @@
 import type { LogEntryBody } from './api.js';
+import { ONTO_NAMES } from './round-words.js';
 import type { AirFault } from '@ashstep/core/air';
 import type { CoreErrorCode, Remark } from '@ashstep/core/errors';
 import type { GrindAdvice } from '@ashstep/core/taper';
@@ -185,6 +186,9 @@ const REMARKS: Record<string, (p: Params) => string> = {
     `${drops(p['drops'])} ${p['drops'] === 1 ? 'is' : 'are'} hardly a measure: drops differ. Mix ${figure(p['batchG'])} g with ${drops(p['batchDrops'])}, or use a syringe.`,
   'mix.too-thick-at-once': (p) =>
     `${figure(p['thicknessMm'])} mm laid at once may overheat: this system takes ${figure(p['maxSessionMm'])} mm a session. Lay it in several, or it smokes, browns and shrinks.`,
+  'round.early': () => 'What it goes on is not ready: the next slides or gums up. Wait until it is.',
+  'round.past-window': () =>
+    'What it goes on is past its window: it bonds no more by itself. Wash, abrade and wipe, and set the round to go onto cured resin, on Mix.',
   'air.too-cold': (p) =>
     `${figure(p['tempC'])} °C is under the ${figure(p['minTempC'])} °C this system needs. It stays soft. Warm the part and the air, or take a system for the cold.`,
   'air.too-hot': (p) =>
@@ -248,6 +252,10 @@ const REMARKS: Record<string, (p: Params) => string> = {
   'schedule.air': (p) => `${FAULT_NAMES[String(p['fault']) as AirFault]} then.`,
   'schedule.nobody-free': () => 'Nobody who can do it is free then.',
   'schedule.shut': () => 'The shed is shut then.',
+  'days.close-air': () =>
+    'Air keeps its skin from curing: cover it, or it stays sticky. Sand film or wax off before anything goes on it.',
+  'days.abrade-round': () => 'Past its window: wash, abrade, wipe. A secondary bond.',
+  'days.round': (p) => `${figure(p['massG'], 0)} g in ${figure(p['pots'], 0)} ${p['pots'] === 1 ? 'pot' : 'pots'}.`,
   'days.between-goes': (p) =>
     `Let it cool and green: the next ply bonds from ${figure(p['hours'])} to ${figure(p['until'])} h at ${curesAt(p)}.`,
   'days.abrade-between': (p) =>
@@ -317,6 +325,15 @@ export const TASK_NAMES: Record<string, string> = {
   'cut-plies': 'Cut and dry-fit plies',
   'lay-up': 'Lay up',
   'between-goes': 'Wait between goes',
+  'close-air': 'Close from the air',
+  'abrade-round': 'Wash and abrade before the next round',
+  'paste-bonding': 'Bond with paste',
+  'paste-bedding': 'Bed in paste',
+  'paste-fillet': 'Fillets',
+  'paste-fairing': 'Fairing paste',
+  'paste-plug': 'Fill',
+  coat: 'Coat',
+  'lay-more': 'Lay more plies',
   'abrade-between': 'Wash and abrade between goes',
   'cure-to-sand': 'Cure to sanding',
   level: 'Trim and level',
@@ -456,5 +473,18 @@ export function startWords(entry: Extract<LogEntryBody, { kind: 'start' }>): str
     ? `, read ${read.at.slice(11, 16)} by ${read.by}${read.instrument ? ` with ${read.instrument}` : ''}`
     : ', air of the plan: not said that anybody read it';
   const all = against ? `. Begun all the same: ${against.reason}` : '';
-  return `Started: air ${tempC.toFixed(1)} °C, ${Math.round(humidityPercent)} %${surface}${by}${all}`;
+  const onto = entry.onto && entry.onto !== 'ground' ? `, ${ONTO_NAMES[entry.onto]}` : '';
+  return `Started${onto}: air ${tempC.toFixed(1)} °C, ${Math.round(humidityPercent)} %${surface}${by}${all}`;
+}
+
+/** A ply, spot or round as its log tells it. */
+export function doneWords(entry: Extract<LogEntryBody, { kind: 'ply' | 'spot' | 'round' }>): string {
+  switch (entry.kind) {
+    case 'ply':
+      return `${entry.label} down and wet out${entry.against ? `. A deviation: ${entry.against.reason}` : ''}`;
+    case 'spot':
+      return `${entry.label} done`;
+    case 'round':
+      return `${entry.label} done${entry.found ? `. Found: ${entry.found}` : ''}`;
+  }
 }

@@ -1,6 +1,12 @@
-import { type LogEntryBody, type Person, remarkWords, sameJson } from '@ashstep/contract';
-import { plyKey } from '@ashstep/core/drawing';
-import { batchError } from '@ashstep/core/repair';
+import {
+  type LogEntry,
+  type LogEntryBody,
+  type Person,
+  remarkWords,
+  roundStandings,
+  sameJson,
+} from '@ashstep/contract';
+import { type RepairPlan, batchError } from '@ashstep/core/repair';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import type { Queryable } from '../platform/database.js';
@@ -27,13 +33,7 @@ export async function addLogEntry(
       await requireNotLogged(client, id, entry);
       if (entry.kind === 'start') await requireAirRead(client, entry, repair, plan, at);
     }
-    if (
-      entry.kind === 'ply' &&
-      !plan.patch?.faces.some((face, f) => face.plies.some((ply) => plyKey(f, ply.laid) === entry.plyKey))
-    )
-      throw new ProblemError(422, 'unknown-id', 'The plan has no such ply. Look at the stack again.', {
-        fields: [{ path: 'entry.plyKey', message: 'Not in the plan.' }],
-      });
+    const deviation = await requireInPlan(client, id, entry, plan);
     const error = entry.kind === 'batch' ? batchError(repair.inputs, plan, entry) : null;
     await client.query(sql.addLog, [
       entryId,
@@ -46,8 +46,50 @@ export async function addLogEntry(
       error?.within ?? null,
       receivedAt,
     ]);
+    if (deviation) await client.query(sql.openRework, [id, deviation, at]);
     return { kind: 'logged', version: await touch(client, id, at), detail: { entry: entry.kind } };
   });
+}
+
+/**
+ * What is logged is of a round, ply or spot of the plan; no ply goes down before a pot of its round was mixed, and none from a pot that was out but with the
+ * reason why: that is a deviation.
+ * @returns the check whose rework it opens; null for none
+ */
+async function requireInPlan(
+  client: Queryable,
+  id: string,
+  entry: LogEntryBody,
+  plan: RepairPlan,
+): Promise<string | null> {
+  const unknown = (path: string, message: string): ProblemError => new ProblemError(422, 'unknown-id', message, { fields: [{ path, message: 'Not in the plan.' }] }); // prettier-ignore
+  if ('round' in entry && entry.round !== undefined) {
+    const round = plan.rounds.find((one) => one.id === entry.round);
+    if (!round) throw unknown('entry.round', 'The plan has no such round. Look at the rounds again.');
+    if (entry.kind === 'spot' && !round.spotIds.includes(entry.spotId))
+      throw unknown('entry.spotId', 'This round has no such spot.');
+  }
+  if (entry.kind !== 'ply') return null;
+  const log = (await client.query<LogEntry>(sql.logged, [id])).rows;
+  const standing = roundStandings(plan.rounds, log).find(({ round }) =>
+    round.plies.some(({ key }) => key === entry.plyKey),
+  );
+  if (!standing) throw unknown('entry.plyKey', 'The plan has no such ply. Look at the stack again.');
+  const said = (why: string): boolean => entry.against?.ids.includes(why) === true;
+  if (!standing.lastPot && !said('log.no-pot'))
+    throw new ProblemError(
+      409,
+      'held',
+      'No pot of this round is in the log. Log the pot first, or say why there is none.',
+    );
+  if (standing.lastPot?.within !== false) return null;
+  if (!said('mix.out-of-ratio'))
+    throw new ProblemError(
+      409,
+      'held',
+      'The last pot was out of its ratio: it never cures right. Mix and log another, or say why this ply is laid with it.',
+    );
+  return plan.resin?.card?.kind === 'two-part' ? 'mix' : 'mix-catalyst';
 }
 
 /** A batch that is out of its ratio is thrown away and mixed again, to other weights; everything else of this revision happens once. */
@@ -74,12 +116,15 @@ async function requireNotLogged(
 
 function isSameThing(a: LogEntryBody, b: LogEntryBody): boolean {
   if (a.kind === 'ply' && b.kind === 'ply') return a.plyKey === b.plyKey;
-  if (a.kind === 'batch' && b.kind === 'batch') return a.label === b.label && a.label !== EXTRA_POT;
-  return a.kind === 'start' && b.kind === 'start';
+  if (a.kind === 'batch' && b.kind === 'batch')
+    return a.label === b.label && a.round === b.round && a.label !== EXTRA_POT;
+  if (a.kind === 'spot' && b.kind === 'spot') return a.round === b.round && a.spotId === b.spotId;
+  if (a.kind === 'round' && b.kind === 'round') return a.round === b.round;
+  return a.kind === 'start' && b.kind === 'start' && a.round === b.round;
 }
 
 /** A pot beside the plan: there may be several. */
 const EXTRA_POT = 'extra';
 
-const nameOf = (entry: LogEntryBody): string =>
-  entry.kind === 'ply' ? entry.label : entry.kind === 'batch' ? `Pot ${entry.label}` : 'The start';
+const nameOf = (entry: Exclude<LogEntryBody, { kind: 'note' }>): string =>
+  entry.kind === 'batch' ? `Pot ${entry.label}` : entry.kind === 'start' ? 'The start' : entry.label;

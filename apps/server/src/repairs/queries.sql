@@ -120,7 +120,7 @@ SELECT section, max(version) AS version FROM repair_event WHERE repair_id = $1 A
 UNION ALL SELECT 'log', max(version) FROM repair_event WHERE repair_id = $1 AND kind = 'logged' AND detail ->> 'entry' <> 'note' HAVING max(version) IS NOT NULL
 
 -- name: logged
-SELECT entry, by_name AS by, to_json(at) AS at, within FROM log_entry WHERE repair_id = $1
+SELECT id, entry, by_name AS by, to_json(at) AS at, mix_error_percent AS "mixErrorPercent", within FROM log_entry WHERE repair_id = $1
   AND log_entry.at > coalesce((SELECT max(e.at) FROM repair_event e WHERE e.repair_id = $1 AND e.kind = 'amended'), '-infinity') ORDER BY log_entry.at
 
 -- name: lastOfSection

@@ -1,16 +1,28 @@
 import { COUNTS, LIMITS } from '@ashstep/core/limits';
+import { SPOT_KINDS, type Spot } from '@ashstep/core/spots';
 import { WAYS_OUT } from '@ashstep/core/taper';
 import * as z from 'zod';
-import { millimetres, note, shape, within } from './pieces.js';
+import { entryId, millimetres, note, shape, within } from './pieces.js';
 
 const depth = z.enum(['finish', 'part', 'through']);
 const depthMm = within(LIMITS.depthMm).nullable();
 /** Outline and depth of a damage. */
 export const outlineAndDepth = { shape, depth, depthMm };
 
-/** Outline, depth and neighbours of the damage. */
+/** A place of damage beside the main one. */
+const spot = z.strictObject({
+  id: entryId,
+  name: z.string().trim().max(80),
+  kind: z.enum(SPOT_KINDS),
+  shape,
+  depthMm,
+}) satisfies z.ZodType<Spot>;
+
+/** Outline, depth, spots and neighbours of the damage. */
 export const damage = z.strictObject({
+  kind: z.enum(SPOT_KINDS),
   ...outlineAndDepth,
+  spots: z.array(spot).max(COUNTS.spots),
   marginMm: within(LIMITS.damageMarginMm),
   minCornerRadiusMm: within(LIMITS.minCornerRadiusMm),
   neighbours: z

@@ -7,6 +7,7 @@ import { laminate } from './laminate.js';
 import { mix } from './mix.js';
 import { place } from './place.js';
 import { resin } from './resin.js';
+import { rounds } from './rounds.js';
 import { severity } from './severity.js';
 import { stack } from './stack.js';
 import { survey } from './survey.js';
@@ -33,6 +34,7 @@ export const inputSections = {
   taper,
   stack,
   mix,
+  rounds,
   days,
 } as const;
 

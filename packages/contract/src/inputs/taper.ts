@@ -64,6 +64,7 @@ export const taper = z.strictObject({
   edge: edgePlan.optional(),
   plug: plugPlan.optional(),
   dishRatio: within(LIMITS.dishRatio).optional(),
+  bevelMm: within(LIMITS.depthMm).optional(),
   curvature: z.strictObject({ alongMm: radiusMm, acrossMm: radiusMm }).optional(),
   alignment: z.array(alignmentReading).max(COUNTS.alignment).optional(),
   marginMm: within(LIMITS.taperMarginMm),

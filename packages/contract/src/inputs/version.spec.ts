@@ -47,7 +47,7 @@ describe('inputs of any version', () => {
   });
 
   it('of version 2 keep the air somebody put down as what is expected, and no default as anything', () => {
-    const { air: _, ...others } = NEW_REPAIR;
+    const { air: _, rounds: __, ...others } = NEW_REPAIR;
     const of2 = (resin: object, days: object): object => ({
       ...others,
       schema: 2,
@@ -71,6 +71,35 @@ describe('inputs of any version', () => {
     expect(planRepair(put).air.humidityPercent).toEqual(jasmine.objectContaining({ value: 62, source: 'typed' }));
   });
 
+  it('of version 3 keep pastes and coats as rounds, before the plies or after them, and have no spots', () => {
+    const { rounds: _, ...others } = NEW_REPAIR;
+    const { kind: __, spots: ___, ...damage } = NEW_REPAIR.damage;
+    const bedding = { id: 'a', name: 'Under the core', use: 'bedding', volumeMl: 200, fillerId: 'silica' };
+    const fairing = {
+      id: 'b',
+      name: 'Fairing',
+      use: 'fairing',
+      volumeMl: 80,
+      fillerId: 'hollow-spheres',
+      consistency: 'peanut-butter',
+    };
+    const coat = { id: 'c', name: 'Gel coat', thicknessMm: 0.5, areaMm2: null, densityGPerMl: 1.2 };
+    const now = upgradedInputs({
+      ...others,
+      schema: 3,
+      damage,
+      mix: { ...NEW_REPAIR.mix, pastes: [bedding, fairing], coats: [coat] },
+    });
+    expect(repairInputs.safeParse(now).error?.issues ?? []).toEqual([]);
+    expect(now.rounds.added.map(({ id, when, work }) => [id, when, work.kind])).toEqual([
+      ['a', 'before', 'paste'],
+      ['b', 'after', 'paste'],
+      ['c', 'after', 'coat'],
+    ]);
+    expect(now.rounds.added[0]!.work).toEqual({ kind: 'paste', use: 'bedding', volumeMl: 200, fillerId: 'silica' });
+    expect([now.damage.kind, now.damage.spots, 'pastes' in now.mix]).toEqual(['broken', [], false]);
+  });
+
   it('of now come back as they were', () => {
     const inputs = { ...NEW_REPAIR, place: { ...NEW_REPAIR.place, where: 'transom' } };
     const stored = JSON.parse(JSON.stringify(versioned(inputs))) as object;
@@ -85,7 +114,7 @@ describe('inputs of any version', () => {
   it('of a version to come are refused, not half read', () => {
     expect(() => upgradedInputs({ ...versioned(NEW_REPAIR), schema: INPUTS_VERSION + 1 })).toThrowError(
       RangeError,
-      /version 4; this Ash Step knows 3/,
+      /version 5; this Ash Step knows 4/,
     );
   });
 });

@@ -1,2 +1,3 @@
+export * from './ply-key.js';
 export * from './plan-view.js';
 export * from './section.js';

@@ -3,7 +3,7 @@ import { type Construction, fabricOf } from '../material/index.js';
 import { type GaugePlace, type RepairInputs, type RepairPlan, grindFound } from '../repair/index.js';
 import { type HalfWay, type MapMark, type TapReading, outlineOfMark, surveyed } from '../survey/index.js';
 import { type Region, regionOf } from '../taper/index.js';
-import { plyKey } from './section.js';
+import { plyKey } from './ply-key.js';
 
 /** Closed outlines of the plan view, plan millimetres, y up: the largest run, and any others that belong to it. */
 export interface PlanOutline {

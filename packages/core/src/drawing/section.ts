@@ -1,3 +1,4 @@
+import { plyKey } from './ply-key.js';
 import { type Point, type Shape, outlinePoints } from '../geometry/index.js';
 import { type Construction, type Fabric, fabricOf } from '../material/index.js';
 import type { RepairInputs, RepairPlan } from '../repair/index.js';
@@ -45,8 +46,6 @@ export interface SectionDrawing {
 const CORE_SHOWN_SKINS = 2.5;
 /** What lies on the surface has no slope to stand at 45°. */
 const MOST_STRETCH = 12;
-
-export const plyKey = (face: number, laid: number): string => `f${face}-p${laid}`;
 
 /** Profile of a face as polyline heights (depth from the outer face) over u = |x| − half cut-out. */
 type Heights = (u: number) => number;

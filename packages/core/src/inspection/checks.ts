@@ -290,3 +290,14 @@ export const PREPARATION_CHECKS: readonly { id: string; text: string; why: strin
   { id: 'backing', text: 'Backing or dam fitted', why: 'The first ply needs something to lie on.' },
   { id: 'dry-fit', text: 'Plies dry-fitted and staged in order', why: 'No time to hunt for ply 4 with a pot running.' },
 ];
+
+/** Before a round goes onto cured resin: what keys it on, each a check of that round. */
+export const roundChecks = (roundId: string): { id: string; text: string; why: string }[] => [
+  { id: `${roundId}.clean`, text: 'Washed, wax or film off', why: 'Blush and wax let nothing bond.' },
+  {
+    id: `${roundId}.keyed`,
+    text: 'Abraded all over, 80 grit, no gloss left',
+    why: 'A secondary bond holds by its key alone.',
+  },
+  { id: `${roundId}.wiped`, text: 'Dusted off, wiped, flashed off', why: 'Touch it no more until it is covered.' },
+];

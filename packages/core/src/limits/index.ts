@@ -84,6 +84,7 @@ export const LIMITS = {
   // Patch
   coverOverlapMm: { min: 0, max: 500 },
   goes: { min: 1, max: 20 },
+  growMm: { min: 0, max: 500 },
   afterPlies: { min: 0, max: THICK_MM },
   // Mix
   catalystPercent: { min: 0.1, max: 10 },
@@ -122,6 +123,7 @@ export const COUNTS = {
   outlinePoints: 2000,
   readings: 5000,
   airReadings: 500,
+  spots: 100,
   gauge: 500,
   marks: 40,
   neighbours: 20,
@@ -131,8 +133,7 @@ export const COUNTS = {
   clues: 40,
   locals: 20,
   alignment: 60,
-  pastes: 40,
-  coats: 20,
+  rounds: 60,
   people: 100,
   away: 60,
   tools: 40,

@@ -76,6 +76,19 @@ export interface JobStep {
   after: { key: string; withinAgeHours?: number }[];
 }
 
+/** Something laid, filled or coated beside the plies of the patch. */
+export interface ExtraRound {
+  /** What the step is called by. */
+  id: 'paste-bonding' | 'paste-bedding' | 'paste-fillet' | 'paste-fairing' | 'paste-plug' | 'coat' | 'lay-more';
+  /** Mixed and put on, g, in so many pots. */
+  massG: number;
+  pots: number;
+  /** Onto the round before while green, or onto it cured and abraded. */
+  onto: 'green' | 'abraded';
+  /** Kept from the air once it is on. */
+  closed: boolean;
+}
+
 export interface StepsInput {
   card: SystemCard;
   faces: readonly (Go & {
@@ -85,6 +98,11 @@ export interface StepsInput {
   })[];
   abradedAreaMm2: number;
   layingRateGPerMin: number;
+  /** Rounds before the plies of the patch and after them, in order. */
+  before?: readonly ExtraRound[];
+  after?: readonly ExtraRound[];
+  /** The patch hardens in the open and is kept from the air. */
+  closed?: boolean;
   finishSteps: readonly FinishStep[];
   rates?: Partial<ShopRates>;
   /** A core that breathes out as it warms: laid up on a falling temperature only. */
@@ -119,7 +137,9 @@ export function jobSteps(input: StepsInput): JobStep[] {
     ? list.add('drying', { kind: 'drying', untilAt: input.dryUntilAt, why: { id: 'days.drying' } }, [])
     : null;
   list.add('wash', { minutes: rates.washMin, skill: 'prepare', why: { id: 'days.wash-first' } }, []);
+  const { before = [], after = [] } = input;
   let laid: JobStep | null = null;
+  const goOn = { input, rates, list };
   input.faces.forEach((face, i) => {
     const place = { face: two ? i + 1 : null };
     const litres = face.groundVolumeMm3 / 1e6;
@@ -129,6 +149,12 @@ export function jobSteps(input: StepsInput): JobStep[] {
       skill: 'prepare',
       why: { id: i === 1 ? 'days.grind-back' : 'days.grind', params: { litres } },
     });
+    if (i === 0)
+      for (const round of before) {
+        const filled = addRound(goOn, round, laid, dries);
+        cureToSand(goOn);
+        laid = filled;
+      }
     list.add('cut-plies', {
       ...place,
       minutes: rates.dryFitMin + face.plies * rates.cutMinPerPly,
@@ -138,18 +164,8 @@ export function jobSteps(input: StepsInput): JobStep[] {
     const goes = face.goes ?? [face];
     goes.forEach(({ resinG, pots }, g) => {
       const at = { ...place, go: goes.length > 1 ? g + 1 : null };
-      const before = laid;
-      if (g > 0)
-        list.add('between-goes', {
-          ...at,
-          kind: 'cure',
-          stage: 'green',
-          ageHours: input.card.recoatFromHours,
-          why: {
-            id: 'days.between-goes',
-            params: { hours: input.card.recoatFromHours, until: input.card.recoatUntilHours },
-          },
-        });
+      const previous = laid;
+      if (g > 0) waitForGreen(goOn, at);
       const minutes = Math.max(rates.layFloorMin, resinG / input.layingRateGPerMin) + pots * rates.potMin;
       laid = list.add('lay-up', {
         ...at,
@@ -159,16 +175,17 @@ export function jobSteps(input: StepsInput): JobStep[] {
         needs: layUpNeeds(input.card, input.breathingCore === true),
         why: { id: 'days.lay-up', params: { resinG, pots } },
       });
-      if (g > 0) laid.after.push({ key: before!.key, withinAgeHours: input.card.recoatUntilHours });
+      if (g > 0) laid.after.push({ key: previous!.key, withinAgeHours: input.card.recoatUntilHours });
       if (dries && i === 0 && g === 0) laid.after.push({ key: dries.key });
     });
-    list.add('cure-to-sand', {
-      ...place,
-      kind: 'cure',
-      stage: 'sandable',
-      ageHours: input.card.sandableHours,
-      why: { id: 'days.sandable', params: { hours: input.card.sandableHours } },
-    });
+    const last = i === input.faces.length - 1;
+    if (last && after[0]?.onto === 'green') return;
+    if (input.closed) closeFromAir(goOn, place);
+    cureToSand(goOn, place);
+  });
+  after.forEach((round, i) => {
+    laid = addRound(goOn, round, laid, null);
+    if (after[i + 1]?.onto !== 'green') cureToSand(goOn);
   });
   const areaM2 = input.abradedAreaMm2 / 1e6;
   list.add('level', {
@@ -181,6 +198,73 @@ export function jobSteps(input: StepsInput): JobStep[] {
   list.add('inspect', { minutes: rates.inspectMin, skill: 'inspect', why: { id: 'days.inspect' } });
   return list.steps;
 }
+
+/** What rounds are added to: the list so far, and what it is made from. */
+interface Making {
+  input: StepsInput;
+  rates: ShopRates;
+  list: Steps;
+}
+
+function waitForGreen({ input: { card }, list }: Making, at: Partial<JobStep>): void {
+  list.add('between-goes', {
+    ...at,
+    kind: 'cure',
+    stage: 'green',
+    ageHours: card.recoatFromHours,
+    why: { id: 'days.between-goes', params: { hours: card.recoatFromHours, until: card.recoatUntilHours } },
+  });
+}
+
+function cureToSand({ input: { card }, list }: Making, at: Partial<JobStep> = {}): void {
+  list.add('cure-to-sand', {
+    ...at,
+    kind: 'cure',
+    stage: 'sandable',
+    ageHours: card.sandableHours,
+    why: { id: 'days.sandable', params: { hours: card.sandableHours } },
+  });
+}
+
+/** Film, wax or mist over what hardens in the open, minutes. Source: workshop practice. */
+const CLOSING_MIN = 10;
+
+function closeFromAir({ list }: Making, at: Partial<JobStep> = {}): void {
+  list.add('close-air', { ...at, minutes: CLOSING_MIN, skill: 'lay-up', why: { id: 'days.close-air' } });
+}
+
+/** A round beside the patch: green onto the one before within its window, or washed, abraded and wiped first. */
+function addRound(making: Making, round: ExtraRound, laid: JobStep | null, dries: JobStep | null): JobStep {
+  const { input, rates, list } = making;
+  const green = round.onto === 'green' && laid !== null;
+  if (green) waitForGreen(making, {});
+  else if (laid)
+    list.add('abrade-round', { minutes: rates.abradeBetweenMin, skill: 'prepare', why: { id: 'days.abrade-round' } });
+  const made = list.add(round.id, {
+    minutes: Math.max(rates.layFloorMin, round.massG / ROUND_RATE[round.id](input)) + round.pots * rates.potMin,
+    inOneGo: true,
+    skill: 'lay-up',
+    needs: layUpNeeds(input.card, input.breathingCore === true),
+    why: { id: 'days.round', params: { massG: round.massG, pots: round.pots } },
+  });
+  if (green) made.after.push({ key: laid.key, withinAgeHours: input.card.recoatUntilHours });
+  if (dries) made.after.push({ key: dries.key });
+  if (round.closed) closeFromAir(making);
+  return made;
+}
+
+/** How fast it goes on, g a minute: paste by knife or bag 30 to 80, a coat by brush or roller. Source: usual rates of the trade. */
+const [PASTE_G_PER_MIN, COAT_G_PER_MIN] = [50, 25];
+const paste = (): number => PASTE_G_PER_MIN;
+const ROUND_RATE: Readonly<Record<ExtraRound['id'], (input: StepsInput) => number>> = {
+  'paste-bonding': paste,
+  'paste-bedding': paste,
+  'paste-fillet': paste,
+  'paste-fairing': paste,
+  'paste-plug': paste,
+  coat: () => COAT_G_PER_MIN,
+  'lay-more': ({ layingRateGPerMin }) => layingRateGPerMin,
+};
 
 function addFinish(
   list: Steps,

@@ -2,13 +2,14 @@ import type { GelCoatWay, FinishKind } from '../finish/routes.js';
 import type { Shape } from '../geometry/index.js';
 import type { BurnOffInput, FabricLayer, Ring } from '../laminate/index.js';
 import type { Container } from '../cure/index.js';
-import type { Consistency, CoreRef, Fabric, Filler, Process, ResinFamily } from '../material/index.js';
-import type { MeasuringTool, PasteInput, PrimedSurface, Weighing } from '../mix/index.js';
+import type { CoreRef, Fabric, Process, ResinFamily } from '../material/index.js';
+import type { MeasuringTool, PrimedSurface, Weighing } from '../mix/index.js';
 import type { Likelihoods } from '../resin/hypotheses.js';
 import type { Hardener } from '../resin/hardeners.js';
 import type { SystemCard } from '../resin/systems.js';
 import type { ShopRates } from '../plan/index.js';
 import type { School } from '../resin/verdicts.js';
+import type { Spot, SpotKind } from '../spots/index.js';
 import type { LayingOrder } from '../stack/stack.js';
 import type { HomographyInput, MapMark, Pixel, Reading } from '../survey/index.js';
 import type {
@@ -26,6 +27,7 @@ import type {
 } from '../taper/index.js';
 
 import type { AirRead, ExpectedAir, WorkPlace } from './air-read.js';
+import type { AddedRound, ClosingWay } from './added-round.js';
 import type { GraveStructure, Severity } from './severities.js';
 
 /** An edge, fitting or structure near the damage, as a straight line in plan co-ordinates. */
@@ -77,6 +79,8 @@ export interface RepairInputs {
     likeForLike: boolean;
   };
   damage: {
+    /** What is the matter with the main place. */
+    kind: SpotKind;
     shape: Shape;
     /** Finish only: no fibre broken, nothing to taper or lay. */
     depth: 'finish' | 'part' | 'through';
@@ -84,6 +88,8 @@ export interface RepairInputs {
     depthMm: number | null;
     marginMm: number;
     minCornerRadiusMm: number;
+    /** Further places, in the order they are walked round after the main one. */
+    spots: readonly Spot[];
     neighbours: readonly Neighbour[];
     notes: string;
   };
@@ -171,8 +177,9 @@ export interface RepairInputs {
     edge?: Pick<EdgeInput, 'alongMm' | 'inMm' | 'trimMm'>;
     /** Core plug bedded in paste. */
     plug?: Pick<PlugInput, 'gapMm' | 'beddingMm' | 'pasteGPerMl'>;
-    /** Slope of a dish that keys a plug of filler in. */
+    /** Slope of a dish that keys a plug of filler in, and how deep it is countersunk, mm; all through when left out. */
     dishRatio?: number;
+    bevelMm?: number;
     /** Radius of the surface; null along which it is flat, mm. */
     curvature?: { alongMm: number | null; acrossMm: number | null };
     /** How two halves lay to one another before they were bonded. */
@@ -214,12 +221,15 @@ export interface RepairInputs {
     container?: Container['id'];
     /** What is primed; laminate when left out. Its own g/m² stands in `primeGsm`. */
     primes?: PrimedSurface;
-    pastes?: readonly PlannedPaste[];
-    coats?: readonly PlannedCoat[];
     /** What both parts are measured with, as the shop had it; a scale off by `scaleErrorG` when left out. */
     tool?: MeasuringTool;
     /** Of the shop's catalyst dispenser. */
     dropsPerMl?: number;
+  };
+  /** What is laid, filled or coated beside the plies of the patch, and how a round that hardens in the open is closed from the air. */
+  rounds: {
+    added: readonly AddedRound[];
+    closing: ClosingWay;
   };
   days: {
     startAt: string | null;
@@ -233,29 +243,6 @@ export interface RepairInputs {
     /** The shop's own rates, as they were when the job was opened. */
     rates?: Partial<ShopRates>;
   };
-}
-
-/** A paste of the job: bedding, fillets, filled cells, plugs. */
-export interface PlannedPaste {
-  id: string;
-  name: string;
-  use: NonNullable<PasteInput['use']>;
-  /** Finished paste, ml. */
-  volumeMl: number;
-  fillerId: string;
-  /** The shop's own filler under this id. */
-  own?: Filler;
-  consistency?: Consistency;
-}
-
-/** A gel coat or top coat of the job. */
-export interface PlannedCoat {
-  id: string;
-  name: string;
-  thicknessMm: number;
-  /** Coated, mm²; the abraded ground when null. */
-  areaMm2: number | null;
-  densityGPerMl: number;
 }
 
 /** A ply beside those of the stack, with an outline of its own. */
@@ -288,11 +275,13 @@ export const NEW_REPAIR: RepairInputs = {
     likeForLike: false,
   },
   damage: {
+    kind: 'broken',
     shape: { kind: 'circle', diameterMm: 80, centreXMm: 0, centreYMm: 0, rotationDeg: 0 },
     depth: 'through',
     depthMm: null,
     marginMm: 10,
     minCornerRadiusMm: 25,
+    spots: [],
     neighbours: [],
     notes: '',
   },
@@ -345,5 +334,6 @@ export const NEW_REPAIR: RepairInputs = {
     wastePercent: 12,
     potFloorG: 25,
   },
+  rounds: { added: [], closing: 'film' },
   days: { startAt: null, fromMin: 480, toMin: 1020, openDays: [1, 2, 3, 4, 5] },
 };

@@ -3,6 +3,7 @@ import { type CatalysedCard, systemOf } from '../resin/systems.js';
 import { cureCardOf } from '../cure/index.js';
 import { batchError } from './batch-error.js';
 import { expectedAir } from '../testing/inputs.js';
+import type { AddedRound } from './added-round.js';
 import { NEW_REPAIR, type RepairInputs } from './inputs.js';
 import { planRepair } from './plan.js';
 
@@ -109,16 +110,17 @@ describe('the mix of a job', () => {
   });
 
   it('takes in pastes with their filler, the plug’s own among them, and coats by thickness', () => {
-    const paste = { id: 'a', name: 'Fillet at the frame', use: 'fillet' as const, volumeMl: 100, fillerId: 'silica' };
-    const coat = { id: 'b', name: 'Gel coat', thicknessMm: 0.5, areaMm2: 200_000, densityGPerMl: 1.2 };
-    const [without, having] = [planned(), planned({ pastes: [paste], coats: [coat] })];
+    const paste = (volumeMl: number): AddedRound => ({ id: 'a', name: 'Fillet at the frame', when: 'before', onto: 'abraded', spotIds: [], work: { kind: 'paste', use: 'fillet', volumeMl, fillerId: 'silica' } }); // prettier-ignore
+    const coat: AddedRound = { id: 'b', name: 'Gel coat', when: 'after', onto: 'abraded', spotIds: [], work: { kind: 'coat', thicknessMm: 0.5, areaMm2: 200_000, densityGPerMl: 1.2 } }; // prettier-ignore
+    const withRounds = (...added: AddedRound[]) => planned({}, { rounds: { added, closing: 'film' } });
+    const [without, having] = [planned(), withRounds(paste(100), coat)];
     const [made] = having.pastes;
     expect(made!.paste.fillerName).toBe('Fumed silica');
     // A fillet of 100 ml: resin 100 / (1 + 2.5 · 50/2200) = 94.62 ml at 1.15 g/ml.
     expect(made!.paste.resinG).toBeCloseTo(108.8, 1);
     expect(having.totalG - without.totalG).toBeCloseTo(108.8, 1);
     // A pot of that epoxy may be 150 g in a cup and less by its gel: several, alike, and together all of it.
-    const large = planned({ pastes: [{ ...paste, volumeMl: 1000 }] }).pastes[0]!;
+    const large = withRounds(paste(1000)).pastes[0]!;
     expect(large.pots.length).toBeGreaterThan(2);
     expect(large.pots.reduce((sum, pot) => sum + pot.mix.resinG + pot.mix.secondG, 0)).toBeCloseTo(
       large.paste.resinG,

@@ -19,6 +19,7 @@ import { type JobAir, jobAir } from './air.js';
 import { jobFacts } from './facts.js';
 import { layUpHolds } from './holds.js';
 import { stepsInputOf } from './steps.js';
+import { type PlannedRound, plannedRounds } from './rounds.js';
 import { type SeverityPlan, planSeverity } from './severity.js';
 
 /** Why a stage has no figures: the code and field of the first thing in its way. */
@@ -38,6 +39,8 @@ export interface RepairPlan {
   patch: PatchPlan | null;
   match: MatchResult | null;
   mix: MixPlan | null;
+  /** Everything that is laid, filled or coated, in order. */
+  rounds: PlannedRound[];
   finish: FinishRoute | null;
   days: DaysResult | null;
   inspection: InspectionCheck[];
@@ -80,12 +83,13 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
     damage && parent && taper && resin?.card ? planPatch(inputs, damage, parent, taper, resin.card) : null,
   );
   const mix = attemptStage('mix', () =>
-    taper && patch && resin?.card ? planMix(inputs, taper, patch, resin.card) : null,
+    damage && taper && patch && resin?.card ? planMix(inputs, damage, taper, patch, resin.card) : null,
   );
+  const rounds = plannedRounds(inputs, { resin, patch, mix });
   const finish = resin?.card ? finishRoute(resin.card.family, inputs.place.finish, inputs.resin.gelCoatWay) : null;
   const days = attemptStage('days', () => {
     const steps =
-      inputs.days.startAt === null ? null : stepsInputOf(inputs, { damage, resin, taper, patch, mix, finish });
+      inputs.days.startAt === null ? null : stepsInputOf(inputs, { damage, resin, taper, patch, mix, rounds, finish });
     return steps && dated(inputs, steps, air.tempC.value);
   });
   const cold = coldAt(resin?.card ?? null, air.tempC.value);
@@ -99,6 +103,7 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
     patch,
     match: patch?.match ?? null,
     mix,
+    rounds,
     finish,
     days,
     inspection: inspectionList(facts),

@@ -13,6 +13,7 @@ const SECTION_STAGE: Record<InputSection, Stage | null> = {
   taper: 'taper',
   stack: 'plies',
   mix: 'mix',
+  rounds: 'mix',
   days: 'days',
 };
 

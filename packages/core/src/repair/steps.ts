@@ -1,8 +1,9 @@
 import { attempt } from '../errors.js';
 import { coreOf } from '../material/index.js';
-import type { Go, StepsInput } from '../plan/index.js';
+import type { ExtraRound, Go, StepsInput } from '../plan/index.js';
 import { dryBy } from '../survey/index.js';
 import type { RepairInputs } from './inputs.js';
+import type { PlannedRound } from './rounds.js';
 import type { FinishRoute } from '../finish/routes.js';
 import type { DamagePlan } from './stages/damage.js';
 import type { MixPlan } from './stages/mix.js';
@@ -17,6 +18,7 @@ export interface PlannedStages {
   taper: TaperPlan | null;
   patch: PatchPlan | null;
   mix: MixPlan | null;
+  rounds: readonly PlannedRound[];
   finish: FinishRoute | null;
 }
 
@@ -28,10 +30,36 @@ function goesOf(face: PatchPlan['faces'][number], { quantity, pots, totalG }: Mi
   });
 }
 
+/** What is laid, filled or coated before the plies of the patch and after them. */
+function extraRounds(
+  inputs: RepairInputs,
+  rounds: readonly PlannedRound[],
+): Pick<StepsInput, 'before' | 'after' | 'closed'> {
+  const patch = rounds.findIndex(({ face }) => face !== null);
+  const extra = (round: PlannedRound): ExtraRound => {
+    const work = inputs.rounds.added.find(({ id }) => id === round.id)?.work;
+    const use = work?.kind === 'paste' ? work.use : round.id === 'plug' ? 'bedding' : 'plug';
+    return {
+      id: round.kind === 'paste' ? `paste-${use}` : round.kind === 'coat' ? 'coat' : 'lay-more',
+      massG: round.massG,
+      pots: Math.max(1, round.pots.length),
+      onto: round.onto === 'green' ? 'green' : 'abraded',
+      closed: round.closing !== null,
+    };
+  };
+  const others = (from: number, to?: number): ExtraRound[] =>
+    rounds.slice(from, to).filter(({ face }) => face === null).map(extra); // prettier-ignore
+  return {
+    before: others(0, patch),
+    after: others(patch + 1),
+    closed: rounds.some(({ face, closing }) => face !== null && closing !== null),
+  };
+}
+
 /** What the steps of a repair are made from; null until its mix is planned, or where no resin is chosen. */
 export function stepsInputOf(
   inputs: RepairInputs,
-  { damage, resin, taper, patch, mix, finish }: PlannedStages,
+  { damage, resin, taper, patch, mix, rounds, finish }: PlannedStages,
 ): StepsInput | null {
   const card = resin?.card;
   if (!damage || !card || !finish) return null;
@@ -53,6 +81,7 @@ export function stepsInputOf(
         })),
     abradedAreaMm2: taper?.footprint.faces[0]!.abraded.areaMm2 ?? damage.cut.areaMm2,
     layingRateGPerMin: inputs.mix.layingRateGPerMin,
+    ...extraRounds(inputs, rounds),
     finishSteps: finish.steps,
     ...(inputs.days.rates ? { rates: inputs.days.rates } : {}),
     breathingCore: core !== null && attempt(() => !coreOf(core).wooden).result === true,

@@ -81,7 +81,7 @@ const LOW_MM = 1.5;
 export function stack(input: StackInput, ground?: Region): StackResult {
   const shape = checkShape(input.shape);
   const ratio = requireNumber(input.ratio, 'ratio', {
-    min: LIMITS.ratio.min,
+    min: input.onSurface ? 0 : LIMITS.ratio.min,
     max: input.endsMm ? LIMITS.widthRatio.max : LIMITS.ratio.max,
   });
   const depthMm = requireNumber(input.depthMm, 'depthMm', LIMITS.depthMm);

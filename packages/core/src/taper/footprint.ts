@@ -70,6 +70,8 @@ export interface FootprintResult {
 
 export const DEFAULT_MARGIN_MM = 25;
 export const DEFAULT_MASK_MM = 20;
+/** A hole countersunk a little only is ground to less than its depth. */
+const LEAST_DISH_RATIO = 0.001;
 
 /**
  * Footprint of a taper round a cut-out: sizes, areas, perimeters and the volume to grind.
@@ -82,7 +84,7 @@ export const DEFAULT_MASK_MM = 20;
 export function footprint(input: FootprintInput): FootprintResult {
   const { profile } = input;
   const ratio = requireNumber(input.ratio, 'ratio', {
-    min: LIMITS.ratio.min,
+    min: profile?.kind === 'dish' ? LEAST_DISH_RATIO : LIMITS.ratio.min,
     max: !profile || profile.kind === 'slope' ? LIMITS.ratio.max : LIMITS.widthRatio.max,
   });
   const depthMm = requireNumber(input.depthMm, 'depthMm', LIMITS.depthMm);

@@ -107,7 +107,7 @@ export function taperRegion(input: RegionInput): Region {
   if (shapes.length > MAX_SHAPES) throw new CoreError('too-many', 'shapes', { max: MAX_SHAPES });
   if (obstacles.length > MAX_OBSTACLES) throw new CoreError('too-many', 'obstacles', { max: MAX_OBSTACLES });
   shapes.forEach((shape, i) => checkShape(shape, `shapes.${i}`));
-  requireNumber(input.ratio, 'ratio', LIMITS.widthRatio);
+  requireNumber(input.ratio, 'ratio', { above: 0, max: LIMITS.widthRatio.max });
   locals.forEach((local, i) => {
     requireNumber(local.bearingDeg, `locals.${i}.bearingDeg`, LIMITS.angleDeg);
     requireNumber(local.ratio, `locals.${i}.ratio`, LIMITS.ratio);

@@ -11,6 +11,7 @@ import {
   SEVERITY_NAMES,
   VERDICT_NAMES,
   WHY_WORDS,
+  doneWords,
   upgradedInputs,
   remarkWords,
   startWords,
@@ -275,13 +276,15 @@ function logText({ entry, mixErrorPercent, within }: RecordBody['log'][number]):
     case 'start':
       return startWords(entry);
     case 'batch':
-      return `Pot ${entry.label}: ${round(entry.resinG, 1)} g resin (lot ${entry.resinLot}) + ${round(entry.secondG, 1)} g (lot ${entry.secondLot}) at ${round(entry.tempC, 1)} °C${
+      return `Pot ${entry.label}: ${round(entry.resinG, 1)} g resin (lot ${entry.resinLot}) + ${round(entry.secondG, 1)} g (lot ${entry.secondLot})${entry.fillerG ? ` + ${round(entry.fillerG, 1)} g filler` : ''} at ${round(entry.tempC, 1)} °C${
         mixErrorPercent === null
           ? ''
           : `; ${mixErrorPercent >= 0 ? '+' : ''}${round(mixErrorPercent, 1)} % off the ratio, ${within ? 'within' : 'OUT'}`
       }`;
     case 'ply':
-      return `${entry.label} down`;
+    case 'spot':
+    case 'round':
+      return doneWords(entry);
     case 'note':
       return entry.text;
   }

@@ -1,5 +1,5 @@
 import type { Change, LogEntryBody, ResultBody, SectionName, SetMark, SetPin, UpdateRework } from '@ashstep/contract';
-import { STAGE_NAMES } from '@ashstep/contract';
+import { STAGE_NAMES, doneWords } from '@ashstep/contract';
 import type { Air, AirReading } from '@ashstep/core/air';
 import { STAGES } from '@ashstep/core/hazards';
 import { INSPECTION_CHECKS } from '@ashstep/core/inspection';
@@ -69,8 +69,12 @@ export function subjectOf(act: Act): string {
       return act.entry.kind === 'ply'
         ? `ply ${act.entry.plyKey}`
         : act.entry.kind === 'batch'
-          ? `pot ${act.entry.label}`
-          : act.entry.kind;
+          ? `pot ${act.entry.round ?? ''} ${act.entry.label}`
+          : act.entry.kind === 'spot'
+            ? `spot ${act.entry.round} ${act.entry.spotId}`
+            : act.entry.kind === 'note'
+              ? 'note'
+              : `${act.entry.kind} ${act.entry.round ?? ''}`;
     case 'check':
       return `check ${act.checkId}`;
     case 'result':
@@ -123,7 +127,9 @@ function logWords(entry: LogEntryBody): string {
     case 'batch':
       return `Pot ${entry.label}`;
     case 'ply':
-      return `${entry.label} down`;
+    case 'spot':
+    case 'round':
+      return doneWords(entry);
     case 'note':
       return `Note “${entry.text.length > 40 ? `${entry.text.slice(0, 40)}…` : entry.text}”`;
   }

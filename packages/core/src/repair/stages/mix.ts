@@ -7,6 +7,7 @@ import {
   type PasteResult,
   type PotLimit,
   type PotLimitInput,
+  type QuantityPly,
   type QuantityResult,
   batches,
   catalystFor,
@@ -16,11 +17,19 @@ import {
   resinQuantity,
   workingTimeMin,
 } from '../../mix/index.js';
+import { measureOffset } from '../../geometry/index.js';
+import { LIMITS } from '../../limits/index.js';
+import type { Fabric } from '../../material/index.js';
 import type { SystemCard } from '../../resin/systems.js';
+import { walkInPots } from '../../spots/index.js';
+import { regionOf } from '../../taper/index.js';
 import { jobAir } from '../air.js';
-import type { PlannedPaste, RepairInputs } from '../inputs.js';
+import type { AddedRound, LayWork, PasteWork } from '../added-round.js';
+import type { RepairInputs } from '../inputs.js';
 import { type Measured, measuring } from './measured.js';
-import type { PatchPlan } from './patch.js';
+import type { DamagePlan } from './damage.js';
+import { type SpotFill, fillsFor, spotFills } from './fills.js';
+import { type PatchPlan, wetted, wettedOut } from './patch.js';
 import type { TaperPlan } from './taper.js';
 
 export interface Pot extends Batch, Measured {
@@ -51,6 +60,23 @@ export interface PotOfPaste {
 export interface PasteVessel extends Measured {
   label: string;
   fillerG: number;
+  /** Spots it serves, by id, in the order of the walk; none where it is not shared among spots. */
+  spotIds: string[];
+}
+
+/** Plies of an added round, with its pots. */
+export interface LaidRound {
+  id: string;
+  name: string;
+  plies: (QuantityPly & {
+    fabric: Fabric;
+    orientationDeg: number;
+    lengthMm: number;
+    widthMm: number;
+    thicknessMm: number;
+  })[];
+  quantity: QuantityResult;
+  pots: (Batch & Measured)[];
 }
 
 export interface Coat {
@@ -64,6 +90,10 @@ export interface MixPlan {
   faces: MixFace[];
   pastes: PotOfPaste[];
   coats: Coat[];
+  /** Plies beside those of the patch. */
+  laid: LaidRound[];
+  /** Places that are dished and filled; none for other kinds of repair. */
+  fills: SpotFill[];
   totalResinG: number;
   totalSecondG: number;
   totalSecondMl: number;
@@ -78,15 +108,22 @@ export interface MixPlan {
   remarks: Remark[];
 }
 
-/** A pot of paste is mixed with so much to spare, for the cup keeps some. */
-const PASTE_SPARE = 1.1;
+/** A paste is mixed with so much to spare, for cup, knife and board keep some: a tenth, and a few millilitres at the least. */
+const PASTE_SPARE = 0.1;
+const LEAST_SPARE_ML = 3;
 /** Paste by knife or bag goes on so fast: 30 to 80 ml a minute, with the weight of its resin. Source: usual rates of the trade. */
 const PASTE_RATE_G_PER_MIN = 50;
 const MOST_PASTE_POTS = 200;
 /** What the plan's own pastes are thickened with. */
 const PASTE_FILLER = 'silica';
 
-export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan, card: SystemCard): MixPlan {
+export function planMix(
+  inputs: RepairInputs,
+  damage: DamagePlan,
+  taper: TaperPlan,
+  patch: PatchPlan,
+  card: SystemCard,
+): MixPlan {
   const catalystPercent =
     card.kind === 'two-part' ? null : (inputs.mix.catalystPercent ?? catalystFor(card, jobAir(inputs.air).tempC.value));
   const { layingRateGPerMin } = inputs.mix;
@@ -102,14 +139,21 @@ export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan
   const pasteLimitG =
     limitOf(inputs, card, catalystPercent, PASTE_RATE_G_PER_MIN)?.limitG ??
     Math.min(card.maxPotG, workingTimeMin(card, jobAir(inputs.air).tempC.value) * PASTE_RATE_G_PER_MIN);
-  const pastes = pastesOf(inputs, taper).map((planned) => potOfPaste(planned, card, pasteLimitG, measured.of));
-  const coats = (inputs.mix.coats ?? []).map(({ id, name, thicknessMm, areaMm2, densityGPerMl }): Coat => {
-    const area = areaMm2 ?? taper.footprint.faces[0]!.abraded.areaMm2;
-    return { id, name, areaMm2: area, massG: (area / 1000) * thicknessMm * densityGPerMl };
+  const fills = taper.profile.kind === 'dish' ? spotFills(inputs, damage, taper.footprint.faces[0]!.depthMm) : [];
+  const pastes = pastesOf(inputs, taper, fills, card).map((one) => potOfPaste(one, card, pasteLimitG, measured.of));
+  const { added } = inputs.rounds;
+  const coats = added.flatMap(({ id, name, work }): Coat[] => {
+    if (work.kind !== 'coat') return [];
+    const area = work.areaMm2 ?? taper.footprint.faces[0]!.abraded.areaMm2;
+    return [{ id, name, areaMm2: area, massG: (area / 1000) * work.thicknessMm * work.densityGPerMl }];
   });
+  const laid = added.flatMap(
+    (round, i) =>
+    round.work.kind === 'lay' ? [layRound(inputs, round, round.work, `rounds.added.${i}.work`, taper, card, limit, measured.of)] : [], // prettier-ignore
+  );
   const mixed = [
     ...faces.flatMap((face) => face.pots.map((pot) => pot.mix)),
-    ...pastes.flatMap((one) => one.pots.map((pot) => pot.mix)),
+    ...[...pastes, ...laid].flatMap((one) => one.pots.map((pot) => pot.mix)),
   ];
   const sum = (of: (one: Measured['mix']) => number): number => mixed.reduce((total, one) => total + of(one), 0);
   const pots = faces.flatMap((face) => face.pots);
@@ -132,6 +176,8 @@ export function planMix(inputs: RepairInputs, taper: TaperPlan, patch: PatchPlan
     faces,
     pastes,
     coats,
+    laid,
+    fills,
     totalResinG: sum((m) => m.resinG),
     totalSecondG: sum((m) => m.secondG),
     totalSecondMl: sum((m) => m.secondMl),
@@ -169,41 +215,41 @@ function limitOf(
   return known.of(name, () => potLimit({ card, cure, ...asked }));
 }
 
-/** Pastes put down for the job, and those its ground asks for: the bedding of a core plug, the filler of a dish. */
-function pastesOf(inputs: RepairInputs, taper: TaperPlan): (PlannedPaste & { fromPlan: boolean })[] {
-  const planned = (
-    id: string,
-    name: string,
-    use: PlannedPaste['use'],
-    volumeMl: number,
-  ): PlannedPaste & { fromPlan: boolean } => ({
-    id,
-    name,
-    use,
-    volumeMl: volumeMl * PASTE_SPARE,
-    fillerId: PASTE_FILLER,
-    fromPlan: true,
-  });
-  const own: (PlannedPaste & { fromPlan: boolean })[] = [];
+interface AskedPaste extends Omit<PasteWork, 'kind'> {
+  id: string;
+  name: string;
+  fromPlan: boolean;
+  /** What each of several spots takes of it, by id, in the order of the walk. */
+  shares: { spotId: string; part: number }[];
+}
+
+/** Pastes put down for the job, and those its ground asks for: the bedding of a core plug, the filler of dishes, fill upon fill where they are deep. */
+function pastesOf(inputs: RepairInputs, taper: TaperPlan, fills: readonly SpotFill[], card: SystemCard): AskedPaste[] {
+  const own = (id: string, name: string, use: PasteWork['use'], ml: number, shares: AskedPaste['shares'] = []): AskedPaste => ({ id, name, use, volumeMl: ml + Math.max(PASTE_SPARE * ml, LEAST_SPARE_ML), fillerId: PASTE_FILLER, fromPlan: true, shares }); // prettier-ignore
+  const { added } = inputs.rounds;
+  const asked: AskedPaste[] = [];
   if (taper.plug)
-    own.push(planned('plug', 'Bedding of the plug', 'bedding', taper.plug.result.beddingMl + taper.plug.result.gapMl));
-  if (taper.profile.kind === 'dish')
-    own.push(
-      planned(
-        'dish',
-        'Filler of the dish',
-        'plug',
-        (taper.footprint.cutOutVolumeMm3 + taper.footprint.taperVolumeMm3) / 1000,
-      ),
-    );
+    asked.push(own('plug', 'Bedding of the plug', 'bedding', taper.plug.result.beddingMl + taper.plug.result.gapMl));
+  const filledMl = fills.reduce((sum, { fillMl }) => sum + fillMl, 0);
+  if (filledMl > 0) {
+    const count = Math.max(...fills.map(({ depthMm }) => fillsFor(depthMm, card.family)));
+    const name = fills.length === 1 ? 'Filler of the dish' : `Filler of ${fills.length} spots`;
+    const shares = fills.map(({ id, fillMl }) => ({ spotId: id, part: fillMl / filledMl }));
+    for (let i = 0; i < count; i++)
+      asked.push(own(count === 1 ? 'dish' : `dish.${i + 1}`, count === 1 ? name : `${name}, fill ${i + 1} of ${count}`, 'plug', filledMl / count, shares)); // prettier-ignore
+  }
   return [
-    ...own.filter(({ volumeMl }) => volumeMl >= 1),
-    ...(inputs.mix.pastes ?? []).map((one) => ({ ...one, fromPlan: false })),
+    ...asked,
+    ...added.flatMap(({ id, name, spotIds, work }): AskedPaste[] => {
+      if (work.kind !== 'paste') return [];
+      const part = 1 / Math.max(1, spotIds.length);
+      return [{ ...work, id, name, fromPlan: false, shares: spotIds.map((spotId) => ({ spotId, part })) }];
+    }),
   ];
 }
 
 function potOfPaste(
-  { id, name, use, volumeMl, fillerId, own, consistency, fromPlan }: PlannedPaste & { fromPlan: boolean },
+  { id, name, use, volumeMl, fillerId, own, consistency, fromPlan, shares }: AskedPaste,
   card: SystemCard,
   limitG: number,
   measured: (totalG: number) => Measured,
@@ -215,17 +261,59 @@ function potOfPaste(
     ...(consistency ? { consistency } : {}),
     resinDensityGPerMl: card.resinDensityGPerMl,
   });
-  const pots = Math.max(1, Math.ceil(made.resinG / Math.max(1, limitG) - 1e-9));
-  if (pots > MOST_PASTE_POTS) throw new CoreError('too-many-pots', 'mix.pastes', { pots: MOST_PASTE_POTS, limitG });
-  const pot = measured(made.resinG / pots);
+  const most = Math.max(1, limitG);
+  if (made.resinG / most > MOST_PASTE_POTS)
+    throw new CoreError('too-many-pots', 'rounds.added', { pots: MOST_PASTE_POTS, limitG });
+  const amounts = shares.length > 0 ? shares.map(({ part }) => part * made.resinG) : [made.resinG];
+  const pots = walkInPots(amounts, most).map(({ amount, spots }, i): PasteVessel => ({
+    ...measured(Math.max(LIMITS.batchG.min, amount)),
+    label: potLabel(i),
+    fillerG: (made.fillerG * amount) / made.resinG,
+    spotIds: shares.length > 1 ? spots.map((at) => shares[at]!.spotId) : [],
+  }));
+  return { id, name, fillerId, fillerName: made.fillerName, fromPlan, paste: made, pots };
+}
+
+/** Plies added to the patch: the lowest as wide as it was set or as the footprint, each one above it wider by the growth. */
+function layRound(
+  inputs: RepairInputs,
+  { id, name }: AddedRound,
+  work: LayWork,
+  field: string,
+  taper: TaperPlan,
+  card: SystemCard,
+  limit: PotLimit | null,
+  measured: (totalG: number) => Measured,
+): LaidRound {
+  const { wastePercent, potFloorG, layingRateGPerMin, primeGsm } = inputs.mix;
+  const ground = regionOf(taper.footprint.regions[0]!);
+  const { depthMm } = taper.footprint.faces[0]!;
+  const plies = work.plies.map((layer, i) => {
+    const beyondMm = i * work.growMm;
+    const size = work.shape
+      ? measureOffset(work.shape, beyondMm, `${field}.shape`)
+      : ground.measures(depthMm, beyondMm);
+    const { figures, thicknessMm } = wettedOut(wetted(layer, inputs.stack.process), card.family, `${field}.plies`);
+    return { ...figures, ...size, thicknessMm };
+  });
+  const primeAreaMm2 = plies.at(-1)!.areaMm2;
+  const quantityFor = (pots: number): QuantityResult => resinQuantity({ plies, primeAreaMm2, primeGsm, wastePercent, potFloorG, pots }); // prettier-ignore
+  const splitFor = ({ plies: each, primeG, wasteG }: QuantityResult): Batch[] =>
+    batches({
+      card,
+      pliesG: each.map(({ resinG }) => resinG),
+      extraG: primeG + wasteG,
+      layingRateGPerMin,
+      tempC: jobAir(inputs.air).tempC.value,
+      ...(limit ? { limitG: Math.max(1, limit.limitG) } : {}),
+    }).batches;
+  const quantity = quantityFor(splitFor(quantityFor(1)).length);
   return {
     id,
     name,
-    fillerId,
-    fillerName: made.fillerName,
-    fromPlan,
-    paste: made,
-    pots: Array.from({ length: pots }, (_, i) => ({ ...pot, label: potLabel(i), fillerG: made.fillerG / pots })),
+    plies,
+    quantity,
+    pots: splitFor(quantity).map((batch) => ({ ...batch, ...measured(batch.massG) })),
   };
 }
 

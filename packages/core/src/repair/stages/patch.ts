@@ -105,7 +105,7 @@ export function planPatch(
 }
 
 /** A layer with what it comes to when it is wetted out. */
-interface Wetted {
+export interface Wetted {
   layer: FabricLayer;
   thicknessMm: number;
   figures: Pick<PatchPly, 'fabric' | 'orientationDeg' | 'arealWeightGsm' | 'fibreMassFraction'>;
@@ -280,9 +280,10 @@ function planFace(
 const goesOf = (pliesMm: readonly number[], goes: number | undefined, limitMm: number): Session[] =>
   goes === undefined ? sessions(pliesMm, limitMm) : inGoes(pliesMm, Math.min(goes, pliesMm.length));
 
-function wettedOut(layer: FabricLayer, family: ResinFamily): Wetted {
+/** What a wetted layer comes to. */
+export function wettedOut(layer: FabricLayer, family: ResinFamily, field = 'stack.plies'): Wetted {
   const alone = laminate({ layers: [layer], resin: family });
-  const fabric = fabricOf(layer, 'stack.plies');
+  const fabric = fabricOf(layer, field);
   const arealWeightGsm = arealWeightOf(fabric);
   return {
     layer,
@@ -404,6 +405,6 @@ function endsOf(
 }
 
 /** A layer laid by the job's process, unless it says otherwise itself. */
-function wetted(layer: FabricLayer, process: Process): FabricLayer {
+export function wetted(layer: FabricLayer, process: Process): FabricLayer {
   return layer.process === undefined && layer.fibreMassFraction === undefined ? { ...layer, process } : layer;
 }

@@ -170,7 +170,8 @@ function ratioOf(profile: TaperProfile, taper: RepairInputs['taper'], depthMm: n
     case 'lap':
       return profile.reachMm / depthMm;
     case 'dish':
-      return Math.max(LIMITS.ratio.min, taper.dishRatio ?? USUAL_DISH_RATIO);
+      // Countersunk only so deep, the mouth is as wide as that makes it.
+      return ((taper.dishRatio ?? USUAL_DISH_RATIO) * Math.min(taper.bevelMm ?? depthMm, depthMm)) / depthMm;
     case 'form':
       return profile.form.kind === 'band' ? (taper.wrap ?? USUAL_WRAP).pastMm / depthMm : sloped;
     case 'slope':

@@ -674,12 +674,12 @@ describe('stage panels', () => {
     const mild = await show(LayUpStage, stateOf({ ...PLANNED, air: read({}) }, { checks }));
     press(mild, 'Start the lay-up');
     const { at } = read({}).readings[0]!;
-    expect(store.log).toHaveBeenCalledWith({ kind: 'start', tempC: 18.4, humidityPercent: 62, surfaceTempC: 17.1, read: { by: 'Ilse', at: jasmine.any(String) as never, instrument: 'hygrometer' } }); // prettier-ignore
+    expect(store.log).toHaveBeenCalledWith({ kind: 'start', round: 'f0.g0', onto: 'ground', tempC: 18.4, humidityPercent: 62, surfaceTempC: 17.1, read: { by: 'Ilse', at: jasmine.any(String) as never, instrument: 'hygrometer' } }); // prettier-ignore
     expect(at.length).toBe(16);
     // Air that speaks against it wants a reason; one read yesterday is read again.
     const damp = await show(LayUpStage, stateOf({ ...PLANNED, air: read({ humidityPercent: 92 }) }, { checks }));
     expect(start(damp).disabled).toBeTrue();
-    expect(text(damp)).toContain('The air speaks against it');
+    expect(text(damp)).toContain('Not now: say why all the same');
     damp.componentInstance.allTheSame.set('tent goes up at noon');
     await damp.whenStable();
     press(damp, 'Start the lay-up');

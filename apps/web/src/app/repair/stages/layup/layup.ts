@@ -1,19 +1,43 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { plyKey } from '@ashstep/core/drawing';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  CLOSING_AFTER,
+  CLOSING_NAMES,
+  type LogEntry,
+  ONTO_NAMES,
+  type RoundStanding,
+  doneWords,
+  pourWords,
+  roundName,
+  roundStandings,
+  startWords,
+} from '@ashstep/contract';
+import { windows } from '@ashstep/core/cure';
 import { type Remark, attempt } from '@ashstep/core/errors';
-import { PREPARATION_CHECKS } from '@ashstep/core/inspection';
-import { type AirRead, type Pot, againstLaying, batchError, freshReading, isFresh } from '@ashstep/core/repair';
-import { type LogEntry, pourWords, startWords } from '@ashstep/contract';
+import { PREPARATION_CHECKS, roundChecks } from '@ashstep/core/inspection';
+import { formatLocal, parseLocal } from '@ashstep/core/plan';
+import {
+  type AddedRound,
+  type AirRead,
+  MAIN_SPOT,
+  type PlannedRound,
+  type RoundPot,
+  againstLaying,
+  batchError,
+  freshReading,
+  isFresh,
+} from '@ashstep/core/repair';
 import { draft } from '../../../outbox/draft';
-import { Clock } from '../../../platform/clock';
-import { AirBoard } from '../../air-board';
-import { QuantityField } from '../../../parts/quantity-field';
-import { FigurePipe, QuantityPipe } from '../../../platform/quantity.pipe';
-import { WhenPipe } from '../../../platform/when.pipe';
 import { GoBar } from '../../../parts/go-bar';
-import { StagePanel } from '../stage-panel';
 import { TextInput, TickInput } from '../../../parts/inputs';
+import { QuantityField } from '../../../parts/quantity-field';
+import { Clock } from '../../../platform/clock';
+import { FigurePipe, QuantityPipe } from '../../../platform/quantity.pipe';
+import { WhenPipe, whenText } from '../../../platform/when.pipe';
+import { AirBoard } from '../../air-board';
+import { newRound } from '../../new-round';
+import { StagePanel } from '../stage-panel';
 
+/** The work itself, round by round: what is prepared, begun, mixed, laid, filled and done, and its log. */
 @Component({
   selector: 'ash-layup',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -23,61 +47,82 @@ import { TextInput, TickInput } from '../../../parts/inputs';
 })
 export class LayUpStage extends StagePanel {
   private readonly clock = inject(Clock);
-  readonly preparation = PREPARATION_CHECKS;
+  readonly ontoNames = ONTO_NAMES;
+  readonly closingNames = CLOSING_NAMES;
+  readonly closingAfter = CLOSING_AFTER;
   private readonly job = computed(() => this.state().detail.id);
   readonly resinG = draft<number | null>('resinG', this.job, null);
   readonly secondG = draft<number | null>('secondG', this.job, null);
+  readonly fillerG = draft<number | null>('fillerG', this.job, null);
   readonly tempC = draft<number | null>('airTempC', this.job, null);
   readonly allTheSame = draft('allTheSame', this.job, '');
   readonly resinLot = draft('resinLot', this.job, '');
   readonly secondLot = draft('secondLot', this.job, '');
   readonly note = draft('note', this.job, '');
+  readonly found = draft('found', this.job, '');
   readonly log = computed(() => [...this.state().detail.log].reverse());
-  readonly started = computed(() => this.state().detail.log.some((entry) => entry.entry.kind === 'start'));
-  readonly prepared = computed(() => this.preparation.every((check) => this.isDone(check.id)));
+  readonly standings = computed(() => roundStandings(this.plan().rounds, this.state().detail.log));
+  /** Round a person looks at; the first that is not done while they look at none. */
+  readonly pickedRound = signal<string | null>(null);
+  readonly now = computed<RoundStanding | null>(() => {
+    const all = this.standings();
+    return (
+      all.find(({ round }) => round.id === this.pickedRound()) ?? all.find(({ done }) => !done) ?? all.at(-1) ?? null
+    );
+  });
+  /** Nothing has been begun yet. */
+  readonly first = computed(() => this.standings().every(({ begun }) => begun === null));
+  readonly allDone = computed(() => this.standings().every(({ done }) => done));
+  /** What is ticked off before the round: of the first the preparation, of one that goes onto cured resin how it is keyed. */
+  readonly preparation = computed(() => {
+    const round = this.now()!.round;
+    return this.first() ? PREPARATION_CHECKS : round.onto === 'green' ? [] : roundChecks(round.id);
+  });
+  readonly prepared = computed(() => this.preparation().every((check) => this.isDone(check.id)));
   readonly conditions = computed(() => {
     const resin = this.plan().resin;
     return resin?.verdicts.families.find((f) => f.family === resin.card?.family)?.conditions ?? [];
   });
-  readonly plies = computed(() => {
-    const laid = new Set(
-      this.state().detail.log.flatMap((entry) => (entry.entry.kind === 'ply' ? [entry.entry.plyKey] : [])),
-    );
-    return (this.plan().patch?.faces ?? []).flatMap((face, f) =>
-      face.plies.map((ply, i) => {
-        const key = plyKey(f, ply.laid);
-        const grams = this.plan().mix?.faces[f]?.quantity.plies[i];
-        return {
-          key,
-          name: ply.cover ? 'Cover' : String(ply.laid),
-          label: `Ply ${ply.laid}`,
-          face: f,
-          fabric: ply.fabric.name,
-          turn: ply.orientationDeg,
-          length: ply.lengthMm,
-          width: ply.widthMm,
-          laid: laid.has(key),
-          fabricG: grams?.fabricG ?? 0,
-          resinG: grams?.resinG ?? 0,
-        };
-      }),
-    );
+  readonly next = computed(() => {
+    const s = this.now();
+    return s?.begun ? (s.round.plies.find(({ key }) => !s.plies.has(key)) ?? null) : null;
   });
-  readonly next = computed(() => this.plies().find((ply) => !ply.laid) ?? null);
-  readonly down = computed(() => this.plies().filter((ply) => ply.laid).length);
-  readonly pots = computed(() => (this.plan().mix?.faces ?? []).flatMap((face) => face.pots));
-  readonly nextPot = computed(() => {
-    // One that is out is thrown away and mixed again.
-    const mixed = new Set(
-      this.state().detail.log.flatMap(({ entry, within }) =>
-        entry.kind === 'batch' && within !== false ? [entry.label] : [],
-      ),
-    );
-    return this.pots().find((pot) => !mixed.has(pot.label)) ?? null;
+  readonly nextPot = computed(() => this.now()?.round.pots.find((pot) => !this.now()!.mixed.has(pot.label)) ?? null);
+  readonly again = computed(() => {
+    const last = this.now()?.lastPot;
+    return last?.entry.kind === 'batch' && last.within === false && last.entry.label === this.nextPot()?.label;
   });
-  readonly again = computed(() =>
-    this.state().detail.log.some(({ entry }) => entry.kind === 'batch' && entry.label === this.nextPot()?.label),
-  );
+  readonly headline = computed(() => {
+    const s = this.now()!;
+    return s.done ? 'Done' : !s.begun ? 'To come' : (this.next()?.name ?? 'Fill');
+  });
+  readonly progress = computed(() => {
+    const { round, plies, spots } = this.now()!;
+    if (round.kind === 'lay') return `${plies.size} of ${round.plies.length} down`;
+    return round.spotIds.length > 1 ? `${spots.size} of ${round.spotIds.length} spots` : '';
+  });
+  readonly spots = computed(() => {
+    const { round, spots } = this.now()!;
+    const names = new Map(this.inputs().damage.spots.map(({ id, name }, i) => [id, name || String(i + 2)]));
+    return round.spotIds.map((id) => ({
+      id,
+      name: id === MAIN_SPOT ? '1' : (names.get(id) ?? id),
+      done: spots.has(id),
+    }));
+  });
+  /** No pot, or one that was out, stands behind the next ply. */
+  readonly potBehind = computed(() => {
+    const last = this.now()?.lastPot;
+    if (!last) return { id: 'log.no-pot', text: 'No pot of this round is in the log yet. Log the pot below first.' };
+    return last.within === false
+      ? { id: 'mix.out-of-ratio', text: 'The last pot was out of its ratio: it never cures right. Mix another.' }
+      : null;
+  });
+  readonly roundMissing = computed(() => {
+    const s = this.now()!;
+    if (s.round.pots.length > 0 && s.mixed.size === 0) return 'Log a pot first';
+    return null;
+  });
   /** How far what is typed is from the ratio, before it is logged and on the job. */
   readonly weighed = computed(() => {
     const [resinG, secondG, card] = [this.resinG(), this.secondG(), this.plan().resin?.card];
@@ -100,9 +145,50 @@ export class LayUpStage extends StagePanel {
       this.secondLot().trim() !== '',
   );
 
-  pour(pot: Pot): string {
-    const second = this.plan().resin?.card?.kind === 'catalysed' ? 'catalyst' : 'hardener';
-    return pourWords(pot, { second, rezeroed: this.inputs().mix.weighing === 're-zeroed' });
+  name(round: PlannedRound): string {
+    return roundName(round, this.plan().rounds);
+  }
+
+  /** A round's state in a few words. */
+  stateOf(s: RoundStanding): string {
+    if (s.done) return `done ${whenText(s.lastAt && this.clock.at(s.lastAt))}`;
+    if (s.begun) return s.round.kind === 'lay' ? `${s.plies.size} of ${s.round.plies.length} down` : 'under way';
+    return this.windowOf(s.round)?.text ?? 'to come';
+  }
+
+  windowText(): string {
+    return this.windowOf(this.now()!.round)?.text ?? '';
+  }
+
+  /** When a round may go on what was last put on before it: its window on the shed's clock, at the air that is known. */
+  private windowOf(round: PlannedRound): { text: string; past: boolean; early: boolean } | null {
+    const all = this.standings();
+    const before = all
+      .slice(
+        0,
+        all.findIndex((one) => one.round.id === round.id),
+      )
+      .at(-1);
+    const card = this.plan().resin?.card;
+    if (!before?.lastAt || !before.done || !card) return null;
+    const found = windows({ card, airTempC: this.plan().air.tempC.value });
+    const laid = parseLocal(this.clock.at(before.lastAt), 'at');
+    const at = (hour: number | null): string =>
+      hour === null ? 'never, in this cold' : whenText(formatLocal(laid + 60 * hour));
+    const nowHour = (parseLocal(this.clock.now(), 'now') - laid) / 60;
+    if (round.onto === 'green') {
+      const past = found.untilHour !== null && nowHour > found.untilHour;
+      const early = found.fromHour === null || nowHour < found.fromHour;
+      return {
+        past,
+        early,
+        text: past
+          ? `past its window since ${at(found.untilHour)}: wash, abrade, wipe`
+          : `green from ${at(found.fromHour)} to ${at(found.untilHour)}`,
+      };
+    }
+    const early = found.sandableHour === null || nowHour < found.sandableHour;
+    return { past: false, early, text: `sandable from ${at(found.sandableHour)}` };
   }
 
   /** The reading that tells how the air is now; null where it must be read. */
@@ -110,10 +196,15 @@ export class LayUpStage extends StagePanel {
     return freshReading(this.inputs().air, this.clock.now(), this.inputs().days.place ?? 'shed');
   }
 
-  /** What the air that was read says against beginning. */
+  /** What speaks against beginning: the air that was read, and what the round goes on not being ready for it, or ready no more. */
   against(): Remark[] {
-    const [fresh, card] = [this.fresh(), this.plan().resin?.card];
-    return fresh && card ? againstLaying(card, this.airOf(fresh)) : [];
+    const [fresh, card, s] = [this.fresh(), this.plan().resin?.card, this.now()];
+    const window = s && this.windowOf(s.round);
+    return [
+      ...(fresh && card ? againstLaying(card, this.airOf(fresh)) : []),
+      ...(window?.early ? [{ id: 'round.early' }] : []),
+      ...(window?.past ? [{ id: 'round.past-window' }] : []),
+    ];
   }
 
   /** What stands between this and the start; null where nothing does. */
@@ -121,17 +212,19 @@ export class LayUpStage extends StagePanel {
     if (this.plan().holds.length > 0) return 'Held: see above';
     if (!this.prepared()) return 'Tick all of it off first';
     if (!this.fresh()) return 'Read the air first';
-    return this.against().length > 0 && this.allTheSame().trim().length < 3 ? 'The air speaks against it' : null;
+    return this.against().length > 0 && this.allTheSame().trim().length < 3 ? 'Not now: say why all the same' : null;
   }
 
   start(): void {
-    const fresh = this.fresh();
-    if (!fresh) return;
+    const [fresh, s] = [this.fresh(), this.now()];
+    if (!fresh || !s) return;
     const ids = this.against().map(({ id }) => id);
     const { by, at, instrument } = fresh;
     const reason = this.allTheSame().trim();
     this.store.log({
       kind: 'start',
+      round: s.round.id,
+      onto: s.round.onto,
       ...this.airOf(fresh),
       read: { by, at, instrument },
       ...(ids.length > 0 ? { against: { ids, reason } } : {}),
@@ -151,27 +244,63 @@ export class LayUpStage extends StagePanel {
     return { tempC: tempC!, humidityPercent: humidityPercent!, surfaceTempC: read ? surfaceTempC.value : null };
   }
 
+  pour(pot: RoundPot): string {
+    const { fillerName } = this.now()!.round;
+    return pourWords(pot, {
+      second: this.plan().resin?.card?.kind === 'catalysed' ? 'catalyst' : 'hardener',
+      rezeroed: this.inputs().mix.weighing === 're-zeroed',
+      ...(pot.fillerG > 0 ? { filler: { name: fillerName, grams: pot.fillerG } } : {}),
+    });
+  }
+
+  potSpots({ spotIds }: RoundPot): string | null {
+    const names = this.spots().filter(({ id }) => spotIds.includes(id)).map(({ name }) => name); // prettier-ignore
+    return names.length > 0 ? `For spots ${names.join(', ')}, in this order.` : null;
+  }
+
   mixed(): void {
-    const label = this.nextPot()?.label ?? 'extra';
-    const [typed, fresh] = [this.tempC(), this.fresh()];
+    const s = this.now()!;
+    const [typed, fresh, fillerG] = [this.tempC(), this.fresh(), this.fillerG()];
     this.store.log({
       kind: 'batch',
-      label,
+      round: s.round.id,
+      label: this.nextPot()?.label ?? 'extra',
       resinG: this.resinG()!,
       secondG: this.secondG()!,
       resinLot: this.resinLot().trim(),
       secondLot: this.secondLot().trim(),
+      ...(s.round.kind === 'paste' && fillerG !== null ? { fillerG } : {}),
       tempC: typed ?? fresh!.tempC!,
       ...(typed === null && fresh ? { read: { by: fresh.by, at: fresh.at, instrument: fresh.instrument } } : {}),
     });
-    this.tempC.set(null);
-    this.resinG.set(null);
-    this.secondG.set(null);
+    for (const field of [this.tempC, this.resinG, this.secondG, this.fillerG]) field.set(null);
   }
 
   laid(): void {
-    const ply = this.next();
-    if (ply) this.store.log({ kind: 'ply', plyKey: ply.key, label: ply.label });
+    const [ply, behind] = [this.next(), this.potBehind()];
+    if (!ply) return;
+    const against = behind && { ids: [behind.id], reason: this.allTheSame().trim() };
+    this.store.log({ kind: 'ply', plyKey: ply.key, label: ply.label, ...(against ? { against } : {}) });
+    this.allTheSame.set('');
+  }
+
+  spotDone({ id, name }: { id: string; name: string }): void {
+    const { round } = this.now()!;
+    this.store.log({ kind: 'spot', round: round.id, spotId: id, label: `${this.name(round)}, spot ${name}` });
+  }
+
+  roundDone(): void {
+    const { round } = this.now()!;
+    const found = this.found().trim();
+    this.store.log({ kind: 'round', round: round.id, label: this.name(round), ...(found ? { found } : {}) });
+    this.found.set('');
+    this.pickedRound.set(null);
+  }
+
+  addRound(kind: AddedRound['work']['kind']): void {
+    const fabric = this.plan().patch?.chosen.at(-1);
+    this.store.edit('rounds', ({ added }) => ({ added: [...added, newRound(kind, fabric)] }));
+    this.pickedRound.set(null);
   }
 
   write(): void {
@@ -190,12 +319,13 @@ export class LayUpStage extends StagePanel {
           mixErrorPercent === null
             ? ''
             : `, ${signed(mixErrorPercent)} % off the ratio: ${within ? 'within' : 'out. Not on the job? Throw it away'}`;
-        return `Pot ${entry.label}: ${entry.resinG.toFixed(1)} g ${entry.resinLot} + ${entry.secondG.toFixed(1)} g ${entry.secondLot}${error}`;
+        const filler = entry.fillerG ? ` + ${entry.fillerG.toFixed(1)} g filler` : '';
+        return `Pot ${entry.label}: ${entry.resinG.toFixed(1)} g ${entry.resinLot} + ${entry.secondG.toFixed(1)} g ${entry.secondLot}${filler}${error}`;
       }
-      case 'ply':
-        return `${entry.label} down and wet out`;
       case 'note':
         return entry.text;
+      default:
+        return doneWords(entry);
     }
   }
 }

@@ -1,6 +1,6 @@
 import type { PanelEntry } from '../stage-page';
 import { PotBoard } from './pot-board';
-import { Pastes } from './pastes';
+import { Rounds } from './rounds';
 import { ShoppingList } from './shopping-list';
 import { CureBoard } from './cure-board';
 import { CureWindows } from './cure-windows';
@@ -8,7 +8,7 @@ import { CureWindows } from './cure-windows';
 /** The panels of this stage, in their order. */
 export const PANELS: readonly PanelEntry[] = [
   { panel: PotBoard },
-  { panel: Pastes },
+  { panel: Rounds },
   { panel: ShoppingList },
   { panel: CureBoard },
   { panel: CureWindows },

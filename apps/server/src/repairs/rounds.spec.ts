@@ -1,0 +1,89 @@
+import { randomUUID } from 'node:crypto';
+import { type RepairInputs, planRepair } from '@ashstep/core/repair';
+import { newRepair, saveSection, startEntry } from '../testing/repairs.js';
+import { TestClient, type TestReply, TestServer } from '../testing/server.js';
+
+const ADDED = {
+  id: 'more',
+  name: 'Seven more',
+  when: 'after',
+  onto: 'abraded',
+  spotIds: [],
+  work: { kind: 'lay', plies: [{ fabricId: 'mat-300' }, { fabricId: 'mat-300' }], shape: null, growMm: 0 },
+};
+const FAIRING = { ...ADDED, id: 'fair', name: 'Fairing', work: { kind: 'paste', use: 'fairing', volumeMl: 60, fillerId: 'talc' } }; // prettier-ignore
+
+describe('rounds in the log', () => {
+  let server: TestServer;
+  let tech: TestClient;
+  beforeAll(async () => {
+    server = await TestServer.start();
+    tech = await new TestClient(await server.listen()).signIn('tech');
+  });
+  afterAll(() => server.stop());
+
+  const log = (id: string, entry: object): Promise<TestReply> =>
+    tech.send('POST', `/api/repairs/${id}/log`, { id: randomUUID(), entry });
+  const pot = (round: string, label: string, more: object = {}) => ({ kind: 'batch', round, label, resinG: 100, secondG: 2.576, resinLot: 'P-1', secondLot: 'C-9', tempC: 20, ...more }); // prettier-ignore
+
+  async function planned(): Promise<{ id: string; inputs: RepairInputs }> {
+    let repair = await newRepair(tech);
+    const sections = {
+      laminate: { thicknessMm: 3, clueIds: ['plate-polyester'] },
+      resin: { systemId: 'polyester' },
+      rounds: { added: [ADDED, FAIRING] },
+    };
+    for (const [section, patch] of Object.entries(sections))
+      repair = (await saveSection(tech, repair, section as keyof RepairInputs, patch)).body;
+    return repair;
+  }
+
+  it('are begun, mixed for and laid each for itself, and nothing of them twice', async () => {
+    const { id, inputs } = await planned();
+    expect(planRepair(inputs).rounds.map((round) => round.id)).toEqual(['f0.g0', 'more', 'fair']);
+    for (const round of ['f0.g0', 'more'])
+      expect((await log(id, { ...startEntry(), round, onto: round === 'more' ? 'abraded' : 'ground' })).status).toBe(
+        201,
+      );
+    expect((await log(id, { ...startEntry(), round: 'more' })).body.code).toBe('already-logged');
+    // Two rounds have a pot A each.
+    for (const round of ['f0.g0', 'more']) expect((await log(id, pot(round, 'A'))).status).toBe(201);
+    expect((await log(id, pot('more', 'A', { resinG: 90, secondG: 2.3 }))).body.code).toBe('already-logged');
+    expect((await log(id, { kind: 'ply', plyKey: 'more-p2', label: 'Seven more, ply 2' })).status).toBe(201);
+    expect((await log(id, { kind: 'round', round: 'fair', label: 'Fairing', found: 'low by 0.3 mm' })).status).toBe(
+      201,
+    );
+    const unknown = await log(id, { kind: 'spot', round: 'fair', spotId: 'none', label: 'Spot' });
+    expect([unknown.status, unknown.body.fields[0].path]).toEqual([422, 'entry.spotId']);
+    expect((await log(id, pot('nowhere', 'A'))).body.fields[0].path).toBe('entry.round');
+  });
+
+  it('take no ply before a pot, and none from a pot that was out but as a deviation that opens rework', async () => {
+    const { id } = await planned();
+    const ply = { kind: 'ply', plyKey: 'f0-p1', label: 'Ply 1' };
+    await log(id, { ...startEntry(), round: 'f0.g0' });
+    expect((await log(id, ply)).body.code).toBe('held');
+    await log(id, pot('f0.g0', 'A', { secondG: 2.35 }));
+    expect((await log(id, ply)).status).toBe(201);
+    await log(id, pot('f0.g0', 'B', { secondG: 1.2 }));
+    const two = { ...ply, plyKey: 'f0-p2', label: 'Ply 2' };
+    const refused = await log(id, two);
+    expect([refused.status, refused.body.code]).toEqual([409, 'held']);
+    const against = { ids: ['mix.out-of-ratio'], reason: 'it was down before it was weighed' };
+    const laid = await log(id, { ...two, against });
+    expect([laid.status, laid.body.rework.map(({ checkId }: { checkId: string }) => checkId)]).toEqual([201, ['mix-catalyst']]); // prettier-ignore
+    expect(laid.body.log.at(-1).entry.against).toEqual(against);
+  });
+
+  it('refuse what cannot be worked, and save the rest of the job all the same', async () => {
+    const repair = await planned();
+    const detail = (await tech.send('GET', `/api/repairs/${repair.id}`)).body;
+    const bad = await saveSection(tech, detail, 'rounds', {
+      added: [{ ...ADDED, work: { ...ADDED.work, growMm: 9000 } }],
+    });
+    expect([bad.status, bad.body.fields[0].path]).toEqual([422, 'rounds.added.0.work.growMm']);
+    expect((await saveSection(tech, detail, 'stack', { coverFabricId: null })).status).toBe(200);
+    const spots = [{ id: 's2', name: '2', kind: 'hole', shape: { kind: 'circle', diameterMm: 8, centreXMm: 60, centreYMm: 0 }, depthMm: null }]; // prettier-ignore
+    expect((await saveSection(tech, detail, 'damage', { spots })).status).toBe(200);
+  });
+});

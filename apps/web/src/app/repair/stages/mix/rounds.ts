@@ -1,0 +1,160 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import {
+  CLOSING_AFTER,
+  CLOSING_NAMES,
+  CONSISTENCY_NAMES,
+  ONTO_NAMES,
+  PASTE_USES,
+  isOwn,
+  pourWords,
+  roundName,
+} from '@ashstep/contract';
+import type { Shape } from '@ashstep/core/geometry';
+import type { FabricLayer } from '@ashstep/core/laminate';
+import type { Fabric, Filler } from '@ashstep/core/material';
+import { USUAL_CONSISTENCY } from '@ashstep/core/mix';
+import { type AddedRound, type Coat, MAIN_SPOT, type PlannedRound, type PotOfPaste } from '@ashstep/core/repair';
+import { LibraryService } from '../../../library/library.service';
+import { optionsOf } from '../../../parts/choice-field';
+import { PickOf, PickSelect, TextInput } from '../../../parts/inputs';
+import { QuantityField } from '../../../parts/quantity-field';
+import { QuantityPipe } from '../../../platform/quantity.pipe';
+import { newRound } from '../../new-round';
+import { Panel } from '../stage-panel';
+
+type WorkPatch = Record<string, unknown>;
+const MOST_PLIES = 60;
+
+/** Everything that is laid, filled or coated, in order; what is put down beside the plies of the patch is changed here. */
+@Component({
+  selector: 'ash-rounds',
+  host: { class: 'block' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [PickOf, PickSelect, TextInput, QuantityField, QuantityPipe],
+  templateUrl: './rounds.html',
+  styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      gap: 10px;
+    }
+    .item {
+      display: flex;
+      flex-direction: column;
+      gap: 6px;
+      padding-bottom: 10px;
+      border-bottom: 1px solid var(--ash-2);
+    }
+  `,
+})
+export class Rounds extends Panel {
+  private readonly library = inject(LibraryService);
+  readonly uses = optionsOf(PASTE_USES);
+  readonly consistencies = optionsOf(CONSISTENCY_NAMES);
+  readonly closings = optionsOf(CLOSING_NAMES);
+  readonly whens = optionsOf({ before: 'Before the plies', after: 'After the plies' } as const);
+  readonly ontos = optionsOf({ green: 'While it is green', abraded: 'Cured, washed, abraded' } as const);
+  readonly usual = USUAL_CONSISTENCY;
+  readonly ontoNames = ONTO_NAMES;
+  readonly closingNames = CLOSING_NAMES;
+  readonly closingAfter = CLOSING_AFTER;
+  readonly fillers = computed(() => this.library.inUse('filler') as readonly Filler[]);
+  readonly fabrics = computed(() => this.library.inUse('fabric') as readonly Fabric[]);
+  readonly closes = computed(() => this.plan().rounds.some(({ closing }) => closing !== null));
+
+  constructor() {
+    super();
+    this.library.ensure();
+  }
+
+  ownOf(id: string): AddedRound | undefined {
+    return this.inputs().rounds.added.find((one) => one.id === id);
+  }
+
+  indexOf(id: string): number {
+    return this.inputs().rounds.added.findIndex((one) => one.id === id);
+  }
+
+  pasteOf(id: string): PotOfPaste | undefined {
+    return this.plan().mix?.pastes.find((one) => one.id === id);
+  }
+
+  coatOf(id: string): Coat | undefined {
+    return this.plan().mix?.coats.find((one) => one.id === id);
+  }
+
+  name(round: PlannedRound): string {
+    return roundName(round, this.plan().rounds);
+  }
+
+  roundOf(shape: Shape): number | null {
+    return shape.kind === 'circle' ? shape.diameterMm : null;
+  }
+
+  pour({ pots: [first], fillerName }: PlannedRound): string {
+    if (!first) return '';
+    return pourWords(first, {
+      second: this.plan().resin?.card?.kind === 'two-part' ? 'hardener' : 'catalyst',
+      rezeroed: this.inputs().mix.weighing === 're-zeroed',
+      filler: { name: fillerName, grams: first.fillerG },
+    });
+  }
+
+  /** Which spots each pot serves, where there are several of both. */
+  walk({ pots }: PlannedRound): string | null {
+    if (pots.length < 2 || pots.every(({ spotIds }) => spotIds.length === 0)) return null;
+    const names = new Map(this.inputs().damage.spots.map(({ id, name }, i) => [id, name || String(i + 2)]));
+    const told = (id: string): string => (id === MAIN_SPOT ? '1' : (names.get(id) ?? id));
+    return pots.map(({ label, spotIds }) => `Pot ${label}: ${spotIds.map(told).join(', ')}`).join('. ');
+  }
+
+  add(kind: AddedRound['work']['kind']): void {
+    const fabric = this.plan().patch?.chosen.at(-1);
+    this.store.edit('rounds', ({ added }) => ({ added: [...added, newRound(kind, fabric)] }));
+  }
+
+  set(id: string, patch: Partial<AddedRound>): void {
+    this.store.edit('rounds', ({ added }) => ({
+      added: added.map((one) => (one.id === id ? { ...one, ...patch } : one)),
+    }));
+  }
+
+  setWork(id: string, patch: WorkPatch): void {
+    const own = this.ownOf(id);
+    if (own) this.set(id, { work: withoutGaps({ ...own.work, ...patch }) });
+  }
+
+  setFiller(id: string, fillerId: string): void {
+    this.setWork(id, {
+      fillerId,
+      own: isOwn(fillerId) ? this.fillers().find((one) => one.id === fillerId) : undefined,
+    });
+  }
+
+  setPlies(id: string, count: number, ply: FabricLayer): void {
+    const plies = Math.min(MOST_PLIES, Math.max(1, Math.round(count)));
+    this.setWork(id, { plies: Array.from({ length: plies }, () => ply) });
+  }
+
+  setFabric(id: string, count: number, fabricId: string): void {
+    const own = isOwn(fabricId) ? this.fabrics().find((one) => one.id === fabricId) : undefined;
+    this.setPlies(id, count, { fabricId, orientationDeg: 0, ...(own ? { own } : {}) });
+  }
+
+  setRound(id: string, diameterMm: number | null): void {
+    const { centreXMm = 0, centreYMm = 0 } = this.inputs().damage.shape;
+    this.setWork(id, { shape: diameterMm === null ? null : { kind: 'circle', diameterMm, centreXMm, centreYMm } });
+  }
+
+  setClosing(closing: keyof typeof CLOSING_NAMES): void {
+    this.store.edit('rounds', { closing });
+  }
+
+  drop(id: string): void {
+    this.store.edit('rounds', ({ added }) => ({ added: added.filter((one) => one.id !== id) }));
+  }
+}
+
+/** Fields set to nothing are left out, as they are stored. */
+const withoutGaps = (work: WorkPatch): AddedRound['work'] =>
+  Object.fromEntries(Object.entries(work).filter(([, value]) => value !== undefined)) as unknown as AddedRound['work'];

@@ -1,0 +1,61 @@
+import type { PlannedRound } from '@ashstep/core/repair';
+import type { LogEntry } from './api.js';
+
+/** How far a round has come, by the log. */
+export interface RoundStanding {
+  round: PlannedRound;
+  begun: LogEntry | null;
+  /** Pots of it that were mixed within tolerance, by label. */
+  mixed: ReadonlySet<string>;
+  /** The pot of it that was mixed last, whether within or not. */
+  lastPot: LogEntry | null;
+  plies: ReadonlySet<string>;
+  spots: ReadonlySet<string>;
+  done: boolean;
+  /** When something was last put on of it. */
+  lastAt: string | null;
+}
+
+/** How far each round of a plan has come. Logs of jobs without rounds told pots of the patch by their label and began but once. */
+export function roundStandings(
+  rounds: readonly PlannedRound[],
+  log: readonly Pick<LogEntry, 'id' | 'at' | 'by' | 'entry' | 'mixErrorPercent' | 'within'>[],
+): RoundStanding[] {
+  const first = rounds.findIndex(({ face }) => face !== null);
+  return rounds.map((round, i): RoundStanding => {
+    const keys = new Set(round.plies.map(({ key }) => key));
+    const own = log.filter(({ entry }) => {
+      switch (entry.kind) {
+        case 'start':
+          return entry.round === undefined ? i === first : entry.round === round.id;
+        case 'batch':
+          return entry.round === undefined
+            ? round.face !== null &&
+                (round.pots.some(({ label }) => label === entry.label) || (entry.label === 'extra' && i === first))
+            : entry.round === round.id;
+        case 'ply':
+          return keys.has(entry.plyKey);
+        case 'spot':
+        case 'round':
+          return entry.round === round.id;
+        default:
+          return false;
+      }
+    }) as LogEntry[];
+    const pots = own.filter(({ entry }) => entry.kind === 'batch');
+    const plies = new Set(own.flatMap(({ entry }) => (entry.kind === 'ply' ? [entry.plyKey] : [])));
+    const ended = own.some(({ entry }) => entry.kind === 'round');
+    return {
+      round,
+      begun: own[0] ?? null,
+      mixed: new Set(
+        pots.flatMap(({ entry, within }) => (entry.kind === 'batch' && within !== false ? [entry.label] : [])),
+      ),
+      lastPot: pots.at(-1) ?? null,
+      plies,
+      spots: new Set(own.flatMap(({ entry }) => (entry.kind === 'spot' ? [entry.spotId] : []))),
+      done: ended || (round.kind === 'lay' && round.plies.length > 0 && round.plies.every(({ key }) => plies.has(key))),
+      lastAt: own.filter(({ entry }) => entry.kind !== 'start').at(-1)?.at ?? null,
+    };
+  });
+}

@@ -1,0 +1,1 @@
+export const plyKey = (face: number, laid: number): string => `f${face}-p${laid}`;

@@ -1,0 +1,136 @@
+import { plyKey } from '../drawing/ply-key.js';
+import type { Fabric } from '../material/index.js';
+import type { ClosingWay } from './added-round.js';
+import type { RepairInputs } from './inputs.js';
+import { MAIN_SPOT } from './stages/damage.js';
+import type { Measured } from './stages/measured.js';
+import type { MixPlan } from './stages/mix.js';
+import type { PatchPlan } from './stages/patch.js';
+import type { ResinPlan } from './stages/resin.js';
+
+/** A ply as it is laid in its round. */
+export interface RoundPly {
+  key: string;
+  /** Its number in the stack, "Cover" for the one over all. */
+  name: string;
+  label: string;
+  fabric: Fabric;
+  orientationDeg: number;
+  lengthMm: number;
+  widthMm: number;
+  fabricG: number;
+  resinG: number;
+}
+
+/** A pot of a round. */
+export interface RoundPot extends Measured {
+  label: string;
+  /** Plies of its round that are wetted from it, by their place among them, from 1. */
+  plies: number[];
+  fillerG: number;
+  spotIds: string[];
+}
+
+/** One thing laid, filled or coated in one go. */
+export interface PlannedRound {
+  id: string;
+  kind: 'lay' | 'paste' | 'coat';
+  /** As a person named it; nothing for the plies of the patch, which are told by face and go. */
+  name: string;
+  /** Face and go of the patch, from 0; null for the rest. */
+  face: number | null;
+  go: number | null;
+  plies: RoundPly[];
+  pots: RoundPot[];
+  fillerName: string;
+  spotIds: string[];
+  /** What it bonds to: fresh ground; the round before while green, as one body; or that round cured and abraded, a secondary bond. */
+  onto: 'ground' | 'green' | 'abraded';
+  /** How it is kept from the air while it hardens; null where it need not be, or where the next goes on it green. */
+  closing: ClosingWay | null;
+  massG: number;
+}
+
+/** Everything that is laid, filled or coated, in order: what goes before the patch, its plies go by go, and what comes after. */
+export function plannedRounds(
+  inputs: RepairInputs,
+  { resin, patch, mix }: { resin: ResinPlan | null; patch: PatchPlan | null; mix: MixPlan | null },
+): PlannedRound[] {
+  if (!patch || !mix || !resin?.card) return [];
+  const { added, closing } = inputs.rounds;
+  const before = added.filter(({ when }) => when === 'before');
+  const after = added.filter(({ when }) => when === 'after');
+  const ofAdded = ({ id, onto }: (typeof added)[number]): PlannedRound[] => {
+    const made = addedRound(id, mix);
+    return made ? [{ ...made, onto }] : [];
+  };
+  const own = mix.pastes.filter(({ fromPlan }) => fromPlan).map(({ id }) => ({ ...addedRound(id, mix)!, onto: 'abraded' as const })); // prettier-ignore
+  const rounds = [...own, ...before.flatMap(ofAdded), ...patch.faces.flatMap((_, f) => goesOf(patch, mix, f)), ...after.flatMap(ofAdded)]; // prettier-ignore
+  const airInhibited = resin.card.family !== 'epoxy';
+  const spots = [MAIN_SPOT, ...inputs.damage.spots.map(({ id }) => id)];
+  return rounds.map((round, i) => ({
+    ...round,
+    spotIds: round.spotIds.length > 0 ? round.spotIds : spots,
+    onto: i === 0 ? 'ground' : round.onto,
+    closing: airInhibited && round.kind !== 'coat' && rounds[i + 1]?.onto !== 'green' ? closing : null,
+  }));
+}
+
+/** Plies of a face of the patch, a round for each go; the second face is ground back into the first before it is laid. */
+function goesOf(patch: PatchPlan, mix: MixPlan, f: number): PlannedRound[] {
+  const [face, made] = [patch.faces[f]!, mix.faces[f]!];
+  return face.sessions.map(({ from, to }, go): PlannedRound => {
+    const pots = made.pots.filter((pot) => pot.go === go);
+    return {
+      ...BARE,
+      id: `f${f}.g${go}`,
+      kind: 'lay',
+      face: f,
+      go,
+      plies: face.plies.slice(from, to + 1).map((ply, i): RoundPly => ({
+        key: plyKey(f, ply.laid),
+        name: ply.cover ? 'Cover' : String(ply.laid),
+        label: patch.faces.length === 2 ? `Ply ${f + 1}/${ply.laid}` : `Ply ${ply.laid}`,
+        fabric: ply.fabric,
+        orientationDeg: ply.orientationDeg,
+        lengthMm: ply.lengthMm,
+        widthMm: ply.widthMm,
+        ...made.quantity.plies[from + i]!,
+      })),
+      pots: pots.map((pot) => ({ ...pot, plies: pot.plies.map((ply) => ply - from), fillerG: 0, spotIds: [] })),
+      onto: go > 0 ? 'green' : f > 0 ? 'abraded' : 'ground',
+      massG: massOf(pots),
+    };
+  });
+}
+
+const BARE = { name: '', face: null, go: null, plies: [], fillerName: '', spotIds: [], closing: null };
+
+/** A paste, coat or lay-up beside the patch, as it was worked out. */
+function addedRound(id: string, { pastes, coats, laid }: MixPlan): Omit<PlannedRound, 'onto'> | null {
+  const paste = pastes.find((one) => one.id === id);
+  if (paste) {
+    const pots = paste.pots.map((pot) => ({ ...pot, plies: [] }));
+    const spotIds = [...new Set(pots.flatMap((pot) => pot.spotIds))];
+    return { ...BARE, id, kind: 'paste', name: paste.name, pots, fillerName: paste.fillerName, spotIds, massG: massOf(pots) }; // prettier-ignore
+  }
+  const coat = coats.find((one) => one.id === id);
+  if (coat) return { ...BARE, id, kind: 'coat', name: coat.name, pots: [], massG: coat.massG };
+  const lay = laid.find((one) => one.id === id);
+  if (!lay) return null;
+  const plies = lay.plies.map((ply, i): RoundPly => ({
+    key: `${id}-p${i + 1}`,
+    name: String(i + 1),
+    label: `${lay.name}, ply ${i + 1}`,
+    fabric: ply.fabric,
+    orientationDeg: ply.orientationDeg,
+    lengthMm: ply.lengthMm,
+    widthMm: ply.widthMm,
+    ...lay.quantity.plies[i]!,
+  }));
+  const pots = lay.pots.map((pot) => ({ ...pot, fillerG: 0, spotIds: [] }));
+  return { ...BARE, id, kind: 'lay', name: lay.name, plies, pots, massG: massOf(pots) };
+}
+
+const massOf = (pots: readonly Measured[]): number =>
+  pots.reduce((sum, { mix }) => sum + mix.resinG + (mix.kind === 'two-part' ? mix.secondG : 0), 0);

@@ -1,0 +1,40 @@
+import type { ResinFamily } from '../../material/index.js';
+import { drillMm, spotFill } from '../../spots/index.js';
+import { USUAL_DISH_RATIO } from '../../taper/index.js';
+import type { RepairInputs } from '../inputs.js';
+import type { CutSpot, DamagePlan } from './damage.js';
+
+/** A place that is filled: what it is drilled and countersunk to, and what it takes. */
+export interface SpotFill extends Pick<CutSpot, 'id' | 'name' | 'kind'> {
+  /** Of a drilled hole. */
+  drillMm: number | null;
+  depthMm: number;
+  bevelMm: number;
+  mouthMm: number;
+  fillMl: number;
+}
+
+/** Thickest fill that hardens without shrinking away or running hot, mm. Source: light epoxy 10 mm, polyester filler 3 mm. */
+const THICKEST_FILL_MM: Readonly<Record<ResinFamily, number>> = { epoxy: 10, vinylester: 3, polyester: 3 };
+
+/** Every place of a job that is dished and filled, in the order of the walk; a through hole is countersunk from both faces where the far one can be reached. */
+export function spotFills(inputs: RepairInputs, damage: DamagePlan, depthMm: number): SpotFill[] {
+  const { bevelMm, dishRatio } = inputs.taper;
+  const faces = inputs.damage.depth === 'through' && inputs.place.access === 'both' ? 2 : 1;
+  return damage.spots.map(({ id, name, kind, cut, depthMm: own }) => {
+    const depth = own ?? depthMm;
+    const fill = spotFill({
+      shape: cut,
+      depthMm: depth,
+      ratio: dishRatio ?? USUAL_DISH_RATIO,
+      ...(bevelMm === undefined ? {} : { bevelMm }),
+      faces,
+    });
+    const drill = kind === 'hole' && cut.kind === 'circle' ? drillMm({ ...cut, diameterMm: cut.diameterMm - 1 }) : null;
+    return { id, name, kind, drillMm: drill, depthMm: depth, ...fill };
+  });
+}
+
+/** How many fills one after another a place so deep takes. */
+export const fillsFor = (depthMm: number, family: ResinFamily): number =>
+  Math.max(1, Math.ceil(depthMm / THICKEST_FILL_MM[family] - 1e-9));

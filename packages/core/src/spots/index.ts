@@ -1,0 +1,5 @@
+export * from './spot.js';
+export * from './sizes.js';
+export * from './pattern.js';
+export * from './fill.js';
+export * from './walk.js';
