@@ -1,6 +1,6 @@
 import { type Person, type RecordBody, sectionNames, wallClockIn } from '@ashstep/contract';
 import { PREPARATION_CHECKS } from '@ashstep/core/inspection';
-import { type RepairPlan, planRepair } from '@ashstep/core/repair';
+import { type RepairPlan, closedCheckOf, planRepair } from '@ashstep/core/repair';
 import { addCraft } from '../craft/service.js';
 import { addTrial } from '../trials/service.js';
 import { retireEntry, saveEntry, saveLot } from '../library/service.js';
@@ -124,7 +124,10 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<() =>
   for (const [i, text] of (job.notes ?? []).entries())
     await addLogEntry(context, id, demoId(`${job.key} note ${i}`), { kind: 'note', text }, technician);
   if (job.stage >= 6) await tickConditions(context, id, plan, technician);
-  if (job.plies !== 0 && plan.patch) await layUp(context, id, job, plan);
+  if (job.plies !== 0 && plan.patch) {
+    await layUp(context, id, job, plan);
+    await closeRounds(context, id, job, plan);
+  }
   for (const key of job.prepared ?? []) {
     const morning = openMorning(today, 1);
     const doneAt = morning.replace('T08:00', 'T11:30');
@@ -195,6 +198,13 @@ async function layUp(context: Context, id: string, job: DemoJob, plan: RepairPla
       job.technician,
     );
   }
+}
+
+/** Rounds that were laid whole were kept from the air where they had to be. */
+async function closeRounds(context: Context, id: string, job: DemoJob, plan: RepairPlan): Promise<void> {
+  if (job.plies >= 0) return;
+  for (const check of plan.rounds.map(closedCheckOf))
+    if (check) await setCheck(context, id, check, true, job.technician);
 }
 
 const tenth = (grams: number): number => Math.max(0.1, Math.round(grams * 10) / 10);

@@ -72,6 +72,8 @@ export interface JobStep {
   needs: AirNeeds | null;
   /** Why it takes as long as it does or must wait, as an id and figures at 22 °C. */
   why: Remark;
+  /** Check that tells it is done; null where none does. */
+  checkId: string | null;
   /** Steps it comes after; within so many hours at 22 °C of one, green, where its window shuts. */
   after: { key: string; withinAgeHours?: number }[];
 }
@@ -85,13 +87,15 @@ export interface ExtraRound {
   pots: number;
   /** Onto the round before while green, or onto it cured and abraded. */
   onto: 'green' | 'abraded';
-  /** Kept from the air once it is on. */
-  closed: boolean;
+  /** Check that it was kept from the air once it was on; null where it need not be. */
+  closedCheck: string | null;
 }
 
 export interface StepsInput {
   card: SystemCard;
   faces: readonly (Go & {
+    /** Check that the face was kept from the air once it was laid; left out where it need not be. */
+    closedCheck?: string | null;
     groundVolumeMm3: number;
     plies: number;
     /** Where it is laid in several goes: each of them, in order. */ goes?: readonly Go[];
@@ -101,8 +105,6 @@ export interface StepsInput {
   /** Rounds before the plies of the patch and after them, in order. */
   before?: readonly ExtraRound[];
   after?: readonly ExtraRound[];
-  /** The patch hardens in the open and is kept from the air. */
-  closed?: boolean;
   finishSteps: readonly FinishStep[];
   rates?: Partial<ShopRates>;
   /** A core that breathes out as it warms: laid up on a falling temperature only. */
@@ -180,7 +182,7 @@ export function jobSteps(input: StepsInput): JobStep[] {
     });
     const last = i === input.faces.length - 1;
     if (last && after[0]?.onto === 'green') return;
-    if (input.closed) closeFromAir(goOn, place);
+    if (face.closedCheck) closeFromAir(goOn, face.closedCheck, place);
     cureToSand(goOn, place);
   });
   after.forEach((round, i) => {
@@ -229,8 +231,8 @@ function cureToSand({ input: { card }, list }: Making, at: Partial<JobStep> = {}
 /** Film, wax or mist over what hardens in the open, minutes. Source: workshop practice. */
 const CLOSING_MIN = 10;
 
-function closeFromAir({ list }: Making, at: Partial<JobStep> = {}): void {
-  list.add('close-air', { ...at, minutes: CLOSING_MIN, skill: 'lay-up', why: { id: 'days.close-air' } });
+function closeFromAir({ list }: Making, checkId: string, at: Partial<JobStep> = {}): void {
+  list.add('close-air', { ...at, checkId, minutes: CLOSING_MIN, skill: 'lay-up', why: { id: 'days.close-air' } });
 }
 
 /** A round beside the patch: green onto the one before within its window, or washed, abraded and wiped first. */
@@ -249,7 +251,7 @@ function addRound(making: Making, round: ExtraRound, laid: JobStep | null, dries
   });
   if (green) made.after.push({ key: laid.key, withinAgeHours: input.card.recoatUntilHours });
   if (dries) made.after.push({ key: dries.key });
-  if (round.closed) closeFromAir(making);
+  if (round.closedCheck) closeFromAir(making, round.closedCheck);
   return made;
 }
 
@@ -326,6 +328,7 @@ class Steps {
       inOneGo: false,
       skill: null,
       needs: null,
+      checkId: null,
       ...values,
       id,
       face,

@@ -195,7 +195,8 @@ function doneOf({ progress }: ShedJob, plan: RepairPlan, steps: readonly JobStep
     else if (startedAt) found.set(key, { startAt: startedAt, endAt: startedAt, whole: false, left: 1 });
   }
   for (const step of steps) {
-    const check = step.face === 2 ? undefined : progress.checks.find(({ id }) => id === CHECK_OF[step.id]);
+    const check =
+      step.face === 2 ? undefined : progress.checks.find(({ id }) => id === (step.checkId ?? CHECK_OF[step.id]));
     if (check && !found.has(step.key)) found.set(step.key, at(check.at, check.at));
   }
   for (const [key, laid] of laidGoes(plan, steps, progress)) if (!found.get(key)?.whole) found.set(key, laid);

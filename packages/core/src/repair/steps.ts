@@ -30,11 +30,12 @@ function goesOf(face: PatchPlan['faces'][number], { quantity, pots, totalG }: Mi
   });
 }
 
+/** Check that a round was kept from the air; null where it need not be. */
+export const closedCheckOf = ({ id, closing }: Pick<PlannedRound, 'id' | 'closing'>): string | null =>
+  closing === null ? null : `${id}.closed`;
+
 /** What is laid, filled or coated before the plies of the patch and after them. */
-function extraRounds(
-  inputs: RepairInputs,
-  rounds: readonly PlannedRound[],
-): Pick<StepsInput, 'before' | 'after' | 'closed'> {
+function extraRounds(inputs: RepairInputs, rounds: readonly PlannedRound[]): Pick<StepsInput, 'before' | 'after'> {
   const patch = rounds.findIndex(({ face }) => face !== null);
   const extra = (round: PlannedRound): ExtraRound => {
     const work = inputs.rounds.added.find(({ id }) => id === round.id)?.work;
@@ -44,7 +45,7 @@ function extraRounds(
       massG: round.massG,
       pots: Math.max(1, round.pots.length),
       onto: round.onto === 'green' ? 'green' : 'abraded',
-      closed: round.closing !== null,
+      closedCheck: closedCheckOf(round),
     };
   };
   const others = (from: number, to?: number): ExtraRound[] =>
@@ -52,7 +53,6 @@ function extraRounds(
   return {
     before: others(0, patch),
     after: others(patch + 1),
-    closed: rounds.some(({ face, closing }) => face !== null && closing !== null),
   };
 }
 
@@ -78,6 +78,11 @@ export function stepsInputOf(
           resinG: mix!.faces[i]!.totalG,
           pots: mix!.faces[i]!.pots.length,
           goes: goesOf(face, mix!.faces[i]!),
+          closedCheck:
+            rounds
+              .filter(({ face }) => face === i)
+              .map(closedCheckOf)
+              .at(-1) ?? null,
         })),
     abradedAreaMm2: taper?.footprint.faces[0]!.abraded.areaMm2 ?? damage.cut.areaMm2,
     layingRateGPerMin: inputs.mix.layingRateGPerMin,

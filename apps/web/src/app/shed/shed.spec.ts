@@ -100,7 +100,7 @@ describe('the board', () => {
       );
       expect(drying.act).toBe('Drying');
       expect(drying.under).toContain('Dry by');
-      const marks = ['wash', 'grind', 'cut-plies', 'lay-up'].map((key) => ({
+      const marks = ['wash', 'grind', 'cut-plies', 'lay-up', 'close-air'].map((key) => ({
         key,
         startedAt: null,
         doneAt: '2026-04-16T07:00',

@@ -719,8 +719,51 @@ describe('stage panels', () => {
     fixture.componentInstance.secondG.set(2.5);
     await fixture.whenStable();
     expect(text(fixture)).toContain('\u22123.0 % catalyst: within');
+    // The last pot was out: no ply goes down on it but with the reason.
     press(fixture, 'Ply 2 down');
-    expect(store.log).toHaveBeenCalledWith(jasmine.objectContaining({ kind: 'ply', plyKey: 'f0-p2' }));
+    expect(store.log).not.toHaveBeenCalled();
+    fixture.componentInstance.allTheSame.set('down before it was weighed');
+    await fixture.whenStable();
+    press(fixture, 'Ply 2 down');
+    expect(store.log).toHaveBeenCalledWith(jasmine.objectContaining({ kind: 'ply', plyKey: 'f0-p2', against: { ids: ['mix.out-of-ratio'], reason: 'down before it was weighed' } })); // prettier-ignore
+  });
+
+  it('lay up: goes round by round, says the window to the one before, and has each closed from the air', async () => {
+    const more = { id: 'more', name: 'Two more', when: 'after', onto: 'abraded', spotIds: [], work: { kind: 'lay', plies: [{ fabricId: 'mat-300' }, { fabricId: 'mat-300' }], shape: null, growMm: 0 } } as const; // prettier-ignore
+    const fair = { ...more, id: 'fair', name: 'Fairing', work: { kind: 'paste', use: 'fairing', volumeMl: 80, fillerId: 'talc' } } as const; // prettier-ignore
+    const job: Sections = { ...PLANNED, rounds: { added: [more, fair] } };
+    const keys = planRepair(stateOf(job).inputs).rounds[0]!.plies.map(({ key }) => key);
+    const done = (id: string, entry: LogEntry['entry'], at = '2026-04-16T09:00:00Z'): LogEntry => ({ id, at, by: 'T', entry, mixErrorPercent: null, within: null }); // prettier-ignore
+    const log = [
+      done('1', { kind: 'start', round: 'f0.g0', tempC: 20, humidityPercent: 55 }),
+      ...keys.map((plyKey, i) => done(`p${i}`, { kind: 'ply', plyKey, label: `Ply ${i + 1}` })),
+    ];
+    const open = await show(LayUpStage, stateOf(job, { log }));
+    expect(text(open)).toMatch(
+      /1 Plies of the patch ?down: close it from the air.*2 Two more ?sandable from .*3 Fairing ?to come/,
+    );
+    press(open, '1 Plies of the patch');
+    await open.whenStable();
+    expect(text(open)).toContain('Film over it');
+    press(open, 'Closed from the air');
+    expect(store.check).toHaveBeenCalledWith('f0.g0.closed', true);
+    press(open, '2 Two more');
+    await open.whenStable();
+    expect(text(open)).toContain('A secondary bond. Sandable from');
+    expect(text(open)).toContain('Abraded all over, 80 grit');
+    // A paste ends with the word of who did it, and only once a pot of it is in the log.
+    const pot = done('b', { kind: 'batch', round: 'fair', label: 'A', resinG: 60, secondG: 1.5, resinLot: 'P', secondLot: 'C', tempC: 20 }); // prettier-ignore
+    const begun = [...log, done('s', { kind: 'start', round: 'fair', tempC: 20, humidityPercent: 55 })];
+    const early = await show(LayUpStage, stateOf(job, { log: begun }));
+    press(early, '3 Fairing');
+    await early.whenStable();
+    expect(text(early)).toContain('Log a pot first');
+    const ready = await show(LayUpStage, stateOf(job, { log: [...begun, pot] }));
+    press(ready, '3 Fairing');
+    await ready.whenStable();
+    ready.componentInstance.found.set('low by 0.3 mm');
+    press(ready, 'Fairing: done');
+    expect(store.log).toHaveBeenCalledWith({ kind: 'round', round: 'fair', label: 'Fairing', found: 'low by 0.3 mm' });
   });
 
   it('finish: follows resin and surface', async () => {

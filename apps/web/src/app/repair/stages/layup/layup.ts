@@ -23,6 +23,7 @@ import {
   type RoundPot,
   againstLaying,
   batchError,
+  closedCheckOf,
   freshReading,
   isFresh,
 } from '@ashstep/core/repair';
@@ -30,6 +31,7 @@ import { draft } from '../../../outbox/draft';
 import { GoBar } from '../../../parts/go-bar';
 import { TextInput, TickInput } from '../../../parts/inputs';
 import { QuantityField } from '../../../parts/quantity-field';
+import { capital } from '../../../platform/capital';
 import { Clock } from '../../../platform/clock';
 import { FigurePipe, QuantityPipe } from '../../../platform/quantity.pipe';
 import { WhenPipe, whenText } from '../../../platform/when.pipe';
@@ -67,12 +69,15 @@ export class LayUpStage extends StagePanel {
   readonly now = computed<RoundStanding | null>(() => {
     const all = this.standings();
     return (
-      all.find(({ round }) => round.id === this.pickedRound()) ?? all.find(({ done }) => !done) ?? all.at(-1) ?? null
+      all.find(({ round }) => round.id === this.pickedRound()) ??
+      all.find((one) => !one.done || !this.isClosed(one)) ??
+      all.at(-1) ??
+      null
     );
   });
   /** Nothing has been begun yet. */
   readonly first = computed(() => this.standings().every(({ begun }) => begun === null));
-  readonly allDone = computed(() => this.standings().every(({ done }) => done));
+  readonly allDone = computed(() => this.standings().every((one) => one.done && this.isClosed(one)));
   /** What is ticked off before the round: of the first the preparation, of one that goes onto cured resin how it is keyed. */
   readonly preparation = computed(() => {
     const round = this.now()!.round;
@@ -145,19 +150,33 @@ export class LayUpStage extends StagePanel {
       this.secondLot().trim() !== '',
   );
 
+  /** The round looked at was kept from the air, where it has to be. */
+  readonly closed = computed(() => this.isClosed(this.now()!));
+
+  private isClosed({ round }: RoundStanding): boolean {
+    const check = closedCheckOf(round);
+    return check === null || this.isDone(check);
+  }
+
+  close(): void {
+    this.store.check(closedCheckOf(this.now()!.round)!, true);
+    this.pickedRound.set(null);
+  }
+
   name(round: PlannedRound): string {
     return roundName(round, this.plan().rounds);
   }
 
   /** A round's state in a few words. */
   stateOf(s: RoundStanding): string {
+    if (s.done && !this.isClosed(s)) return 'down: close it from the air';
     if (s.done) return `done ${whenText(s.lastAt && this.clock.at(s.lastAt))}`;
     if (s.begun) return s.round.kind === 'lay' ? `${s.plies.size} of ${s.round.plies.length} down` : 'under way';
     return this.windowOf(s.round)?.text ?? 'to come';
   }
 
   windowText(): string {
-    return this.windowOf(this.now()!.round)?.text ?? '';
+    return capital(this.windowOf(this.now()!.round)?.text ?? '');
   }
 
   /** When a round may go on what was last put on before it: its window on the shed's clock, at the air that is known. */
