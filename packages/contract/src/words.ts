@@ -86,6 +86,7 @@ const UNLIKE: Readonly<Record<string, (p: Params) => string>> = {
   'no-weight': () => 'All weights are nothing. Give one at least that is more.',
   'other-chemistry': (p) =>
     `${String(p['hardener'])} never sets ${String(p['family'])}: amines set epoxy, peroxides polyester and vinylester.`,
+  'no-drill': () => 'Only a round hole is drilled out. Give it a diameter, or call it something else.',
   'two-ratios': () => 'Give the ratio by weight or by volume, not both.',
   poisson: (p) => `No material stretches so: with these two moduli ν12 is under ${figure(p['most'], 3)} either way.`,
   'fibre-burns': () => 'Carbon and aramid burn with the resin. Only glass can be weighed this way.',
@@ -374,6 +375,13 @@ export const CONSISTENCY_NAMES = {
   ketchup: 'Ketchup',
   mayonnaise: 'Mayonnaise',
   'peanut-butter': 'Peanut butter',
+} as const;
+export const SPOT_KIND_NAMES = {
+  broken: 'Broken',
+  hole: 'Drilled hole',
+  ding: 'Ding',
+  gouge: 'Gouge',
+  crack: 'Crack',
 } as const;
 export const PASTE_USES = {
   bedding: 'Bedding',

@@ -2,6 +2,7 @@ import { type Point, outlinePoints } from '../geometry/index.js';
 import { type Construction, fabricOf } from '../material/index.js';
 import { type GaugePlace, type RepairInputs, type RepairPlan, grindFound } from '../repair/index.js';
 import { type HalfWay, type MapMark, type TapReading, outlineOfMark, surveyed } from '../survey/index.js';
+import type { Spot } from '../spots/index.js';
 import { type Region, regionOf } from '../taper/index.js';
 import { plyKey } from './ply-key.js';
 
@@ -117,7 +118,7 @@ export function planDrawing(inputs: RepairInputs, plan: RepairPlan, faceIndex = 
     mask: grown('mask', margin + inputs.taper.maskMm),
     visible: inputs.survey.visible ? { id: 'visible', points: outlinePoints(inputs.survey.visible) } : null,
     expected: inputs.survey.expected ? { id: 'expected', points: outlinePoints(inputs.survey.expected.shape) } : null,
-    marks: marksOf(inputs.survey.marks, damage?.leftOut ?? []),
+    marks: [...marksOf(inputs.survey.marks, damage?.leftOut ?? []), ...inputs.damage.spots.map(spotMark)],
     ...surveyed(inputs.survey.readings),
     get gauged() {
       return grindFound(inputs, plan)?.places ?? [];
@@ -153,6 +154,16 @@ function marksOf(marks: readonly MapMark[], leftOut: readonly MapMark[]): PlanMa
     leftOut: leftOut.includes(mark),
   }));
 }
+
+/** A spot as it shows, with its number in the walk or its name. */
+const spotMark = ({ id, name, shape }: Spot, i: number): PlanMark => ({
+  id,
+  kind: 'damage',
+  name: name || String(i + 2),
+  run: [],
+  points: outlinePoints(shape),
+  leftOut: false,
+});
 
 const runs = ([points, ...more]: Point[][]): Pick<PlanOutline, 'points' | 'more'> => ({
   points: points ?? [],

@@ -1,4 +1,5 @@
 import type { PanelEntry } from '../stage-page';
+import { Spots } from './spots';
 import { Severity } from './severity';
 import { Photograph } from '../../../survey/photograph';
 import { OutlineImport } from '../../../survey/outline-import';
@@ -14,6 +15,7 @@ const mayBeWet: PanelEntry['when'] = ({ inputs }) =>
 
 /** The panels of this stage, in their order. */
 export const PANELS: readonly PanelEntry[] = [
+  { panel: Spots },
   { panel: Severity },
   { panel: Photograph },
   { panel: OutlineImport },
