@@ -42,6 +42,7 @@ const CORE = {
   cutting: ['geometry', 'limits', 'statistics'],
   taper: ['geometry', 'limits', 'material', 'statistics'],
   stack: ['geometry', 'laminate', 'limits', 'material', 'statistics', 'taper'],
+  spots: ['geometry', 'limits', 'statistics', 'units'],
   resin: ['conditions', 'cure', 'limits', 'material'],
   cure: ['limits', 'material', 'resin', 'statistics'],
   mix: ['cure', 'limits', 'material', 'resin'],
@@ -63,11 +64,12 @@ const CORE = {
     'mix',
     'plan',
     'resin',
+    'spots',
     'stack',
     'survey',
     'taper',
   ],
-  drawing: ['geometry', 'material', 'repair', 'survey', 'taper'],
+  drawing: ['geometry', 'material', 'repair', 'spots', 'stack', 'survey', 'taper'],
 };
 
 /** For each a rule that it knows those named and no others; a folder that is not named is refused as well. */

@@ -12,9 +12,19 @@ describe('demo', () => {
   }, 120_000);
   afterAll(() => server.stop());
 
-  it('fills the shed with the seven jobs and at least sixty older repairs', async () => {
+  it('fills the shed with the ten jobs and at least sixty older repairs', async () => {
     const open = await board(server.context);
-    expect(open.map((job) => job.craftTag).sort()).toEqual(['CV-2', 'Heron', 'PL-2', 'RB-07', 'SY-3', 'TR-1']);
+    expect(open.map((job) => job.craftTag).sort()).toEqual([
+      'CV-2',
+      'DG-3',
+      'Heron',
+      'PL-2',
+      'RB-07',
+      'SY-3',
+      'TK-1',
+      'TR-1',
+      'WB-5',
+    ]);
     expect(open.find((job) => job.craftTag === 'PL-2')!.pliesLaid).toBe(6);
     expect(open.find((job) => job.craftTag === 'SY-3')!.openRework).toBe(1);
     expect((await history(server.context, { state: 'sealed' })).total).toBeGreaterThanOrEqual(61);

@@ -1,4 +1,4 @@
-import { type Person, type RecordBody, sectionNames, wallClockIn } from '@ashstep/contract';
+import { type LogEntryBody, type Person, type RecordBody, sectionNames, wallClockIn } from '@ashstep/contract';
 import { PREPARATION_CHECKS } from '@ashstep/core/inspection';
 import { type RepairPlan, closedCheckOf, planRepair } from '@ashstep/core/repair';
 import { addCraft } from '../craft/service.js';
@@ -15,6 +15,7 @@ import { addReading, saveSettings, setMark } from '../shop/service.js';
 import { sealRepair } from '../record/service.js';
 import { addPhoto } from '../photos/service.js';
 import { type DemoJob, olderJobs, openJobs, photoId } from './jobs.js';
+import { roundJobs } from './round-jobs.js';
 import { RETIRED_ENTRY, lotsOnTheShelf, ownEntries } from './library.js';
 import { takePicture } from './pictures.js';
 import { bondTrials } from './trials.js';
@@ -64,7 +65,11 @@ async function fill(context: Context): Promise<void> {
   await saveSettings(context, SHOP_SETTINGS, PEOPLE.ruben);
   await addReading(context, demoId('reading'), { at: readAt(today), tempC: 18.4, humidityPercent: 62 }, PEOPLE.ilse);
   for (const trial of bondTrials()) await addTrial(context, trial, PEOPLE.tomas);
-  const jobs = [...olderJobs(OLDER_COUNT, localMorning(today, -30)), ...openJobs((days) => localMorning(today, days))];
+  const jobs = [
+    ...olderJobs(OLDER_COUNT, localMorning(today, -30)),
+    ...openJobs((days) => localMorning(today, days)),
+    ...roundJobs((days) => localMorning(today, days)),
+  ];
   for (let at = 0; at < jobs.length; at += SIDE_BY_SIDE) {
     const seals = await Promise.all(jobs.slice(at, at + SIDE_BY_SIDE).map((job) => carryOut(context, job, today)));
     // The chain of records is in the order of the jobs, however fast each was walked.
@@ -124,6 +129,7 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<() =>
   for (const [i, text] of (job.notes ?? []).entries())
     await addLogEntry(context, id, demoId(`${job.key} note ${i}`), { kind: 'note', text }, technician);
   if (job.stage >= 6) await tickConditions(context, id, plan, technician);
+  if (job.roundsWorked) await workRounds(context, id, job, plan);
   if (job.plies !== 0 && plan.patch) {
     await layUp(context, id, job, plan);
     await closeRounds(context, id, job, plan);
@@ -197,6 +203,26 @@ async function layUp(context: Context, id: string, job: DemoJob, plan: RepairPla
       { kind: 'ply', plyKey: ply.key, label: ply.label },
       job.technician,
     );
+  }
+}
+
+/** Fills and beds what goes before the plies, pot by pot and spot by spot. */
+async function workRounds(context: Context, id: string, job: DemoJob, plan: RepairPlan): Promise<void> {
+  const add = (name: string, entry: LogEntryBody): Promise<void> => addLogEntry(context, id, demoId(`${job.key} ${name}`), entry, job.technician); // prettier-ignore
+  for (const check of PREPARATION_CHECKS) await setCheck(context, id, check.id, true, job.technician);
+  const { tempC, humidityPercent, surfaceTempC } = plan.air;
+  for (const round of plan.rounds.slice(0, job.roundsWorked)) {
+    const read = {
+      by: job.technician.name,
+      at: wallClockIn(HOME_ZONE, context.now()),
+      instrument: 'Thermo-hygrometer',
+    };
+    await add(`start ${round.id}`, { kind: 'start', round: round.id, onto: round.onto, tempC: tempC.value, humidityPercent: humidityPercent.value, surfaceTempC: surfaceTempC.value, read }); // prettier-ignore
+    for (const pot of round.pots)
+      await add(`pot ${round.id} ${pot.label}`, { kind: 'batch', round: round.id, label: pot.label, resinG: tenth(pot.mix.resinG), secondG: tenth(pot.mix.secondG), fillerG: tenth(pot.fillerG), resinLot: 'R-3107', secondLot: 'H-882', tempC: tempC.value, read }); // prettier-ignore
+    for (const [i, spotId] of round.spotIds.entries())
+      await add(`spot ${round.id} ${spotId}`, { kind: 'spot', round: round.id, spotId, label: `${round.name}, spot ${i + 1}` }); // prettier-ignore
+    await add(`round ${round.id}`, { kind: 'round', round: round.id, label: round.name });
   }
 }
 

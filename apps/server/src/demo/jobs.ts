@@ -19,6 +19,8 @@ export interface DemoJob {
   stage: number;
   /** Steps marked as done on the last working day, by their keys. */
   prepared?: readonly string[];
+  /** Rounds before the plies of the patch that are done. */
+  roundsWorked?: number;
   /** Plies logged as laid; -1 for all. */
   plies: number;
   /** Readings of hardness at inspection; none when not inspected. */
@@ -28,7 +30,7 @@ export interface DemoJob {
   notes?: readonly string[];
 }
 
-const inputs = (sections: Sections): RepairInputs =>
+export const inputs = (sections: Sections): RepairInputs =>
   Object.fromEntries(
     Object.entries(NEW_REPAIR).map(([name, defaults]) => [
       name,
@@ -37,7 +39,11 @@ const inputs = (sections: Sections): RepairInputs =>
   ) as unknown as RepairInputs;
 
 /** Air a job is planned at. */
-const planned = (tempC: number, humidityPercent = 55, surfaceTempC: number | null = null): RepairInputs['air'] => ({
+export const planned = (
+  tempC: number,
+  humidityPercent = 55,
+  surfaceTempC: number | null = null,
+): RepairInputs['air'] => ({
   readings: [],
   expected: { source: 'typed', tempC, humidityPercent, surfaceTempC, by: '', at: null },
 });
@@ -93,12 +99,12 @@ const MARKS_ON_THE_ROOF: readonly Omit<MapMark, 'id'>[] = [
   { kind: 'earlier-repair', name: 'Filled once, two colours', widthMm: 0, points: [{ x: 44, y: 26 }, { x: 84, y: 34 }, { x: 88, y: 66 }, { x: 58, y: 74 }, { x: 38, y: 54 }] }, // prettier-ignore
 ];
 
-const at = (x: number, y: number): { centreXMm: number; centreYMm: number; rotationDeg: number } => ({
+export const at = (x: number, y: number): { centreXMm: number; centreYMm: number; rotationDeg: number } => ({
   centreXMm: x,
   centreYMm: y,
   rotationDeg: 0,
 });
-const layers = (...fabricIds: string[]): { fabricId: string; orientationDeg: number }[] =>
+export const layers = (...fabricIds: string[]): { fabricId: string; orientationDeg: number }[] =>
   fabricIds.map((fabricId) => ({ fabricId, orientationDeg: 0 }));
 
 /** The seven open and recent jobs of the shed. `morning` gives the local opening hour so many days from today. */

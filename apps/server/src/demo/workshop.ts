@@ -55,6 +55,9 @@ export const CRAFT = {
   tractor: craft('TR-1', 'Beach tractor, cab roof', 'vehicle', 1998, 'Polyester mat, 4 mm', 'Painted twice.'),
   tub: craft('SY-3', 'Sand yacht, seat tub', 'vehicle', 2021, 'Vinylester/glass 5 mm, aramid tape edge'),
   sled: craft('SK-4', 'Rescue sled, ski type', 'vehicle', 2014, 'Polyester/glass, gel coat'),
+  dinghy: craft('DG-3', 'Safety dinghy', 'boat', 2011, 'Polyester/glass, 5.4 mm', 'Fittings of the old tiller moved.'),
+  workboat: craft('WB-5', 'Work boat', 'boat', 2007, 'Polyester/glass skins on PVC foam, 15 mm'),
+  tank: craft('TK-1', 'Rinse tank', 'other', 2005, 'Vinylester/glass, 6 mm'),
   camper: craft('CV-2', 'Camper, pop-top roof', 'vehicle', 2012, 'Polyester mat, balsa, polyester mat'),
 };
 

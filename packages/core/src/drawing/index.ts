@@ -1,3 +1,3 @@
-export * from './ply-key.js';
+export { plyKey } from '../stack/index.js';
 export * from './plan-view.js';
 export * from './section.js';

@@ -4,7 +4,7 @@ import { type GaugePlace, type RepairInputs, type RepairPlan, grindFound } from 
 import { type HalfWay, type MapMark, type TapReading, outlineOfMark, surveyed } from '../survey/index.js';
 import type { Spot } from '../spots/index.js';
 import { type Region, regionOf } from '../taper/index.js';
-import { plyKey } from './ply-key.js';
+import { plyKey } from '../stack/index.js';
 
 /** Closed outlines of the plan view, plan millimetres, y up: the largest run, and any others that belong to it. */
 export interface PlanOutline {

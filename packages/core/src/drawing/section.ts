@@ -1,4 +1,4 @@
-import { plyKey } from './ply-key.js';
+import { plyKey } from '../stack/index.js';
 import { type Point, type Shape, outlinePoints } from '../geometry/index.js';
 import { type Construction, type Fabric, fabricOf } from '../material/index.js';
 import type { RepairInputs, RepairPlan } from '../repair/index.js';

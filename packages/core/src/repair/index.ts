@@ -10,6 +10,7 @@ export * from './schools.js';
 export * from './severities.js';
 export * from './severity.js';
 export { chosenCard } from './stages/resin.js';
+export { repairKind } from './stages/taper.js';
 export { parentResin } from './stages/parent.js';
 export type { PatchPly, PatchFace, PlyUse } from './stages/patch.js';
 export type { Coat, LaidRound, MixFace, PasteVessel, Pot, PotOfPaste } from './stages/mix.js';

@@ -1,4 +1,4 @@
-import { plyKey } from '../drawing/ply-key.js';
+import { plyKey } from '../stack/index.js';
 import type { Fabric } from '../material/index.js';
 import type { ClosingWay } from './added-round.js';
 import type { RepairInputs } from './inputs.js';

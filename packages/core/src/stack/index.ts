@@ -6,3 +6,4 @@ export * from './solving.js';
 export * from './spot.js';
 export * from './sessions.js';
 export * from './mats.js';
+export * from './ply-key.js';

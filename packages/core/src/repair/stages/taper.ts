@@ -54,7 +54,7 @@ export function planTaper(inputs: RepairInputs, damage: DamagePlan, parent: Pare
   const { taper, place } = inputs;
   const { core } = inputs.laminate;
   const range = ratioDefault(place.service, card.family, parent.depthMm);
-  const kind = taper.kind ?? 'taper';
+  const kind = repairKind(inputs);
   const profile = profileOf(inputs, damage, parent);
   const ratio = ratioOf(profile, taper, parent.depthMm, taper.ratio ?? range.start);
   const bond = taper.bond?.[card.family];
@@ -109,14 +109,19 @@ export function planTaper(inputs: RepairInputs, damage: DamagePlan, parent: Pare
   };
 }
 
+/** How a job is repaired: as it was set, else holes are dished and filled and all else is tapered. */
+export const repairKind = ({ taper, damage }: Pick<RepairInputs, 'taper' | 'damage'>): RepairKind =>
+  taper.kind ?? (damage.kind === 'hole' ? 'dish' : 'taper');
+
 const SLOPE: TaperProfile = { kind: 'slope' };
 
 /** What is ground round the cut-out, by the kind of repair. */
 function profileOf(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan): TaperProfile {
   const { taper } = inputs;
+  const kind = repairKind(inputs);
   const { depthMm } = parent;
-  if (taper.kind === 'dish') return { kind: 'dish', capPastMm: USUAL_CAP_PAST_MM };
-  if (taper.kind === 'wrap') {
+  if (kind === 'dish') return { kind: 'dish', capPastMm: USUAL_CAP_PAST_MM };
+  if (kind === 'wrap') {
     const set = taper.wrap ?? USUAL_WRAP;
     return {
       kind: 'form',
@@ -129,13 +134,13 @@ function profileOf(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan)
       },
     };
   }
-  if (taper.kind === 'edge')
+  if (kind === 'edge')
     return {
       kind: 'form',
       depthsMm: [depthMm / 2, depthMm / 2],
       form: { kind: 'edge', ...(taper.edge ?? USUAL_EDGE), side: facing(inputs, damage) },
     };
-  if (taper.kind === 'broken') {
+  if (kind === 'broken') {
     const { widthMm, bulgeMm } = taper.broken ?? USUAL_BREAK;
     const skins = inputs.laminate.core !== null;
     return {
@@ -145,7 +150,7 @@ function profileOf(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan)
       form: { kind: 'bulge', widthMm, bulgeMm },
     };
   }
-  if (taper.kind === 'stepped') {
+  if (kind === 'stepped') {
     const scale = parent.thicknessMm / parent.whole.thicknessMm;
     return {
       kind: 'steps',
@@ -153,7 +158,7 @@ function profileOf(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan)
       thicknessesMm: parent.withinPlies.map((_, i) => parent.whole.layerThicknessMm[i]! * scale).reverse(),
     };
   }
-  if (taper.kind === 'lap')
+  if (kind === 'lap')
     return {
       kind: 'lap',
       reachMm: requireNumber(taper.lapMm ?? USUAL_LAP_MM, 'lapMm', LIMITS.lapMm),

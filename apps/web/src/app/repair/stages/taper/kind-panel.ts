@@ -1,13 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { errorWords } from '@ashstep/contract';
 import { attempt } from '@ashstep/core/errors';
-import type { RepairInputs } from '@ashstep/core/repair';
+import { type RepairInputs, repairKind } from '@ashstep/core/repair';
 import {
   type AlignmentReading,
   BREAK_RATIO,
   type CurvatureResult,
   type RepairKind,
   USUAL_BREAK,
+  USUAL_CAP_PAST_MM,
   USUAL_DISH_RATIO,
   USUAL_EDGE,
   USUAL_LAP_MM,
@@ -18,7 +19,6 @@ import {
   alignment,
   broken,
   curvature,
-  dish,
   edge,
   wrap,
 } from '@ashstep/core/taper';
@@ -241,7 +241,7 @@ export class KindPanel extends Panel {
   readonly kinds = (Object.keys(KINDS) as RepairKind[]).map((id) => ({ id, name: KINDS[id].name }));
   readonly checks = optionsOf(CHECKS);
   readonly usual = { step: USUAL_STEP_MM, lap: USUAL_LAP_MM, stagger: USUAL_STAGGER_MM };
-  readonly kind = computed<RepairKind>(() => this.inputs().taper.kind ?? 'taper');
+  readonly kind = computed<RepairKind>(() => repairKind(this.inputs()));
   readonly when = computed(() => KINDS[this.kind()].when);
   readonly what = signal<AlignmentReading['what']>('string');
   readonly off = signal<number | null>(null);
@@ -295,6 +295,13 @@ export class KindPanel extends Panel {
             value: taper.dishRatio ?? USUAL_DISH_RATIO,
             set: (dishRatio: number) => this.edit({ dishRatio }),
             path: 'taper.dishRatio',
+          },
+          {
+            label: 'Bevel, deep on each face',
+            kind: 'length',
+            value: taper.bevelMm ?? this.plan().parent?.depthMm ?? 0,
+            set: (bevelMm: number) => this.edit({ bevelMm }),
+            path: 'taper.bevelMm',
           },
         ];
       default:
@@ -417,8 +424,12 @@ export class KindPanel extends Panel {
         return [{ name: 'Covered along it', text: mm(r.coveredMm) }, { name: 'Strips a layer', text: `${r.stripsPerLayer}, lapped ${r.overlapAsLaidMm.toFixed(0)} mm` }, { name: 'Each strip', text: `${mm(r.stripLengthMm)}, ${r.turns.toFixed(1)} turns` }, { name: 'Layers', text: r.layers.map(({ sign }) => (sign > 0 ? '+' : '−')).join(' ') }, { name: 'Strip in all', text: `${(r.totalStripMm / 1000).toFixed(1)} m, ${m2(r.fabricAreaMm2)}` }]; // prettier-ignore
       }
       case 'dish': {
-        const r = dish({ shape: damage.cutOut, depthMm: parent.depthMm, ratio: set.dishRatio ?? USUAL_DISH_RATIO });
-        return [{ name: 'Mouth of the dish', text: `${mm(r.mouth.lengthMm)} × ${mm(r.mouth.widthMm)}` }, { name: 'Filler', text: `${(r.fillerMm3 / 1000).toFixed(1)} ml` }, { name: 'Glass cap', text: `${mm(r.cap.lengthMm)} × ${mm(r.cap.widthMm)}` }]; // prettier-ignore
+        const fills = this.plan().mix?.fills ?? [];
+        const ml = fills.reduce((sum, { fillMl }) => sum + fillMl, 0);
+        const widest = Math.max(0, ...fills.map(({ mouthMm }) => mouthMm));
+        const capMm = patch?.faces[0]?.stack.totalMm ?? 0;
+        const roomMm = capMm + this.inputs().stack.finishAllowanceMm;
+        return [{ name: fills.length > 1 ? `${fills.length} spots, widest mouth` : 'Mouth', text: mm(widest) }, { name: 'Filler in all', text: `${ml.toFixed(1)} ml` }, { name: 'Cap past the mouth', text: mm(USUAL_CAP_PAST_MM) }, { name: 'Sink it below the surface', text: `${roomMm.toFixed(1)} mm: ${capMm.toFixed(1)} of cap, the rest for fairing and finish` }]; // prettier-ignore
       }
       case 'edge': {
         const r = edge({
