@@ -185,6 +185,7 @@ function walk(way: Way, base: () => string): void {
         await browser.press('down and wet out');
         await browser.driver.wait(async () => (await lines()) > before, 15_000, 'the ply is not logged');
       }
+      await browser.press('Closed from the air');
       await browser.press('All plies down');
       await browser.sees('Gel coat directly');
       await browser.press('Finished, to the inspection');

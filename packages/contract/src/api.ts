@@ -119,6 +119,7 @@ export const logEntryBody = z.discriminatedUnion('kind', [
     tempC: within(LIMITS.workTempC),
     /** The reading its temperature is of, where it was read before. */
     read: readBy.optional(),
+    against: against.optional(),
   }),
   z.strictObject({
     kind: z.literal('ply'),

@@ -99,7 +99,8 @@ export const lotBody = z
     path: ['expiresOn'],
     message: 'It cannot have expired before it came.',
   });
-export const lot = lotBody.extend({ usedUp: z.boolean() });
+/** A lot with what was drawn from it by the log since it was counted, g. */
+export const lot = lotBody.extend({ usedUp: z.boolean(), drawnG: z.number().optional() });
 export type LotBody = z.infer<typeof lotBody>;
 export type Lot = z.infer<typeof lot>;
 

@@ -46,7 +46,7 @@ export function stockFor(
     const unitsOf = (lot: Lot): number | null => inUnit(lot, material, systems, hardeners);
     const shelf = own.filter((lot) => !lot.usedUp && lot.packs > 0).flatMap((lot) => {
       const each = unitsOf(lot);
-      return each === null ? [] : [{ code: lot.code, amount: each * lot.packSize * lot.packs, expiresOn: lot.expiresOn, expired: lot.expiresOn !== null && lot.expiresOn < onDay }];
+      return each === null ? [] : [{ code: lot.code, amount: Math.max(0, each * lot.packSize * lot.packs - (lot.drawnG ?? 0)), expiresOn: lot.expiresOn, expired: lot.expiresOn !== null && lot.expiresOn < onDay }];
     }); // prettier-ignore
     const onHand = shelf.filter(({ expired }) => !expired).reduce((sum, { amount }) => sum + amount, 0);
     const short = Math.max(0, material.amount - onHand);

@@ -187,6 +187,10 @@ const REMARKS: Record<string, (p: Params) => string> = {
     `${drops(p['drops'])} ${p['drops'] === 1 ? 'is' : 'are'} hardly a measure: drops differ. Mix ${figure(p['batchG'])} g with ${drops(p['batchDrops'])}, or use a syringe.`,
   'mix.too-thick-at-once': (p) =>
     `${figure(p['thicknessMm'])} mm laid at once may overheat: this system takes ${figure(p['maxSessionMm'])} mm a session. Lay it in several, or it smokes, browns and shrinks.`,
+  'lot.expired': (p) =>
+    `Lot ${p['lot']} ran out of date on ${p['on']}. It may never cure right. Take another, or do a cup test and say so.`,
+  'lot.unknown': (p) =>
+    `Lot ${p['lot']} is not on the shelf’s list for this. Look at the label again; the record keeps what is typed.`,
   'round.early': () => 'What it goes on is not ready: the next slides or gums up. Wait until it is.',
   'round.past-window': () =>
     'What it goes on is past its window: it bonds no more by itself. Wash, abrade and wipe, and set the round to go onto cured resin, on Mix.',

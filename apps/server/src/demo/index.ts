@@ -1,5 +1,5 @@
 import { type LogEntryBody, type Person, type RecordBody, sectionNames, wallClockIn } from '@ashstep/contract';
-import { PREPARATION_CHECKS } from '@ashstep/core/inspection';
+import { preparationChecks } from '@ashstep/core/inspection';
 import { type RepairPlan, closedCheckOf, planRepair } from '@ashstep/core/repair';
 import { addCraft } from '../craft/service.js';
 import { addTrial } from '../trials/service.js';
@@ -158,7 +158,7 @@ async function tickConditions(context: Context, id: string, plan: RepairPlan, pe
 
 async function layUp(context: Context, id: string, job: DemoJob, plan: RepairPlan): Promise<void> {
   const [tempC, humidityPercent, surfaceTempC] = [plan.air.tempC.value, plan.air.humidityPercent.value, plan.air.surfaceTempC.value]; // prettier-ignore
-  for (const check of PREPARATION_CHECKS) await setCheck(context, id, check.id, true, job.technician);
+  for (const check of preparationChecks(plan.facts)) await setCheck(context, id, check.id, true, job.technician);
   await addLogEntry(
     context,
     id,
@@ -209,7 +209,7 @@ async function layUp(context: Context, id: string, job: DemoJob, plan: RepairPla
 /** Fills and beds what goes before the plies, pot by pot and spot by spot. */
 async function workRounds(context: Context, id: string, job: DemoJob, plan: RepairPlan): Promise<void> {
   const add = (name: string, entry: LogEntryBody): Promise<void> => addLogEntry(context, id, demoId(`${job.key} ${name}`), entry, job.technician); // prettier-ignore
-  for (const check of PREPARATION_CHECKS) await setCheck(context, id, check.id, true, job.technician);
+  for (const check of preparationChecks(plan.facts)) await setCheck(context, id, check.id, true, job.technician);
   const { tempC, humidityPercent, surfaceTempC } = plan.air;
   for (const round of plan.rounds.slice(0, job.roundsWorked)) {
     const read = {

@@ -90,7 +90,7 @@ describe('the library', () => {
     for (const lot of [late, soon, done]) await tech.send('PUT', '/api/library/lots', lot);
     const { lots } = (await tech.send('PUT', `/api/library/lots/${done.id}/used-up`, { usedUp: true })).body;
     expect(lots.map((lot: LotBody) => lot.code)).toEqual(['soon', 'late', 'done']);
-    expect(lots[1]).toEqual({ ...late, usedUp: false });
+    expect(lots[1]).toEqual({ ...late, usedUp: false, drawnG: 0 });
   });
 
   it('goes out as a file and comes back the same; bad rows are told, good ones kept', async () => {

@@ -15,7 +15,7 @@ export function libraryRoutes(context: Context): Router {
     response.attachment('library.json').json({
       schema: LIBRARY_SCHEMA,
       entries: items.map(({ kind, entry }) => ({ kind, entry })),
-      lots: lots.map(({ usedUp: _, ...lot }) => lot),
+      lots: lots.map(({ usedUp: _, drawnG: __, ...lot }) => lot),
     });
   });
   router.post('/library/import', async (request, response) => {

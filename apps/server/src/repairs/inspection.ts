@@ -1,6 +1,16 @@
-import { type Person, type RepairDetail, type ResultBody, type UpdateRework, remarkWords } from '@ashstep/contract';
+import {
+  type Person,
+  type RepairDetail,
+  type ResultBody,
+  type RoundStanding,
+  type UpdateRework,
+  remarkWords,
+  roundName,
+  roundStandings,
+} from '@ashstep/contract';
 import { requireEntry } from '@ashstep/core/errors';
-import { INSPECTION_CHECKS, PREPARATION_CHECKS, STRUCTURAL_SECTIONS, judge } from '@ashstep/core/inspection';
+import { INSPECTION_CHECKS, STRUCTURAL_SECTIONS, judge, preparationChecks } from '@ashstep/core/inspection';
+import { type PlannedRound, closedCheckOf } from '@ashstep/core/repair';
 import { shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
@@ -117,12 +127,15 @@ async function whatIsMissing(repair: RepairRow, results: RepairDetail['results']
     return 'The resin goes against the recommendation and has no reason written down.';
   const done = new Set(repair.checks.filter((mark) => mark.done).map((mark) => mark.checkId));
   const conditions = plan.resin.verdicts.families.find((f) => f.family === plan.resin!.card!.family)!.conditions;
-  const wanted = [...conditions, ...(plan.patch ? PREPARATION_CHECKS : [])].filter((item) => !done.has(item.id));
+  const wanted = [
+    ...conditions,
+    ...(plan.patch ? preparationChecks(plan.facts) : []),
+    ...plan.rounds.flatMap(closingCheck),
+  ].filter((item) => !done.has(item.id));
   if (wanted.length > 0)
     return `Not ticked off: ${wanted[0]!.text.toLowerCase()}${wanted.length > 1 ? `, and ${wanted.length - 1} more` : ''}.`;
-  const laid = new Set(repair.log.flatMap((entry) => (entry.entry.kind === 'ply' ? [entry.entry.plyKey] : [])));
-  const plies = plan.patch?.faces.reduce((sum, face) => sum + face.plies.length, 0) ?? 0;
-  if (laid.size < plies) return `${laid.size} of ${plies} plies are logged as laid.`;
+  const unfinished = roundStandings(plan.rounds, repair.log).find(({ done: whole }) => !whole);
+  if (unfinished) return notDone(unfinished, plan.rounds);
   const conceded = new Set(repair.rework.filter((item) => item.concession !== null).map((item) => item.checkId));
   const latest = new Map(results.map((result) => [result.checkId, result]));
   const counted = new Map(
@@ -132,6 +145,18 @@ async function whatIsMissing(repair: RepairRow, results: RepairDetail['results']
   if (open.length > 0)
     return `${open.length} of ${plan.inspection.length} acceptance checks are open: ${open[0]!.label.toLowerCase()}${WHY_OPEN[latest.get(open[0]!.id)?.standing ?? ''] ?? ''}.`;
   return repair.openRework > 0 ? 'A rework item is open.' : null;
+}
+
+/** A round that was to be kept from the air, as something to tick off. */
+function closingCheck(round: PlannedRound, _: number, all: readonly PlannedRound[]): { id: string; text: string }[] {
+  const id = closedCheckOf(round);
+  return id === null ? [] : [{ id, text: `${roundName(round, all)} closed from the air` }];
+}
+
+function notDone({ round, plies }: RoundStanding, all: readonly PlannedRound[]): string {
+  return round.kind === 'lay'
+    ? `${roundName(round, all)}: ${plies.size} of ${round.plies.length} plies are logged as laid.`
+    : `${roundName(round, all)} is not logged as done.`;
 }
 
 const WHY_OPEN: Record<string, string> = {

@@ -5,8 +5,10 @@ import {
   remarkWords,
   roundStandings,
   sameJson,
+  wallClockIn,
 } from '@ashstep/contract';
 import { type RepairPlan, batchError } from '@ashstep/core/repair';
+import { shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import type { Queryable } from '../platform/database.js';
@@ -31,6 +33,7 @@ export async function addLogEntry(
       const [hold] = plan.holds;
       if (hold) throw new ProblemError(409, 'held', remarkWords(hold));
       await requireNotLogged(client, id, entry);
+      if (entry.kind === 'batch') await requireLotsInDate(client, entry, at);
       if (entry.kind === 'start') await requireAirRead(client, entry, repair, plan, at);
     }
     const deviation = await requireInPlan(client, id, entry, plan);
@@ -49,6 +52,21 @@ export async function addLogEntry(
     if (deviation) await client.query(sql.openRework, [id, deviation, at]);
     return { kind: 'logged', version: await touch(client, id, at), detail: { entry: entry.kind } };
   });
+}
+
+/** Nothing is mixed from a lot that is out of date but with the reason. @throws ProblemError 409 `held` */
+async function requireLotsInDate(
+  client: Queryable,
+  entry: Extract<LogEntryBody, { kind: 'batch' }>,
+  at: Date,
+): Promise<void> {
+  if (entry.against?.ids.includes('lot.expired')) return;
+  const day = wallClockIn((await shop(client)).zone, at).slice(0, 10);
+  const [found] = (
+    await client.query<{ code: string; on: string }>(sql.expiredLot, [[entry.resinLot, entry.secondLot], day])
+  ).rows;
+  if (found)
+    throw new ProblemError(409, 'held', remarkWords({ id: 'lot.expired', params: { lot: found.code, on: found.on } }));
 }
 
 /**

@@ -131,3 +131,6 @@ SELECT seq::int, to_json(at) AS at, by_name AS by, kind, section, detail FROM re
 
 -- name: allEvents
 SELECT seq::int, to_json(at) AS at, by_name AS by, kind, section, detail FROM repair_event WHERE repair_id = $1 ORDER BY repair_event.seq
+
+-- name: expiredLot
+SELECT code, to_char(expires_on, 'YYYY-MM-DD') AS on FROM lot WHERE kind IN ('system', 'hardener') AND code = ANY($1) AND expires_on < $2::date ORDER BY expires_on LIMIT 1

@@ -75,6 +75,22 @@ describe('rounds in the log', () => {
     expect(laid.body.log.at(-1).entry.against).toEqual(against);
   });
 
+  it('draw their resin from the shelf, and none from a lot out of date but with the reason', async () => {
+    const { id } = await planned();
+    const lot = (code: string, expiresOn: string, packs = 1) => tech.send('PUT', '/api/library/lots', { id: randomUUID(), kind: 'system', entryId: 'polyester', part: 'resin', code, receivedOn: '2020-01-01', expiresOn, packSize: 5000, unit: 'g', packs, price: 40 }); // prettier-ignore
+    const [old, good] = [`OLD-${id.slice(0, 6)}`, `NEW-${id.slice(0, 6)}`];
+    expect([(await lot(old, '2021-01-01')).status, (await lot(good, '2099-01-01')).status]).toEqual([200, 200]);
+    await log(id, { ...startEntry(), round: 'f0.g0' });
+    const refused = await log(id, pot('f0.g0', 'A', { resinLot: old }));
+    expect([refused.status, refused.body.code]).toEqual([409, 'held']);
+    expect(refused.body.detail).toContain(`Lot ${old} ran out of date on 2021-01-01`);
+    const against = { ids: ['lot.expired'], reason: 'cup test set hard in 20 min' };
+    expect((await log(id, pot('f0.g0', 'A', { resinLot: old, against }))).status).toBe(201);
+    expect((await log(id, pot('f0.g0', 'B', { resinLot: good }))).status).toBe(201);
+    const { lots } = (await tech.send('GET', '/api/library')).body;
+    expect(lots.find(({ code }: { code: string }) => code === good).drawnG).toBe(100);
+  });
+
   it('refuse what cannot be worked, and save the rest of the job all the same', async () => {
     const repair = await planned();
     const detail = (await tech.send('GET', `/api/repairs/${repair.id}`)).body;

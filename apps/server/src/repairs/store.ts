@@ -15,6 +15,7 @@ type QueryName =
   | 'insert'
   | 'lock'
   | 'lockInShed'
+  | 'expiredLot'
   | 'saveInputs'
   | 'touch'
   | 'seal'

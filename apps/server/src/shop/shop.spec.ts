@@ -202,6 +202,10 @@ describe('the shop', () => {
       id: randomUUID(),
       entry: startEntry(),
     });
+    await tech.send('POST', `/api/repairs/${id}/log`, {
+      id: randomUUID(),
+      entry: { kind: 'batch', label: 'A', resinG: 100, secondG: 2.576, resinLot: 'P-1', secondLot: 'C-1', tempC: 20 },
+    });
     for (const label of ['Ply 1', 'Ply 1 again'])
       await tech.send('POST', `/api/repairs/${id}/log`, {
         id: randomUUID(),

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { type LogEntryBody, type RepairDetail, wallClockIn } from '@ashstep/contract';
-import { type InspectionCheck, PREPARATION_CHECKS } from '@ashstep/core/inspection';
-import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
+import { type InspectionCheck, preparationChecks } from '@ashstep/core/inspection';
+import { NEW_REPAIR, type RepairInputs, closedCheckOf, planRepair } from '@ashstep/core/repair';
 import { HOME_ZONE } from '../platform/clock.js';
 import type { TestClient, TestReply } from './server.js';
 
@@ -62,8 +62,9 @@ export async function finishedRepair(client: TestClient, inspector: TestClient):
   const plan = planRepair(repair.inputs);
   const at = `/api/repairs/${repair.id}`;
   const conditions = plan.resin!.verdicts.families.find((f) => f.family === 'polyester')!.conditions;
-  for (const check of [...PREPARATION_CHECKS, ...conditions])
-    await client.send('PUT', `${at}/checks`, { id: randomUUID(), checkId: check.id, done: true });
+  const closed = plan.rounds.flatMap((round) => closedCheckOf(round) ?? []);
+  for (const checkId of [...[...preparationChecks(plan.facts), ...conditions].map(({ id }) => id), ...closed])
+    await client.send('PUT', `${at}/checks`, { id: randomUUID(), checkId, done: true });
   await client.send('POST', `${at}/log`, {
     id: randomUUID(),
     entry: startEntry(),

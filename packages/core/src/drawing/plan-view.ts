@@ -118,7 +118,7 @@ export function planDrawing(inputs: RepairInputs, plan: RepairPlan, faceIndex = 
     mask: grown('mask', margin + inputs.taper.maskMm),
     visible: inputs.survey.visible ? { id: 'visible', points: outlinePoints(inputs.survey.visible) } : null,
     expected: inputs.survey.expected ? { id: 'expected', points: outlinePoints(inputs.survey.expected.shape) } : null,
-    marks: [...marksOf(inputs.survey.marks, damage?.leftOut ?? []), ...inputs.damage.spots.map(spotMark)],
+    marks: [...marksOf(inputs.survey.marks, damage?.leftOut ?? []), ...spotMarks(inputs.damage)],
     ...surveyed(inputs.survey.readings),
     get gauged() {
       return grindFound(inputs, plan)?.places ?? [];
@@ -156,14 +156,17 @@ function marksOf(marks: readonly MapMark[], leftOut: readonly MapMark[]): PlanMa
 }
 
 /** A spot as it shows, with its number in the walk or its name. */
-const spotMark = ({ id, name, shape }: Spot, i: number): PlanMark => ({
+const spotMark = ({ id, name, shape }: Pick<Spot, 'id' | 'name' | 'shape'>, i: number): PlanMark => ({
   id,
   kind: 'damage',
-  name: name || String(i + 2),
+  name: name || String(i + 1),
   run: [],
   points: outlinePoints(shape),
   leftOut: false,
 });
+/** All spots of a job that has several, the main one first. */
+const spotMarks = ({ shape, spots }: RepairInputs['damage']): PlanMark[] =>
+  spots.length === 0 ? [] : [{ id: 'spot-main', name: '', shape }, ...spots].map(spotMark);
 
 const runs = ([points, ...more]: Point[][]): Pick<PlanOutline, 'points' | 'more'> => ({
   points: points ?? [],

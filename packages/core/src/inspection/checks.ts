@@ -204,7 +204,7 @@ export const INSPECTION_CHECKS: readonly InspectionCheck[] = [
     kind: 'eye',
     unit: '',
     limitText: 'no weeping',
-    when: { through: true, waterline: 'below' },
+    when: { stack: true, waterline: 'below' },
     restsOn: ['place', 'damage', 'taper', 'stack'],
   },
 ];
@@ -278,18 +278,56 @@ export const STRUCTURAL_SECTIONS: readonly InputSection[] = [
   'mix',
 ];
 
-/** Preparation checks: hold points before the first pot is mixed. */
-export const PREPARATION_CHECKS: readonly { id: string; text: string; why: string }[] = [
+export interface PreparationCheck {
+  id: string;
+  text: string;
+  why: string;
+  when: Condition;
+}
+
+/** Preparation checks: hold points before the first pot is mixed, each where it applies. */
+export const PREPARATION_CHECKS: readonly PreparationCheck[] = [
   {
     id: 'washed',
     text: 'Washed and de-waxed beyond the work area',
     why: 'Grinding first drives wax into the scratches.',
+    when: {},
   },
-  { id: 'ground', text: 'Ground to sound material, slope gauged', why: 'Plies follow the slope you really ground.' },
-  { id: 'dry-clean', text: 'Dry, dusted off, wiped, solvent flashed off', why: 'The bond line carries the load.' },
-  { id: 'backing', text: 'Backing or dam fitted', why: 'The first ply needs something to lie on.' },
-  { id: 'dry-fit', text: 'Plies dry-fitted and staged in order', why: 'No time to hunt for ply 4 with a pot running.' },
+  {
+    id: 'ground',
+    text: 'Ground to sound material, slope gauged',
+    why: 'Plies follow the slope you really ground.',
+    when: { taper: true },
+  },
+  {
+    id: 'abraded',
+    text: 'Abraded all over, no gloss left, nothing ground thin',
+    why: 'It lies on the surface: the key carries the load.',
+    when: { taper: false },
+  },
+  {
+    id: 'dry-clean',
+    text: 'Dry, dusted off, wiped, solvent flashed off',
+    why: 'The bond line carries the load.',
+    when: {},
+  },
+  {
+    id: 'backing',
+    text: 'Backing or dam fitted',
+    why: 'The first ply needs something to lie on.',
+    when: { through: true, taper: true },
+  },
+  {
+    id: 'dry-fit',
+    text: 'Plies dry-fitted and staged in order',
+    why: 'No time to hunt for ply 4 with a pot running.',
+    when: { stack: true },
+  },
 ];
+
+/** Those of the preparation checks that apply to a job, from its facts. */
+export const preparationChecks = (facts: Facts): PreparationCheck[] =>
+  PREPARATION_CHECKS.filter(({ when }) => holds(when, facts));
 
 /** Before a round goes onto cured resin: what keys it on, each a check of that round. */
 export const roundChecks = (roundId: string): { id: string; text: string; why: string }[] => [

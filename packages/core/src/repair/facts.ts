@@ -2,6 +2,7 @@ import type { Facts } from '../conditions/condition.js';
 import { attempt } from '../errors.js';
 import { type FibreId, coreOf, fabricOf } from '../material/index.js';
 import type { SystemCard } from '../resin/systems.js';
+import type { ServiceClass } from '../taper/index.js';
 import type { RepairInputs } from './inputs.js';
 
 const FIBRE_GROUP: Record<FibreId, 'glass' | 'carbon' | 'aramid'> = {
@@ -20,6 +21,10 @@ export function fibresOf(inputs: Pick<RepairInputs, 'laminate' | 'stack'>): ('gl
   return fibres.length === 0 ? ['glass'] : [...new Set(fibres)];
 }
 
+/** The service a job is planned for: what is light or general above the waterline is highly loaded below it. */
+export const serviceOf = ({ service, waterline }: RepairInputs['place']): ServiceClass =>
+  waterline === 'below' && (service === 'light' || service === 'general') ? 'high' : service;
+
 /** What cautions and acceptance checks ask about a job. */
 export function jobFacts(inputs: RepairInputs, card: SystemCard | null, taper: boolean, stack: boolean): Facts {
   const core = inputs.laminate.core && attempt(() => coreOf(inputs.laminate.core!)).result;
@@ -27,7 +32,7 @@ export function jobFacts(inputs: RepairInputs, card: SystemCard | null, taper: b
     waterline: inputs.place.waterline,
     finish: inputs.place.finish,
     access: inputs.place.access,
-    service: inputs.place.service,
+    service: serviceOf(inputs.place),
     specialService: inputs.place.specialService,
     place: inputs.place.craftKind,
     fibres: fibresOf(inputs),

@@ -16,6 +16,7 @@ import { type TaperPlan, planTaper } from './stages/taper.js';
 import { type PatchPlan, planPatch } from './stages/patch.js';
 import { type MixPlan, planMix } from './stages/mix.js';
 import { type JobAir, jobAir } from './air.js';
+import { isLaidOn } from '../taper/index.js';
 import { jobFacts } from './facts.js';
 import { layUpHolds } from './holds.js';
 import { stepsInputOf } from './steps.js';
@@ -94,7 +95,7 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
   });
   const cold = coldAt(resin?.card ?? null, air.tempC.value);
   const severity = planSeverity(inputs, damage?.cut.areaMm2 ?? null);
-  const facts = jobFacts(inputs, resin?.card ?? null, taper !== null, patch !== null);
+  const facts = jobFacts(inputs, resin?.card ?? null, taper !== null && !isLaidOn(taper.profile), patch !== null);
   return {
     damage,
     parent,

@@ -71,7 +71,8 @@ export function plannedRounds(
   return rounds.map((round, i) => ({
     ...round,
     spotIds: round.spotIds.length > 0 ? round.spotIds : spots,
-    onto: i === 0 ? 'ground' : round.onto,
+    // The patch goes onto what was filled or bedded before it, cured.
+    onto: i === 0 ? 'ground' : round.onto === 'ground' ? 'abraded' : round.onto,
     closing: airInhibited && round.kind !== 'coat' && rounds[i + 1]?.onto !== 'green' ? closing : null,
   }));
 }

@@ -7,6 +7,8 @@ export type Verdict = 'suitable' | 'if' | 'not';
 export interface RuleCondition {
   id: string;
   text: string;
+  /** Seen to when the finish goes on, not before the first pot. */
+  atFinish?: boolean;
 }
 
 export interface RuleEffect {
@@ -230,6 +232,7 @@ export const RESIN_RULES: readonly ResinRule[] = [
       epoxy: onlyIf('Gel coat goes over epoxy only by one of the three ways.', {
         id: 'gel-coat-way',
         text: 'Gel coat over epoxy done the way chosen for this job',
+        atFinish: true,
       }),
     },
   },
@@ -241,6 +244,7 @@ export const RESIN_RULES: readonly ResinRule[] = [
       epoxy: ok('Suits a painted finish.', {
         id: 'epoxy-fairing-primer',
         text: 'Epoxy fairing and two-part primer under the paint',
+        atFinish: true,
       }),
     },
   },
@@ -293,6 +297,7 @@ export const RESIN_RULES: readonly ResinRule[] = [
       epoxy: onlyIf('Needs its full cure before the finish goes on.', {
         id: 'full-cure-first',
         text: 'Give epoxy its full cure, or a post-cure, before the finish',
+        atFinish: true,
       }),
     },
   },

@@ -280,7 +280,7 @@ function logText({ entry, mixErrorPercent, within }: RecordBody['log'][number]):
         mixErrorPercent === null
           ? ''
           : `; ${mixErrorPercent >= 0 ? '+' : ''}${round(mixErrorPercent, 1)} % off the ratio, ${within ? 'within' : 'OUT'}`
-      }`;
+      }${entry.against ? `. A deviation: ${entry.against.reason}` : ''}`;
     case 'ply':
     case 'spot':
     case 'round':

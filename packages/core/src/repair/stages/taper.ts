@@ -31,6 +31,7 @@ import {
   ratioDefault,
   wrap,
 } from '../../taper/index.js';
+import { serviceOf } from '../facts.js';
 import type { Neighbour, RepairInputs } from '../inputs.js';
 import type { DamagePlan } from './damage.js';
 import type { ParentPlan } from './parent.js';
@@ -53,7 +54,7 @@ export interface TaperPlan {
 export function planTaper(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan, card: SystemCard): TaperPlan {
   const { taper, place } = inputs;
   const { core } = inputs.laminate;
-  const range = ratioDefault(place.service, card.family, parent.depthMm);
+  const range = ratioDefault(serviceOf(place), card.family, parent.depthMm);
   const kind = repairKind(inputs);
   const profile = profileOf(inputs, damage, parent);
   const ratio = ratioOf(profile, taper, parent.depthMm, taper.ratio ?? range.start);

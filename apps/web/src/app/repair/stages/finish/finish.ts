@@ -57,6 +57,11 @@ import { TickInput } from '../../../parts/inputs';
           No jump over twofold; wet from {{ wet }}. Stop at {{ route.ladder[route.ladder.length - 1]
           }}{{ route.ladder[route.ladder.length - 1] === 1500 ? ', then compound, polish, wax' : '' }}.
         </p>
+        @for (c of conditions(); track c.id) {
+          <label class="tick"
+            ><input type="checkbox" [checked]="isDone(c.id)" (ticked)="store.check(c.id, $event)" />{{ c.text }}</label
+          >
+        }
         <h2>Look before you go on</h2>
         @for (check of route.checks; track check.id) {
           <label class="tick"
@@ -100,6 +105,12 @@ import { TickInput } from '../../../parts/inputs';
 })
 export class FinishStage extends StagePanel {
   readonly wet = WET_FROM_GRIT;
+  /** Conditions of the resin that are seen to when the finish goes on. */
+  readonly conditions = computed(() => {
+    const resin = this.plan().resin;
+    const all = resin?.verdicts.families.find((f) => f.family === resin.card?.family)?.conditions ?? [];
+    return all.filter(({ atFinish }) => atFinish);
+  });
   /** Of what waits for full cure: that in the cold it never comes by itself. */
   readonly cold = computed(() =>
     this.plan().finish?.steps.some(({ afterFullCure }) => afterFullCure)

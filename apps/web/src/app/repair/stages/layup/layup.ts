@@ -3,6 +3,7 @@ import {
   CLOSING_AFTER,
   CLOSING_NAMES,
   type LogEntry,
+  type Lot,
   ONTO_NAMES,
   type RoundStanding,
   doneWords,
@@ -13,7 +14,7 @@ import {
 } from '@ashstep/contract';
 import { windows } from '@ashstep/core/cure';
 import { type Remark, attempt } from '@ashstep/core/errors';
-import { PREPARATION_CHECKS, roundChecks } from '@ashstep/core/inspection';
+import { preparationChecks, roundChecks } from '@ashstep/core/inspection';
 import { formatLocal, parseLocal } from '@ashstep/core/plan';
 import {
   type AddedRound,
@@ -35,6 +36,7 @@ import { capital } from '../../../platform/capital';
 import { Clock } from '../../../platform/clock';
 import { FigurePipe, QuantityPipe } from '../../../platform/quantity.pipe';
 import { WhenPipe, whenText } from '../../../platform/when.pipe';
+import { LibraryService } from '../../../library/library.service';
 import { AirBoard } from '../../air-board';
 import { newRound } from '../../new-round';
 import { StagePanel } from '../stage-panel';
@@ -49,6 +51,7 @@ import { StagePanel } from '../stage-panel';
 })
 export class LayUpStage extends StagePanel {
   private readonly clock = inject(Clock);
+  private readonly library = inject(LibraryService);
   readonly ontoNames = ONTO_NAMES;
   readonly closingNames = CLOSING_NAMES;
   readonly closingAfter = CLOSING_AFTER;
@@ -60,6 +63,7 @@ export class LayUpStage extends StagePanel {
   readonly allTheSame = draft('allTheSame', this.job, '');
   readonly resinLot = draft('resinLot', this.job, '');
   readonly secondLot = draft('secondLot', this.job, '');
+  readonly lotReason = draft('lotReason', this.job, '');
   readonly note = draft('note', this.job, '');
   readonly found = draft('found', this.job, '');
   readonly log = computed(() => [...this.state().detail.log].reverse());
@@ -81,12 +85,13 @@ export class LayUpStage extends StagePanel {
   /** What is ticked off before the round: of the first the preparation, of one that goes onto cured resin how it is keyed. */
   readonly preparation = computed(() => {
     const round = this.now()!.round;
-    return this.first() ? PREPARATION_CHECKS : round.onto === 'green' ? [] : roundChecks(round.id);
+    return this.first() ? preparationChecks(this.plan().facts) : round.onto === 'green' ? [] : roundChecks(round.id);
   });
   readonly prepared = computed(() => this.preparation().every((check) => this.isDone(check.id)));
   readonly conditions = computed(() => {
     const resin = this.plan().resin;
-    return resin?.verdicts.families.find((f) => f.family === resin.card?.family)?.conditions ?? [];
+    const all = resin?.verdicts.families.find((f) => f.family === resin.card?.family)?.conditions ?? [];
+    return all.filter(({ atFinish }) => !atFinish);
   });
   readonly next = computed(() => {
     const s = this.now();
@@ -140,6 +145,30 @@ export class LayUpStage extends StagePanel {
       }
     );
   });
+  /** Lots of the shelf for the resin and its second part, those in date first. */
+  readonly lots = computed(() => {
+    const { resin } = this.plan();
+    const systemId = resin?.card?.id;
+    const open = this.library.lots().filter(({ usedUp }) => !usedUp);
+    const second = resin?.secondId ?? systemId;
+    return {
+      resin: open.filter((lot) => lot.kind === 'system' && lot.entryId === systemId && lot.part === 'resin'),
+      second: open.filter((lot) => lot.entryId === second && (lot.kind === 'hardener' || lot.part === 'hardener')),
+    };
+  });
+  /** What is to be said of the lots that are typed. */
+  readonly lotRemarks = computed<Remark[]>(() => {
+    const today = this.clock.now().slice(0, 10);
+    const told = ([typed, known]: [string, readonly Lot[]]): Remark[] => {
+      const lot = typed.trim();
+      if (lot === '' || known.length === 0) return [];
+      const found = known.find(({ code }) => code.toLowerCase() === lot.toLowerCase());
+      if (!found) return [{ id: 'lot.unknown', params: { lot } }];
+      return found.expiresOn !== null && found.expiresOn < today ? [{ id: 'lot.expired', params: { lot, on: found.expiresOn } }] : []; // prettier-ignore
+    };
+    return [told([this.resinLot(), this.lots().resin]), told([this.secondLot(), this.lots().second])].flat();
+  });
+  readonly expired = computed(() => this.lotRemarks().some(({ id }) => id === 'lot.expired'));
   readonly secondName = computed(() => (this.plan().resin?.card?.kind === 'catalysed' ? 'Catalyst' : 'Hardener'));
   readonly canLog = computed(
     () =>
@@ -147,7 +176,8 @@ export class LayUpStage extends StagePanel {
       this.secondG() !== null &&
       (this.tempC() ?? this.fresh()?.tempC ?? null) !== null &&
       this.resinLot().trim() !== '' &&
-      this.secondLot().trim() !== '',
+      this.secondLot().trim() !== '' &&
+      (!this.expired() || this.lotReason().trim().length >= 3),
   );
 
   /** The round looked at was kept from the air, where it has to be. */
@@ -161,6 +191,11 @@ export class LayUpStage extends StagePanel {
   close(): void {
     this.store.check(closedCheckOf(this.now()!.round)!, true);
     this.pickedRound.set(null);
+  }
+
+  constructor() {
+    super();
+    this.library.ensure();
   }
 
   name(round: PlannedRound): string {
@@ -289,6 +324,7 @@ export class LayUpStage extends StagePanel {
       resinLot: this.resinLot().trim(),
       secondLot: this.secondLot().trim(),
       ...(s.round.kind === 'paste' && fillerG !== null ? { fillerG } : {}),
+      ...(this.expired() ? { against: { ids: ['lot.expired'], reason: this.lotReason().trim() } } : {}),
       tempC: typed ?? fresh!.tempC!,
       ...(typed === null && fresh ? { read: { by: fresh.by, at: fresh.at, instrument: fresh.instrument } } : {}),
     });
@@ -339,7 +375,8 @@ export class LayUpStage extends StagePanel {
             ? ''
             : `, ${signed(mixErrorPercent)} % off the ratio: ${within ? 'within' : 'out. Not on the job? Throw it away'}`;
         const filler = entry.fillerG ? ` + ${entry.fillerG.toFixed(1)} g filler` : '';
-        return `Pot ${entry.label}: ${entry.resinG.toFixed(1)} g ${entry.resinLot} + ${entry.secondG.toFixed(1)} g ${entry.secondLot}${filler}${error}`;
+        const all = entry.against ? `. All the same: ${entry.against.reason}` : '';
+        return `Pot ${entry.label}: ${entry.resinG.toFixed(1)} g ${entry.resinLot} + ${entry.secondG.toFixed(1)} g ${entry.secondLot}${filler}${error}${all}`;
       }
       case 'note':
         return entry.text;

@@ -5,7 +5,7 @@ import type { Neighbour, RepairInputs } from '@ashstep/core/repair';
 import { addPoint, dropPoint, movePoint, possible } from '../../../drawing/handles';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { QuantityField } from '../../../parts/quantity-field';
-import { FigurePipe, QuantityPipe, UnitPipe } from '../../../platform/quantity.pipe';
+import { FigurePipe, UnitPipe } from '../../../platform/quantity.pipe';
 import { GoBar } from '../../../parts/go-bar';
 import type { SectionEdit } from '../../repair.store';
 import { StagePanel } from '../stage-panel';
@@ -26,18 +26,7 @@ const FREE_CORNERS = 16;
 @Component({
   selector: 'ash-look',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [
-    PickOf,
-    TextInput,
-    TickInput,
-    StagePanels,
-    ChoiceField,
-    QuantityField,
-    FigurePipe,
-    QuantityPipe,
-    UnitPipe,
-    GoBar,
-  ],
+  imports: [PickOf, TextInput, TickInput, StagePanels, ChoiceField, QuantityField, FigurePipe, UnitPipe, GoBar],
   templateUrl: './look.html',
 })
 export class LookStage extends StagePanel {

@@ -5,8 +5,10 @@ export const LOOK: StagePage = {
   id: 'look',
   name: STAGE_NAMES.look,
   settled: ({ plan, inputs }, { length }) =>
-    plan.damage
-      ? `${length(plan.damage.visible.lengthMm)} × ${length(plan.damage.visible.widthMm)}, ${inputs.damage.depth}`
-      : '',
+    inputs.damage.spots.length > 0
+      ? `${inputs.damage.spots.length + 1} spots, ${inputs.damage.depth}`
+      : plan.damage
+        ? `${length(plan.damage.visible.lengthMm)} × ${length(plan.damage.visible.widthMm)}, ${inputs.damage.depth}`
+        : '',
   open: () => import('./look').then((m) => m.LookStage),
 };

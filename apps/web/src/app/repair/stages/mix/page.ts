@@ -5,7 +5,9 @@ export const MIX: StagePage = {
   id: 'mix',
   name: STAGE_NAMES.mix,
   decides: true,
-  settled: ({ plan: { mix } }, { inUnits }) =>
-    mix ? `${inUnits(mix.totalG, 'mass')} in ${mix.pots} ${mix.pots === 1 ? 'pot' : 'pots'}` : '',
+  settled: ({ plan: { mix, rounds } }, { inUnits }) => {
+    const pots = rounds.reduce((sum, round) => sum + round.pots.length, 0);
+    return mix ? `${inUnits(mix.totalG, 'mass')} in ${pots} ${pots === 1 ? 'pot' : 'pots'}` : '';
+  },
   open: () => import('./mix').then((m) => m.MixStage),
 };

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { volumeWords } from '@ashstep/contract';
+import { SERVICE_NAMES, volumeWords } from '@ashstep/contract';
 import { pulledMPa } from '@ashstep/core/laminate';
-import type { RepairInputs } from '@ashstep/core/repair';
+import { type RepairInputs, serviceOf } from '@ashstep/core/repair';
 import { joint } from '@ashstep/core/taper';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { QuantityField } from '../../../parts/quantity-field';
@@ -298,7 +298,11 @@ export class TaperStage extends StagePanel {
     const bond = t.joint
       ? ` The joint holds ${t.joint.strengthRatio.toFixed(2)} of the parent; ${this.ratioText(Math.ceil(t.joint.ratioForFullStrength * 10) / 10)} would just equal it.`
       : '';
-    return `${table} for this service${where}.${bond}`;
+    const { place } = this.inputs();
+    const service = serviceOf(place);
+    const raised =
+      service === place.service ? 'this service' : `${SERVICE_NAMES[service].toLowerCase()}, as below the waterline`;
+    return `${table} for ${raised}${where}.${bond}`;
   });
 
   readonly ratioText = ratioText;

@@ -1,0 +1,110 @@
+import { By } from 'selenium-webdriver';
+import { PASSWORDS } from './support/app.js';
+import { Browser } from './support/browser.js';
+import { setScene } from './support/scene.js';
+
+describe('a job of several rounds', () => {
+  const scene = setScene();
+
+  it('of fourteen holes is typed in one line, and its filler is the sum of all', async () => {
+    const { browser } = scene;
+    await browser.go('/');
+    const tractor = await browser.jobAddress('TR-1');
+    await browser.go(`${tractor}/look`);
+    await browser.type('Holes across', '12 x 6, 8, 25');
+    await browser.press('These are all of them');
+    await browser.sees('Spots: 14');
+    await browser.sees('14 drilled hole 25.0 mm, drill 26 mm');
+    await browser.saved();
+    await browser.go(`${tractor}/taper`);
+    await browser.sees('14 spots, widest mouth');
+    expect(await browser.accessFaults()).toEqual([]);
+  }, 60_000);
+
+  it('goes on after a night: what is still low gets another fill, onto the caps abraded, and is filled spot by spot', async () => {
+    const { browser } = scene;
+    await browser.go('/');
+    const holes = await browser.jobAddress('DG-3');
+    await browser.go(`${holes}/layup`);
+    await browser.sees('1 Filler of 14 spots');
+    await browser.sees('2 Plies of the patch');
+    await browser.press('1 Filler of 14 spots');
+    await browser.sees('14 of 14 spots');
+    await browser.press('2 Plies of the patch');
+    await browser.sees('A secondary bond');
+    await browser.pressEach(By.css('ash-layup .tick:has(input:not(:checked))'), 'the tick is not kept');
+    await browser.type('Air, read now', '19');
+    await browser.type('Humidity, read now', '58');
+    await browser.press('Keep the reading');
+    await browser.press('Begin plies of the patch');
+    await browser.sees('No pot of this round is in the log yet');
+    const pot = async (lot: string): Promise<void> => {
+      await browser.type('Resin weighed', '20');
+      await browser.type('Hardener weighed', '6');
+      await browser.type('Resin lot', lot);
+      await browser.type('Hardener lot', 'H-875');
+    };
+    // A lot that is not the shelf's is asked about, and one in date is not.
+    await pot('R-9999');
+    await browser.sees('Lot R-9999 is not on the shelf');
+    await browser.type('Resin lot', 'R-3094');
+    await browser.press('Log pot A');
+    await browser.sees('+0.0 % off the ratio: within');
+    await browser.press('Ply 1 down and wet out');
+    await browser.sees('sandable from');
+    await browser.press('Another fill');
+    await browser.sees('6 Fairing');
+    await browser.saved();
+    expect(await browser.accessFaults()).toEqual([]);
+    await browser.go(`${holes}/days`);
+    await browser.sees('Wash and abrade before the next round');
+  }, 90_000);
+
+  it('holds up nothing when a figure of it is refused: the rest is saved, and the field says what is wrong', async () => {
+    const { browser } = scene;
+    await browser.go('/');
+    const deck = await browser.jobAddress('WB-5');
+    await browser.go(`${deck}/mix`);
+    await browser.sees('Close the edges of the core');
+    await browser.type('Volume, ml', '0');
+    await browser.sees('Accepted: 1');
+    await browser.go(`${deck}/plies`);
+    await browser.type('Cover ply', ' ');
+    await browser.driver.wait(async () => !(await browser.text()).includes('+ cover'), 15_000, 'the cover is still on');
+    await browser.go(`${deck}/taper`);
+    await browser.type('Abraded margin', '31');
+    // Only what was refused is still on its way.
+    await browser.driver.wait(
+      async () => (await browser.unsent()) === 1,
+      15_000,
+      'more than what was refused is held up',
+    );
+    const other = await Browser.open(scene.base);
+    await other.signIn('tomas', PASSWORDS.tomas);
+    await other.go(`${deck}/taper`);
+    expect(await (await other.field('Abraded margin')).getAttribute('value')).toBe('31');
+    await other.close();
+  }, 120_000);
+
+  it('mixes nothing from a lot out of date but with the reason', async () => {
+    const { browser } = scene;
+    await browser.go('/');
+    const tank = await browser.jobAddress('TK-1');
+    await browser.go(`${tank}/layup`);
+    await browser.sees('Before the first pot');
+    await browser.pressEach(By.css('ash-layup .tick:has(input:not(:checked))'), 'the tick is not kept');
+    await browser.type('Air, read now', '20');
+    await browser.type('Humidity, read now', '55');
+    await browser.press('Keep the reading');
+    await browser.press('Start the lay-up');
+    await browser.type('Resin weighed', '200');
+    await browser.type('Catalyst weighed', '4.5');
+    await browser.type('Resin lot', 'V-208');
+    await browser.type('Catalyst lot', 'P-14');
+    await browser.sees('Lot V-208 ran out of date');
+    await browser.type('Why it is mixed all the same', 'cup test set hard in 20 min');
+    await browser.press('Log pot A');
+    await browser.sees('All the same: cup test set hard');
+    await browser.saved();
+  }, 60_000);
+});
