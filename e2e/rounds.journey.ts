@@ -11,6 +11,7 @@ describe('a job of several rounds', () => {
     await browser.go('/');
     const tractor = await browser.jobAddress('TR-1');
     await browser.go(`${tractor}/look`);
+    await browser.press('Several places: type sizes');
     await browser.type('Holes across', '12 x 6, 8, 25');
     await browser.press('These are all of them');
     await browser.sees('Spots: 14');
@@ -67,6 +68,7 @@ describe('a job of several rounds', () => {
     await browser.go(`${deck}/mix`);
     await browser.sees('Close the edges of the core');
     await browser.type('Volume, ml', '0');
+    await browser.sees('A figure of a round below stops the plan');
     await browser.sees('Accepted: 1');
     await browser.go(`${deck}/plies`);
     await browser.type('Cover ply', ' ');
@@ -84,6 +86,10 @@ describe('a job of several rounds', () => {
     await other.go(`${deck}/taper`);
     expect(await (await other.field('Abraded margin')).getAttribute('value')).toBe('31');
     await other.close();
+    await browser.go(`${deck}/mix`);
+    await browser.sees('A figure of a round below stops the plan');
+    await browser.type('Volume, ml', '90');
+    await browser.saved();
   }, 120_000);
 
   it('mixes nothing from a lot out of date but with the reason', async () => {

@@ -58,7 +58,12 @@ export class FabricPicker {
   }
 
   readonly search = (typed$: Observable<string>): Observable<readonly Fabric[]> =>
-    typed$.pipe(map((typed) => searchLibrary(this.library.fabrics(), typed).slice(0, MOST_SHOWN)));
+    typed$.pipe(
+      // An emptied field that may be empty offers nothing: leaving it would take the first of the list.
+      map((typed) =>
+        typed.trim() === '' && this.optional() ? [] : searchLibrary(this.library.fabrics(), typed).slice(0, MOST_SHOWN),
+      ),
+    );
   readonly nameOf = (fabric: Fabric | string): string =>
     typeof fabric === 'string' ? fabric : `${fabric.name}${isOwn(fabric.id) ? ', own' : ''}`;
 

@@ -1,6 +1,6 @@
 import { Remembered } from '../../remembered.js';
 import { type CureCard, knownCure } from '../../cure/index.js';
-import { CoreError, type Remark } from '../../errors.js';
+import { CoreError, type Remark, requireNumber } from '../../errors.js';
 import {
   type Batch,
   type BatchesResult,
@@ -240,8 +240,9 @@ function pastesOf(inputs: RepairInputs, taper: TaperPlan, fills: readonly SpotFi
   }
   return [
     ...asked,
-    ...added.flatMap(({ id, name, spotIds, work }): AskedPaste[] => {
+    ...added.flatMap(({ id, name, spotIds, work }, i): AskedPaste[] => {
       if (work.kind !== 'paste') return [];
+      requireNumber(work.volumeMl, `rounds.added.${i}.work.volumeMl`, LIMITS.pasteMl);
       const part = 1 / Math.max(1, spotIds.length);
       return [{ ...work, id, name, fromPlan: false, shares: spotIds.map((spotId) => ({ spotId, part })) }];
     }),

@@ -9,6 +9,7 @@ import { FigurePipe, QuantityPipe, UnitPipe } from '../../../platform/quantity.p
 import { StagePanel } from '../stage-panel';
 import { StagePanels } from '../stage-panels';
 import { PANELS } from './panels';
+import { Rounds } from './rounds';
 import { PickOf } from '../../../parts/inputs';
 
 interface PotRow {
@@ -23,7 +24,7 @@ interface PotRow {
 @Component({
   selector: 'ash-mix',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PickOf, StagePanels, QuantityField, FigurePipe, QuantityPipe, UnitPipe, GoBar],
+  imports: [Rounds, PickOf, StagePanels, QuantityField, FigurePipe, QuantityPipe, UnitPipe, GoBar],
   templateUrl: './mix.html',
   styleUrl: './mix.scss',
 })
@@ -51,6 +52,8 @@ export class MixStage extends StagePanel {
       ? `Refused: outside the product’s range it stays soft or burns. Accepted: ${problem.params['min']} to ${problem.params['max']} %.`
       : null;
   });
+  /** A figure of a round stops the plan. */
+  readonly roundProblem = computed(() => this.plan().problems.some(({ field }) => field.startsWith('rounds.')));
   /** Pots of each face with when each is due. */
   readonly potRows = computed(() => {
     const { mix, patch } = this.plan();

@@ -59,6 +59,15 @@ describe('rounds of a job', () => {
     expect(await bench.show(Rounds, stateOf())).not.toContain('Kept from the air');
   });
 
+  it('can be put right where a figure of one stops the whole plan', async () => {
+    const nothing = { ...FILLET, work: { ...FILLET.work, volumeMl: 0 } as AddedRound['work'] };
+    const state = stateOf({ rounds: rounds(nothing) });
+    expect(state.plan.problems.map(({ field }) => field)).toEqual(['rounds.added.0.work.volumeMl']);
+    expect(await bench.show(Rounds, state)).toContain('Accepted: 1');
+    await bench.type('Volume, ml', '90');
+    expect(lastAdded()[0]!.work).toEqual(jasmine.objectContaining({ volumeMl: 90 }));
+  });
+
   it('can be read but not changed on a sealed sheet', async () => {
     const told = await bench.show(Rounds, stateOf({ rounds: rounds(FILLET, GEL) }, { state: 'sealed' }));
     expect(told).toContain('Fillet');

@@ -62,6 +62,12 @@ export class Rounds extends Panel {
   readonly fabrics = computed(() => this.library.inUse('fabric') as readonly Fabric[]);
   readonly closes = computed(() => this.plan().rounds.some(({ closing }) => closing !== null));
 
+  /** The rounds as planned; where a figure of one stops the plan, those put down, so that it can be put right. */
+  readonly shown = computed<readonly PlannedRound[]>(() => {
+    const { rounds } = this.plan();
+    return rounds.length > 0 ? rounds : this.inputs().rounds.added.map(unplanned);
+  });
+
   constructor() {
     super();
     this.library.ensure();
@@ -154,6 +160,22 @@ export class Rounds extends Panel {
     this.store.edit('rounds', ({ added }) => ({ added: added.filter((one) => one.id !== id) }));
   }
 }
+
+/** A round nothing has been worked out of. */
+const unplanned = ({ id, name, onto, work }: AddedRound): PlannedRound => ({
+  id,
+  name,
+  onto,
+  kind: work.kind,
+  face: null,
+  go: null,
+  plies: [],
+  pots: [],
+  fillerName: '',
+  spotIds: [],
+  closing: null,
+  massG: 0,
+});
 
 /** Fields set to nothing are left out, as they are stored. */
 const withoutGaps = (work: WorkPatch): AddedRound['work'] =>

@@ -3,7 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { BAND_NAMES, ORDER_NAMES } from '@ashstep/contract';
 import { plyKey } from '@ashstep/core/drawing';
 import type { MatchBand } from '@ashstep/core/laminate';
-import { fabricOf } from '@ashstep/core/material';
+import { type FabricRef, fabricOf } from '@ashstep/core/material';
 import type { PlyUse, RepairInputs } from '@ashstep/core/repair';
 import { spotOf } from '@ashstep/core/stack';
 import { hatchOf } from '../../../drawing/hatches';
@@ -153,12 +153,7 @@ const DIRECTIONS = {
           }}
         </p>
         <div class="fields">
-          <ash-fabric-picker
-            label="Cover ply"
-            [value]="cover()"
-            [optional]="true"
-            (pick)="edit({ coverFabricId: $event?.fabricId ?? null, coverOwn: $event?.own })"
-          />
+          <ash-fabric-picker label="Cover ply" [value]="cover()" [optional]="true" (pick)="setCover($event)" />
           <ash-quantity
             label="Cover runs past"
             [value]="set.coverOverlapMm"
@@ -382,6 +377,13 @@ export class PliesStage extends StagePanel {
 
   band(band: MatchBand): string {
     return BAND_NAMES[band];
+  }
+
+  /** In a template `?.` gives null where there is nothing, which is no fabric of anybody: here it is left out. */
+  setCover(fabric: FabricRef | null): void {
+    this.store.edit('stack', { coverFabricId: fabric?.fabricId ?? null, coverOwn: fabric?.own } as Partial<
+      RepairInputs['stack']
+    >);
   }
 
   edit(patch: Partial<RepairInputs['stack']>): void {
