@@ -28,7 +28,7 @@ const SHOTS: Shot[] = [
   { file: '06-plies', at: 'PL-2#plies', wait: 'Lay from the bottom row up' },
   { file: '07-mix', at: 'PL-2#mix', wait: 'Resin to' },
   { file: '08-days', at: 'PL-2#days', wait: 'Done at the earliest', shown: 'ash-time-band .hit' },
-  { file: '09-lay-up', at: 'PL-2#layup', wait: 'of 5 down' },
+  { file: '09-lay-up', at: 'DG-3#layup', wait: 'Filler of 14 spots' },
   { file: '10-fair-and-finish', at: 'Heron#finish', wait: 'Abrasives' },
   { file: '11-sign-off', at: 'SY-3#signoff', wait: 'Acceptance' },
   {
