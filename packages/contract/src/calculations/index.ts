@@ -5,6 +5,7 @@ import { MIX_CALCULATIONS } from './mix.js';
 import { PLAN_CALCULATIONS } from './plan.js';
 import { PLIES_CALCULATIONS } from './plies.js';
 import { RESIN_CALCULATIONS } from './resin.js';
+import { SPOT_CALCULATIONS } from './spots.js';
 import { SURVEY_CALCULATIONS } from './survey.js';
 import { TAPER_CALCULATIONS } from './taper.js';
 
@@ -16,6 +17,7 @@ export const CALCULATIONS: readonly Calculation[] = [
   ...RESIN_CALCULATIONS,
   ...SURVEY_CALCULATIONS,
   ...TAPER_CALCULATIONS,
+  ...SPOT_CALCULATIONS,
   ...PLIES_CALCULATIONS,
   ...MIX_CALCULATIONS,
   ...CURE_CALCULATIONS,
