@@ -1,3 +1,4 @@
+import { By } from 'selenium-webdriver';
 import { setScene } from './support/scene.js';
 
 describe('mix and cure', () => {
@@ -62,7 +63,14 @@ describe('mix and cure', () => {
 
   it('catches a wrong ratio at the bench: said before it is logged, and the pot is to be mixed again', async () => {
     const { browser } = scene;
-    await browser.go(`${scene.launch}/layup`);
+    await browser.go('/');
+    await browser.go(`${await browser.jobAddress('RB-07')}/layup`);
+    await browser.sees('Before the first pot');
+    await browser.pressEach(By.css('ash-layup .tick:has(input:not(:checked))'), 'the tick is not kept');
+    await browser.type('Air, read now', '19');
+    await browser.type('Humidity, read now', '58');
+    await browser.press('Keep the reading');
+    await browser.press('Start the lay-up');
     await browser.sees('Next to mix: pot');
     const next = async (): Promise<string> => /Next to mix: pot (\w+)/.exec(await browser.text())?.[1] ?? '';
     const label = await next();
@@ -72,13 +80,11 @@ describe('mix and cure', () => {
     await browser.sees('Throw it away');
     await browser.type('Resin lot', 'R-3107');
     await browser.type('Hardener lot', 'H-882');
-    await browser.type('Air, read now', '19');
     await browser.press(`Log pot ${label}`);
     await browser.sees(`Next to mix: pot ${label}, again`);
     await browser.type('Resin weighed', '100');
     await browser.type('Hardener weighed', '30.2');
     await browser.sees('+0.7 % hardener: within');
-    await browser.type('Air, read now', '19');
     await browser.press(`Log pot ${label}`);
     await browser.driver.wait(async () => (await next()) !== label, 15_000, 'the pot is still to be mixed');
     expect(await browser.accessFaults()).toEqual([]);
