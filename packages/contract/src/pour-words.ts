@@ -8,6 +8,8 @@ export interface PourOptions {
   filler?: { name: string; grams: number };
 }
 
+const FINE_UNDER_G = 10;
+
 /** How one pot is poured, by scale, cup lines, pump or drops, in the order in which it is done. */
 export function pourWords({ mix, wholes }: Pick<Measured, 'mix' | 'wholes'>, options: PourOptions): string {
   const { second, filler } = options;
@@ -21,11 +23,13 @@ export function pourWords({ mix, wholes }: Pick<Measured, 'mix' | 'wholes'>, opt
     return `Resin to the ${ml(wholes.resinMl)} line${early}${ml(wholes.secondMl)} of catalyst.${left}`;
   if (wholes)
     return `Cup lines: resin to ${ml(wholes.resinMl)}${early}${second} to ${ml(wholes.resinMl + wholes.secondMl)}${late}.${left}`;
-  const resin = `Resin to ${mix.scaleG[1].toFixed(1)} g`;
+  // A little of the second part is told to a hundredth: to a tenth its band would be none.
+  const g = (grams: number): string => grams.toFixed(mix.secondG < FINE_UNDER_G ? 2 : 1);
+  const resin = `Resin to ${g(mix.scaleG[1])} g`;
   if (mix.drops !== null) return `${resin}${early}${mix.drops} drops of ${second}.`;
   // With filler in the cup the scale no longer shows the sum of the two.
-  if (fill && second === 'catalyst') return `${resin}${early}${mix.secondG.toFixed(1)} g (${mix.secondMl.toFixed(1)} ml) of catalyst.`; // prettier-ignore
-  return `${resin}, then ${options.rezeroed ? 'zero, ' : ''}${second} to ${mix.scaleG[2].toFixed(1)} g, which adds ${mix.secondMinG.toFixed(1)} to ${mix.secondMaxG.toFixed(1)} g${late}.`;
+  if (fill && second === 'catalyst') return `${resin}${early}${g(mix.secondG)} g (${mix.secondMl.toFixed(1)} ml) of catalyst.`; // prettier-ignore
+  return `${resin}, then ${options.rezeroed ? 'zero, ' : ''}${second} to ${g(mix.scaleG[2])} g, which adds ${g(mix.secondMinG)} to ${g(mix.secondMaxG)} g${late}.`;
 }
 
 const ml = (value: number): string => `${Number(value.toFixed(2))} ml`;

@@ -161,11 +161,14 @@ export function planMix(
   const thickestMm = Math.max(...patch.faces.map((face) => face.stack.totalMm));
   if (thickestMm > card.maxSessionMm && patch.faces.every((face) => face.sessions.length < 2))
     remarks.push({ id: 'mix.too-thick-at-once', params: { thicknessMm: thickestMm, maxSessionMm: card.maxSessionMm } });
-  const poor = pots.find((pot) => !pot.toolGoodEnough);
+  const poor = [...faces, ...pastes, ...laid].flatMap((one): Measured[] => one.pots).find((pot) => !pot.toolGoodEnough);
   if (poor)
     remarks.push(
       inputs.mix.tool
-        ? { id: 'mix.tool-too-coarse', params: { tool: inputs.mix.tool.name, potG: poor.massG } }
+        ? {
+            id: 'mix.tool-too-coarse',
+            params: { tool: inputs.mix.tool.name, potG: poor.mix.resinG + poor.mix.secondG },
+          }
         : {
             id: 'mix.scale-too-coarse',
             params: { scaleErrorG: inputs.mix.scaleErrorG, catalysed: Number(card.kind !== 'two-part') },
