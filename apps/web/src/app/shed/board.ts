@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { stepName } from '@ashstep/contract';
+import { type PlanOutline, runsOf } from '@ashstep/core/drawing';
 import type { Point } from '@ashstep/core/geometry';
 import { STAGES } from '@ashstep/core/hazards';
 import { DEFAULT_HOURS, formatLocal, parseLocal } from '@ashstep/core/plan';
@@ -57,10 +58,16 @@ export class Board {
     return ['/repair', job.row.id, STAGES[job.stage]!];
   }
 
-  thumb(points: readonly Point[] | undefined): string {
-    if (!points) return '';
+  /** An outline of a job's thumbnail, about the middle of all that is worked on. */
+  thumb(job: BoardJob, outline: PlanOutline | null): string {
+    if (!outline) return '';
     const scale = 100 / THUMB_MM;
-    return closedPath(points.map((p) => ({ x: 60 + p.x * scale, y: 46 - p.y * scale })));
+    const whole = runsOf(job.outlines.mask ?? outline).flat();
+    const middle = (of: (p: Point) => number): number => (Math.min(...whole.map(of)) + Math.max(...whole.map(of))) / 2;
+    const [x0, y0] = [middle((p) => p.x), middle((p) => p.y)];
+    return runsOf(outline)
+      .map((run) => closedPath(run.map((p) => ({ x: 60 + (p.x - x0) * scale, y: 46 - (p.y - y0) * scale }))))
+      .join('');
   }
 
   /** What wants hands next, soonest first; work under way comes before everything. */

@@ -77,7 +77,13 @@ describe('rounds of a job', () => {
   it('say so where a filler is no good for a use', async () => {
     const remarks = (use: 'bedding' | 'fillet', fillerId: string): Promise<string> =>
       bench
-        .show(Rounds, stateOf({ rounds: rounds({ ...FILLET, work: { kind: 'paste', use, volumeMl: 100, fillerId } }) }))
+        .show(
+          Rounds,
+          stateOf({
+            mix: { scaleErrorG: 0.05 },
+            rounds: rounds({ ...FILLET, work: { kind: 'paste', use, volumeMl: 100, fillerId } }),
+          }),
+        )
         .then(() => [...bench.host.querySelectorAll('.remark')].map((one) => bench.text(one)).join(' '));
     expect(await remarks('bedding', 'hollow-spheres')).not.toBe('');
     expect(await remarks('fillet', 'silica')).toBe('');
