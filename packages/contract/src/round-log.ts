@@ -17,10 +17,7 @@ export interface RoundStanding {
 }
 
 /** How far each round of a plan has come. Logs of jobs without rounds told pots of the patch by their label and began but once. */
-export function roundStandings(
-  rounds: readonly PlannedRound[],
-  log: readonly Pick<LogEntry, 'id' | 'at' | 'by' | 'entry' | 'mixErrorPercent' | 'within'>[],
-): RoundStanding[] {
+export function roundStandings(rounds: readonly PlannedRound[], log: readonly LogEntry[]): RoundStanding[] {
   const first = rounds.findIndex(({ face }) => face !== null);
   return rounds.map((round, i): RoundStanding => {
     const keys = new Set(round.plies.map(({ key }) => key));
@@ -41,7 +38,7 @@ export function roundStandings(
         default:
           return false;
       }
-    }) as LogEntry[];
+    });
     const pots = own.filter(({ entry }) => entry.kind === 'batch');
     const plies = new Set(own.flatMap(({ entry }) => (entry.kind === 'ply' ? [entry.plyKey] : [])));
     const ended = own.some(({ entry }) => entry.kind === 'round');

@@ -1,6 +1,6 @@
 import { type LogEntryBody, type Person, type RecordBody, sectionNames, wallClockIn } from '@ashstep/contract';
 import { preparationChecks } from '@ashstep/core/inspection';
-import { type RepairPlan, closedCheckOf, planRepair } from '@ashstep/core/repair';
+import { type PlannedRound, type RepairPlan, closedCheckOf, planRepair, resinConditions } from '@ashstep/core/repair';
 import { addCraft } from '../craft/service.js';
 import { addTrial } from '../trials/service.js';
 import { retireEntry, saveEntry, saveLot } from '../library/service.js';
@@ -152,28 +152,37 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<() =>
 }
 
 async function tickConditions(context: Context, id: string, plan: RepairPlan, person: Person): Promise<void> {
-  const family = plan.resin?.verdicts.families.find((f) => f.family === plan.resin?.card?.family);
-  for (const condition of family?.conditions ?? []) await setCheck(context, id, condition.id, true, person);
+  for (const condition of resinConditions(plan.resin)) await setCheck(context, id, condition.id, true, person);
+}
+
+/** Work that is begun in the air of its plan, read off as it begins; gives who read it. */
+async function begin(
+  context: Context,
+  id: string,
+  { key, technician }: DemoJob,
+  plan: RepairPlan,
+  round?: PlannedRound,
+): Promise<{ by: string; at: string; instrument: string }> {
+  const { tempC, humidityPercent, surfaceTempC } = plan.air;
+  const of = round ? { round: round.id, onto: round.onto } : {};
+  const read = { by: technician.name, at: wallClockIn(HOME_ZONE, context.now()), instrument: 'Thermo-hygrometer' };
+  const name = round ? `${key} start ${round.id}` : `${key} start`;
+  await addLogEntry(context, id, demoId(name), { kind: 'start', ...of, tempC: tempC.value, humidityPercent: humidityPercent.value, surfaceTempC: surfaceTempC.value, read }, technician); // prettier-ignore
+  return read;
+}
+
+async function prepare(context: Context, id: string, job: DemoJob, plan: RepairPlan): Promise<void> {
+  for (const check of preparationChecks(plan.facts)) await setCheck(context, id, check.id, true, job.technician);
 }
 
 async function layUp(context: Context, id: string, job: DemoJob, plan: RepairPlan): Promise<void> {
-  const [tempC, humidityPercent, surfaceTempC] = [plan.air.tempC.value, plan.air.humidityPercent.value, plan.air.surfaceTempC.value]; // prettier-ignore
-  for (const check of preparationChecks(plan.facts)) await setCheck(context, id, check.id, true, job.technician);
-  await addLogEntry(
-    context,
-    id,
-    demoId(`${job.key} start`),
-    { kind: 'start', tempC, humidityPercent, surfaceTempC, read: { by: job.technician.name, at: wallClockIn(HOME_ZONE, context.now()), instrument: 'Thermo-hygrometer' } }, // prettier-ignore
-    job.technician,
-  );
-  const two = plan.patch!.faces.length === 2;
-  const all = plan.patch!.faces.flatMap((face, i) =>
-    face.plies.map((ply, at) => ({
-      key: `f${i}-p${ply.laid}`,
-      label: two ? `Ply ${i + 1}/${ply.laid}` : `Ply ${ply.laid}`,
-      pot: plan.mix!.faces[i]!.pots.find(({ plies }) => plies.includes(at + 1)),
-    })),
-  );
+  await prepare(context, id, job, plan);
+  await begin(context, id, job, plan);
+  const all = plan.rounds
+    .filter(({ face }) => face !== null)
+    .flatMap(({ plies, pots }) =>
+      plies.map(({ key, label }, i) => ({ key, label, pot: pots.find((pot) => pot.plies.includes(i + 1)) })),
+    );
   const laid = job.plies < 0 ? all : all.slice(0, job.plies);
   const poured = new Set<string>();
   for (const ply of laid) {
@@ -192,7 +201,7 @@ async function layUp(context: Context, id: string, job: DemoJob, plan: RepairPla
         resinG: tenth(pot.mix.resinG),
         secondG: tenth(pot.mix.secondG * slip),
         ...lots,
-        tempC,
+        tempC: plan.air.tempC.value,
       } as const;
       await addLogEntry(context, id, demoId(`${job.key} pot ${pot.label}`), entry, job.technician);
     }
@@ -209,17 +218,11 @@ async function layUp(context: Context, id: string, job: DemoJob, plan: RepairPla
 /** Fills and beds what goes before the plies, pot by pot and spot by spot. */
 async function workRounds(context: Context, id: string, job: DemoJob, plan: RepairPlan): Promise<void> {
   const add = (name: string, entry: LogEntryBody): Promise<void> => addLogEntry(context, id, demoId(`${job.key} ${name}`), entry, job.technician); // prettier-ignore
-  for (const check of preparationChecks(plan.facts)) await setCheck(context, id, check.id, true, job.technician);
-  const { tempC, humidityPercent, surfaceTempC } = plan.air;
+  await prepare(context, id, job, plan);
   for (const round of plan.rounds.slice(0, job.roundsWorked)) {
-    const read = {
-      by: job.technician.name,
-      at: wallClockIn(HOME_ZONE, context.now()),
-      instrument: 'Thermo-hygrometer',
-    };
-    await add(`start ${round.id}`, { kind: 'start', round: round.id, onto: round.onto, tempC: tempC.value, humidityPercent: humidityPercent.value, surfaceTempC: surfaceTempC.value, read }); // prettier-ignore
+    const read = await begin(context, id, job, plan, round);
     for (const pot of round.pots)
-      await add(`pot ${round.id} ${pot.label}`, { kind: 'batch', round: round.id, label: pot.label, resinG: tenth(pot.mix.resinG), secondG: tenth(pot.mix.secondG), fillerG: tenth(pot.fillerG), resinLot: 'R-3107', secondLot: 'H-882', tempC: tempC.value, read }); // prettier-ignore
+      await add(`pot ${round.id} ${pot.label}`, { kind: 'batch', round: round.id, label: pot.label, resinG: tenth(pot.mix.resinG), secondG: tenth(pot.mix.secondG), fillerG: tenth(pot.fillerG), resinLot: 'R-3107', secondLot: 'H-882', tempC: plan.air.tempC.value, read }); // prettier-ignore
     for (const [i, spotId] of round.spotIds.entries())
       await add(`spot ${round.id} ${spotId}`, { kind: 'spot', round: round.id, spotId, label: `${round.name}, spot ${i + 1}` }); // prettier-ignore
     await add(`round ${round.id}`, { kind: 'round', round: round.id, label: round.name });

@@ -10,7 +10,7 @@ import {
 } from '@ashstep/contract';
 import { requireEntry } from '@ashstep/core/errors';
 import { INSPECTION_CHECKS, STRUCTURAL_SECTIONS, judge, preparationChecks } from '@ashstep/core/inspection';
-import { type PlannedRound, closedCheckOf } from '@ashstep/core/repair';
+import { type PlannedRound, closedCheckOf, resinConditions } from '@ashstep/core/repair';
 import { shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
@@ -126,9 +126,8 @@ async function whatIsMissing(repair: RepairRow, results: RepairDetail['results']
   if (plan.resin.needsReason && repair.inputs.resin.overrideReason.trim() === '')
     return 'The resin goes against the recommendation and has no reason written down.';
   const done = new Set(repair.checks.filter((mark) => mark.done).map((mark) => mark.checkId));
-  const conditions = plan.resin.verdicts.families.find((f) => f.family === plan.resin!.card!.family)!.conditions;
   const wanted = [
-    ...conditions,
+    ...resinConditions(plan.resin),
     ...(plan.patch ? preparationChecks(plan.facts) : []),
     ...plan.rounds.flatMap(closingCheck),
   ].filter((item) => !done.has(item.id));

@@ -29,14 +29,16 @@ export async function addLogEntry(
   await changeOpen(context, id, person, sent, async (client, repair, { at, receivedAt }) => {
     if ((await client.query(sql.sameEntry, [entryId, id, JSON.stringify(entry)])).rowCount === 1) return null;
     const plan = await planOf(repair.inputs);
+    let deviation: string | null = null;
     if (entry.kind !== 'note') {
       const [hold] = plan.holds;
       if (hold) throw new ProblemError(409, 'held', remarkWords(hold));
-      await requireNotLogged(client, id, entry);
+      const log = (await client.query<LogEntry>(sql.logged, [id])).rows;
+      requireNotLogged(log, entry);
       if (entry.kind === 'batch') await requireLotsInDate(client, entry, at);
       if (entry.kind === 'start') await requireAirRead(client, entry, repair, plan, at);
+      deviation = requireInPlan(log, entry, plan);
     }
-    const deviation = await requireInPlan(client, id, entry, plan);
     const error = entry.kind === 'batch' ? batchError(repair.inputs, plan, entry) : null;
     await client.query(sql.addLog, [
       entryId,
@@ -74,12 +76,7 @@ async function requireLotsInDate(
  * reason why: that is a deviation.
  * @returns the check whose rework it opens; null for none
  */
-async function requireInPlan(
-  client: Queryable,
-  id: string,
-  entry: LogEntryBody,
-  plan: RepairPlan,
-): Promise<string | null> {
+function requireInPlan(log: readonly LogEntry[], entry: LogEntryBody, plan: RepairPlan): string | null {
   const unknown = (path: string, message: string): ProblemError => new ProblemError(422, 'unknown-id', message, { fields: [{ path, message: 'Not in the plan.' }] }); // prettier-ignore
   if ('round' in entry && entry.round !== undefined) {
     const round = plan.rounds.find((one) => one.id === entry.round);
@@ -88,7 +85,6 @@ async function requireInPlan(
       throw unknown('entry.spotId', 'This round has no such spot.');
   }
   if (entry.kind !== 'ply') return null;
-  const log = (await client.query<LogEntry>(sql.logged, [id])).rows;
   const standing = roundStandings(plan.rounds, log).find(({ round }) =>
     round.plies.some(({ key }) => key === entry.plyKey),
   );
@@ -111,16 +107,8 @@ async function requireInPlan(
 }
 
 /** A batch that is out of its ratio is thrown away and mixed again, to other weights; everything else of this revision happens once. */
-async function requireNotLogged(
-  client: Queryable,
-  id: string,
-  entry: Exclude<LogEntryBody, { kind: 'note' }>,
-): Promise<void> {
-  const { rows } = await client.query<{ entry: LogEntryBody; by: string; at: string; within: boolean | null }>(
-    sql.logged,
-    [id],
-  );
-  const before = rows.find(
+function requireNotLogged(log: readonly LogEntry[], entry: Exclude<LogEntryBody, { kind: 'note' }>): void {
+  const before = log.find(
     ({ entry: known, within }) => (isSameThing(known, entry) && within !== false) || sameJson(known, entry),
   );
   if (before)

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { type LogEntryBody, type RepairDetail, wallClockIn } from '@ashstep/contract';
 import { type InspectionCheck, preparationChecks } from '@ashstep/core/inspection';
-import { NEW_REPAIR, type RepairInputs, closedCheckOf, planRepair } from '@ashstep/core/repair';
+import { NEW_REPAIR, type RepairInputs, closedCheckOf, planRepair, resinConditions } from '@ashstep/core/repair';
 import { HOME_ZONE } from '../platform/clock.js';
 import type { TestClient, TestReply } from './server.js';
 
@@ -61,9 +61,11 @@ export async function finishedRepair(client: TestClient, inspector: TestClient):
     repair = (await saveSection(client, repair, section as keyof RepairInputs, patch)).body;
   const plan = planRepair(repair.inputs);
   const at = `/api/repairs/${repair.id}`;
-  const conditions = plan.resin!.verdicts.families.find((f) => f.family === 'polyester')!.conditions;
   const closed = plan.rounds.flatMap((round) => closedCheckOf(round) ?? []);
-  for (const checkId of [...[...preparationChecks(plan.facts), ...conditions].map(({ id }) => id), ...closed])
+  for (const checkId of [
+    ...[...preparationChecks(plan.facts), ...resinConditions(plan.resin)].map(({ id }) => id),
+    ...closed,
+  ])
     await client.send('PUT', `${at}/checks`, { id: randomUUID(), checkId, done: true });
   await client.send('POST', `${at}/log`, {
     id: randomUUID(),

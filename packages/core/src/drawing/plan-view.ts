@@ -1,8 +1,14 @@
 import { type Point, outlinePoints } from '../geometry/index.js';
 import { type Construction, fabricOf } from '../material/index.js';
-import { type GaugePlace, type RepairInputs, type RepairPlan, grindFound } from '../repair/index.js';
+import {
+  type GaugePlace,
+  type RepairInputs,
+  MAIN_SPOT,
+  type RepairPlan,
+  grindFound,
+  spotNames,
+} from '../repair/index.js';
 import { type HalfWay, type MapMark, type TapReading, outlineOfMark, surveyed } from '../survey/index.js';
-import type { Spot } from '../spots/index.js';
 import { type Region, regionOf } from '../taper/index.js';
 import { plyKey } from '../stack/index.js';
 
@@ -155,18 +161,19 @@ function marksOf(marks: readonly MapMark[], leftOut: readonly MapMark[]): PlanMa
   }));
 }
 
-/** A spot as it shows, with its number in the walk or its name. */
-const spotMark = ({ id, name, shape }: Pick<Spot, 'id' | 'name' | 'shape'>, i: number): PlanMark => ({
-  id,
-  kind: 'damage',
-  name: name || String(i + 1),
-  run: [],
-  points: outlinePoints(shape),
-  leftOut: false,
-});
-/** All spots of a job that has several, the main one first. */
-const spotMarks = ({ shape, spots }: RepairInputs['damage']): PlanMark[] =>
-  spots.length === 0 ? [] : [{ id: 'spot-main', name: '', shape }, ...spots].map(spotMark);
+/** All spots of a job that has several as they show, the main one first, each with what it is called. */
+function spotMarks({ shape, spots }: RepairInputs['damage']): PlanMark[] {
+  if (spots.length === 0) return [];
+  const names = spotNames(spots);
+  return [{ id: MAIN_SPOT, shape }, ...spots].map((spot): PlanMark => ({
+    id: spot.id,
+    kind: 'damage',
+    name: names.get(spot.id)!,
+    run: [],
+    points: outlinePoints(spot.shape),
+    leftOut: false,
+  }));
+}
 
 const runs = ([points, ...more]: Point[][]): Pick<PlanOutline, 'points' | 'more'> => ({
   points: points ?? [],

@@ -1,9 +1,9 @@
 import { plyKey } from '../stack/index.js';
 import type { Fabric } from '../material/index.js';
-import type { ClosingWay } from './added-round.js';
+import type { ClosingWay, PasteWork } from './added-round.js';
 import type { RepairInputs } from './inputs.js';
 import { MAIN_SPOT } from './stages/damage.js';
-import type { Measured } from './stages/measured.js';
+import { type Measured, mixedG } from './stages/measured.js';
 import type { MixPlan } from './stages/mix.js';
 import type { PatchPlan } from './stages/patch.js';
 import type { ResinPlan } from './stages/resin.js';
@@ -42,6 +42,8 @@ export interface PlannedRound {
   go: number | null;
   plies: RoundPly[];
   pots: RoundPot[];
+  /** Of a paste: what for, and with which filler. */
+  use: PasteWork['use'] | null;
   fillerName: string;
   spotIds: string[];
   /** What it bonds to: fresh ground; the round before while green, as one body; or that round cured and abraded, a secondary bond. */
@@ -105,7 +107,7 @@ function goesOf(patch: PatchPlan, mix: MixPlan, f: number): PlannedRound[] {
   });
 }
 
-const BARE = { name: '', face: null, go: null, plies: [], fillerName: '', spotIds: [], closing: null };
+const BARE = { name: '', face: null, go: null, plies: [], use: null, fillerName: '', spotIds: [], closing: null };
 
 /** A paste, coat or lay-up beside the patch, as it was worked out. */
 function addedRound(id: string, { pastes, coats, laid }: MixPlan): Omit<PlannedRound, 'onto'> | null {
@@ -113,7 +115,7 @@ function addedRound(id: string, { pastes, coats, laid }: MixPlan): Omit<PlannedR
   if (paste) {
     const pots = paste.pots.map((pot) => ({ ...pot, plies: [] }));
     const spotIds = [...new Set(pots.flatMap((pot) => pot.spotIds))];
-    return { ...BARE, id, kind: 'paste', name: paste.name, pots, fillerName: paste.fillerName, spotIds, massG: massOf(pots) }; // prettier-ignore
+    return { ...BARE, id, kind: 'paste', name: paste.name, pots, use: paste.use, fillerName: paste.fillerName, spotIds, massG: massOf(pots) }; // prettier-ignore
   }
   const coat = coats.find((one) => one.id === id);
   if (coat) return { ...BARE, id, kind: 'coat', name: coat.name, pots: [], massG: coat.massG };
@@ -133,5 +135,4 @@ function addedRound(id: string, { pastes, coats, laid }: MixPlan): Omit<PlannedR
   return { ...BARE, id, kind: 'lay', name: lay.name, plies, pots, massG: massOf(pots) };
 }
 
-const massOf = (pots: readonly Measured[]): number =>
-  pots.reduce((sum, { mix }) => sum + mix.resinG + (mix.kind === 'two-part' ? mix.secondG : 0), 0);
+const massOf = (pots: readonly Measured[]): number => pots.reduce((sum, { mix }) => sum + mixedG(mix), 0);

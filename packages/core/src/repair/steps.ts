@@ -35,25 +35,18 @@ export const closedCheckOf = ({ id, closing }: Pick<PlannedRound, 'id' | 'closin
   closing === null ? null : `${id}.closed`;
 
 /** What is laid, filled or coated before the plies of the patch and after them. */
-function extraRounds(inputs: RepairInputs, rounds: readonly PlannedRound[]): Pick<StepsInput, 'before' | 'after'> {
+function extraRounds(rounds: readonly PlannedRound[]): Pick<StepsInput, 'before' | 'after'> {
   const patch = rounds.findIndex(({ face }) => face !== null);
-  const extra = (round: PlannedRound): ExtraRound => {
-    const work = inputs.rounds.added.find(({ id }) => id === round.id)?.work;
-    const use = work?.kind === 'paste' ? work.use : round.id === 'plug' ? 'bedding' : 'plug';
-    return {
-      id: round.kind === 'paste' ? `paste-${use}` : round.kind === 'coat' ? 'coat' : 'lay-more',
-      massG: round.massG,
-      pots: Math.max(1, round.pots.length),
-      onto: round.onto === 'green' ? 'green' : 'abraded',
-      closedCheck: closedCheckOf(round),
-    };
-  };
+  const extra = (round: PlannedRound): ExtraRound => ({
+    id: round.use ? `paste-${round.use}` : round.kind === 'coat' ? 'coat' : 'lay-more',
+    massG: round.massG,
+    pots: Math.max(1, round.pots.length),
+    onto: round.onto === 'green' ? 'green' : 'abraded',
+    closedCheck: closedCheckOf(round),
+  });
   const others = (from: number, to?: number): ExtraRound[] =>
     rounds.slice(from, to).filter(({ face }) => face === null).map(extra); // prettier-ignore
-  return {
-    before: others(0, patch),
-    after: others(patch + 1),
-  };
+  return { before: others(0, patch), after: others(patch + 1) };
 }
 
 /** What the steps of a repair are made from; null until its mix is planned, or where no resin is chosen. */
@@ -86,7 +79,7 @@ export function stepsInputOf(
         })),
     abradedAreaMm2: taper?.footprint.faces[0]!.abraded.areaMm2 ?? damage.cut.areaMm2,
     layingRateGPerMin: inputs.mix.layingRateGPerMin,
-    ...extraRounds(inputs, rounds),
+    ...extraRounds(rounds),
     finishSteps: finish.steps,
     ...(inputs.days.rates ? { rates: inputs.days.rates } : {}),
     breathingCore: core !== null && attempt(() => !coreOf(core).wooden).result === true,

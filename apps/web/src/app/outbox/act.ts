@@ -66,15 +66,7 @@ export function subjectOf(act: Act): string {
     case 'inputs':
       return `inputs ${act.section}`;
     case 'log':
-      return act.entry.kind === 'ply'
-        ? `ply ${act.entry.plyKey}`
-        : act.entry.kind === 'batch'
-          ? `pot ${act.entry.round ?? ''} ${act.entry.label}`
-          : act.entry.kind === 'spot'
-            ? `spot ${act.entry.round} ${act.entry.spotId}`
-            : act.entry.kind === 'note'
-              ? 'note'
-              : `${act.entry.kind} ${act.entry.round ?? ''}`;
+      return logSubject(act.entry);
     case 'check':
       return `check ${act.checkId}`;
     case 'result':
@@ -89,6 +81,21 @@ export function subjectOf(act: Act): string {
       return `reading ${act.reading.at}`;
     default:
       return act.kind;
+  }
+}
+
+function logSubject(entry: LogEntryBody): string {
+  switch (entry.kind) {
+    case 'ply':
+      return `ply ${entry.plyKey}`;
+    case 'batch':
+      return `pot ${entry.round ?? ''} ${entry.label}`;
+    case 'spot':
+      return `spot ${entry.round} ${entry.spotId}`;
+    case 'note':
+      return 'note';
+    default:
+      return `${entry.kind} ${entry.round ?? ''}`;
   }
 }
 

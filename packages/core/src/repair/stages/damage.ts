@@ -32,11 +32,15 @@ export interface CutSpot extends Pick<Spot, 'id' | 'name' | 'kind' | 'depthMm'> 
 /** Id of the main place among the spots. */
 export const MAIN_SPOT = 'main';
 
+/** What each spot is called, by id: by its name, or its number in the walk. */
+export const spotNames = (spots: readonly Pick<Spot, 'id' | 'name'>[]): ReadonlyMap<string, string> =>
+  new Map([{ id: MAIN_SPOT, name: '' }, ...spots].map(({ id, name }, i) => [id, name || String(i + 1)]));
+
 export function planDamage(inputs: RepairInputs): DamagePlan {
   const { kind, shape, marginMm, minCornerRadiusMm, depthMm } = inputs.damage;
   const visible = measureOffset(shape, 0, 'damage.shape');
   const cutOut = cutOf({ kind, shape }, marginMm, minCornerRadiusMm);
-  const spots = inputs.damage.spots.map((spot): CutSpot => cutSpot(spot, marginMm, minCornerRadiusMm));
+  const spots = inputs.damage.spots.map((spot) => cutSpot(spot, marginMm, minCornerRadiusMm));
   const others = [
     ...spots.map(({ cut }) => cut),
     ...inputs.survey.marks.filter((mark) => mark.hole).flatMap((mark) => holeOf(mark, marginMm, minCornerRadiusMm)),
@@ -56,30 +60,31 @@ function cutOf({ kind, shape }: Pick<Spot, 'kind' | 'shape'>, marginMm: number, 
   return kind === 'hole' && shape.kind === 'circle' ? drilled(shape) : growShape(shape, marginMm, minCornerRadiusMm);
 }
 
-const CUT = new WeakMap<Spot, { marginMm: number; minCornerRadiusMm: number; made: CutSpot }>();
-
-function cutSpot(spot: Spot, marginMm: number, minCornerRadiusMm: number): CutSpot {
-  const known = CUT.get(spot);
-  if (known?.marginMm === marginMm && known.minCornerRadiusMm === minCornerRadiusMm) return known.made;
-  const { id, name, kind, depthMm } = spot;
-  const made = { id, name, kind, depthMm, cut: cutOf(spot, marginMm, minCornerRadiusMm) };
-  CUT.set(spot, { marginMm, minCornerRadiusMm, made });
-  return made;
+/** Spots and marks change seldom, the plan with every frame of a drag: what was worked out last of each is kept, for as long as margin and corners stay. */
+function keptOfEach<T extends object, R>(
+  make: (of: T, marginMm: number, minCornerRadiusMm: number) => R,
+): (of: T, marginMm: number, minCornerRadiusMm: number) => R {
+  const known = new WeakMap<T, { marginMm: number; minCornerRadiusMm: number; made: R }>();
+  return (of, marginMm, minCornerRadiusMm) => {
+    const before = known.get(of);
+    if (before?.marginMm === marginMm && before.minCornerRadiusMm === minCornerRadiusMm) return before.made;
+    const made = make(of, marginMm, minCornerRadiusMm);
+    known.set(of, { marginMm, minCornerRadiusMm, made });
+    return made;
+  };
 }
 
-/** Marks change seldom, the plan with every frame of a drag: the last cut-outs worked out of each. */
-const KNOWN = new WeakMap<MapMark, { marginMm: number; minCornerRadiusMm: number; made: Shape[] }>();
+const cutSpot = keptOfEach((spot: Spot, marginMm, minCornerRadiusMm): CutSpot => {
+  const { id, name, kind, depthMm } = spot;
+  return { id, name, kind, depthMm, cut: cutOf(spot, marginMm, minCornerRadiusMm) };
+});
 
 /** Sound boundary round a mark of its own; none for a mark that cannot be drawn as an outline. */
-function holeOf(mark: MapMark, marginMm: number, minCornerRadiusMm: number): Shape[] {
-  const known = KNOWN.get(mark);
-  if (known?.marginMm === marginMm && known.minCornerRadiusMm === minCornerRadiusMm) return known.made;
+const holeOf = keptOfEach((mark: MapMark, marginMm, minCornerRadiusMm): Shape[] => {
   const outline = outlineOfMark(mark);
   const [points] = outline ? soundBoundary([outline], marginMm, minCornerRadiusMm) : [];
-  const made: Shape[] = points ? [{ kind: 'polygon', points }] : [];
-  KNOWN.set(mark, { marginMm, minCornerRadiusMm, made });
-  return made;
-}
+  return points ? [{ kind: 'polygon', points }] : [];
+});
 
 function leftOut(marks: readonly MapMark[], cutOuts: readonly Shape[]): MapMark[] {
   const damage = marks.filter((mark) => mark.kind !== 'earlier-repair');

@@ -1,5 +1,5 @@
 import type { ResinFamily } from '../../material/index.js';
-import { drillMm, spotFill } from '../../spots/index.js';
+import { spotFill } from '../../spots/index.js';
 import { USUAL_DISH_RATIO } from '../../taper/index.js';
 import type { RepairInputs } from '../inputs.js';
 import type { CutSpot, DamagePlan } from './damage.js';
@@ -30,8 +30,9 @@ export function spotFills(inputs: RepairInputs, damage: DamagePlan, depthMm: num
       ...(bevelMm === undefined ? {} : { bevelMm }),
       faces,
     });
-    const drill = kind === 'hole' && cut.kind === 'circle' ? drillMm({ ...cut, diameterMm: cut.diameterMm - 1 }) : null;
-    return { id, name, kind, drillMm: drill, depthMm: depth, ...fill };
+    // A hole is cut as wide as its drill.
+    const drillMm = kind === 'hole' && cut.kind === 'circle' ? cut.diameterMm : null;
+    return { id, name, kind, drillMm, depthMm: depth, ...fill };
   });
 }
 

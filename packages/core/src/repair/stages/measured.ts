@@ -23,6 +23,9 @@ export interface Measured {
   toolGoodEnough: boolean;
 }
 
+/** Mixed resin of a pot, without the catalyst where there is one, g. */
+export const mixedG = ({ kind, resinG, secondG }: MixResult): number => resinG + (kind === 'two-part' ? secondG : 0);
+
 /** How the pots of a job come out with what it is measured with: a scale that may be off, unless one of the shed's tools is taken. */
 export interface Measuring {
   /** Smallest pot it mixes within tolerance, g; null where it never does. */

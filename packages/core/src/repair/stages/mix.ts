@@ -26,7 +26,7 @@ import { regionOf } from '../../taper/index.js';
 import { jobAir } from '../air.js';
 import type { AddedRound, LayWork, PasteWork } from '../added-round.js';
 import type { RepairInputs } from '../inputs.js';
-import { type Measured, measuring } from './measured.js';
+import { type Measured, measuring, mixedG } from './measured.js';
 import type { DamagePlan } from './damage.js';
 import { type SpotFill, fillsFor, spotFills } from './fills.js';
 import { type PatchPlan, wetted, wettedOut } from './patch.js';
@@ -48,6 +48,7 @@ export interface MixFace {
 export interface PotOfPaste {
   id: string;
   name: string;
+  use: PasteWork['use'];
   fillerId: string;
   fillerName: string;
   /** Worked out from the ground, not put down by a person. */
@@ -136,11 +137,10 @@ export function planMix(
       label: i === 0 ? batch.label : `${batch.label}2`,
     })),
   );
-  const pasteLimitG =
-    limitOf(inputs, card, catalystPercent, PASTE_RATE_G_PER_MIN)?.limitG ??
-    Math.min(card.maxPotG, workingTimeMin(card, jobAir(inputs.air).tempC.value) * PASTE_RATE_G_PER_MIN);
   const fills = taper.profile.kind === 'dish' ? spotFills(inputs, damage, taper.footprint.faces[0]!.depthMm) : [];
-  const pastes = pastesOf(inputs, taper, fills, card).map((one) => potOfPaste(one, card, pasteLimitG, measured.of));
+  const asked = pastesOf(inputs, taper, fills, card);
+  const pasteLimitG = asked.length === 0 ? 0 : pasteLimit(inputs, card, catalystPercent);
+  const pastes = asked.map((one) => potOfPaste(one, card, pasteLimitG, measured.of));
   const { added } = inputs.rounds;
   const coats = added.flatMap(({ id, name, work }): Coat[] => {
     if (work.kind !== 'coat') return [];
@@ -184,7 +184,7 @@ export function planMix(
     totalResinG: sum((m) => m.resinG),
     totalSecondG: sum((m) => m.secondG),
     totalSecondMl: sum((m) => m.secondMl),
-    totalG: sum(({ resinG, secondG }) => resinG + (card.kind === 'two-part' ? secondG : 0)),
+    totalG: sum(mixedG),
     pots: pots.length,
     smallestBatchG: measured.smallestG,
     catalystPercent,
@@ -217,6 +217,11 @@ function limitOf(
   POT_LIMITS.set(cure, known);
   return known.of(name, () => potLimit({ card, cure, ...asked }));
 }
+
+/** The largest sensible pot of paste, by its own rate. */
+const pasteLimit = (inputs: RepairInputs, card: SystemCard, catalystPercent: number | null): number =>
+  limitOf(inputs, card, catalystPercent, PASTE_RATE_G_PER_MIN)?.limitG ??
+  Math.min(card.maxPotG, workingTimeMin(card, jobAir(inputs.air).tempC.value) * PASTE_RATE_G_PER_MIN);
 
 interface AskedPaste extends Omit<PasteWork, 'kind'> {
   id: string;
@@ -275,7 +280,7 @@ function potOfPaste(
     fillerG: (made.fillerG * amount) / made.resinG,
     spotIds: shares.length > 1 ? spots.map((at) => shares[at]!.spotId) : [],
   }));
-  return { id, name, fillerId, fillerName: made.fillerName, fromPlan, paste: made, pots };
+  return { id, name, use, fillerId, fillerName: made.fillerName, fromPlan, paste: made, pots };
 }
 
 /** Plies added to the patch: the lowest as wide as it was set or as the footprint, each one above it wider by the growth. */

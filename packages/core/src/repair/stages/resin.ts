@@ -1,6 +1,12 @@
 import type { Remark } from '../../errors.js';
 import { type ResinFamily, coreOf, fabricOf, needsStyrene } from '../../material/index.js';
-import { type Parent, type ResinFacts, type VerdictsResult, resinVerdicts } from '../../resin/verdicts.js';
+import {
+  type FamilyVerdict,
+  type Parent,
+  type ResinFacts,
+  type VerdictsResult,
+  resinVerdicts,
+} from '../../resin/verdicts.js';
 import { type EvidenceResult, resinEvidence, shedPrior } from '../../resin/evidence.js';
 import { withHardener } from '../../resin/hardeners.js';
 import { DEFAULT_SYSTEM, SYSTEMS, type SystemCard, systemOf } from '../../resin/systems.js';
@@ -64,6 +70,11 @@ export function planResin(inputs: ResinInputs): ResinPlan {
         : []),
     ],
   };
+}
+
+/** What the verdict on the system a job goes on with asks to be seen to. */
+export function resinConditions(resin: ResinPlan | null): FamilyVerdict['conditions'] {
+  return resin?.verdicts.families.find(({ family }) => family === resin.card?.family)?.conditions ?? [];
 }
 
 /** The card of the system a job has chosen, mixed with the hardener it has taken; null while nothing is chosen. @throws CoreError for a system that is not known or a hardener that cannot set it */

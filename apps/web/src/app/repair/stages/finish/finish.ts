@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { WET_FROM_GRIT } from '@ashstep/core/finish';
+import { resinConditions } from '@ashstep/core/repair';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
 import { GoBar } from '../../../parts/go-bar';
 import { StagePanel } from '../stage-panel';
@@ -107,9 +108,7 @@ export class FinishStage extends StagePanel {
   readonly wet = WET_FROM_GRIT;
   /** Conditions of the resin that are seen to when the finish goes on. */
   readonly conditions = computed(() => {
-    const resin = this.plan().resin;
-    const all = resin?.verdicts.families.find((f) => f.family === resin.card?.family)?.conditions ?? [];
-    return all.filter(({ atFinish }) => atFinish);
+    return resinConditions(this.plan().resin).filter(({ atFinish }) => atFinish);
   });
   /** Of what waits for full cure: that in the cold it never comes by itself. */
   readonly cold = computed(() =>

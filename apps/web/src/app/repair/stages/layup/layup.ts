@@ -7,7 +7,6 @@ import {
   ONTO_NAMES,
   type RoundStanding,
   doneWords,
-  pourWords,
   roundName,
   roundStandings,
   startWords,
@@ -19,7 +18,6 @@ import { formatLocal, parseLocal } from '@ashstep/core/plan';
 import {
   type AddedRound,
   type AirRead,
-  MAIN_SPOT,
   type PlannedRound,
   type RoundPot,
   againstLaying,
@@ -27,6 +25,8 @@ import {
   closedCheckOf,
   freshReading,
   isFresh,
+  resinConditions,
+  spotNames,
 } from '@ashstep/core/repair';
 import { draft } from '../../../outbox/draft';
 import { GoBar } from '../../../parts/go-bar';
@@ -38,6 +38,7 @@ import { FigurePipe, QuantityPipe } from '../../../platform/quantity.pipe';
 import { WhenPipe, whenText } from '../../../platform/when.pipe';
 import { LibraryService } from '../../../library/library.service';
 import { AirBoard } from '../../air-board';
+import { pourText, secondOf } from '../../pour';
 import { newRound } from '../../new-round';
 import { StagePanel } from '../stage-panel';
 
@@ -89,9 +90,7 @@ export class LayUpStage extends StagePanel {
   });
   readonly prepared = computed(() => this.preparation().every((check) => this.isDone(check.id)));
   readonly conditions = computed(() => {
-    const resin = this.plan().resin;
-    const all = resin?.verdicts.families.find((f) => f.family === resin.card?.family)?.conditions ?? [];
-    return all.filter(({ atFinish }) => !atFinish);
+    return resinConditions(this.plan().resin).filter(({ atFinish }) => !atFinish);
   });
   readonly next = computed(() => {
     const s = this.now();
@@ -113,10 +112,10 @@ export class LayUpStage extends StagePanel {
   });
   readonly spots = computed(() => {
     const { round, spots } = this.now()!;
-    const names = new Map(this.inputs().damage.spots.map(({ id, name }, i) => [id, name || String(i + 2)]));
+    const names = spotNames(this.inputs().damage.spots);
     return round.spotIds.map((id) => ({
       id,
-      name: id === MAIN_SPOT ? '1' : (names.get(id) ?? id),
+      name: names.get(id) ?? id,
       done: spots.has(id),
     }));
   });
@@ -169,7 +168,7 @@ export class LayUpStage extends StagePanel {
     return [told([this.resinLot(), this.lots().resin]), told([this.secondLot(), this.lots().second])].flat();
   });
   readonly expired = computed(() => this.lotRemarks().some(({ id }) => id === 'lot.expired'));
-  readonly secondName = computed(() => (this.plan().resin?.card?.kind === 'catalysed' ? 'Catalyst' : 'Hardener'));
+  readonly secondName = computed(() => capital(secondOf(this.state())));
   readonly canLog = computed(
     () =>
       !!this.resinG() &&
@@ -214,6 +213,12 @@ export class LayUpStage extends StagePanel {
     return capital(this.windowOf(this.now()!.round)?.text ?? '');
   }
 
+  /** Hours from laying to each stage of the cure, at the air that is known. */
+  private readonly waits = computed(() => {
+    const { resin, air } = this.plan();
+    return resin?.card ? windows({ card: resin.card, airTempC: air.tempC.value }) : null;
+  });
+
   /** When a round may go on what was last put on before it: its window on the shed's clock, at the air that is known. */
   private windowOf(round: PlannedRound): { text: string; past: boolean; early: boolean } | null {
     const all = this.standings();
@@ -223,9 +228,8 @@ export class LayUpStage extends StagePanel {
         all.findIndex((one) => one.round.id === round.id),
       )
       .at(-1);
-    const card = this.plan().resin?.card;
-    if (!before?.lastAt || !before.done || !card) return null;
-    const found = windows({ card, airTempC: this.plan().air.tempC.value });
+    const found = this.waits();
+    if (!before?.lastAt || !before.done || !found) return null;
     const laid = parseLocal(this.clock.at(before.lastAt), 'at');
     const at = (hour: number | null): string =>
       hour === null ? 'never, in this cold' : whenText(formatLocal(laid + 60 * hour));
@@ -299,12 +303,7 @@ export class LayUpStage extends StagePanel {
   }
 
   pour(pot: RoundPot): string {
-    const { fillerName } = this.now()!.round;
-    return pourWords(pot, {
-      second: this.plan().resin?.card?.kind === 'catalysed' ? 'catalyst' : 'hardener',
-      rezeroed: this.inputs().mix.weighing === 're-zeroed',
-      ...(pot.fillerG > 0 ? { filler: { name: fillerName, grams: pot.fillerG } } : {}),
-    });
+    return pourText(this.state(), pot, this.now()!.round.fillerName);
   }
 
   /** What is said of a pot that what it is measured with cannot mix within tolerance. */

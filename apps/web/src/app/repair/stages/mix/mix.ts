@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
-import { MIXING_ORDER, PRIME_NAMES, pourWords } from '@ashstep/contract';
+import { MIXING_ORDER, PRIME_NAMES } from '@ashstep/contract';
 import { MIXING_MIN, PRIME_GSM, type PrimedSurface } from '@ashstep/core/mix';
 import type { MixFace, PatchFace, Pot, RepairInputs } from '@ashstep/core/repair';
 import { optionsOf } from '../../../parts/choice-field';
 import { GoBar } from '../../../parts/go-bar';
 import { QuantityField } from '../../../parts/quantity-field';
 import { FigurePipe, QuantityPipe, UnitPipe } from '../../../platform/quantity.pipe';
+import { pourText, secondOf } from '../../pour';
 import { StagePanel } from '../stage-panel';
 import { StagePanels } from '../stage-panels';
 import { PANELS } from './panels';
@@ -31,9 +32,7 @@ interface PotRow {
 export class MixStage extends StagePanel {
   readonly panels = PANELS;
   readonly primes = optionsOf(PRIME_NAMES);
-  readonly second = computed<'hardener' | 'catalyst'>(() =>
-    this.plan().resin?.card?.kind === 'two-part' ? 'hardener' : 'catalyst',
-  );
+  readonly second = computed(() => secondOf(this.state()));
   readonly secondName = computed(() => (this.second() === 'hardener' ? 'Hardener' : 'Catalyst'));
   readonly order = computed(() => MIXING_ORDER[this.plan().resin?.card?.kind ?? 'two-part']);
   readonly ratio = computed(() => {
@@ -93,7 +92,7 @@ export class MixStage extends StagePanel {
   }
 
   pour(pot: Pot): string {
-    return pourWords(pot, { second: this.second(), rezeroed: this.inputs().mix.weighing === 're-zeroed' });
+    return pourText(this.state(), pot);
   }
 
   abs(value: number): string {

@@ -6,19 +6,19 @@ import {
   ONTO_NAMES,
   PASTE_USES,
   isOwn,
-  pourWords,
   roundName,
 } from '@ashstep/contract';
 import type { Shape } from '@ashstep/core/geometry';
 import type { FabricLayer } from '@ashstep/core/laminate';
 import type { Fabric, Filler } from '@ashstep/core/material';
 import { USUAL_CONSISTENCY } from '@ashstep/core/mix';
-import { type AddedRound, type Coat, MAIN_SPOT, type PlannedRound, type PotOfPaste } from '@ashstep/core/repair';
+import { type AddedRound, type Coat, type PlannedRound, type PotOfPaste, spotNames } from '@ashstep/core/repair';
 import { LibraryService } from '../../../library/library.service';
 import { optionsOf } from '../../../parts/choice-field';
 import { PickOf, PickSelect, TextInput } from '../../../parts/inputs';
 import { QuantityField } from '../../../parts/quantity-field';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
+import { pourText } from '../../pour';
 import { newRound } from '../../new-round';
 import { Panel } from '../stage-panel';
 
@@ -98,19 +98,14 @@ export class Rounds extends Panel {
   }
 
   pour({ pots: [first], fillerName }: PlannedRound): string {
-    if (!first) return '';
-    return pourWords(first, {
-      second: this.plan().resin?.card?.kind === 'two-part' ? 'hardener' : 'catalyst',
-      rezeroed: this.inputs().mix.weighing === 're-zeroed',
-      filler: { name: fillerName, grams: first.fillerG },
-    });
+    return first ? pourText(this.state(), first, fillerName) : '';
   }
 
   /** Which spots each pot serves, where there are several of both. */
   walk({ pots }: PlannedRound): string | null {
     if (pots.length < 2 || pots.every(({ spotIds }) => spotIds.length === 0)) return null;
-    const names = new Map(this.inputs().damage.spots.map(({ id, name }, i) => [id, name || String(i + 2)]));
-    const told = (id: string): string => (id === MAIN_SPOT ? '1' : (names.get(id) ?? id));
+    const names = spotNames(this.inputs().damage.spots);
+    const told = (id: string): string => names.get(id) ?? id;
     return pots.map(({ label, spotIds }) => `Pot ${label}: ${spotIds.map(told).join(', ')}`).join('. ');
   }
 
@@ -171,6 +166,7 @@ const unplanned = ({ id, name, onto, work }: AddedRound): PlannedRound => ({
   go: null,
   plies: [],
   pots: [],
+  use: null,
   fillerName: '',
   spotIds: [],
   closing: null,

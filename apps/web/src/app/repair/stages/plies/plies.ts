@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { BAND_NAMES, ORDER_NAMES } from '@ashstep/contract';
-import { plyKey } from '@ashstep/core/drawing';
+import { plyKey } from '@ashstep/core/stack';
 import type { MatchBand } from '@ashstep/core/laminate';
 import { type FabricRef, fabricOf } from '@ashstep/core/material';
 import type { PlyUse, RepairInputs } from '@ashstep/core/repair';

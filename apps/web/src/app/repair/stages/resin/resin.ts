@@ -9,7 +9,7 @@ import {
   isOwn,
   remarkWords,
 } from '@ashstep/contract';
-import { type RepairInputs, compareGelCoatWays, systemsForAir } from '@ashstep/core/repair';
+import { type RepairInputs, compareGelCoatWays, resinConditions, systemsForAir } from '@ashstep/core/repair';
 import { type Hardener, type SystemCard, hardens, systemOf } from '@ashstep/core/resin';
 import { LibraryService } from '../../../library/library.service';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
@@ -280,10 +280,7 @@ export class ResinStage extends StagePanel {
     const { families, recommended } = this.plan().resin!.verdicts;
     return [...families].sort((a, b) => Number(b.family === recommended) - Number(a.family === recommended));
   });
-  readonly conditions = computed(() => {
-    const resin = this.plan().resin;
-    return resin?.verdicts.families.find((f) => f.family === resin.card?.family)?.conditions ?? [];
-  });
+  readonly conditions = computed(() => resinConditions(this.plan().resin));
 
   /** Everybody here, and anybody a condition was given to who is no longer. */
   readonly people = computed(() => [...new Set([...this.names(), ...Object.values(this.inputs().resin.owners ?? {})])]);
