@@ -7,6 +7,8 @@ export interface RoundStanding {
   begun: LogEntry | null;
   /** Pots of it that were mixed within tolerance, by label. */
   mixed: ReadonlySet<string>;
+  /** Pots of it, in order. */
+  pots: LogEntry[];
   /** The pot of it that was mixed last, whether within or not. */
   lastPot: LogEntry | null;
   plies: ReadonlySet<string>;
@@ -45,6 +47,7 @@ export function roundStandings(rounds: readonly PlannedRound[], log: readonly Lo
     return {
       round,
       begun: own[0] ?? null,
+      pots,
       mixed: new Set(
         pots.flatMap(({ entry, within }) => (entry.kind === 'batch' && within !== false ? [entry.label] : [])),
       ),

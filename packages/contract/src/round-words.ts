@@ -1,4 +1,14 @@
+import type { LayingWork } from '@ashstep/core/mix';
 import type { PlannedRound } from '@ashstep/core/repair';
+
+/** How plies are laid, as it is said in a sentence. */
+export const LAYING_NAMES: Readonly<Record<LayingWork, string>> = {
+  wrap: 'tape round a tube',
+  brush: 'a brush on small patches',
+  'small-roller': 'brush and fin roller on a patch of middling size',
+  roller: 'a roller on a large area',
+  film: 'plies wetted on film and carried over',
+};
 
 /** What a round bonds to, as it is done. */
 export const ONTO_NAMES: Readonly<Record<PlannedRound['onto'], string>> = {

@@ -38,12 +38,16 @@ describe('settings of the shed', () => {
   });
 
   it('refuse what no shed has: a rate of nothing, a heater of the sun, a field that is not known', () => {
-    expect(words(shopSettings, { ...SETTINGS, layingRateGPerMin: 0 })[0]).toContain('layingRateGPerMin');
+    expect(words(shopSettings, { ...SETTINGS, dropsPerMl: 0 })[0]).toContain('dropsPerMl');
     expect(words(shopSettings, { ...SETTINGS, climate: { ...SETTINGS.climate, heatedToC: 90 } })[0]).toContain(
       'climate.heatedToC',
     );
     expect(words(shopSettings, { ...SETTINGS, mood: 'good' })).toEqual([': Not known here: mood.']);
     expect(words(shopSettings, { ...SETTINGS, money: { ...SETTINGS.money, perHour: Number.NaN } }).length).toBe(1);
+  });
+
+  it('lose the one laying rate they had for all work', () => {
+    expect('layingRateGPerMin' in completeSettings({ ...USUAL_SHOP, layingRateGPerMin: 8.4 })).toBeFalse();
   });
 
   it('stored before one existed have what a new shed starts from in its place', () => {

@@ -1,9 +1,10 @@
 import type { Air, AirReading, HourOfAir } from '@ashstep/core/air';
 import { COUNTS, LIMITS } from '@ashstep/core/limits';
 import { SKILLS, type ShopSettings, USUAL_SHOP } from '@ashstep/core/plan';
+import { LAYING_WORKS } from '@ashstep/core/mix';
 import * as z from 'zod';
 import { uuid } from './api.js';
-import { measuringTool, shopRates, wallClock } from './inputs/index.js';
+import { loggedRate, measuringTool, shopRates, wallClock } from './inputs/index.js';
 import { minuteOfDay, openDays } from './inputs/days.js';
 import { whole, within } from './inputs/pieces.js';
 import { isZone } from './wall-clock.js';
@@ -38,7 +39,6 @@ export const shopSettings = z.strictObject({
     )
     .max(COUNTS.people),
   rates: shopRates,
-  layingRateGPerMin: within(LIMITS.layingRateGPerMin),
   tools: z
     .array(measuringTool)
     .max(COUNTS.tools)
@@ -62,8 +62,11 @@ export const shopSettings = z.strictObject({
   }),
 }) satisfies z.ZodType<ShopSettings>;
 
-/** Settings stored before one existed, with what a new shop starts from in its place, and clocks that go by the zone of the house. */
-export const completeSettings = (stored: Partial<ShopSettings>, zone = USUAL_SHOP.zone): ShopSettings => ({
+/** Settings stored before one existed, with what a new shop starts from in its place, without the one laying rate they had for all work, and clocks that go by the zone of the house. */
+export const completeSettings = (
+  { layingRateGPerMin: _, ...stored }: Partial<ShopSettings> & { layingRateGPerMin?: unknown },
+  zone = USUAL_SHOP.zone,
+): ShopSettings => ({
   ...USUAL_SHOP,
   zone,
   ...stored,
@@ -119,8 +122,8 @@ export const shopReply = z.object({
   reading: airReading.extend({ by: z.string() }).nullable(),
   pins: z.array(stepPin),
   marks: z.array(stepMark),
-  /** Grams laid a minute in past lay-ups, by the log; null where there are none. */
-  laid: z.object({ lays: z.number(), gPerMin: z.number() }).nullable(),
+  /** Grams laid a minute and pair of hands in past lay-ups, by the log, for each work there is any of. */
+  laid: z.partialRecord(z.enum(LAYING_WORKS), loggedRate),
 });
 
 export type ShopReply = Omit<z.infer<typeof shopReply>, 'settings' | 'forecast'> & {

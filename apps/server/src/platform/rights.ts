@@ -12,6 +12,7 @@ const RIGHTS: Record<string, string> = {
   log_entry: ADD,
   inspection_result: ADD,
   sealed_record: ADD,
+  laid_round: ADD,
   command: ADD,
   air_reading: ADD,
   shop_event: ADD,

@@ -13,6 +13,7 @@ import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import type { Queryable } from '../platform/database.js';
 import { ProblemError } from '../platform/problems.js';
+import { keepLaid } from '../shop/laid.js';
 import { planOf } from '../threads/heavy.js';
 import { requireAirRead } from './air.js';
 import { changeOpen, sql, touch } from './store.js';
@@ -51,6 +52,8 @@ export async function addLogEntry(
       error?.within ?? null,
       receivedAt,
     ]);
+    if (entry.kind === 'ply')
+      await keepLaid(client, repair, plan, (await client.query<LogEntry>(sql.logged, [id])).rows, entry.plyKey);
     if (deviation) await client.query(sql.openRework, [id, deviation, at]);
     return { kind: 'logged', version: await touch(client, id, at), detail: { entry: entry.kind } };
   });

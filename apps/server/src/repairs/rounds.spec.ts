@@ -38,6 +38,33 @@ describe('rounds in the log', () => {
     return repair;
   }
 
+  it('teach the shed how fast its hands are, once the last ply of a round is down', async () => {
+    const { id, inputs } = await planned();
+    const laid = async () => (await tech.send('GET', '/api/shop')).body.laid;
+    expect(await laid()).toEqual({});
+    const first = planRepair(inputs).rounds[0]!;
+    const logAt = (minutes: number, entry: object): Promise<TestReply> =>
+      tech.send(
+        'POST',
+        `/api/repairs/${id}/log`,
+        { id: randomUUID(), entry },
+        { 'Command-Age': String((60 - minutes) * 60_000) },
+      );
+    await logAt(0, { ...startEntry(60), round: first.id, onto: 'ground' });
+    await logAt(0, pot(first.id, 'A', { resinG: 300, secondG: 7.728 }));
+    for (const [i, ply] of first.plies.entries())
+      await logAt(((i + 1) * 20) / first.plies.length, { kind: 'ply', plyKey: ply.key, label: ply.label });
+    // 307.7 g in twenty minutes.
+    const { work } = first.pace!.laying;
+    expect((await laid())[work]).toEqual({
+      lays: 1,
+      gPerMin: jasmine.any(Number),
+      lowGPerMin: jasmine.any(Number),
+      highGPerMin: jasmine.any(Number),
+    });
+    expect((await laid())[work].gPerMin).toBeCloseTo(307.7 / 20, 1);
+  });
+
   it('are begun, mixed for and laid each for itself, and nothing of them twice', async () => {
     const { id, inputs } = await planned();
     expect(planRepair(inputs).rounds.map((round) => round.id)).toEqual(['f0.g0', 'more', 'fair']);

@@ -11,6 +11,7 @@ import { attempt } from '@ashstep/core/errors';
 import { NEW_REPAIR, type RepairInputs } from '@ashstep/core/repair';
 import { certainEnough, priorOfYear, resinEvidence } from '@ashstep/core/resin';
 import { shop } from '../people/service.js';
+import { laidByLog } from '../shop/laid.js';
 import { shopSettings } from '../shop/service.js';
 import { HERE, type Sent, once } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
@@ -109,13 +110,14 @@ export async function openRepair(
         fields: [{ path: 'craftId', message: 'Not in the list. Pick one that is.' }],
       });
     const { bond } = await shop(client);
-    const { hours, rates, layingRateGPerMin, dropsPerMl } = await shopSettings(client);
+    const { hours, rates, tools, dropsPerMl } = await shopSettings(client);
+    const layingLog = await laidByLog(client);
     const inputs: RepairInputs = {
       ...NEW_REPAIR,
       place: { ...NEW_REPAIR.place, craftKind: craft.kind },
       laminate: { ...NEW_REPAIR.laminate, priorId: priorOfYear(craft.year) },
       taper: { ...NEW_REPAIR.taper, ...(Object.keys(bond).length > 0 ? { bond } : {}) },
-      mix: { ...NEW_REPAIR.mix, layingRateGPerMin, dropsPerMl },
+      mix: { ...NEW_REPAIR.mix, tools, dropsPerMl, ...(Object.keys(layingLog).length > 0 ? { layingLog } : {}) },
       days: { ...NEW_REPAIR.days, ...hours, rates },
     };
     const moment = momentOf(context.now(), sent);

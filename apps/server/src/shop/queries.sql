@@ -48,10 +48,10 @@ FROM (SELECT 1) one LEFT JOIN step_mark m ON m.repair_id = $1 AND m.key = $2
 INSERT INTO shop_event (at, by_id, by_name, kind, detail) VALUES ($1, $2, $3, $4, $5)
 
 -- name: laid
-WITH lay AS (
-  SELECT repair_id,
-    sum((entry ->> 'resinG')::double precision + (entry ->> 'secondG')::double precision) FILTER (WHERE entry ->> 'kind' = 'batch') AS grams,
-    extract(epoch FROM max(at) FILTER (WHERE entry ->> 'kind' = 'ply') - min(at) FILTER (WHERE entry ->> 'kind' = 'batch')) / 60 AS minutes
-  FROM log_entry GROUP BY repair_id
-)
-SELECT count(*)::int AS lays, sum(grams) / nullif(sum(minutes), 0) AS "gPerMin" FROM lay WHERE grams > 0 AND minutes BETWEEN 5 AND 480
+SELECT work, count(*)::int AS lays, percentile_cont(0.5) WITHIN GROUP (ORDER BY g_per_min) AS "gPerMin",
+  min(g_per_min) AS "lowGPerMin", max(g_per_min) AS "highGPerMin"
+FROM laid_round GROUP BY work
+
+-- name: keepLaid
+INSERT INTO laid_round (repair_id, revision, round, work, grams, minutes, g_per_min, at) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)
+ON CONFLICT DO NOTHING

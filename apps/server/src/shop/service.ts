@@ -15,6 +15,7 @@ import { type Queryable, loadQueries } from '../platform/database.js';
 import { ProblemError } from '../platform/problems.js';
 import { readForAllInShed } from '../repairs/air.js';
 import { changeOpen, momentOf, touch } from '../repairs/store.js';
+import { laidByLog } from './laid.js';
 
 type QueryName =
   | 'settings'
@@ -31,7 +32,6 @@ type QueryName =
   | 'saveMark'
   | 'dropMark'
   | 'stepBefore'
-  | 'laid'
   | 'event';
 const sql = loadQueries<QueryName>(import.meta.url, './queries.sql');
 
@@ -50,16 +50,15 @@ export async function shopPlan({ pool }: Context): Promise<ShopReply> {
     pool.query<AirReading & { by: string }>(sql.lastReading),
     pool.query<ShopReply['pins'][number]>(sql.pins),
     pool.query<ShopReply['marks'][number]>(sql.marks),
-    pool.query<{ lays: number; gPerMin: number | null }>(sql.laid),
+    laidByLog(pool),
   ]);
-  const { lays, gPerMin } = laid.rows[0]!;
   return {
     settings,
     forecast: forecast.rows[0] ?? null,
     reading: reading.rows[0] ?? null,
     pins: pins.rows,
     marks: marks.rows,
-    laid: gPerMin === null ? null : { lays, gPerMin },
+    laid,
   };
 }
 

@@ -32,15 +32,15 @@ describe('the shop', () => {
     const settings = {
       ...USUAL_SHOP,
       hands: hands(),
-      layingRateGPerMin: 9,
       hours: { fromMin: 420, toMin: 960, openDays: [1, 2, 3, 4] },
       rates: { ...USUAL_SHOP.rates, washMin: 20 },
     };
     expect((await tech.send('PUT', '/api/shop/settings', settings)).status).toBe(403);
     expect((await manager.send('PUT', '/api/shop/settings', settings)).body.settings).toEqual(settings);
     const { mix, days } = (await newRepair(tech)).inputs;
-    expect([mix.layingRateGPerMin, days.fromMin, days.openDays, days.rates?.washMin]).toEqual([
-      9,
+    expect([mix.layingRateGPerMin, mix.tools?.length, days.fromMin, days.openDays, days.rates?.washMin]).toEqual([
+      null,
+      3,
       420,
       [1, 2, 3, 4],
       20,

@@ -2,6 +2,7 @@ import { CURE_CARDS } from '@ashstep/core/cure';
 import { requireEntry } from '@ashstep/core/errors';
 import { CONSISTENCIES } from '@ashstep/core/material';
 import {
+  LAYING_WORKS,
   WEIGHINGS,
   resinQuantity,
   mix,
@@ -14,9 +15,11 @@ import {
   fillet,
   batchPlan,
   jobCost,
+  layingRate,
 } from '@ashstep/core/mix';
 import { SYSTEMS } from '@ashstep/core/resin';
 import * as z from 'zod';
+import { loggedRate } from '../inputs/index.js';
 import { type Calculation, calculation, n, factor, container, systemId } from './calculation.js';
 
 const pasteFields = {
@@ -210,6 +213,21 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
         cure: requireEntry(CURE_CARDS, id, 'systemId'),
       }),
     { systemId: 'epoxy-medium', pliesG: [60, 80, 100, 120], extraG: 40, layingRateGPerMin: 12, tempC: 24 },
+  ),
+  calculation(
+    'laying-rate',
+    'How fast plies go down, by area, work and hands, or by the shed’s own log',
+    z.strictObject({
+      areaMm2: n,
+      wound: z.boolean().optional(),
+      onFilm: z.boolean().optional(),
+      stiffShare: factor,
+      hands: factor,
+      overhead: z.boolean().optional(),
+      log: z.partialRecord(z.enum(LAYING_WORKS), loggedRate).optional(),
+    }),
+    layingRate,
+    { areaMm2: 150_000, hands: 2 },
   ),
   calculation(
     'cost',

@@ -17,7 +17,7 @@ export { airRead } from './air.js';
 export { shopRates } from './days.js';
 export { fabricLayer } from './layers.js';
 export { clueId, priorId } from './laminate.js';
-export { measuringTool } from './mix.js';
+export { loggedRate, measuringTool } from './mix.js';
 export { shape, wallClock } from './pieces.js';
 export { extraPly } from './stack.js';
 export { alignmentReading, bondSetting, localRatio } from './taper.js';

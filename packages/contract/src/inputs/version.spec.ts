@@ -107,8 +107,11 @@ describe('inputs of any version', () => {
     expect(upgradedInputs(stored)).toEqual(JSON.parse(JSON.stringify(inputs)));
   });
 
-  it('where nothing was stored are those of a new repair', () => {
-    expect(upgradedInputs(null)).toEqual(NEW_REPAIR as never);
+  it('where nothing was stored are those of a new repair, at the one pace jobs were planned with then', () => {
+    expect(upgradedInputs(null)).toEqual({
+      ...NEW_REPAIR,
+      mix: { ...NEW_REPAIR.mix, layingRateGPerMin: 6 },
+    } as never);
   });
 
   it('of a version to come are refused, not half read', () => {

@@ -91,6 +91,7 @@ export const LIMITS = {
   hardenerPer100: { min: 1, max: 500 },
   liquidGPerMl: { min: 0.7, max: 2.5 },
   layingRateGPerMin: { min: 0.1, max: 1000 },
+  layingHands: { min: 1, max: 4 },
   scaleErrorG: { min: 0, max: 100 },
   primeGsm: { min: 0, max: 2000 },
   wastePercent: { min: 0, max: 100 },

@@ -2,6 +2,7 @@ export * from './quantity.js';
 export * from './mix.js';
 export * from './mix-error.js';
 export * from './batches.js';
+export * from './laying-rate.js';
 export * from './batch-plan.js';
 export * from './paste.js';
 export * from './tools.js';

@@ -18,7 +18,6 @@ export interface ShopSettings {
   /** By the ids of its people; who is not named plans and signs only. */
   hands: readonly Hands[];
   rates: ShopRates;
-  layingRateGPerMin: number;
   tools: readonly MeasuringTool[];
   /** Of its catalyst dispenser or dropper. */
   dropsPerMl: number;
@@ -35,7 +34,6 @@ export const USUAL_SHOP: ShopSettings = {
   bays: 2,
   hands: [],
   rates: USUAL_RATES,
-  layingRateGPerMin: 6,
   tools: [
     { kind: 'scale', name: 'Bench scale, 0.1 g', stepG: 0.1, mostG: 2000 },
     { kind: 'scale', name: 'Floor scale, 1 g', stepG: 1, mostG: 15_000 },

@@ -3,7 +3,7 @@ import type { Shape } from '../geometry/index.js';
 import type { BurnOffInput, FabricLayer, Ring } from '../laminate/index.js';
 import type { Container } from '../cure/index.js';
 import type { CoreRef, Fabric, Process, ResinFamily } from '../material/index.js';
-import type { MeasuringTool, PrimedSurface, Weighing } from '../mix/index.js';
+import type { LayingWork, LoggedRate, MeasuringTool, PrimedSurface, Weighing } from '../mix/index.js';
 import type { Likelihoods } from '../resin/hypotheses.js';
 import type { Hardener } from '../resin/hardeners.js';
 import type { SystemCard } from '../resin/systems.js';
@@ -210,7 +210,15 @@ export interface RepairInputs {
   };
   mix: {
     catalystPercent: number | null;
-    layingRateGPerMin: number;
+    /** Laid a minute as a person set it; null: by the shed's log, else as is usual for the work. */
+    layingRateGPerMin: number | null;
+    /** What the shed's log said when the job was opened. */
+    layingLog?: Readonly<Partial<Record<LayingWork, LoggedRate>>>;
+    /** Pairs of hands that lay; 1 when left out. */
+    hands?: number;
+    overhead?: boolean;
+    /** Plies are wetted on film on the table and carried over. */
+    onFilm?: boolean;
     scaleErrorG: number;
     /** How the scale is read between the parts; on one tare when left out. */
     weighing?: Weighing;
@@ -221,8 +229,10 @@ export interface RepairInputs {
     container?: Container['id'];
     /** What is primed; laminate when left out. Its own g/m² stands in `primeGsm`. */
     primes?: PrimedSurface;
-    /** What both parts are measured with, as the shop had it; a scale off by `scaleErrorG` when left out. */
+    /** What both parts are measured with, as the shop had it. Left out: the best of `tools` for each pot; without those, a scale off by `scaleErrorG`. */
     tool?: MeasuringTool;
+    /** What the shop measured with when the job was opened. */
+    tools?: readonly MeasuringTool[];
     /** Of the shop's catalyst dispenser. */
     dropsPerMl?: number;
   };
@@ -328,7 +338,7 @@ export const NEW_REPAIR: RepairInputs = {
   },
   mix: {
     catalystPercent: null,
-    layingRateGPerMin: 6,
+    layingRateGPerMin: null,
     scaleErrorG: 0.5,
     primeGsm: 125,
     wastePercent: 12,

@@ -48,15 +48,18 @@ describe('the mix of a job', () => {
       potLimit({
         card: systemOf('epoxy-medium', undefined),
         cure: cureCardOf({ cardId: 'epoxy-medium' }),
-        layingRateGPerMin: 6,
+        layingRateGPerMin: 40,
         tempC: 20,
         container,
       }).limitG;
+    // Its largest ply, 0.16 m² with the taper, goes down at 40 g a minute.
     const cup = planned();
+    expect(cup.faces[0]!.pace).toEqual(jasmine.objectContaining({ gPerMin: 40 }));
     expect(cup.faces[0]!.split.limitG).toBeCloseTo(limitOf('cup'), 6);
     for (const pot of cup.faces[0]!.pots) expect(pot.massG).toBeLessThanOrEqual(limitOf('cup') + 1e-6);
-    expect(planned({ container: 'tray' }).pots).toBeLessThan(cup.pots);
-    expect(planned({}, { air: expectedAir(28) }).pots).toBeGreaterThan(cup.pots);
+    const slow = { layingRateGPerMin: 6 };
+    expect(planned({ ...slow, container: 'tray' }).pots).toBeLessThan(planned(slow).pots);
+    expect(planned({}, { air: expectedAir(32) }).pots).toBeGreaterThan(cup.pots);
   });
 
   it('goes by the card alone where nothing is known of the cure', () => {
@@ -81,6 +84,24 @@ describe('the mix of a job', () => {
     expect(poor.faces[0]!.pots.some((pot) => pot.toolGoodEnough)).toBeFalse();
     expect(poor.remarks.map(({ id }) => id)).toContain('mix.tool-too-coarse');
     expect(poor.smallestBatchG!).toBeGreaterThan(1000);
+  });
+
+  it('takes the best tool of the shed for each pot by itself: a scale before a cup, the fine one for a small pot', () => {
+    const [fine, coarse, cup] = [
+      { kind: 'scale', name: 'Fine', stepG: 0.1, mostG: 300 },
+      { kind: 'scale', name: 'Coarse', stepG: 1, mostG: 15_000 },
+      { kind: 'lines', name: 'Cup', stepMl: 1, mostMl: 1000 },
+    ] as const;
+    const named = (mix: Partial<RepairInputs['mix']>) =>
+      new Set(planned(mix).faces[0]!.pots.map(({ toolName, toolGoodEnough }) => `${toolName} ${toolGoodEnough}`));
+    const tools = [coarse, cup, fine];
+    // Pots of 330 g are too much for the fine scale.
+    expect(named({ tools })).toEqual(new Set(['Coarse true']));
+    expect(named({ tools, layingRateGPerMin: 6 })).toEqual(new Set(['Fine true']));
+    expect(named({ tools: [cup] })).toEqual(new Set(['Cup true']));
+    // Taken by a person it is that one, good enough or not.
+    expect(named({ tools, tool: cup })).toEqual(new Set(['Cup true']));
+    expect(planned({ tools }).smallestBatchG).toBeCloseTo(planned({ tools: [fine] }).smallestBatchG!, 9);
   });
 
   it('judges a catalyst counted in drops by its drops: it is never on the scale', () => {

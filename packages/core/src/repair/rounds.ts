@@ -4,7 +4,7 @@ import type { ClosingWay, PasteWork } from './added-round.js';
 import type { RepairInputs } from './inputs.js';
 import { MAIN_SPOT } from './stages/damage.js';
 import { type Measured, mixedG } from './stages/measured.js';
-import type { MixPlan } from './stages/mix.js';
+import type { MixPlan, Pace } from './stages/mix.js';
 import type { PatchPlan } from './stages/patch.js';
 import type { ResinPlan } from './stages/resin.js';
 
@@ -51,6 +51,8 @@ export interface PlannedRound {
   /** How it is kept from the air while it hardens; null where it need not be, or where the next goes on it green. */
   closing: ClosingWay | null;
   massG: number;
+  /** How fast its plies go down; null for pastes and coats. */
+  pace: Pace | null;
 }
 
 /** Everything that is laid, filled or coated, in order: what goes before the patch, its plies go by go, and what comes after. */
@@ -103,11 +105,22 @@ function goesOf(patch: PatchPlan, mix: MixPlan, f: number): PlannedRound[] {
       pots: pots.map((pot) => ({ ...pot, plies: pot.plies.map((ply) => ply - from), fillerG: 0, spotIds: [] })),
       onto: go > 0 ? 'green' : f > 0 ? 'abraded' : 'ground',
       massG: massOf(pots),
+      pace: made.pace,
     };
   });
 }
 
-const BARE = { name: '', face: null, go: null, plies: [], use: null, fillerName: '', spotIds: [], closing: null };
+const BARE = {
+  name: '',
+  face: null,
+  go: null,
+  plies: [],
+  use: null,
+  fillerName: '',
+  spotIds: [],
+  closing: null,
+  pace: null,
+};
 
 /** A paste, coat or lay-up beside the patch, as it was worked out. */
 function addedRound(id: string, { pastes, coats, laid }: MixPlan): Omit<PlannedRound, 'onto'> | null {
@@ -132,7 +145,7 @@ function addedRound(id: string, { pastes, coats, laid }: MixPlan): Omit<PlannedR
     ...lay.quantity.plies[i]!,
   }));
   const pots = lay.pots.map((pot) => ({ ...pot, fillerG: 0, spotIds: [] }));
-  return { ...BARE, id, kind: 'lay', name: lay.name, plies, pots, massG: massOf(pots) };
+  return { ...BARE, id, kind: 'lay', name: lay.name, plies, pots, massG: massOf(pots), pace: lay.pace };
 }
 
 const massOf = (pots: readonly Measured[]): number => pots.reduce((sum, { mix }) => sum + mixedG(mix), 0);

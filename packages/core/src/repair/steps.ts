@@ -1,4 +1,5 @@
 import { attempt } from '../errors.js';
+import { DEFAULT_LAYING_RATE } from '../mix/index.js';
 import { coreOf } from '../material/index.js';
 import type { ExtraRound, Go, StepsInput } from '../plan/index.js';
 import { dryBy } from '../survey/index.js';
@@ -78,7 +79,7 @@ export function stepsInputOf(
               .at(-1) ?? null,
         })),
     abradedAreaMm2: taper?.footprint.faces[0]!.abraded.areaMm2 ?? damage.cut.areaMm2,
-    layingRateGPerMin: inputs.mix.layingRateGPerMin,
+    layingRateGPerMin: mix?.faces[0]?.pace.gPerMin ?? DEFAULT_LAYING_RATE,
     ...extraRounds(rounds),
     finishSteps: finish.steps,
     ...(inputs.days.rates ? { rates: inputs.days.rates } : {}),

@@ -87,7 +87,7 @@ export function planStub(shed: PlannedShed | null, shop: Partial<ShopReply> = {}
       reading: null,
       pins: [],
       marks: [],
-      laid: null,
+      laid: {},
       ...shop,
     }),
     weather: signal(MILD),

@@ -41,7 +41,7 @@ describe('the plan of the shed', () => {
           provide: ShopService,
           useValue: {
             ensure: () => undefined,
-            shop: signal({ settings: SHOP, forecast: null, reading: null, pins: [], marks: [], laid: null }),
+            shop: signal({ settings: SHOP, forecast: null, reading: null, pins: [], marks: [], laid: {} }),
           },
         },
       ],

@@ -17,7 +17,7 @@ const REPLY: ShopReply = {
   reading: null,
   pins: [],
   marks: [],
-  laid: { lays: 5, gPerMin: 8.44 },
+  laid: { brush: { lays: 5, gPerMin: 8.44, lowGPerMin: 6, highGPerMin: 11 } },
 };
 
 describe('the shed’s settings', () => {
@@ -89,7 +89,7 @@ describe('the shed’s settings', () => {
   });
 
   it('keeps what was typed when it is refused, and says why beside the field', async () => {
-    await type('Laid a minute', '0');
+    await type('Mix a pot, min', '-1');
     const { answer } = await sent();
     await answer(
       {
@@ -98,23 +98,22 @@ describe('the shed’s settings', () => {
         status: 422,
         code: 'invalid',
         detail: 'Put the marked figures right.',
-        fields: [{ path: 'layingRateGPerMin', message: 'At least 0.1.' }],
+        fields: [{ path: 'rates.potMin', message: 'At least 0.' }],
       },
       422,
     );
     expect(text()).toContain('What you typed stays here.');
-    expect(text()).toContain('At least 0.1.');
-    expect(field('Laid a minute').value).toBe('0');
+    expect(text()).toContain('At least 0.');
+    expect(field('Mix a pot, min').value).toBe('-1');
   });
 
-  it('sets who may do what, and takes the laying rate of the log', async () => {
+  it('sets who may do what, and shows what its log says of each work', async () => {
     host().querySelector<HTMLInputElement>('[aria-label="What Tomas Quill does"] input')!.click();
-    await fixture.whenStable();
-    [...host().querySelectorAll('button')].find((one) => one.textContent!.includes('Take it'))!.click();
     await fixture.whenStable();
     const { settings } = await sent();
     expect(settings.hands.find(({ id }) => id === HANDS[1])!.skills).toEqual(['lay-up', 'finish', 'inspect']);
-    expect(settings.layingRateGPerMin).toBe(8.4);
+    expect(text()).toContain('8 g, 6–11 of 5');
+    expect(text()).toMatch(/Roller on a large area\s*60\D*150\s*g/);
   });
 
   it('calibrates pumps and drops by counting and weighing', async () => {

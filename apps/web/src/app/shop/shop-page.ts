@@ -1,13 +1,15 @@
 import { ChangeDetectionStrategy, Component, type OnDestroy, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { Person, Problem } from '@ashstep/contract';
+import { LAYING_NAMES, type Person, type Problem } from '@ashstep/contract';
 import type { ShedClimate } from '@ashstep/core/air';
 import type { ShedHours, ShopRates, ShopSettings } from '@ashstep/core/plan';
 import { Subject, catchError, debounceTime, of, switchMap, tap } from 'rxjs';
 import { Header } from '../parts/header';
 import { QuantityField } from '../parts/quantity-field';
 import { Api, ApiError } from '../platform/api';
-import { QuantityPipe } from '../platform/quantity.pipe';
+import { LAYING_WORKS, LEAST_LAYS, USUAL_LAYING } from '@ashstep/core/mix';
+import { capital } from '../platform/capital';
+import { FigurePipe, QuantityPipe } from '../platform/quantity.pipe';
 import { SessionService } from '../platform/session.service';
 import { HandsTable } from './hands-table';
 import { HoursFields } from './hours-fields';
@@ -37,7 +39,17 @@ const RATES: readonly { key: keyof ShopRates; label: string }[] = [
 @Component({
   selector: 'ash-shop-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PickSelect, TextInput, Header, QuantityField, QuantityPipe, HoursFields, HandsTable, ToolsTable],
+  imports: [
+    PickSelect,
+    TextInput,
+    Header,
+    QuantityField,
+    FigurePipe,
+    QuantityPipe,
+    HoursFields,
+    HandsTable,
+    ToolsTable,
+  ],
   templateUrl: './shop-page.html',
   styles: `
     section {
@@ -73,7 +85,14 @@ export class ShopPage implements OnDestroy {
     const own = this.settings()?.zone;
     return [...new Set([...(own ? [own] : []), 'UTC', ...Intl.supportedValuesOf('timeZone')])].sort();
   });
-  readonly laid = computed(() => this.shop.shop()?.laid ?? null);
+  readonly leastLays = LEAST_LAYS;
+  readonly laid = computed(() =>
+    LAYING_WORKS.map((work) => ({
+      name: capital(LAYING_NAMES[work]),
+      ...USUAL_LAYING[work],
+      log: this.shop.shop()?.laid[work] ?? null,
+    })),
+  );
   readonly mayEdit = computed(() => this.person()?.role === 'manager');
   /** What is typed, until it is kept. */
   private readonly draft = signal<ShopSettings | null>(null);
@@ -135,10 +154,6 @@ export class ShopPage implements OnDestroy {
 
   minuteOf(text: string): number | undefined {
     return text === '' ? undefined : Number(text.slice(0, 2)) * 60 + Number(text.slice(3, 5));
-  }
-
-  rounded(gPerMin: number): number {
-    return Math.round(gPerMin * 10) / 10;
   }
 
   private keep() {

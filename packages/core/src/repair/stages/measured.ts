@@ -17,6 +17,8 @@ export interface Measured {
   mix: MixResult;
   /** Lines of a cup, or strokes of pumps, and what their rounding leaves of error; null where it is weighed. */
   wholes: (WholeMeasures & { kind: 'lines' | 'pump' }) | null;
+  /** What it is measured with. */
+  toolName: string;
   /** Worst error of the second part with what it is measured with, per cent; null where there is no telling. */
   worstErrorPercent: number | null;
   /** Whether it can be mixed so small within tolerance. */
@@ -26,15 +28,40 @@ export interface Measured {
 /** Mixed resin of a pot, without the catalyst where there is one, g. */
 export const mixedG = ({ kind, resinG, secondG }: MixResult): number => resinG + (kind === 'two-part' ? secondG : 0);
 
-/** How the pots of a job come out with what it is measured with: a scale that may be off, unless one of the shed's tools is taken. */
+/** How the pots of a job come out with what they are measured with: the tool taken, else the best the shed has for each pot, else a scale that may be off. */
 export interface Measuring {
   /** Smallest pot it mixes within tolerance, g; null where it never does. */
   smallestG: number | null;
   of: (totalG: number) => Measured;
 }
 
-export function measuring(inputs: RepairInputs, card: SystemCard, catalystPercent: number | null): Measuring {
-  const { weighing, dropsPerMl } = inputs.mix;
+export function measuring({ mix: set }: RepairInputs, card: SystemCard, catalystPercent: number | null): Measuring {
+  const all = toolsOf(set).map((tool) => measuringWith(tool, set, card, catalystPercent));
+  const least = Math.min(...all.map(({ smallestG }) => smallestG ?? Infinity));
+  return {
+    smallestG: Number.isFinite(least) ? least : null,
+    of: (totalG) => all.map(({ of }) => of(totalG)).reduce((a, b) => (isBetter(b, a) ? b : a)),
+  };
+}
+
+function toolsOf({ tool, tools = [], scaleErrorG }: RepairInputs['mix']): readonly MeasuringTool[] {
+  if (tool) return [tool];
+  return tools.length > 0 ? tools : [{ kind: 'scale', name: 'This scale', stepG: 1, errorG: scaleErrorG }];
+}
+
+/** What mixes within tolerance before what does not; then what weighs before what counts in wholes, for it makes the pot no larger; then what errs least. */
+function isBetter(a: Measured, b: Measured): boolean {
+  if (a.toolGoodEnough !== b.toolGoodEnough) return a.toolGoodEnough;
+  if ((a.wholes === null) !== (b.wholes === null)) return a.wholes === null;
+  return Math.abs(a.worstErrorPercent ?? Infinity) < Math.abs(b.worstErrorPercent ?? Infinity) - 1e-9;
+}
+
+function measuringWith(
+  tool: MeasuringTool,
+  { weighing, dropsPerMl }: RepairInputs['mix'],
+  card: SystemCard,
+  catalystPercent: number | null,
+): Measuring {
   const mixOf = (totalG: number): MixResult =>
     mix({
       card,
@@ -43,12 +70,6 @@ export function measuring(inputs: RepairInputs, card: SystemCard, catalystPercen
       ...(catalystPercent === null ? {} : { catalystPercent, ...(dropsPerMl === undefined ? {} : { dropsPerMl }) }),
     });
   const { per100ByWeight, per100ByVolume } = mixOf(100);
-  const tool: MeasuringTool = inputs.mix.tool ?? {
-    kind: 'scale',
-    name: 'Scale',
-    stepG: 1,
-    errorG: inputs.mix.scaleErrorG,
-  };
   const { tolerancePercent, resinDensityGPerMl } = card;
   const secondDensityGPerMl = card.kind === 'two-part' ? card.hardenerDensityGPerMl : card.catalystDensityGPerMl;
   const judged = (batchG?: number): ToolVerdict =>
@@ -89,6 +110,7 @@ export function measuring(inputs: RepairInputs, card: SystemCard, catalystPercen
         remarks: poured.remarks.filter(({ id }) => !/drops/.test(id)),
       },
       wholes: { ...found, kind: units.kind },
+      toolName: tool.name,
       worstErrorPercent: worst,
       toolGoodEnough:
         worst !== null &&
@@ -102,7 +124,13 @@ export function measuring(inputs: RepairInputs, card: SystemCard, catalystPercen
     const mixed = withWholeDrops(mixOf(totalG), mixOf);
     const counted = countedVerdict(mixed, tool.errorG ?? tool.stepG / 2, tolerancePercent);
     const { worstPercent, fits } = counted ?? judged(mixed.resinG + mixed.secondG);
-    return { mix: mixed, wholes: null, worstErrorPercent: worstPercent, toolGoodEnough: fits === true };
+    return {
+      mix: mixed,
+      wholes: null,
+      toolName: tool.name,
+      worstErrorPercent: worstPercent,
+      toolGoodEnough: fits === true,
+    };
   };
   return { smallestG: judged().smallestG, of };
 }

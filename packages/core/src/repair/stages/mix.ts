@@ -4,6 +4,7 @@ import { CoreError, type Remark, requireNumber } from '../../errors.js';
 import {
   type Batch,
   type BatchesResult,
+  type LayingRate,
   type PasteResult,
   type PotLimit,
   type PotLimitInput,
@@ -11,6 +12,7 @@ import {
   type QuantityResult,
   batches,
   catalystFor,
+  layingRate,
   paste,
   potLabel,
   potLimit,
@@ -37,11 +39,20 @@ export interface Pot extends Batch, Measured {
   go: number;
 }
 
+/** How fast plies go down. */
+export interface Pace {
+  /** By the shed's log, or as is usual for the work. */
+  laying: LayingRate;
+  /** What it is planned with: as a person set it, else that. */
+  gPerMin: number;
+}
+
 export interface MixFace {
   quantity: QuantityResult;
   split: BatchesResult;
   pots: Pot[];
   totalG: number;
+  pace: Pace;
 }
 
 /** A paste with what is stirred into what. */
@@ -78,6 +89,7 @@ export interface LaidRound {
   })[];
   quantity: QuantityResult;
   pots: (Batch & Measured)[];
+  pace: Pace;
 }
 
 export interface Coat {
@@ -127,11 +139,15 @@ export function planMix(
 ): MixPlan {
   const catalystPercent =
     card.kind === 'two-part' ? null : (inputs.mix.catalystPercent ?? catalystFor(card, jobAir(inputs.air).tempC.value));
-  const { layingRateGPerMin } = inputs.mix;
-  const limit = limitOf(inputs, card, catalystPercent, layingRateGPerMin);
   const measured = measuring(inputs, card, catalystPercent);
+  const paced = (plies: readonly PacedPly[], wound = false): Paced => {
+    const laying = layingOf(inputs, plies, damage.spots.length, wound, card);
+    const gPerMin = inputs.mix.layingRateGPerMin ?? laying.gPerMin;
+    return { laying, gPerMin, limit: limitOf(inputs, card, catalystPercent, gPerMin) };
+  };
+  const pace = patch.faces.map(({ plies }) => paced(plies, taper.kind === 'wrap'));
   const faces = patch.faces.map((face, i) =>
-    mixFace(inputs, primedArea(inputs, taper, i), face, card, limit, (batch) => ({
+    mixFace(inputs, primedArea(inputs, taper, i), face, card, pace[i]!, (batch) => ({
       ...batch,
       ...measured.of(batch.massG),
       label: i === 0 ? batch.label : `${batch.label}2`,
@@ -149,7 +165,7 @@ export function planMix(
   });
   const laid = added.flatMap(
     (round, i) =>
-    round.work.kind === 'lay' ? [layRound(inputs, round, round.work, `rounds.added.${i}.work`, taper, card, limit, measured.of)] : [], // prettier-ignore
+    round.work.kind === 'lay' ? [layRound(inputs, round, round.work, `rounds.added.${i}.work`, taper, card, paced, measured.of)] : [], // prettier-ignore
   );
   const mixed = [
     ...faces.flatMap((face) => face.pots.map((pot) => pot.mix)),
@@ -164,17 +180,18 @@ export function planMix(
   const poor = [...faces, ...pastes, ...laid].flatMap((one): Measured[] => one.pots).find((pot) => !pot.toolGoodEnough);
   if (poor)
     remarks.push(
-      inputs.mix.tool
+      inputs.mix.tool || inputs.mix.tools?.length
         ? {
             id: 'mix.tool-too-coarse',
-            params: { tool: inputs.mix.tool.name, potG: poor.mix.resinG + poor.mix.secondG },
+            params: { tool: poor.toolName, potG: poor.mix.resinG + poor.mix.secondG },
           }
         : {
             id: 'mix.scale-too-coarse',
             params: { scaleErrorG: inputs.mix.scaleErrorG, catalysed: Number(card.kind !== 'two-part') },
           },
     );
-  if (limit?.gelsTooSoon) remarks.push({ id: 'batches.gels-too-soon', params: { workMin: limit.workMin } });
+  const hurried = pace.find(({ limit }) => limit?.gelsTooSoon);
+  if (hurried) remarks.push({ id: 'batches.gels-too-soon', params: { workMin: hurried.limit!.workMin } });
   return {
     faces,
     pastes,
@@ -190,6 +207,35 @@ export function planMix(
     catalystPercent,
     remarks: remarks.filter((remark, i) => remarks.findIndex((other) => other.id === remark.id) === i),
   };
+}
+
+/** What of a ply decides how fast it goes down. */
+type PacedPly = Pick<QuantityPly, 'areaMm2' | 'arealWeightGsm'> & { fabric: Fabric };
+
+/** How fast plies go down, and the largest sensible pot at that. */
+interface Paced extends Pace {
+  limit: PotLimit | null;
+}
+
+function layingOf(
+  { mix }: RepairInputs,
+  plies: readonly PacedPly[],
+  pieces: number,
+  wound: boolean,
+  { family }: SystemCard,
+): LayingRate {
+  const { layingLog, hands, overhead, onFilm } = mix;
+  const weightOf = (of: readonly PacedPly[]): number => of.reduce((sum, ply) => sum + ply.areaMm2 * ply.arealWeightGsm, 0); // prettier-ignore
+  const stiff = plies.filter(({ fabric }) => family === 'epoxy' && (fabric.binder === 'powder' || fabric.binder === 'emulsion')); // prettier-ignore
+  return layingRate({
+    areaMm2: Math.max(0, ...plies.map(({ areaMm2 }) => areaMm2)) / pieces,
+    wound,
+    stiffShare: plies.length === 0 ? 0 : weightOf(stiff) / weightOf(plies),
+    ...(layingLog ? { log: layingLog } : {}),
+    ...(hands ? { hands } : {}),
+    ...(overhead ? { overhead } : {}),
+    ...(onFilm ? { onFilm } : {}),
+  });
 }
 
 /** Limits of pots change with the card and the day, not with the outline that is dragged. */
@@ -291,10 +337,10 @@ function layRound(
   field: string,
   taper: TaperPlan,
   card: SystemCard,
-  limit: PotLimit | null,
+  paced: (plies: readonly PacedPly[]) => Paced,
   measured: (totalG: number) => Measured,
 ): LaidRound {
-  const { wastePercent, potFloorG, layingRateGPerMin, primeGsm } = inputs.mix;
+  const { wastePercent, potFloorG, primeGsm } = inputs.mix;
   const ground = regionOf(taper.footprint.regions[0]!);
   const { depthMm } = taper.footprint.faces[0]!;
   const plies = work.plies.map((layer, i) => {
@@ -306,13 +352,14 @@ function layRound(
     return { ...figures, ...size, thicknessMm };
   });
   const primeAreaMm2 = plies.at(-1)!.areaMm2;
+  const { limit, ...pace } = paced(plies);
   const quantityFor = (pots: number): QuantityResult => resinQuantity({ plies, primeAreaMm2, primeGsm, wastePercent, potFloorG, pots }); // prettier-ignore
   const splitFor = ({ plies: each, primeG, wasteG }: QuantityResult): Batch[] =>
     batches({
       card,
       pliesG: each.map(({ resinG }) => resinG),
       extraG: primeG + wasteG,
-      layingRateGPerMin,
+      layingRateGPerMin: pace.gPerMin,
       tempC: jobAir(inputs.air).tempC.value,
       ...(limit ? { limitG: Math.max(1, limit.limitG) } : {}),
     }).batches;
@@ -322,6 +369,7 @@ function layRound(
     name,
     plies,
     quantity,
+    pace,
     pots: splitFor(quantity).map((batch) => ({ ...batch, ...measured(batch.massG) })),
   };
 }
@@ -337,10 +385,10 @@ function mixFace(
   primeAreaMm2: number,
   { plies, sessions }: PatchPlan['faces'][number],
   card: SystemCard,
-  limit: PotLimit | null,
+  { limit, ...pace }: Paced,
   pot: (batch: Batch & { go: number }) => Pot,
 ): MixFace {
-  const { primeGsm, wastePercent, potFloorG, layingRateGPerMin } = inputs.mix;
+  const { primeGsm, wastePercent, potFloorG } = inputs.mix;
   const quantityFor = (pots: number): QuantityResult =>
     resinQuantity({ plies, primeAreaMm2, primeGsm, wastePercent, potFloorG, pots });
   const splitFor = ({
@@ -356,7 +404,7 @@ function mixFace(
         card,
         pliesG,
         extraG,
-        layingRateGPerMin,
+        layingRateGPerMin: pace.gPerMin,
         tempC: jobAir(inputs.air).tempC.value,
         ...(limit ? { limitG: Math.max(1, limit.limitG) } : {}),
       });
@@ -374,5 +422,5 @@ function mixFace(
   };
   const quantity = quantityFor(splitFor(quantityFor(1)).batches.length);
   const { split, batches: made } = splitFor(quantity);
-  return { quantity, split, pots: made.map(pot), totalG: quantity.totalResinG };
+  return { quantity, split, pots: made.map(pot), totalG: quantity.totalResinG, pace };
 }

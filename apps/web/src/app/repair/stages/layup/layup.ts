@@ -309,7 +309,7 @@ export class LayUpStage extends StagePanel {
   /** What is said of a pot that what it is measured with cannot mix within tolerance. */
   tooSmall(): string {
     const { mix } = this.plan();
-    const name = this.inputs().mix.tool?.name ?? 'this scale';
+    const name = this.nextPot()?.toolName ?? 'this scale';
     return mix?.smallestBatchG
       ? `Too small a pot for ${name}: it mixes ${this.inUnits(mix.smallestBatchG, 'mass')} and more within tolerance. Mix that much and throw the rest away, or weigh finer.`
       : `${name} mixes no pot within tolerance. Take a finer one.`;

@@ -86,7 +86,7 @@ export class MixStage extends StagePanel {
         due: dueMin === 0 ? 'mix first' : `mix at +${Math.round(dueMin)} min, for ply ${pot.plies[0]!}`,
         begins: begins && sessions.length > 1 ? `Go ${pot.go + 1}, plies ${from + 1} to ${to + 1}` : '',
       };
-      dueMin += pot.massG / this.inputs().mix.layingRateGPerMin + MIXING_MIN;
+      dueMin += pot.massG / face.pace.gPerMin + MIXING_MIN;
       return row;
     });
   }

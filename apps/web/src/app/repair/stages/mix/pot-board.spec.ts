@@ -17,7 +17,7 @@ const INPUTS: RepairInputs = {
   },
   laminate: { ...NEW_REPAIR.laminate, thicknessMm: 10, clueIds: ['plate-epoxy'] },
   resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-fast' },
-  mix: { ...NEW_REPAIR.mix, scaleErrorG: 1 },
+  mix: { ...NEW_REPAIR.mix, scaleErrorG: 1, layingRateGPerMin: 6 },
   air: airAt(26),
 };
 
@@ -30,7 +30,6 @@ describe('the pots of a lay-up', () => {
     ensure: () => undefined,
     shop: signal({
       settings: { ...SHOP, tools: [...SHOP.tools, { kind: 'lines', name: 'Syringe', stepMl: 0.5, mostMl: 60 }] },
-      laid: { lays: 4, gPerMin: 9.34 },
     }),
   };
   let fixture: ComponentFixture<PotBoard>;
@@ -77,14 +76,22 @@ describe('the pots of a lay-up', () => {
     expect(peak(await show({ container: 'foam-cup' }))).toBeGreaterThan(peak(await show({ container: 'tray' })) + 20);
   });
 
-  it('takes the shed’s laying rate by its log and one of its tools, and tells the best of them for the smallest pot', async () => {
+  it('lays at the pace of the work and says why, until a person knows better', async () => {
+    const log = { 'small-roller': { gPerMin: 31, lays: 4, lowGPerMin: 22, highGPerMin: 44 } };
+    expect(await show({ layingRateGPerMin: null })).toMatch(
+      /\d+ g a minute as is usual for brush and fin roller .*: 25 g to 50 g with one pair of hands\./,
+    );
+    expect(await show({ layingRateGPerMin: null, layingLog: log })).toContain(
+      '31 g a minute by the shed’s log of 4 lay-ups, brush and fin roller',
+    );
+    expect(await show({ layingLog: log })).toContain('6 g a minute as set by hand. It would be 31 g');
+  });
+
+  it('takes one of the shed’s tools, and tells the best of them for the smallest pot', async () => {
     const told = await show();
-    expect(told).toContain('This shed lays 9.3 g a minute');
     // 0.1 g to read and both parts on one tare: the smallest it mixes is 16.7 g, and a pot is smaller.
     expect(told).toContain('Nothing in the shed mixes the smallest pot');
     expect(await show({ weighing: 're-zeroed' })).toMatch(/the shed’s best is: (Bench scale, 0\.1 g|Syringe)\./);
-    host().querySelector<HTMLButtonElement>('.why button')!.click();
-    expect(store.edit).toHaveBeenCalledWith('mix', { layingRateGPerMin: 9.3 });
     const tool = host().querySelector<HTMLSelectElement>('#tool')!;
     tool.value = 'Syringe';
     tool.dispatchEvent(new Event('change'));

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { CONTAINERS, type CureCard, cureCardFor, potExotherm } from '@ashstep/core/cure';
 import { attempt } from '@ashstep/core/errors';
+import { LAYING_NAMES } from '@ashstep/contract';
 import { MIXING_MIN, type MeasuringTool, smallestBatches } from '@ashstep/core/mix';
 import type { Pot, RepairInputs } from '@ashstep/core/repair';
 import type { EChartsCoreOption } from 'echarts/core';
@@ -14,6 +15,8 @@ import { Panel } from '../stage-panel';
 import { PickOf, PickSelect } from '../../../parts/inputs';
 
 const TOO_HOT_C = 100;
+const OTHER_SCALE = 'Another scale';
+const otherScale = (errorG: number): MeasuringTool => ({ kind: 'scale', name: OTHER_SCALE, stepG: 1, errorG });
 /** The chart runs on past the peak by this share. */
 const PAST_PEAK = 1.6;
 
@@ -38,9 +41,14 @@ const PAST_PEAK = 1.6;
       <div class="field">
         <label for="tool">Measured with</label
         ><select id="tool" (chosen)="takeTool($event)">
-          <option value="" [selected]="!set.tool">A scale that may be off</option>
+          <option value="" [selected]="!set.tool">
+            {{ set.tools?.length ? 'The shed’s best for each pot' : 'A scale that may be off' }}
+          </option>
           @for (tool of tools(); track tool.name) {
             <option [value]="tool.name" [selected]="set.tool?.name === tool.name">{{ tool.name }}</option>
+          }
+          @if (set.tools?.length) {
+            <option [value]="other" [selected]="set.tool?.name === other">{{ other }}</option>
           }
         </select>
       </div>
@@ -54,36 +62,43 @@ const PAST_PEAK = 1.6;
           </select>
         </div>
       }
-      @if (!set.tool) {
+      @if (set.tool ? set.tool.name === other : !set.tools?.length) {
         <ash-quantity
           label="Scale may be off by"
           kind="mass"
           [value]="set.scaleErrorG"
-          (valueChange)="edit({ scaleErrorG: $event! })"
+          (valueChange)="setScaleError($event!)"
           [error]="error('mix.scaleErrorG')"
         />
       }
+      <div class="field">
+        <label for="hands">Hands that lay</label
+        ><select id="hands" (chosen)="edit({ hands: +$event })">
+          @for (n of [1, 2, 3, 4]; track n) {
+            <option [value]="n" [selected]="n === (set.hands ?? 1)">{{ n === 1 ? 'One pair' : n + ' pairs' }}</option>
+          }
+        </select>
+      </div>
+      <div class="field">
+        <label for="laid-how">Laid</label
+        ><select id="laid-how" [of]="ways" (chosen)="takeWay($event)">
+          @for (o of ways; track o.value) {
+            <option [value]="o.value" [selected]="o.value === way()">{{ o.label }}</option>
+          }
+        </select>
+      </div>
       <ash-quantity
-        label="Laid a minute"
+        label="Laid a minute, if you know better"
         kind="mass"
         [value]="set.layingRateGPerMin"
-        (valueChange)="edit({ layingRateGPerMin: $event! })"
+        [optional]="true"
+        (valueChange)="edit({ layingRateGPerMin: $event })"
         [error]="error('mix.layingRateGPerMin')"
       />
     </div>
-    @if (laid(); as l) {
+    @if (pace(); as p) {
       <p class="why">
-        <b>This shed lays {{ l.gPerMin | qty: 'mass' : 1 }} a minute</b> by the log of {{ l.lays }} lay-ups.
-        @if (!l.same) {
-          <button
-            type="button"
-            class="act small"
-            [disabled]="sealed()"
-            (click)="edit({ layingRateGPerMin: l.rounded })"
-          >
-            Take it
-          </button>
-        }
+        <b>{{ p.gPerMin | qty: 'mass' }} a minute</b> {{ paceText() }}
       </p>
     }
     <p class="why">
@@ -139,17 +154,36 @@ export class PotBoard extends Panel {
   readonly containers = CONTAINERS;
   readonly weighings = optionsOf({ cumulative: 'On one tare', 're-zeroed': 'Zeroed between the parts' } as const);
   readonly tooHotC = TOO_HOT_C;
+  readonly other = OTHER_SCALE;
   readonly axis = temperatureAxis();
   private readonly shop = inject(ShopService);
   readonly tools = computed<readonly MeasuringTool[]>(() => {
     const [own, taken] = [this.shop.shop()?.settings.tools ?? [], this.inputs().mix.tool];
-    return taken && !own.some(({ name }) => name === taken.name) ? [...own, taken] : own;
+    return taken && taken.name !== OTHER_SCALE && !own.some(({ name }) => name === taken.name) ? [...own, taken] : own;
   });
-  readonly laid = computed(() => {
-    const found = this.shop.shop()?.laid;
-    if (!found) return null;
-    const rounded = Math.round(found.gPerMin * 10) / 10;
-    return { ...found, rounded, same: Math.abs(rounded - this.inputs().mix.layingRateGPerMin) < 0.05 };
+  readonly ways = optionsOf({
+    flat: 'In place, on the flat or upright',
+    overhead: 'In place, overhead',
+    film: 'Wetted on film on the table',
+  } as const);
+  readonly way = computed(() => {
+    const { overhead, onFilm } = this.inputs().mix;
+    return onFilm ? 'film' : overhead ? 'overhead' : 'flat';
+  });
+  readonly pace = computed(() => this.plan().mix?.faces[0]?.pace ?? null);
+  readonly paceText = computed(() => {
+    const pace = this.pace();
+    if (!pace) return '';
+    const { source, lays, lowGPerMin, highGPerMin } = pace.laying;
+    const work = LAYING_NAMES[pace.laying.work];
+    const range = `${this.inUnits(lowGPerMin, 'mass')} to ${this.inUnits(highGPerMin, 'mass')}`;
+    const known =
+      source === 'log'
+        ? `by the shed’s log of ${lays} lay-ups, ${work}: ${range} with one pair of hands`
+        : `as is usual for ${work}: ${range} with one pair of hands`;
+    return this.inputs().mix.layingRateGPerMin === null
+      ? `${known}.`
+      : `as set by hand. It would be ${this.inUnits(pace.laying.gPerMin, 'mass')}, ${known}. Empty the field to take that.`;
   });
 
   /** The largest pot of the lay-up. */
@@ -243,7 +277,7 @@ export class PotBoard extends Panel {
     const split = this.plan().mix?.faces[0]?.split;
     if (!split) return '';
     const limit = this.inUnits(split.limitG, 'mass');
-    const rate = this.inputs().mix.layingRateGPerMin;
+    const rate = this.pace()!.gPerMin;
     return split.limitedBy === 'working-time'
       ? `A pot of ${limit} stays workable ${split.workingTimeMin.toFixed(0)} min at ${this.inUnits(this.plan().air.tempC.value, 'temperature')}: ${MIXING_MIN} to mix it, ${(split.limitG / rate).toFixed(0)} to lay it at ${this.inUnits(rate, 'mass')} a minute.`
       : `More than ${limit} in one pot may run away, whatever the time.`;
@@ -253,7 +287,7 @@ export class PotBoard extends Panel {
     const card = resin?.card;
     const pots = (mix?.faces ?? []).flatMap((face) => face.pots);
     if (!mix || !card || pots.length === 0) return '';
-    if ((this.inputs().mix.tool?.kind ?? 'scale') === 'scale' && pots.every((pot) => pot.mix.drops !== null))
+    if (pots.every((pot) => pot.wholes === null) && pots.every((pot) => pot.mix.drops !== null))
       return 'The catalyst is counted in drops; only the resin is on the scale.';
     const smallest =
       mix.smallestBatchG === null
@@ -291,7 +325,19 @@ export class PotBoard extends Panel {
   }
 
   takeTool(name: string): void {
-    this.store.edit('mix', { tool: this.tools().find((one) => one.name === name) } as Partial<RepairInputs['mix']>);
+    const { scaleErrorG } = this.inputs().mix;
+    const tool = name === OTHER_SCALE ? otherScale(scaleErrorG) : this.tools().find((one) => one.name === name);
+    // As the shed has them now: it may have bought another since.
+    const tools = this.shop.shop()?.settings.tools ?? this.inputs().mix.tools;
+    this.store.edit('mix', { tool, ...(tools && !tool ? { tools } : {}) } as Partial<RepairInputs['mix']>);
+  }
+
+  setScaleError(scaleErrorG: number): void {
+    this.edit({ scaleErrorG, ...(this.inputs().mix.tool ? { tool: otherScale(scaleErrorG) } : {}) });
+  }
+
+  takeWay(way: string): void {
+    this.edit({ overhead: way === 'overhead', onFilm: way === 'film' });
   }
 
   edit(patch: Partial<RepairInputs['mix']>): void {

@@ -171,6 +171,7 @@ const unplanned = ({ id, name, onto, work }: AddedRound): PlannedRound => ({
   spotIds: [],
   closing: null,
   massG: 0,
+  pace: null,
 });
 
 /** Fields set to nothing are left out, as they are stored. */
