@@ -167,6 +167,10 @@ const REMARKS: Record<string, (p: Params) => string> = {
   'stack.cover-past-margin': (p) =>
     `The cover runs ${figure(p['overlapMm'], 0)} mm past the taper, the abraded margin only ${figure(p['marginMm'], 0)}. Widen the margin, or the edge lies on gloss and lifts.`,
   'stack.on-surface': (p) => `Lies on the surface and stands ${figure(p['totalMm'], 2)} mm proud of it.`,
+  'stack.cover-hardens': () =>
+    'The plies are those of the parent; the cover over them makes the patch stiffer than it. A lighter cover, or none, brings it nearer where the skin is thin.',
+  'stack.nothing-nearer': (p) =>
+    `${p['soft'] ? `A soft spot, ${figure(p['least'], 2)} of the parent in one direction` : 'A hard spot'}: nothing nearer is made of the usual stitched and plain cloth${p['covered'] ? ' under this cover' : ''}. The finder below looks through all the stock.`,
   'stack.proud': (p) =>
     `The stack leaves ${figure(p['roomMm'], 2)} mm for a finish that needs ${figure(p['allowanceMm'], 2)} mm. Take a ply out or go thinner.`,
   'stack.low': (p) =>

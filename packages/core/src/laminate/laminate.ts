@@ -56,6 +56,16 @@ export function laminate(input: LaminateInput, prefix = ''): LaminateResult {
   };
 }
 
+/** A laminate as it is taken where nobody knows which way its plies lie: as stiff across as along, in the plane and in bending. */
+export function alikeBothWays(known: LaminateResult): LaminateResult {
+  const alike = ([[k11, k12, k16], [k21, k22, k26], last]: Matrix3): Matrix3 => [
+    [(k11 + k22) / 2, k12, k16],
+    [k21, (k11 + k22) / 2, k26],
+    last,
+  ];
+  return { ...known, aNPerMm: alike(known.aNPerMm), dNMm: alike(known.dNMm) };
+}
+
 /** Engineering constants from a compliance (mm/N or 1/(N·mm)) and the matching section measure (h or h³/12). */
 function engineeringConstants(compliance: Matrix3, section: number): EngineeringConstants {
   return {

@@ -1,22 +1,16 @@
 import { Remembered } from '../remembered.js';
-import {
-  type Construction,
-  FABRICS,
-  type Fabric,
-  type ResinFamily,
-  arealWeightOf,
-  fabricOf,
-  needsStyrene,
-} from '../material/index.js';
-import { type FabricLayer, type LaminateResult, compare, laminate } from '../laminate/index.js';
+import { type ResinFamily, fabricOf, needsStyrene } from '../material/index.js';
+import { type FabricLayer, type LaminateResult, MATCH_LIMITS, compare, laminate } from '../laminate/index.js';
 
 export interface ProposalInput {
   /** Parent plies within the depth, outer face first; empty when only the thickness is known. */
   parentPlies: readonly FabricLayer[];
   depthMm: number;
   family: ResinFamily;
-  /** The parent to be matched; left out when its plies are only guessed. */
+  /** The parent to be matched; left out where it is itself being guessed. */
   parent?: LaminateResult;
+  /** What lies over the plies, the outermost first: it is part of what is matched. */
+  outside?: readonly FabricLayer[];
   /** Thickness the cover ply will take, mm. */
   coverMm: number;
   /** Faces the plies are shared between, as many to each; 1 when left out. */
@@ -26,7 +20,8 @@ export interface ProposalInput {
 /**
  * Patch plies for a parent, smallest (deepest) first: ply for ply where the parent is known; with epoxy, chopped mat whose binder
  * needs styrene is left out and stitched cloth takes its place, ±45 and 0/90 in the share that comes closest to the parent's
- * stiffness in every direction. Where only the thickness is known ±45 and 0/90 alternate, so that no direction is weak.
+ * stiffness in every direction, the plies over it counted in. A parent of which only the thickness is known is taken as ±45 and 0/90 in
+ * turn, so that no direction is weak, and matched as any other.
  */
 export function proposePlies(input: ProposalInput): readonly FabricLayer[] {
   const deepestFirst = [...input.parentPlies].reverse();
@@ -39,73 +34,125 @@ export function proposePlies(input: ProposalInput): readonly FabricLayer[] {
       ...(own ? { own } : {}),
       orientationDeg: orientationDeg ?? 0,
     }));
-  const { depthMm, family, coverMm, faces, parent } = input;
-  const asked = [depthMm, family, coverMm, faces, parent && [parent.aNPerMm, parent.dNMm, parent.thicknessMm, parent.massGsm]]; // prettier-ignore
-  return KNOWN.of(JSON.stringify(asked), () => alternating(input));
+  const { depthMm, family, coverMm, faces, outside, parent } = input;
+  const asked = [depthMm, family, coverMm, faces, outside, parent && [parent.aNPerMm, parent.dNMm, parent.thicknessMm, parent.massGsm]]; // prettier-ignore
+  return KNOWN.of(JSON.stringify(asked), () => nearest(input));
 }
 
 /** What is proposed for the same parent and depth, for frame after frame of a drag. */
 const KNOWN = new Remembered<readonly FabricLayer[]>(60);
 
 const STITCHED_WEIGHTS = [800, 600, 400] as const;
+/** Light cloth that makes up what stitched plies leave, g/m². */
+const CLOTH_WEIGHTS = [390, 290, 203, 163, 135, 100, 80] as const;
 /** More plies are not taken to come nearer by less than this, mm. */
 const AS_NEAR_MM = 0.15;
+/** Every direction of every ply is tried up to so many ways; of more plies they are spread evenly. */
+const MOST_WAYS = 90;
+/** Plies may stand so much over the room, mm: what a roller evens out. */
+const OVER_MM = 0.04;
+/** So many of the likeliest weights are tried. */
+const MOST_WEIGHTS = 12;
+
+/** Plies by their weight: stitched, or plain cloth. */
+interface Weights {
+  plies: readonly { cloth: boolean; gsm: number }[];
+  leftMm: number;
+}
 
 /**
- * Stitched plies of one weight, and a lighter one on top where it helps, that come nearest to the depth of a face; of those that come about
- * as near, the fewest.
+ * Plies that come nearest to the depth of a face, and in directions nearest to the stiffness of the parent; of those that come about as near, the
+ * fewest.
  */
-function alternating({ depthMm, family, coverMm, parent, faces = 1 }: ProposalInput): FabricLayer[] {
-  const room = Math.max(depthMm - coverMm, 0.1) / faces;
-  const thickness = Object.fromEntries(
-    STITCHED_WEIGHTS.map((weight) => [weight, plyThickness(`biax45-${weight}`, family)]),
-  ) as Record<number, number>;
-  if (thickness[400]! > room + 0.1) return Array.from({ length: faces }, () => thinPlies(room, family)).flat();
-  const candidates = STITCHED_WEIGHTS.flatMap((weight) => {
-    const count = Math.max(weight === 400 ? 1 : 0, Math.floor(room / thickness[weight]! + 0.04));
-    const like = Array.from({ length: count }, () => weight as number);
-    const tops = STITCHED_WEIGHTS.filter(
-      (top) => top < weight && count * thickness[weight]! + thickness[top]! <= room + 0.04,
-    );
-    return [like, ...tops.map((top) => [...like, top])].map((weights) => ({
-      weights,
-      leftMm: Math.abs(room - weights.reduce((sum, w) => sum + thickness[w]!, 0)),
-    }));
-  }).filter(({ weights }) => weights.length >= 2 || (weights.length === 1 && weights[0] === 400));
-  const nearestMm = Math.min(...candidates.map(({ leftMm }) => leftMm));
-  const near = candidates.filter(({ leftMm }) => leftMm <= nearestMm + AS_NEAR_MM);
-  const best = near.reduce((a, b) =>
-    b.weights.length < a.weights.length || (b.weights.length === a.weights.length && b.leftMm < a.leftMm) ? b : a,
+function nearest({ depthMm, family, coverMm, parent, faces = 1, outside = [] }: ProposalInput): FabricLayer[] {
+  const room = Math.max(depthMm - coverMm, 0.05) / faces;
+  const near = weightsFor(room, family, parent !== undefined);
+  const whole = (plies: Weights['plies']): Weights['plies'] =>
+    faces === 2 ? [...[...plies].reverse(), ...plies] : plies;
+  if (!parent) {
+    const plies = whole(near[0]!.plies);
+    return spread(plies, plies.length === 1 ? 0 : Math.ceil(plies.length / 2));
+  }
+  const tried = near.slice(0, MOST_WEIGHTS).flatMap(({ plies }) => directionsOf(whole(plies)));
+  const judged = tried.map((layers) => ({ layers, misfit: misfitOf(parent, [...outside, ...[...layers].reverse()], family) })); // prettier-ignore
+  return judged.reduce((a, b) => (isNearer(b, a) ? b : a)).layers;
+}
+
+/** So much off a band is no difference. */
+const SAME_MISFIT = 0.005;
+
+const isNearer = (a: { layers: FabricLayer[]; misfit: Misfit }, b: typeof a): boolean => {
+  if (Math.abs(a.misfit.out - b.misfit.out) > SAME_MISFIT) return a.misfit.out < b.misfit.out;
+  if (a.layers.length !== b.layers.length) return a.layers.length < b.layers.length;
+  return a.misfit.off < b.misfit.off;
+};
+
+interface Misfit {
+  /** How far the worst direction lies out of the band of a match, by its logarithm. */
+  out: number;
+  off: number;
+}
+
+function misfitOf(parent: LaminateResult, layers: FabricLayer[], family: ResinFamily): Misfit {
+  const logs = compare(parent, laminate({ layers, resin: family })).ratios.map(({ ratio }) => Math.log(ratio));
+  return {
+    out: Math.max(0, ...logs.map((log) => Math.max(Math.log(MATCH_LIMITS.soft) - log, log - Math.log(MATCH_LIMITS.match)))), // prettier-ignore
+    off: Math.max(...logs.map(Math.abs)),
+  };
+}
+
+/** Stacks of like stitched plies, a lighter one on them, and light cloth in thin ones or for what is left, that come about as near to a room as any; the fewest plies first. */
+function weightsFor(room: number, family: ResinFamily, topped: boolean): Weights[] {
+  const stitched = STITCHED_WEIGHTS.map((gsm) => ({ cloth: false, gsm, mm: plyThickness(`biax45-${gsm}`, family) }));
+  const cloths = CLOTH_WEIGHTS.map((gsm) => ({ cloth: true, gsm, mm: plyThickness(`plain-${gsm}`, family) }));
+  const likes = stitched.flatMap((ply) => {
+    const count = Math.floor(room / ply.mm + 0.04);
+    const like = Array.from({ length: count }, () => ply);
+    return [like, ...stitched.filter(({ gsm }) => gsm < ply.gsm).map((top) => [...like, top])];
+  });
+  const alone = cloths.flatMap((a) => [[a], ...cloths.filter(({ gsm }) => gsm <= a.gsm).map((b) => [a, b])]);
+  const thin = room < 2 * stitched.at(-1)!.mm + OVER_MM;
+  const all =
+    [...likes, ...(topped || thin ? likes.flatMap((like) => cloths.map((cloth) => [...like, cloth])) : []), ...(thin ? alone : [])] // prettier-ignore
+      .filter((plies) => plies.length > 0)
+      .map((plies) => ({ plies, leftMm: room - plies.reduce((sum, { mm }) => sum + mm, 0) }));
+  const under = all.filter(({ leftMm }) => leftMm >= -OVER_MM);
+  if (under.length === 0) return [all.reduce((a, b) => (Math.abs(b.leftMm) < Math.abs(a.leftMm) ? b : a))];
+  const nearestMm = Math.min(...under.map(({ leftMm }) => Math.abs(leftMm)));
+  return under
+    .filter(({ leftMm }) => Math.abs(leftMm) <= nearestMm + Math.min(AS_NEAR_MM, room / (topped ? 4 : 10)))
+    .sort((a, b) => a.plies.length - b.plies.length || Math.abs(a.leftMm) - Math.abs(b.leftMm));
+}
+
+/** The plies of a stack turned this way and that: every way of a few, evenly spread ones of many. */
+function directionsOf(plies: Weights['plies']): FabricLayer[][] {
+  const ways = plies.reduce<FabricLayer[][]>(
+    (made, ply) =>
+      made.length > MOST_WAYS ? made : made.flatMap((below) => turnedWays(ply).map((layer) => [...below, layer])),
+    [[]],
   );
-  const weights = faces === 2 ? [...best.weights].reverse().concat(best.weights) : best.weights;
-  if (!parent) return spread(weights, Math.ceil(weights.length / 2));
-  const shares = Array.from({ length: weights.length + 1 }, (_, diagonal) => spread(weights, diagonal));
-  const misfit = (layers: FabricLayer[]): number =>
-    Math.max(...compare(parent, laminate({ layers, resin: family })).ratios.map((r) => Math.abs(Math.log(r.ratio))));
-  return shares.map((layers) => ({ layers, misfit: misfit(layers) })).reduce((a, b) => (b.misfit < a.misfit ? b : a))
-    .layers;
+  if (ways.length <= MOST_WAYS) return ways;
+  return Array.from({ length: plies.length + 1 }, (_, diagonal) => spread(plies, diagonal));
 }
 
 /** Plies of these weights of which `diagonal` lie at ±45, spread as evenly as they will go. */
-function spread(weights: readonly number[], diagonal: number): FabricLayer[] {
-  const count = weights.length;
-  return weights.map((weight, i) => {
-    const turned = Math.ceil(((i + 1) * diagonal) / count) > Math.ceil((i * diagonal) / count);
-    return { fabricId: `${turned ? 'biax45' : 'biax090'}-${weight}`, orientationDeg: 0 };
+function spread(plies: Weights['plies'], diagonal: number): FabricLayer[] {
+  const count = plies.length;
+  return plies.map((ply, i) => {
+    const [straight, turned] = turnedWays(ply);
+    return Math.ceil(((i + 1) * diagonal) / count) > Math.ceil((i * diagonal) / count) ? turned! : straight!;
   });
 }
 
-function thinPlies(room: number, family: ResinFamily): FabricLayer[] {
-  const cloths = FABRICS.filter(
-    (f) =>
-      f.parts.length === 1 &&
-      f.parts[0]!.fibre === 'e-glass' &&
-      f.parts[0]!.construction === ('plain' satisfies Construction),
-  );
-  const error = (f: Fabric): number => Math.abs(room - plyThickness(f.id, family));
-  const best = [...cloths].sort((a, b) => error(a) - error(b) || arealWeightOf(a) - arealWeightOf(b))[0]!;
-  return [{ fabricId: best.id, orientationDeg: 0 }];
-}
+/** Straight, at ±45, and of stitched cloth either face up. */
+const turnedWays = ({ cloth, gsm }: Weights['plies'][number]): FabricLayer[] =>
+  cloth
+    ? [0, 45].map((orientationDeg) => ({ fabricId: `plain-${gsm}`, orientationDeg }))
+    : [
+        { fabricId: `biax090-${gsm}`, orientationDeg: 0 },
+        { fabricId: `biax45-${gsm}`, orientationDeg: 0 },
+        { fabricId: `biax090-${gsm}`, orientationDeg: 90 },
+      ];
 
 export function plyThickness(fabricId: string, family: ResinFamily): number {
   return laminate({ layers: [{ fabricId }], resin: family }).thicknessMm;

@@ -4,6 +4,7 @@ import {
   type FabricLayer,
   type LaminateResult,
   type LaminateStrength,
+  alikeBothWays,
   laminate,
   strengths,
 } from '../../laminate/index.js';
@@ -59,6 +60,7 @@ export function planParent(inputs: ParentInputs, resinPlan: ResinPlan | null): P
   const thicknessMm = measured ?? whole.thicknessMm;
   const depthMm = damagedDepth(inputs, thicknessMm);
   const withinPlies = pliesWithin(plies, whole, (depthMm / thicknessMm) * whole.thicknessMm);
+  const within = laminate({ layers: withinPlies, resin });
   const remarks: Remark[] = [];
   if (!guessed && measured !== null && Math.abs(whole.thicknessMm / measured - 1) > THICKNESS_TOLERANCE)
     remarks.push({ id: 'laminate.thickness-differs', params: { computedMm: whole.thicknessMm, measuredMm: measured } });
@@ -69,7 +71,7 @@ export function planParent(inputs: ParentInputs, resinPlan: ResinPlan | null): P
     plies,
     guessed,
     whole,
-    within: laminate({ layers: withinPlies, resin }),
+    within: guessed ? alikeBothWays(within) : within,
     withinPlies,
     strength: strengths({ layers: withinPlies, resin }),
     resin,

@@ -98,9 +98,11 @@ export function planPatch(
     cover: lay.cover?.layer ?? null,
     outward: lay.outward,
     // Like faces say the same: once is enough.
-    remarks: [...faces.flatMap((face) => face.stack.remarks), ...pastMargin(inputs, lay.cover)].filter(
-      (remark, i, all) => all.findIndex((other) => JSON.stringify(other) === JSON.stringify(remark)) === i,
-    ),
+    remarks: [
+      ...(lay.noNearer ? [lay.noNearer] : []),
+      ...faces.flatMap((face) => face.stack.remarks),
+      ...pastMargin(inputs, lay.cover),
+    ].filter((remark, i, all) => all.findIndex((other) => JSON.stringify(other) === JSON.stringify(remark)) === i),
   };
 }
 
@@ -116,6 +118,8 @@ interface LayUp extends Pick<PatchPlan, 'chosen' | 'laminate' | 'match' | 'carri
   layers: readonly Wetted[];
   cover: Wetted | null;
   sanding: Wetted | null;
+  /** Why the proposal is no nearer to the parent; null where it is near, or not proposed. */
+  noNearer: Remark | null;
 }
 
 /** What is laid does not change while its outline is dragged. */
@@ -135,30 +139,53 @@ const layUpOf = kept(
     const cover = covered ? over({ fabricId: coverFabricId, ...(coverOwn ? { own: coverOwn } : {}) }) : null;
     const sanding = set.sanding ? over(set.sanding) : null;
     const coverMm = (cover?.thicknessMm ?? 0) * (ofSkins(profile) ? 1 : facesCount);
-    const chosen = turnedTo(profile, set.plies ?? proposed(ground, parent, profile, facesCount, family, coverMm));
+    const outside = [sanding, cover].flatMap((ply) => (ply ? [ply.layer] : []));
+    const chosen = turnedTo(
+      profile,
+      set.plies ?? proposed(ground, parent, profile, facesCount, family, coverMm, outside),
+    );
     const laid = chosen.map((layer) => wetted(layer, process));
     // Read as one list first: what is wrong is told by its place in it.
     laminate({ layers: laid, resin: family }, 'stack.plies.');
     const layers = laid.map((layer) => wettedOut(layer, family));
-    const outside = [sanding, cover].flatMap((ply) => (ply ? [ply.layer] : []));
     const outward = [
       ...outside,
       ...layers.map(({ layer }) => layer).reverse(),
       ...(facesCount === 2 && !ofSkins(profile) ? [...outside].reverse() : []),
     ];
     const whole = laminate({ layers: outward, resin: family });
+    const match = compare(parent.within, whole);
     return {
       chosen,
       layers,
       cover,
       sanding,
       laminate: whole,
-      match: compare(parent.within, whole),
+      match,
       carries: carriedOver(parent, outward, whole, family),
       outward,
+      noNearer:
+        set.plies === null && !isWound(profile) && profile.kind !== 'dish'
+          ? noNearer(parent, match, layers, covered, family)
+          : null,
     };
   },
 );
+
+/** Why a proposed stack is a soft or a hard spot all the same: its cover makes it one, or there is nothing nearer. */
+function noNearer(
+  parent: ParentPlan,
+  { worst, ratios }: MatchResult,
+  layers: readonly Wetted[],
+  covered: boolean,
+  family: ResinFamily,
+): Remark | null {
+  if (worst !== 'soft' && worst !== 'hard') return null;
+  const bare = compare(parent.within, laminate({ layers: layers.map(({ layer }) => layer).reverse(), resin: family }));
+  if (covered && worst === 'hard' && bare.worst !== 'hard') return { id: 'stack.cover-hardens' };
+  const least = Math.min(...ratios.map(({ ratio }) => ratio));
+  return { id: 'stack.nothing-nearer', params: { soft: Number(worst === 'soft'), least, covered: Number(covered) } };
+}
 
 function carriedOver(
   parent: ParentPlan,
@@ -186,6 +213,7 @@ function proposed(
   facesCount: number,
   family: ResinFamily,
   coverMm: number,
+  outside: readonly FabricLayer[],
 ): readonly FabricLayer[] {
   const plies = proposePlies({
     parentPlies: parent.guessed ? [] : parent.withinPlies,
@@ -193,7 +221,8 @@ function proposed(
     family,
     coverMm,
     faces: ofSkins(profile) ? 1 : facesCount,
-    ...(parent.guessed ? {} : { parent: parent.within }),
+    parent: parent.within,
+    outside,
   });
   if (isWound(profile)) return Array.from({ length: ground.wrap?.layers ?? USUAL_WRAP.layers }, () => plies.at(-1)!);
   return profile.kind === 'dish' ? [{ fabricId: CAP_FABRIC, orientationDeg: 0 }] : plies;
