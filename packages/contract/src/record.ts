@@ -39,6 +39,17 @@ export const recordFigures = z.strictObject({
   pots: z.array(z.strictObject({ label: z.string(), resinG: z.number(), secondG: z.number() })),
 });
 
+/** Something that was laid, filled or coated, as it was planned. */
+export const recordRound = z.strictObject({
+  id: z.string(),
+  name: z.string(),
+  onto: z.enum(['ground', 'green', 'abraded']),
+  closing: z.string().nullable(),
+  massG: z.number(),
+  plies: z.number(),
+  pots: z.array(z.strictObject({ label: z.string(), resinG: z.number(), secondG: z.number(), fillerG: z.number() })),
+});
+
 /** The body of a record: everything that is sealed. */
 export const recordBody = z.strictObject({
   schema: z.literal(RECORD_SCHEMA),
@@ -53,6 +64,8 @@ export const recordBody = z.strictObject({
   technician: z.string(),
   inputs: repairInputs,
   figures: recordFigures.nullable(),
+  /** What was laid, filled and coated, in order; none in records from before there were rounds. */
+  rounds: z.array(recordRound).optional(),
   conditions: z.array(z.strictObject({ id: z.string(), text: z.string() })),
   checks: z.array(checkMark),
   log: z.array(logEntry),

@@ -17,6 +17,13 @@ export const ONTO_NAMES: Readonly<Record<PlannedRound['onto'], string>> = {
   abraded: 'onto the one before cured: wash, abrade, wipe. A secondary bond',
 };
 
+/** What a coat is of. */
+export const COAT_NAMES = {
+  gelcoat: 'Gel coat or top coat',
+  resin: 'The resin of the job',
+  paint: 'Paint or varnish',
+} as const;
+
 /** How a surface that hardens in the open is kept from the air. */
 export const CLOSING_NAMES = {
   film: 'Film over it',

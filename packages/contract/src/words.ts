@@ -341,6 +341,7 @@ export const TASK_NAMES: Record<string, string> = {
   'paste-fillet': 'Fillets',
   'paste-fairing': 'Fairing paste',
   'paste-plug': 'Fill',
+  'paste-injection': 'Inject',
   coat: 'Coat',
   'lay-more': 'Lay more plies',
   'abrade-between': 'Wash and abrade between goes',

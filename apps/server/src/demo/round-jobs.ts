@@ -134,7 +134,7 @@ export function roundJobs(morning: (days: number) => string): DemoJob[] {
                 growMm: 25,
               },
             },
-            { ...paste('top', 'Top coat, waxed', 1), work: { kind: 'coat', thicknessMm: 0.5, areaMm2: 800_000, densityGPerMl: 1.2 } }, // prettier-ignore
+            { ...paste('top', 'Top coat, waxed', 1), work: { kind: 'coat', medium: 'gelcoat', thicknessMm: 0.5, areaMm2: 800_000, densityGPerMl: 1.2 } }, // prettier-ignore
           ],
         },
         days: { startAt: morning(1) },

@@ -5,6 +5,7 @@ import {
   type SessionReply,
   RECORD_SCHEMA,
   canonicalJson,
+  roundName,
   versioned,
 } from '@ashstep/contract';
 import { CALCULATION_VERSION, type RepairPlan } from '@ashstep/core/repair';
@@ -31,6 +32,7 @@ export async function recordBody(
     technician: repair.technician,
     inputs: versioned(repair.inputs),
     figures: figures(plan),
+    rounds: roundsOf(plan),
     conditions: (family?.conditions ?? []).map(({ id, text }) => ({ id, text })),
     checks: repair.checks,
     log: repair.log,
@@ -43,9 +45,20 @@ export async function recordBody(
   return JSON.parse(canonicalJson(body)) as RecordBody;
 }
 
+const roundsOf = ({ rounds }: RepairPlan): NonNullable<RecordBody['rounds']> =>
+  rounds.map((round) => ({
+    id: round.id,
+    name: roundName(round, rounds),
+    onto: round.onto,
+    closing: round.closing,
+    massG: round.massG,
+    plies: round.plies.length,
+    pots: round.pots.map(({ label, mix, fillerG }) => ({ label, resinG: mix.resinG, secondG: mix.secondG, fillerG })),
+  }));
+
 function figures(plan: RepairPlan): RecordBody['figures'] {
   const { parent, taper, patch, match, mix, resin } = plan;
-  if (!parent || !taper || !patch || !match || !mix || !resin?.card) return null;
+  if (!parent || !taper || !patch || !mix || !resin?.card) return null;
   const face = taper.footprint.faces[0]!;
   return {
     depthMm: parent.depthMm,
@@ -67,8 +80,8 @@ function figures(plan: RepairPlan): RecordBody['figures'] {
         cover: ply.cover,
       })),
     ),
-    match: match.ratios.map(({ direction, ratio, band }) => ({ direction, ratio, band })),
-    weightRatio: match.weightRatio,
+    match: (match?.ratios ?? []).map(({ direction, ratio, band }) => ({ direction, ratio, band })),
+    weightRatio: match?.weightRatio ?? null,
     resinMixG: mix.totalG,
     ...(plan.cold.length > 0 ? { cold: plan.cold } : {}),
     pots: mix.faces.flatMap((part) =>

@@ -1,6 +1,6 @@
 import { COUNTS, LIMITS } from '@ashstep/core/limits';
 import { CONSISTENCIES, FILLERS } from '@ashstep/core/material';
-import { type AddedRound, CLOSING_WAYS } from '@ashstep/core/repair';
+import { type AddedRound, CLOSING_WAYS, COAT_MEDIA } from '@ashstep/core/repair';
 import * as z from 'zod';
 import { filler } from '../materials.js';
 import { density } from '../resin-cards.js';
@@ -19,6 +19,7 @@ const pasteWork = z
   .refine((paste) => known(FILLERS, paste.own, paste.fillerId), { path: ['fillerId'], message: NOT_LISTED });
 const coatWork = z.strictObject({
   kind: z.literal('coat'),
+  medium: z.enum(COAT_MEDIA),
   thicknessMm: within(LIMITS.coatMm),
   areaMm2: z.number().min(1).max(LIMITS.areaMm2.max).nullable(),
   densityGPerMl: density,

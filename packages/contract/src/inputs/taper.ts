@@ -22,6 +22,11 @@ const plugPlan = z.strictObject({
   beddingMm: within(LIMITS.beddingMm),
   pasteGPerMl: within(LIMITS.pasteGPerMl),
 });
+const injectionPlan = z.strictObject({
+  spacingMm: within(LIMITS.injectSpacingMm),
+  gapMm: within(LIMITS.injectGapMm),
+  holeMm: within(LIMITS.holeMm),
+});
 /** A check of how two halves lie to one another before they are bonded. */
 export const alignmentReading = z.strictObject({
   what: z.enum(['string', 'twist', 'rocker', 'rail-left', 'rail-right']),
@@ -63,6 +68,7 @@ export const taper = z.strictObject({
   broken: brokenPlan.optional(),
   edge: edgePlan.optional(),
   plug: plugPlan.optional(),
+  injection: injectionPlan.optional(),
   dishRatio: within(LIMITS.dishRatio).optional(),
   bevelMm: within(LIMITS.depthMm).optional(),
   curvature: z.strictObject({ alongMm: radiusMm, acrossMm: radiusMm }).optional(),

@@ -117,7 +117,7 @@ describe('inputs of any version', () => {
   it('of a version to come are refused, not half read', () => {
     expect(() => upgradedInputs({ ...versioned(NEW_REPAIR), schema: INPUTS_VERSION + 1 })).toThrowError(
       RangeError,
-      /version 5; this Ash Step knows 4/,
+      /version 6; this Ash Step knows 5/,
     );
   });
 });

@@ -6,10 +6,11 @@ import {
   MAIN_SPOT,
   type RepairPlan,
   grindFound,
+  isUncut,
   spotNames,
 } from '../repair/index.js';
 import { type HalfWay, type MapMark, type TapReading, outlineOfMark, surveyed } from '../survey/index.js';
-import { type Region, regionOf } from '../taper/index.js';
+import { type Region, USUAL_INJECTION, regionOf } from '../taper/index.js';
 import { plyKey } from '../stack/index.js';
 
 /** Closed outlines of the plan view, plan millimetres, y up: the largest run, and any others that belong to it. */
@@ -57,6 +58,8 @@ export interface PlanDrawing {
   /** Patch plies, largest first, of the face shown. */
   plies: PlanPly[];
   footprint: PlanOutline | null;
+  /** Holes over a dry disbond: those that are filled, and the row left open as a vent. */
+  injection: { holes: readonly Point[]; vents: readonly Point[]; holeMm: number } | null;
   abraded: PlanOutline | null;
   mask: PlanOutline | null;
   /** Further damage, cracks and earlier repairs. */
@@ -107,19 +110,24 @@ export function planDrawing(inputs: RepairInputs, plan: RepairPlan, faceIndex = 
   const margin = inputs.taper.marginMm;
   const drawing = {
     damage: damage ? { id: 'damage', points: outlinePoints(shape) } : null,
-    cutOut: cutOut
-      ? {
-          id: 'cut-out',
-          ...runs(
-            taper?.kind === 'edge'
-              ? ground!.outlines(0)
-              : [cutOut, ...damage!.others].map((each) => outlinePoints(each)),
-          ),
-        }
-      : null,
-    rings: ground && parent && face ? rings(ground, parent, face.depthMm) : [],
+    cutOut:
+      cutOut && !isUncut(inputs)
+        ? {
+            id: 'cut-out',
+            ...runs(
+              taper?.kind === 'edge'
+                ? ground!.outlines(0)
+                : [cutOut, ...damage!.others].map((each) => outlinePoints(each)),
+            ),
+          }
+        : null,
+    rings: ground && parent && face && !isUncut(inputs) ? rings(ground, parent, face.depthMm) : [],
     plies: ground && patch ? plies(ground, patch, index) : [],
     footprint: grown('footprint', 0),
+    injection: plan.injected && {
+      ...plan.injected,
+      holeMm: inputs.taper.injection?.holeMm ?? USUAL_INJECTION.holeMm,
+    },
     abraded: grown('abraded', margin),
     mask: grown('mask', margin + inputs.taper.maskMm),
     visible: inputs.survey.visible ? { id: 'visible', points: outlinePoints(inputs.survey.visible) } : null,

@@ -76,28 +76,30 @@ export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionD
     halfWidth,
     ratio,
     profile,
-    outerDepth: outer!.depthMm,
+    outerDepth: isWhole(profile) ? 0 : outer!.depthMm,
     innerDepth: skins ? 0 : (inner?.depthMm ?? 0),
-    through: inputs.damage.depth === 'through' || core !== null,
+    through: !isWhole(profile) && (inputs.damage.depth === 'through' || core !== null),
   };
   const ground = [
-    ...parentRegions(parent, frame),
-    ...(core ? coreRegions(coreShownMm, parent.thicknessMm, frame, { opened, skins }) : []),
-    ...finishRegions(finishMm, halfAbraded, halfWidth),
+    // A panel of its own lies on a film: there is nothing under it.
+    ...(taper.kind === 'panel' ? [] : parentRegions(parent, frame)),
+    ...(core && taper.kind !== 'panel' ? coreRegions(coreShownMm, parent.thicknessMm, frame, { opened, skins }) : []),
+    ...(taper.kind === 'panel' ? [former(halfWidth)] : finishRegions(finishMm, halfAbraded, halfWidth)),
   ];
-  if (inputs.damage.depth === 'through' && !core && !inner && profile.kind !== 'form')
+  if (inputs.damage.depth === 'through' && !core && !inner && profile.kind !== 'form' && !isWhole(profile))
     ground.push(backing(half, parent.thicknessMm));
   const laid: SectionRegion[] = [];
   if (core && opened) laid.push(...plugRegions(inputs, coreShownMm, parent.thicknessMm, half));
   if (profile.kind === 'dish') laid.push(filler(half, half + ratio * outer!.depthMm, outer!.depthMm));
   // What is lapped or wrapped over is filled flush first.
-  if (isLaidOn(profile)) laid.push(filler(half, half, outer!.depthMm));
+  if (isLaidOn(profile) && !isWhole(profile)) laid.push(filler(half, half, outer!.depthMm));
   patch?.faces.forEach((face, i) => {
     const base = profile.kind === 'dish' ? (): number => 0 : i === 0 ? slope : under;
     const flip = i === 0 ? (y: number): number => y : (y: number): number => (skins ? totalMm : parent.thicknessMm) - y;
     const { regions, surface, breaks } = patchRegions(face, i, base, frame, inputs.stack.order, flip);
     laid.push(...regions);
-    if (i === 0 && finishMm > 0) laid.push(newFinish(surface, breaks, frame, halfAbraded, finishMm));
+    if (i === 0 && finishMm > 0 && !isWhole(profile))
+      laid.push(newFinish(surface, breaks, frame, halfAbraded, finishMm));
   });
   return {
     ground,
@@ -115,6 +117,9 @@ export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionD
     stretch: isLaidOn(profile) ? Math.min(ratio, MOST_STRETCH) : ratio,
   };
 }
+
+/** Nothing is cut out under what is laid. */
+const isWhole = (profile: TaperProfile): boolean => profile.kind === 'lap' && profile.whole === true;
 
 /** Half of what is cut out along the section, and how far the ground runs out from there for each millimetre of depth. */
 function cutAlong(
@@ -263,6 +268,16 @@ function finishRegions(finishMm: number, from: number, to: number): SectionRegio
     { ...base, id: 'finish-l', points: rectangle(-to, -finishMm, -from, 0) },
   ];
 }
+
+/** Film or former a panel is laid on. */
+const former = (halfWidth: number): SectionRegion => ({
+  ...plain,
+  id: 'former',
+  layer: 'backing',
+  material: 'backing',
+  label: 'Film or former, not to scale',
+  points: rectangle(-halfWidth, 0, halfWidth, 1),
+});
 
 function backing(half: number, thicknessMm: number): SectionRegion {
   return {

@@ -46,7 +46,8 @@ describe('acceptance', () => {
   });
 
   it('fits the list to the job', () => {
-    const ids = (facts: object) => inspectionList({ stack: true, taper: true, ...facts }).map((c) => c.id);
+    const ids = (facts: object) =>
+      inspectionList({ stack: true, taper: true, bonded: true, repair: 'taper', ...facts }).map((c) => c.id);
     expect(
       ids({ family: 'epoxy', mixKind: 'two-part', through: true, waterline: 'below', finish: 'gelcoat' }),
     ).toContain('tight');

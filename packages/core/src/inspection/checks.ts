@@ -101,7 +101,7 @@ export const INSPECTION_CHECKS: readonly InspectionCheck[] = [
     count: 10,
     lowestShare: 0.85,
     limitText: 'mean 80 or more, none under 68',
-    when: { family: 'epoxy' },
+    when: { family: 'epoxy', stack: true },
     restsOn: ['resin', 'mix'],
   },
   {
@@ -114,7 +114,7 @@ export const INSPECTION_CHECKS: readonly InspectionCheck[] = [
     count: 10,
     lowestShare: 0.85,
     limitText: 'mean 35 or more, none under 29.75',
-    when: { family: ['polyester', 'vinylester'] },
+    when: { family: ['polyester', 'vinylester'], stack: true },
     restsOn: ['resin', 'mix'],
   },
   {
@@ -136,7 +136,7 @@ export const INSPECTION_CHECKS: readonly InspectionCheck[] = [
     min: 0,
     max: 0,
     limitText: 'none',
-    when: { stack: true },
+    when: { bonded: true },
     restsOn: ['damage', 'laminate', 'taper', 'stack'],
   },
   {
@@ -184,7 +184,7 @@ export const INSPECTION_CHECKS: readonly InspectionCheck[] = [
     min: 0.9,
     max: 1.15,
     limitText: '0.90 to 1.15',
-    when: { service: ['general', 'high', 'primary'] },
+    when: { stack: true, service: ['general', 'high', 'primary'], repair: { not: ['overlay', 'panel', 'dish'] } },
     restsOn: ['place', 'damage', 'laminate', 'resin', 'taper', 'stack'],
   },
   {
@@ -204,7 +204,7 @@ export const INSPECTION_CHECKS: readonly InspectionCheck[] = [
     kind: 'eye',
     unit: '',
     limitText: 'no weeping',
-    when: { stack: true, waterline: 'below' },
+    when: { stack: true, waterline: 'below', repair: { not: 'panel' } },
     restsOn: ['place', 'damage', 'taper', 'stack'],
   },
 ];
@@ -291,7 +291,7 @@ export const PREPARATION_CHECKS: readonly PreparationCheck[] = [
     id: 'washed',
     text: 'Washed and de-waxed beyond the work area',
     why: 'Grinding first drives wax into the scratches.',
-    when: {},
+    when: { repair: { not: 'panel' } },
   },
   {
     id: 'ground',
@@ -303,7 +303,31 @@ export const PREPARATION_CHECKS: readonly PreparationCheck[] = [
     id: 'abraded',
     text: 'Abraded all over, no gloss left, nothing ground thin',
     why: 'It lies on the surface: the key carries the load.',
-    when: { taper: false },
+    when: { taper: false, stack: true, repair: { not: 'panel' } },
+  },
+  {
+    id: 'opened',
+    text: 'Opened to sound material, rim bevelled and keyed',
+    why: 'A fill holds by its rim, and a crack that is only painted over comes back.',
+    when: { repair: 'finish' },
+  },
+  {
+    id: 'former',
+    text: 'Film or former flat and clean, waxed where it needs it, edges stopped',
+    why: 'The face is as fair as what it is laid on.',
+    when: { repair: 'panel' },
+  },
+  {
+    id: 'dry-within',
+    text: 'Drilled, dry and clean within: no wet dust, no dirt, the highest row open',
+    why: 'Resin bonds to nothing wet or dirty. If it is, open it up instead.',
+    when: { repair: 'injection' },
+  },
+  {
+    id: 'weights',
+    text: 'Film, and weights or vacuum, at hand',
+    why: 'It is pressed together until it is hard.',
+    when: { repair: 'injection' },
   },
   {
     id: 'dry-clean',

@@ -80,6 +80,9 @@ export const LIMITS = {
   gapMm: { min: 0, max: 50 },
   beddingMm: { min: 0, max: 50 },
   pasteGPerMl: { min: 0.2, max: 3 },
+  injectSpacingMm: { min: 10, max: 200 },
+  injectGapMm: { min: 0.05, max: 10 },
+  holeMm: { min: 1, max: 20 },
   alignmentMm: { min: -500, max: 500 },
   // Patch
   coverOverlapMm: { min: 0, max: 500 },

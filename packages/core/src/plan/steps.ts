@@ -81,7 +81,15 @@ export interface JobStep {
 /** Something laid, filled or coated beside the plies of the patch. */
 export interface ExtraRound {
   /** What the step is called by. */
-  id: 'paste-bonding' | 'paste-bedding' | 'paste-fillet' | 'paste-fairing' | 'paste-plug' | 'coat' | 'lay-more';
+  id:
+    | 'paste-bonding'
+    | 'paste-bedding'
+    | 'paste-fillet'
+    | 'paste-fairing'
+    | 'paste-plug'
+    | 'paste-injection'
+    | 'coat'
+    | 'lay-more';
   /** Mixed and put on, g, in so many pots. */
   massG: number;
   pots: number;
@@ -101,6 +109,8 @@ export interface StepsInput {
     /** Where it is laid in several goes: each of them, in order. */ goes?: readonly Go[];
   })[];
   abradedAreaMm2: number;
+  /** A panel of its own: nothing is washed or ground before it is laid. */
+  noGround?: boolean;
   layingRateGPerMin: number;
   /** Rounds before the plies of the patch and after them, in order. */
   before?: readonly ExtraRound[];
@@ -138,19 +148,21 @@ export function jobSteps(input: StepsInput): JobStep[] {
   const dries = input.dryUntilAt
     ? list.add('drying', { kind: 'drying', untilAt: input.dryUntilAt, why: { id: 'days.drying' } }, [])
     : null;
-  list.add('wash', { minutes: rates.washMin, skill: 'prepare', why: { id: 'days.wash-first' } }, []);
+  if (!input.noGround)
+    list.add('wash', { minutes: rates.washMin, skill: 'prepare', why: { id: 'days.wash-first' } }, []);
   const { before = [], after = [] } = input;
   let laid: JobStep | null = null;
   const goOn = { input, rates, list };
   input.faces.forEach((face, i) => {
     const place = { face: two ? i + 1 : null };
     const litres = face.groundVolumeMm3 / 1e6;
-    list.add(i === 1 ? 'grind-back' : 'grind', {
-      ...place,
-      minutes: Math.max(rates.grindFloorMin, litres * rates.grindMinPerLitre),
-      skill: 'prepare',
-      why: { id: i === 1 ? 'days.grind-back' : 'days.grind', params: { litres } },
-    });
+    if (!input.noGround)
+      list.add(i === 1 ? 'grind-back' : 'grind', {
+        ...place,
+        minutes: Math.max(rates.grindFloorMin, litres * rates.grindMinPerLitre),
+        skill: 'prepare',
+        why: { id: i === 1 ? 'days.grind-back' : 'days.grind', params: { litres } },
+      });
     if (i === 0)
       for (const round of before) {
         const filled = addRound(goOn, round, laid, dries);
@@ -255,8 +267,8 @@ function addRound(making: Making, round: ExtraRound, laid: JobStep | null, dries
   return made;
 }
 
-/** How fast it goes on, g a minute: paste by knife or bag 30 to 80, a coat by brush or roller. Source: usual rates of the trade. */
-const [PASTE_G_PER_MIN, COAT_G_PER_MIN] = [50, 25];
+/** How fast it goes on, g a minute: paste by knife or bag 30 to 80, a coat by brush or roller, resin by syringe hole after hole. Source: usual rates of the trade. */
+const [PASTE_G_PER_MIN, COAT_G_PER_MIN, INJECTED_G_PER_MIN] = [50, 25, 10];
 const paste = (): number => PASTE_G_PER_MIN;
 const ROUND_RATE: Readonly<Record<ExtraRound['id'], (input: StepsInput) => number>> = {
   'paste-bonding': paste,
@@ -264,6 +276,7 @@ const ROUND_RATE: Readonly<Record<ExtraRound['id'], (input: StepsInput) => numbe
   'paste-fillet': paste,
   'paste-fairing': paste,
   'paste-plug': paste,
+  'paste-injection': () => INJECTED_G_PER_MIN,
   coat: () => COAT_G_PER_MIN,
   'lay-more': ({ layingRateGPerMin }) => layingRateGPerMin,
 };

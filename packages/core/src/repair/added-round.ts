@@ -18,11 +18,16 @@ export interface PasteWork {
 /** A gel coat, top coat or sealing coat of the job. */
 export interface CoatWork {
   kind: 'coat';
+  /** What is put on: gel or top coat with its own catalyst, the resin of the job, or paint and the like, mixed as its own can says. */
+  medium: CoatMedium;
   thicknessMm: number;
   /** Coated, mm²; the abraded ground when null. */
   areaMm2: number | null;
   densityGPerMl: number;
 }
+
+export const COAT_MEDIA = ['gelcoat', 'resin', 'paint'] as const;
+export type CoatMedium = (typeof COAT_MEDIA)[number];
 
 /** Plies laid beside those of the patch, the lowest first. */
 export interface LayWork {

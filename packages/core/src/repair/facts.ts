@@ -3,7 +3,9 @@ import { attempt } from '../errors.js';
 import { type FibreId, coreOf, fabricOf } from '../material/index.js';
 import type { SystemCard } from '../resin/systems.js';
 import type { ServiceClass } from '../taper/index.js';
+import { GEL_COAT } from '../resin/gel-coat.js';
 import type { RepairInputs } from './inputs.js';
+import { workedAs } from './stages/kind.js';
 
 const FIBRE_GROUP: Record<FibreId, 'glass' | 'carbon' | 'aramid'> = {
   'e-glass': 'glass',
@@ -27,6 +29,9 @@ export const serviceOf = ({ service, waterline }: RepairInputs['place']): Servic
 
 /** What cautions and acceptance checks ask about a job. */
 export function jobFacts(inputs: RepairInputs, card: SystemCard | null, taper: boolean, stack: boolean): Facts {
+  const kind = workedAs(inputs);
+  // A nick in the gel coat is filled with gel coat, whatever the laminate.
+  const gelCoat = kind === 'finish' && inputs.place.finish === 'gelcoat';
   const core = inputs.laminate.core && attempt(() => coreOf(inputs.laminate.core!)).result;
   return {
     waterline: inputs.place.waterline,
@@ -38,9 +43,16 @@ export function jobFacts(inputs: RepairInputs, card: SystemCard | null, taper: b
     fibres: fibresOf(inputs),
     core: core !== null,
     ...(core ? { coreStyrene: core.styrene } : {}),
-    ...(card ? { family: card.family, mixKind: card.kind } : {}),
+    ...(gelCoat
+      ? { family: GEL_COAT.family, mixKind: GEL_COAT.kind }
+      : card
+        ? { family: card.family, mixKind: card.kind }
+        : {}),
     through: inputs.damage.depth === 'through',
     taper,
     stack,
+    repair: kind,
+    // A bond that can be tapped: plies, or what was injected.
+    bonded: stack || kind === 'injection',
   };
 }

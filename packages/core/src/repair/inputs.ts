@@ -17,6 +17,7 @@ import type {
   BrokenInput,
   EdgeInput,
   GaugeReading,
+  InjectionInput,
   KnockDowns,
   PlugInput,
   LocalRatio,
@@ -177,6 +178,8 @@ export interface RepairInputs {
     edge?: Pick<EdgeInput, 'alongMm' | 'inMm' | 'trimMm'>;
     /** Core plug bedded in paste. */
     plug?: Pick<PlugInput, 'gapMm' | 'beddingMm' | 'pasteGPerMl'>;
+    /** Holes over a dry disbond, and how far its faces are apart. */
+    injection?: Pick<InjectionInput, 'spacingMm' | 'gapMm' | 'holeMm'>;
     /** Slope of a dish that keys a plug of filler in, and how deep it is countersunk, mm; all through when left out. */
     dishRatio?: number;
     bevelMm?: number;

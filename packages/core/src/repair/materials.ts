@@ -21,7 +21,7 @@ export const CUT_WASTE = 0.15;
 /** Everything a job uses: resin and second part of lay-up and pastes, fabrics with what is cut off, fillers and coats. None before its mix is planned. */
 export function jobMaterials({ resin, patch, mix }: Pick<RepairPlan, 'resin' | 'patch' | 'mix'>): Material[] {
   const card = resin?.card;
-  if (!card || !patch || !mix) return [];
+  if (!card || !mix) return [];
   const second = card.kind === 'two-part' ? 'hardener' : 'catalyst';
   const made: Material[] = [
     { kind: 'resin', entryId: card.id, name: `${card.name}: resin`, amount: mix.totalResinG, unit: 'g' },
@@ -32,7 +32,7 @@ export function jobMaterials({ resin, patch, mix }: Pick<RepairPlan, 'resin' | '
       amount: mix.totalSecondG,
       unit: 'g',
     },
-    ...patch.faces.flatMap((face) =>
+    ...(patch?.faces ?? []).flatMap((face) =>
       face.plies.map((ply): Material => ({
         kind: 'fabric',
         entryId: ply.fabric.id,
@@ -41,20 +41,25 @@ export function jobMaterials({ resin, patch, mix }: Pick<RepairPlan, 'resin' | '
         unit: 'm2',
       })),
     ),
-    ...mix.pastes.map((pot): Material => ({
-      kind: 'filler',
-      entryId: pot.fillerId,
-      name: pot.fillerName,
-      amount: pot.paste.fillerG,
-      unit: 'g',
-    })),
-    ...mix.coats.map((coat): Material => ({
-      kind: 'coat',
-      entryId: '',
-      name: coat.name,
-      amount: coat.massG,
-      unit: 'g',
-    })),
+    ...mix.pastes
+      .filter(({ paste }) => paste.fillerG > 0)
+      .map((pot): Material => ({
+        kind: 'filler',
+        entryId: pot.fillerId,
+        name: pot.fillerName,
+        amount: pot.paste.fillerG,
+        unit: 'g',
+      })),
+    // A coat of the job's own resin is counted with it.
+    ...mix.coats
+      .filter(({ medium }) => medium !== 'resin')
+      .map((coat): Material => ({
+        kind: 'coat',
+        entryId: '',
+        name: coat.name,
+        amount: coat.massG,
+        unit: 'g',
+      })),
   ];
   return made.reduce<Material[]>((all, one) => {
     const known = all.find(

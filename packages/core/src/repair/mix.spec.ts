@@ -132,7 +132,7 @@ describe('the mix of a job', () => {
 
   it('takes in pastes with their filler, the plug’s own among them, and coats by thickness', () => {
     const paste = (volumeMl: number): AddedRound => ({ id: 'a', name: 'Fillet at the frame', when: 'before', onto: 'abraded', spotIds: [], work: { kind: 'paste', use: 'fillet', volumeMl, fillerId: 'silica' } }); // prettier-ignore
-    const coat: AddedRound = { id: 'b', name: 'Gel coat', when: 'after', onto: 'abraded', spotIds: [], work: { kind: 'coat', thicknessMm: 0.5, areaMm2: 200_000, densityGPerMl: 1.2 } }; // prettier-ignore
+    const coat: AddedRound = { id: 'b', name: 'Gel coat', when: 'after', onto: 'abraded', spotIds: [], work: { kind: 'coat', medium: 'gelcoat', thicknessMm: 0.5, areaMm2: 200_000, densityGPerMl: 1.2 } }; // prettier-ignore
     const withRounds = (...added: AddedRound[]) => planned({}, { rounds: { added, closing: 'film' } });
     const [without, having] = [planned(), withRounds(paste(100), coat)];
     const [made] = having.pastes;
@@ -177,6 +177,6 @@ describe('a weighed batch against its plan', () => {
     expect(error(polyester({}), 2.576)).toBeCloseTo(0, 9);
     expect(error(polyester({}, 30), 2.576)).toBeGreaterThan(10);
     expect(error({ ...NEW_REPAIR, resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-slow' } }, 33)).toBeCloseTo(10, 9);
-    expect(batchError(NEW_REPAIR, { resin: null }, { resinG: 100, secondG: 30 })).toBeNull();
+    expect(batchError(NEW_REPAIR, { resin: null, rounds: [] }, { resinG: 100, secondG: 30 })).toBeNull();
   });
 });

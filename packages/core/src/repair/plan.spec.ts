@@ -66,7 +66,7 @@ describe('the whole chain', () => {
         days: { startAt: '2026-04-16T08:00' },
       }),
     );
-    expect([plan.taper, plan.patch, plan.mix]).toEqual([null, null, null]);
+    expect([plan.taper, plan.patch, plan.rounds]).toEqual([null, null, []]);
     expect(plan.days!.tasks.map((t) => t.id)).not.toContain('lay-up');
     expect(plan.problems).toEqual([]);
   });

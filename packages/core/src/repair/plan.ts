@@ -16,7 +16,8 @@ import { type TaperPlan, planTaper } from './stages/taper.js';
 import { type PatchPlan, planPatch } from './stages/patch.js';
 import { type MixPlan, planMix } from './stages/mix.js';
 import { type JobAir, jobAir } from './air.js';
-import { isLaidOn } from '../taper/index.js';
+import { type InjectionResult, USUAL_INJECTION, injection, isLaidOn } from '../taper/index.js';
+import { laysPlies, workedAs } from './stages/kind.js';
 import { jobFacts } from './facts.js';
 import { layUpHolds } from './holds.js';
 import { stepsInputOf } from './steps.js';
@@ -38,6 +39,8 @@ export interface RepairPlan {
   resin: ResinPlan | null;
   taper: TaperPlan | null;
   patch: PatchPlan | null;
+  /** Holes and resin of a dry disbond that is injected; null for the rest. */
+  injected: InjectionResult | null;
   match: MatchResult | null;
   mix: MixPlan | null;
   /** Everything that is laid, filled or coated, in order. */
@@ -78,13 +81,18 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
   const { depth, depthMm } = inputs.damage;
   const parent = attemptStage('laminate', () => parentOf(inputs.laminate, depth, depthMm, resin));
   const taper = attemptStage('taper', () =>
-    damage && parent && resin?.card && depth !== 'finish' ? planTaper(inputs, damage, parent, resin.card) : null,
+    damage && parent && resin?.card && laysPlies(inputs) ? planTaper(inputs, damage, parent, resin.card) : null,
   );
   const patch = attemptStage('plies', () =>
     damage && parent && taper && resin?.card ? planPatch(inputs, damage, parent, taper, resin.card) : null,
   );
+  const injected = attemptStage('taper', () =>
+    damage && workedAs(inputs) === 'injection' ? injectedInto(inputs, damage) : null,
+  );
   const mix = attemptStage('mix', () =>
-    damage && taper && patch && resin?.card ? planMix(inputs, damage, taper, patch, resin.card) : null,
+    damage && resin?.card && (!laysPlies(inputs) || (taper && patch))
+      ? planMix(inputs, damage, { taper, patch, injected }, resin.card)
+      : null,
   );
   const rounds = plannedRounds(inputs, { resin, patch, mix });
   const finish = resin?.card ? finishRoute(resin.card.family, inputs.place.finish, inputs.resin.gelCoatWay) : null;
@@ -102,7 +110,9 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
     resin,
     taper,
     patch,
-    match: patch?.match ?? null,
+    injected,
+    // A skin over a whole area replaces nothing: there is nothing it should be as stiff as.
+    match: taper?.kind === 'overlay' ? null : (patch?.match ?? null),
     mix,
     rounds,
     finish,
@@ -135,6 +145,10 @@ const parentOf = kept(
     resin: ResinPlan | null,
   ) => planParent({ laminate, damage: { depth, depthMm } }, resin),
 );
+
+function injectedInto({ taper }: RepairInputs, damage: DamagePlan): InjectionResult {
+  return injection({ ...USUAL_INJECTION, ...taper.injection, shapes: damage.spots.map(({ cut }) => cut) });
+}
 
 function coldAt(card: SystemCard | null, tempC: number): Remark[] {
   return card

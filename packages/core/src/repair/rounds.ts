@@ -1,10 +1,12 @@
 import { plyKey } from '../stack/index.js';
 import type { Fabric } from '../material/index.js';
-import type { ClosingWay, PasteWork } from './added-round.js';
+import type { ClosingWay, CoatMedium } from './added-round.js';
 import type { RepairInputs } from './inputs.js';
 import { MAIN_SPOT } from './stages/damage.js';
 import { type Measured, mixedG } from './stages/measured.js';
-import type { MixPlan, Pace } from './stages/mix.js';
+import type { MixPlan } from './stages/mix.js';
+import type { Pace } from './stages/pace.js';
+import type { PasteUse } from './stages/pastes.js';
 import type { PatchPlan } from './stages/patch.js';
 import type { ResinPlan } from './stages/resin.js';
 
@@ -43,7 +45,9 @@ export interface PlannedRound {
   plies: RoundPly[];
   pots: RoundPot[];
   /** Of a paste: what for, and with which filler. */
-  use: PasteWork['use'] | null;
+  use: PasteUse | null;
+  /** Of a coat: what is put on. */
+  medium: CoatMedium | null;
   fillerName: string;
   spotIds: string[];
   /** What it bonds to: fresh ground; the round before while green, as one body; or that round cured and abraded, a secondary bond. */
@@ -60,7 +64,7 @@ export function plannedRounds(
   inputs: RepairInputs,
   { resin, patch, mix }: { resin: ResinPlan | null; patch: PatchPlan | null; mix: MixPlan | null },
 ): PlannedRound[] {
-  if (!patch || !mix || !resin?.card) return [];
+  if (!mix || !resin?.card) return [];
   const { added, closing } = inputs.rounds;
   const before = added.filter(({ when }) => when === 'before');
   const after = added.filter(({ when }) => when === 'after');
@@ -68,16 +72,16 @@ export function plannedRounds(
     const made = addedRound(id, mix);
     return made ? [{ ...made, onto }] : [];
   };
-  const own = mix.pastes.filter(({ fromPlan }) => fromPlan).map(({ id }) => ({ ...addedRound(id, mix)!, onto: 'abraded' as const })); // prettier-ignore
-  const rounds = [...own, ...before.flatMap(ofAdded), ...patch.faces.flatMap((_, f) => goesOf(patch, mix, f)), ...after.flatMap(ofAdded)]; // prettier-ignore
-  const airInhibited = resin.card.family !== 'epoxy';
+  const own = [...mix.pastes, ...mix.coats].filter(({ fromPlan }) => fromPlan).map(({ id }) => ({ ...addedRound(id, mix)!, onto: 'abraded' as const })); // prettier-ignore
+  const rounds = [...own, ...before.flatMap(ofAdded), ...(patch?.faces ?? []).flatMap((_, f) => goesOf(patch!, mix, f)), ...after.flatMap(ofAdded)]; // prettier-ignore
+  const sticky = ({ kind, medium, use }: PlannedRound): boolean => medium === 'gelcoat' || (resin.card!.family !== 'epoxy' && kind !== 'coat' && use !== 'injection'); // prettier-ignore
   const spots = [MAIN_SPOT, ...inputs.damage.spots.map(({ id }) => id)];
   return rounds.map((round, i) => ({
     ...round,
     spotIds: round.spotIds.length > 0 ? round.spotIds : spots,
     // The patch goes onto what was filled or bedded before it, cured.
     onto: i === 0 ? 'ground' : round.onto === 'ground' ? 'abraded' : round.onto,
-    closing: airInhibited && round.kind !== 'coat' && rounds[i + 1]?.onto !== 'green' ? closing : null,
+    closing: sticky(round) && rounds[i + 1]?.onto !== 'green' ? (round.medium === 'gelcoat' && closing === 'gelcoat-wax' ? 'wax' : closing) : null, // prettier-ignore
   }));
 }
 
@@ -116,6 +120,7 @@ const BARE = {
   go: null,
   plies: [],
   use: null,
+  medium: null,
   fillerName: '',
   spotIds: [],
   closing: null,
@@ -131,7 +136,11 @@ function addedRound(id: string, { pastes, coats, laid }: MixPlan): Omit<PlannedR
     return { ...BARE, id, kind: 'paste', name: paste.name, pots, use: paste.use, fillerName: paste.fillerName, spotIds, massG: massOf(pots) }; // prettier-ignore
   }
   const coat = coats.find((one) => one.id === id);
-  if (coat) return { ...BARE, id, kind: 'coat', name: coat.name, pots: [], massG: coat.massG };
+  if (coat) {
+    const pots = coat.pots.map((pot) => ({ ...pot, plies: [], fillerG: 0 }));
+    const spotIds = [...new Set(pots.flatMap((pot) => pot.spotIds))];
+    return { ...BARE, id, kind: 'coat', name: coat.name, medium: coat.medium, pots, spotIds, massG: coat.massG };
+  }
   const lay = laid.find((one) => one.id === id);
   if (!lay) return null;
   const plies = lay.plies.map((ply, i): RoundPly => ({

@@ -2,6 +2,7 @@ import { attempt } from '../errors.js';
 import { DEFAULT_LAYING_RATE } from '../mix/index.js';
 import { coreOf } from '../material/index.js';
 import type { ExtraRound, Go, StepsInput } from '../plan/index.js';
+import { laysPlies } from './stages/kind.js';
 import { dryBy } from '../survey/index.js';
 import type { RepairInputs } from './inputs.js';
 import type { PlannedRound } from './rounds.js';
@@ -45,6 +46,7 @@ function extraRounds(rounds: readonly PlannedRound[]): Pick<StepsInput, 'before'
     onto: round.onto === 'green' ? 'green' : 'abraded',
     closedCheck: closedCheckOf(round),
   });
+  if (patch < 0) return { before: [], after: rounds.map(extra) };
   const others = (from: number, to?: number): ExtraRound[] =>
     rounds.slice(from, to).filter(({ face }) => face === null).map(extra); // prettier-ignore
   return { before: others(0, patch), after: others(patch + 1) };
@@ -57,14 +59,14 @@ export function stepsInputOf(
 ): StepsInput | null {
   const card = resin?.card;
   if (!damage || !card || !finish) return null;
-  const finishOnly = inputs.damage.depth === 'finish';
-  if (!finishOnly && (!taper || !patch || !mix)) return null;
+  const laid = laysPlies(inputs);
+  if (laid && (!taper || !patch || !mix)) return null;
   const { core } = inputs.laminate;
   const { moistureLimit, readings } = inputs.survey;
   const wet = moistureLimit !== null && readings.some(({ kind }) => kind === 'moisture');
   return {
     card,
-    faces: finishOnly
+    faces: !laid
       ? []
       : patch!.faces.map((face, i) => ({
           groundVolumeMm3: taper!.footprint.faces[i]!.taperVolumeMm3,
@@ -78,6 +80,7 @@ export function stepsInputOf(
               .map(closedCheckOf)
               .at(-1) ?? null,
         })),
+    noGround: taper?.kind === 'panel',
     abradedAreaMm2: taper?.footprint.faces[0]!.abraded.areaMm2 ?? damage.cut.areaMm2,
     layingRateGPerMin: mix?.faces[0]?.pace.gPerMin ?? DEFAULT_LAYING_RATE,
     ...extraRounds(rounds),

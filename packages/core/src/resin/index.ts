@@ -1,4 +1,5 @@
 export * from './systems.js';
+export * from './gel-coat.js';
 export * from './hardeners.js';
 export * from './hypotheses.js';
 export * from './evidence.js';

@@ -3,3 +3,4 @@ export * from './sizes.js';
 export * from './pattern.js';
 export * from './fill.js';
 export * from './walk.js';
+export * from './finish-fill.js';

@@ -124,7 +124,7 @@ export function footprint(input: FootprintInput): FootprintResult {
     faces,
     cutOutVolumeMm3,
     taperVolumeMm3,
-    groundVolumeMm3: through ? taperVolumeMm3 : taperVolumeMm3 + cutOutVolumeMm3,
+    groundVolumeMm3: through || (profile && isLaidOn(profile)) ? taperVolumeMm3 : taperVolumeMm3 + cutOutVolumeMm3,
     regions: inputs,
     outlines: regions[0]!.outlines(depths[0]!),
     conflicts:

@@ -1,5 +1,6 @@
 export * from './ratios.js';
 export * from './kinds.js';
+export * from './injection.js';
 export * from './dish.js';
 export * from './broken.js';
 export * from './edge.js';

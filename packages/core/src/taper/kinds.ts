@@ -1,7 +1,19 @@
 import type { Form } from './form.js';
 
 /** Kinds of repair that are ground and laid each their own way. Left out of a job, it is the taper its depth and faces call for. */
-export const REPAIR_KINDS = ['taper', 'stepped', 'lap', 'wrap', 'dish', 'edge', 'broken', 'core'] as const;
+export const REPAIR_KINDS = [
+  'taper',
+  'stepped',
+  'lap',
+  'wrap',
+  'dish',
+  'edge',
+  'broken',
+  'core',
+  'overlay',
+  'panel',
+  'injection',
+] as const;
 export type RepairKind = (typeof REPAIR_KINDS)[number];
 
 /**
@@ -11,7 +23,12 @@ export type RepairKind = (typeof REPAIR_KINDS)[number];
 export type TaperProfile =
   | { kind: 'slope' }
   | { kind: 'steps'; stepMm: number; thicknessesMm: readonly number[] }
-  | { kind: 'lap'; reachMm: number; staggerMm: number }
+  | {
+      kind: 'lap';
+      reachMm: number;
+      staggerMm: number;
+      /** Nothing is cut out under it: a skin over a whole area, or a panel of its own. */ whole?: boolean;
+    }
   | { kind: 'dish'; capPastMm: number }
   | {
       kind: 'form';
@@ -36,3 +53,7 @@ export const USUAL_STEP_MM = 15;
 /** Past the last crack on every side. */
 export const USUAL_LAP_MM = 50;
 export const USUAL_STAGGER_MM = 10;
+/** A skin over a whole area: how far it runs past it, and each ply short of the next. */
+export const USUAL_OVERLAY = { reachMm: 25, staggerMm: 15 };
+/** A new panel is laid so much larger all round, and trimmed. */
+export const USUAL_TRIM_MM = 15;

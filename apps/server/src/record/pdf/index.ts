@@ -1,7 +1,9 @@
 import {
   BAND_NAMES,
+  CLOSING_NAMES,
   FINISH_NAMES,
   MARK_NAMES,
+  ONTO_NAMES,
   ORDER_NAMES,
   PARENT_NAMES,
   type RecordBody,
@@ -12,6 +14,7 @@ import {
   VERDICT_NAMES,
   WHY_WORDS,
   doneWords,
+  roundName,
   upgradedInputs,
   remarkWords,
   startWords,
@@ -168,7 +171,7 @@ function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBo
       );
     }
   }
-  if (taper && match) {
+  if (taper) {
     sheet.section('Taper and match');
     const face = taper.footprint.faces[0]!;
     sheet.pairs([
@@ -184,26 +187,56 @@ function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBo
       ],
       ['Table', `${round(taper.range.min, 0)} to ${round(taper.range.max, 0)}:1 for this service`],
     ]);
-    sheet.line(
-      `Patch over parent: ${match.ratios.map((r) => `${r.direction.toUpperCase()} ${round(r.ratio, 2)} ${BAND_NAMES[r.band]}`).join(' · ')} · weight ${match.weightRatio === null ? '–' : round(match.weightRatio, 2)}. 0.90 to 1.15 is a match.`,
-    );
+    if (match)
+      sheet.line(
+        `Patch over parent: ${match.ratios.map((r) => `${r.direction.toUpperCase()} ${round(r.ratio, 2)} ${BAND_NAMES[r.band]}`).join(' · ')} · weight ${match.weightRatio === null ? '–' : round(match.weightRatio, 2)}. 0.90 to 1.15 is a match.`,
+      );
   }
 }
 
 function stackAndMix(sheet: Sheet, plan: RepairPlan, rezeroed: boolean): void {
-  if (!plan.patch || !plan.mix) return;
-  sheet.section(
-    `Plies, in laying order (${ORDER_NAMES[plan.patch.faces[0]!.stack.plies[0]!.sizeIndex === 0 ? 'smallest-first' : 'largest-first'].toLowerCase()})`,
+  if (!plan.mix) return;
+  if (plan.patch) plies(sheet, plan.patch, plan.mix);
+  sheet.section(`Rounds: ${round(plan.rounds.reduce((sum, { massG }) => sum + massG, 0))} g in all`);
+  for (const [i, each] of plan.rounds.entries()) {
+    const plyWords = each.plies.length > 0 ? `, ${each.plies.length} ${each.plies.length === 1 ? 'ply' : 'plies'}` : '';
+    const closing = each.closing ? `; then ${CLOSING_NAMES[each.closing].toLowerCase()}` : '';
+    sheet.line(
+      `${i + 1} ${roundName(each, plan.rounds)}: ${round(each.massG)} g${plyWords}, ${ONTO_NAMES[each.onto]}${closing}.`,
+    );
+  }
+  const pots = plan.rounds.flatMap((each) =>
+    each.pots.map((pot) => ({ ...pot, round: each, name: roundName(each, plan.rounds) })),
   );
-  const rows = plan.patch.faces.flatMap((face, i) =>
-    face.plies.map((ply, j) => ({ ...ply, face: i + 1, grams: plan.mix!.faces[i]!.quantity.plies[j]! })),
+  sheet.section(`Mix: ${pots.length} ${pots.length === 1 ? 'pot' : 'pots'}`);
+  sheet.table(
+    [
+      { title: 'Round', width: 26, value: (p) => p.name },
+      { title: 'Pot', width: 6, value: (p) => p.label },
+      { title: 'Plies', width: 12, value: (p) => p.plies.join(', ') },
+      { title: 'Resin to, g', width: 11, align: 'right', value: (p) => round(p.mix.scaleG[1], 1) },
+      { title: secondTitle(plan, rezeroed), width: 15, align: 'right', value: (p) => round(p.mix.scaleG[2], 1) },
+      { title: 'Adds, g', width: 10, align: 'right', value: (p) => round(p.mix.secondG, 1) },
+      { title: 'Adds, ml', width: 10, align: 'right', value: (p) => round(p.mix.secondMl, 1) },
+      { title: 'Filler, g', width: 10, align: 'right', value: (p) => (p.fillerG > 0 ? round(p.fillerG, 1) : '') },
+    ],
+    pots,
+  );
+}
+
+function plies(sheet: Sheet, patch: NonNullable<RepairPlan['patch']>, mix: NonNullable<RepairPlan['mix']>): void {
+  sheet.section(
+    `Plies, in laying order (${ORDER_NAMES[patch.faces[0]!.stack.plies[0]!.sizeIndex === 0 ? 'smallest-first' : 'largest-first'].toLowerCase()})`,
+  );
+  const rows = patch.faces.flatMap((face, i) =>
+    face.plies.map((ply, j) => ({ ...ply, face: i + 1, grams: mix.faces[i]!.quantity.plies[j]! })),
   );
   sheet.table(
     [
       {
         title: 'Ply',
         width: 8,
-        value: (p) => `${plan.patch!.faces.length === 2 ? `${p.face}/` : ''}${p.laid}${p.cover ? ' cover' : ''}`,
+        value: (p) => `${patch.faces.length === 2 ? `${p.face}/` : ''}${p.laid}${p.cover ? ' cover' : ''}`,
       },
       { title: 'Fabric', width: 26, value: (p) => p.fabric.name },
       { title: 'Turn', width: 8, align: 'right', value: (p) => `${round(p.orientationDeg)}°` },
@@ -214,24 +247,6 @@ function stackAndMix(sheet: Sheet, plan: RepairPlan, rezeroed: boolean): void {
     ],
     rows,
   );
-  sheet.section(`Mix: ${round(plan.mix.totalG)} g in ${plan.mix.pots} ${plan.mix.pots === 1 ? 'pot' : 'pots'}`);
-  sheet.table(
-    [
-      { title: 'Pot', width: 8, value: (p) => p.label },
-      { title: 'Plies', width: 20, value: (p) => p.plies.join(', ') },
-      { title: 'Resin to, g', width: 14, align: 'right', value: (p) => round(p.mix.scaleG[1], 1) },
-      { title: secondTitle(plan, rezeroed), width: 18, align: 'right', value: (p) => round(p.mix.scaleG[2], 1) },
-      { title: 'Adds, g', width: 12, align: 'right', value: (p) => round(p.mix.secondG, 1) },
-      { title: 'Adds, ml', width: 12, align: 'right', value: (p) => round(p.mix.secondMl, 1) },
-    ],
-    plan.mix.faces.flatMap((face) => face.pots),
-  );
-  for (const { name, paste, fillerName } of plan.mix.pastes)
-    sheet.line(
-      `Paste, ${name}: ${round(paste.resinG)} g mixed resin, ${round(paste.fillerG)} g ${fillerName.toLowerCase()}.`,
-    );
-  for (const { name, massG, areaMm2 } of plan.mix.coats)
-    sheet.line(`Coat, ${name}: ${round(massG)} g on ${round(areaMm2 / 1e6, 2)} m².`);
 }
 
 const secondTitle = (plan: RepairPlan, rezeroed: boolean): string =>

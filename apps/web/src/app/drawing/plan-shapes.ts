@@ -39,6 +39,13 @@ export function planPaths(view: PlanDrawing, port: Viewport, { ahead, ground, la
       d: path(ply),
       fill: hatchOf(ply.material, { fresh: true, cover: ply.cover, carbon: ply.carbon, aramid: ply.aramid }),
     })),
+    injection: (view.injection
+      ? [
+          ...view.injection.holes.map((at) => ({ at, vent: false })),
+          ...view.injection.vents.map((at) => ({ at, vent: true })),
+        ]
+      : []
+    ).map(({ at, vent }) => ({ ...toScreen(port, at), vent })),
     visible: path(view.visible),
     expected: path(view.expected),
     marks: view.marks.map((mark) => ({
@@ -86,13 +93,18 @@ export function surveyMarks(
 }
 
 /** The drawing in words, for those who do not see it. */
-export function inWords(inputs: RepairInputs, { damage, taper, patch }: RepairPlan, units: UnitSystem): string {
+export function inWords(
+  inputs: RepairInputs,
+  { damage, taper, patch, injected }: RepairPlan,
+  units: UnitSystem,
+): string {
   const length = (mm: number): string => formatQuantity(mm, 'length', units).figure;
   const parts: string[] = [];
   if (damage)
     parts.push(
       `Damage ${length(damage.visible.lengthMm)} by ${length(damage.visible.widthMm)}, cut-out ${length(damage.cut.lengthMm)} by ${length(damage.cut.widthMm)}.`,
     );
+  if (injected) parts.push(`${injected.holes.length} holes to fill, ${injected.vents.length} left open above them.`);
   if (taper)
     parts.push(
       `Taper ${Number(taper.ratio.toFixed(1))} to 1, footprint ${length(taper.footprint.faces[0]!.footprint.lengthMm)} by ${length(taper.footprint.faces[0]!.footprint.widthMm)}.`,

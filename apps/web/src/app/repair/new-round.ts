@@ -8,7 +8,11 @@ export function newRound(kind: AddedRound['work']['kind'], fabric?: FabricLayer)
     case 'paste':
       return { ...base, name: 'Fairing', work: { kind, use: 'fairing', volumeMl: 100, fillerId: 'hollow-spheres' } };
     case 'coat':
-      return { ...base, name: 'Gel coat', work: { kind, thicknessMm: 0.5, areaMm2: null, densityGPerMl: 1.2 } };
+      return {
+        ...base,
+        name: 'Gel coat',
+        work: { kind, medium: 'gelcoat', thicknessMm: 0.5, areaMm2: null, densityGPerMl: 1.2 },
+      };
     case 'lay':
       return { ...base, name: 'More plies', work: { kind, plies: [fabric ?? { fabricId: 'twill-203', orientationDeg: 0 }], shape: null, growMm: 0 } }; // prettier-ignore
   }

@@ -113,7 +113,7 @@ describe('the shed’s settings', () => {
     const { settings } = await sent();
     expect(settings.hands.find(({ id }) => id === HANDS[1])!.skills).toEqual(['lay-up', 'finish', 'inspect']);
     expect(text()).toContain('8 g, 6–11 of 5');
-    expect(text()).toMatch(/Roller on a large area\s*60\D*150\s*g/);
+    expect(text()).toMatch(/A roller on a large area\s*60\D*150\s*g/);
   });
 
   it('calibrates pumps and drops by counting and weighing', async () => {

@@ -10,6 +10,7 @@ import {
 import { type Spot, drilled } from '../../spots/index.js';
 import { type MapMark, outlineOfMark } from '../../survey/index.js';
 import type { RepairInputs } from '../inputs.js';
+import { isUncut } from './kind.js';
 
 export interface DamagePlan {
   /** Sound boundary to cut to: the visible outline grown by the margin, corners rounded. */
@@ -37,9 +38,11 @@ export const spotNames = (spots: readonly Pick<Spot, 'id' | 'name'>[]): Readonly
   new Map([{ id: MAIN_SPOT, name: '' }, ...spots].map(({ id, name }, i) => [id, name || String(i + 1)]));
 
 export function planDamage(inputs: RepairInputs): DamagePlan {
-  const { kind, shape, marginMm, minCornerRadiusMm, depthMm } = inputs.damage;
+  const { kind, shape, depthMm } = inputs.damage;
+  // What is laid over, injected or filled is not cut to sound material first.
+  const [marginMm, minCornerRadiusMm] = isUncut(inputs) ? [0, 0] : [inputs.damage.marginMm, inputs.damage.minCornerRadiusMm]; // prettier-ignore
   const visible = measureOffset(shape, 0, 'damage.shape');
-  const cutOut = cutOf({ kind, shape }, marginMm, minCornerRadiusMm);
+  const cutOut = isUncut(inputs) ? shape : cutOf({ kind, shape }, marginMm, minCornerRadiusMm);
   const spots = inputs.damage.spots.map((spot) => cutSpot(spot, marginMm, minCornerRadiusMm));
   const others = [
     ...spots.map(({ cut }) => cut),

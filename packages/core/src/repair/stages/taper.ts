@@ -19,9 +19,11 @@ import {
   USUAL_DISH_RATIO,
   USUAL_EDGE,
   USUAL_LAP_MM,
+  USUAL_OVERLAY,
   USUAL_PLUG,
   USUAL_STAGGER_MM,
   USUAL_STEP_MM,
+  USUAL_TRIM_MM,
   USUAL_WRAP,
   alongside,
   footprint,
@@ -33,6 +35,7 @@ import {
 } from '../../taper/index.js';
 import { serviceOf } from '../facts.js';
 import type { Neighbour, RepairInputs } from '../inputs.js';
+import { repairKind } from './kind.js';
 import type { DamagePlan } from './damage.js';
 import type { ParentPlan } from './parent.js';
 
@@ -74,8 +77,8 @@ export function planTaper(inputs: RepairInputs, damage: DamagePlan, parent: Pare
     others: damage.others,
     ratio,
     depthMm: parent.depthMm,
-    marginMm: taper.marginMm,
-    maskMm: taper.maskMm,
+    marginMm: kind === 'panel' ? 0 : taper.marginMm,
+    maskMm: kind === 'panel' ? 0 : taper.maskMm,
     sides: profile.kind === 'slope' ? taper.sides : 'one',
     profile,
     through: inputs.damage.depth === 'through',
@@ -109,10 +112,6 @@ export function planTaper(inputs: RepairInputs, damage: DamagePlan, parent: Pare
     })),
   };
 }
-
-/** How a job is repaired: as it was set, else holes are dished and filled and all else is tapered. */
-export const repairKind = ({ taper, damage }: Pick<RepairInputs, 'taper' | 'damage'>): RepairKind =>
-  taper.kind ?? (damage.kind === 'hole' ? 'dish' : 'taper');
 
 const SLOPE: TaperProfile = { kind: 'slope' };
 
@@ -159,6 +158,21 @@ function profileOf(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan)
       thicknessesMm: parent.withinPlies.map((_, i) => parent.whole.layerThicknessMm[i]! * scale).reverse(),
     };
   }
+  if (kind === 'overlay')
+    return {
+      kind: 'lap',
+      reachMm: requireNumber(taper.lapMm ?? USUAL_OVERLAY.reachMm, 'lapMm', LIMITS.lapMm),
+      staggerMm: requireNumber(taper.staggerMm ?? USUAL_OVERLAY.staggerMm, 'staggerMm', LIMITS.staggerMm),
+      whole: true,
+    };
+  // A panel is laid larger than it is to be, every ply alike, and trimmed.
+  if (kind === 'panel')
+    return {
+      kind: 'lap',
+      reachMm: requireNumber(taper.lapMm ?? USUAL_TRIM_MM, 'lapMm', LIMITS.lapMm),
+      staggerMm: 0,
+      whole: true,
+    };
   if (kind === 'lap')
     return {
       kind: 'lap',

@@ -15,6 +15,7 @@ import { windows } from '@ashstep/core/cure';
 import { type Remark, attempt } from '@ashstep/core/errors';
 import { preparationChecks, roundChecks } from '@ashstep/core/inspection';
 import { formatLocal, parseLocal } from '@ashstep/core/plan';
+import { GEL_COAT } from '@ashstep/core/resin';
 import {
   type AddedRound,
   type AirRead,
@@ -136,17 +137,23 @@ export class LayUpStage extends StagePanel {
   readonly weighed = computed(() => {
     const [resinG, secondG, card] = [this.resinG(), this.secondG(), this.plan().resin?.card];
     if (!resinG || secondG === null || !card) return null;
-    const { result } = attempt(() => batchError(this.inputs(), this.plan(), { resinG, secondG }));
+    const { result } = attempt(() =>
+      batchError(this.inputs(), this.plan(), { resinG, secondG, round: this.now()?.round.id }),
+    );
+    const allowed = this.now()?.round.medium === 'gelcoat' ? GEL_COAT.tolerancePercent : card.tolerancePercent;
     return (
       result && {
         within: result.within,
-        text: `${signed(result.errorPercent)} % ${this.secondName().toLowerCase()}: ${result.within ? 'within' : `out, ${card.tolerancePercent} % is allowed`}.`,
+        text: `${signed(result.errorPercent)} % ${this.secondName().toLowerCase()}: ${result.within ? 'within' : `out, ${allowed} % is allowed`}.`,
       }
     );
   });
   /** Lots of the shelf for the resin and its second part, those in date first. */
   readonly lots = computed(() => {
     const { resin } = this.plan();
+    // Gel coat and paint have lots of their own, not those of the job's resin.
+    const medium = this.now()?.round.medium ?? null;
+    if (medium === 'gelcoat' || medium === 'paint') return { resin: [], second: [] };
     const systemId = resin?.card?.id;
     const open = this.library.lots().filter(({ usedUp }) => !usedUp);
     const second = resin?.secondId ?? systemId;
@@ -168,7 +175,7 @@ export class LayUpStage extends StagePanel {
     return [told([this.resinLot(), this.lots().resin]), told([this.secondLot(), this.lots().second])].flat();
   });
   readonly expired = computed(() => this.lotRemarks().some(({ id }) => id === 'lot.expired'));
-  readonly secondName = computed(() => capital(secondOf(this.state())));
+  readonly secondName = computed(() => capital(secondOf(this.state(), this.now()?.round)));
   readonly canLog = computed(
     () =>
       !!this.resinG() &&
@@ -245,8 +252,10 @@ export class LayUpStage extends StagePanel {
           : `green from ${at(found.fromHour)} to ${at(found.untilHour)}`,
       };
     }
-    const early = found.sandableHour === null || nowHour < found.sandableHour;
-    return { past: false, early, text: `sandable from ${at(found.sandableHour)}` };
+    // Gel coat peels off epoxy that is not fully cured.
+    const overEpoxy = round.medium === 'gelcoat' && this.plan().resin?.card?.family === 'epoxy';
+    const [from, word] = overEpoxy ? [found.fullHour, 'full cure'] : [found.sandableHour, 'sandable'];
+    return { past: false, early: from === null || nowHour < from, text: `${word} from ${at(from)}` };
   }
 
   /** The reading that tells how the air is now; null where it must be read. */
@@ -303,7 +312,7 @@ export class LayUpStage extends StagePanel {
   }
 
   pour(pot: RoundPot): string {
-    return pourText(this.state(), pot, this.now()!.round.fillerName);
+    return pourText(this.state(), pot, this.now()!.round);
   }
 
   /** What is said of a pot that what it is measured with cannot mix within tolerance. */

@@ -36,10 +36,21 @@ export class MixStage extends StagePanel {
   readonly secondName = computed(() => (this.second() === 'hardener' ? 'Hardener' : 'Catalyst'));
   readonly order = computed(() => MIXING_ORDER[this.plan().resin?.card?.kind ?? 'two-part']);
   readonly ratio = computed(() => {
-    const pot = this.plan().mix!.faces[0]!.pots[0]!.mix;
+    const pot = this.firstPot()?.mix;
+    if (!pot) return '';
     return pot.catalystPercent === null
       ? `100:${pot.per100ByWeight.toFixed(0)} by weight`
       : `${pot.catalystPercent.toFixed(1)} % by volume`;
+  });
+  /** The mix where there is anything to mix. */
+  readonly mixed = computed(() => {
+    const { mix, rounds } = this.plan();
+    return mix && rounds.length > 0 ? mix : null;
+  });
+  /** The first pot of the job's resin. */
+  readonly firstPot = computed(() => {
+    const { mix, rounds } = this.plan();
+    return mix?.faces[0]?.pots[0] ?? rounds.filter(({ medium }) => medium === null || medium === 'resin').flatMap(({ pots }) => pots)[0] ?? null; // prettier-ignore
   });
   readonly catalystRange = computed(() => {
     const card = this.plan().resin?.card;
@@ -56,12 +67,12 @@ export class MixStage extends StagePanel {
   /** Pots of each face with when each is due. */
   readonly potRows = computed(() => {
     const { mix, patch } = this.plan();
-    return mix!.faces.map((face, f) => this.rowsOf(face, patch!.faces[f]!));
+    return (mix?.faces ?? []).map((face, f) => this.rowsOf(face, patch!.faces[f]!));
   });
   /** Where the resin of each face goes: its goes, priming, and what stays in the pots. */
   readonly quantityRows = computed(() => {
     const { mix, patch } = this.plan();
-    return mix!.faces.map(({ quantity }, f) => {
+    return (mix?.faces ?? []).map(({ quantity }, f) => {
       const { sessions } = patch!.faces[f]!;
       const goes = sessions.map(({ from, to }, g) => ({
         name: sessions.length > 1 ? `Plies of go ${g + 1}, ${from + 1} to ${to + 1}` : 'Plies',
@@ -100,7 +111,7 @@ export class MixStage extends StagePanel {
   }
 
   per100(by: 'w' | 'v'): string {
-    const pot = this.plan().mix!.faces[0]!.pots[0]!.mix;
+    const pot = this.firstPot()!.mix;
     return (by === 'w' ? pot.per100ByWeight : pot.per100ByVolume).toFixed(1);
   }
 

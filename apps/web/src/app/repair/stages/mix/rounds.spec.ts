@@ -4,7 +4,7 @@ import { PanelBench, stateOf } from '../../panel.testing';
 import { Rounds } from './rounds';
 
 const FILLET: AddedRound = { id: 'f', name: 'Fillet', when: 'before', onto: 'abraded', spotIds: [], work: { kind: 'paste', use: 'fillet', volumeMl: 100, fillerId: 'silica' } }; // prettier-ignore
-const GEL: AddedRound = { id: 'g', name: 'Gel coat', when: 'after', onto: 'abraded', spotIds: [], work: { kind: 'coat', thicknessMm: 0.5, areaMm2: 200_000, densityGPerMl: 1.2 } }; // prettier-ignore
+const GEL: AddedRound = { id: 'g', name: 'Gel coat', when: 'after', onto: 'abraded', spotIds: [], work: { kind: 'coat', medium: 'gelcoat', thicknessMm: 0.5, areaMm2: 200_000, densityGPerMl: 1.2 } }; // prettier-ignore
 const rounds = (...added: AddedRound[]): Partial<RepairInputs['rounds']> => ({ added });
 
 describe('rounds of a job', () => {

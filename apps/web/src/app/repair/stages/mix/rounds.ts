@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import {
   CLOSING_AFTER,
   CLOSING_NAMES,
+  COAT_NAMES,
   CONSISTENCY_NAMES,
   ONTO_NAMES,
   PASTE_USES,
@@ -12,7 +13,15 @@ import type { Shape } from '@ashstep/core/geometry';
 import type { FabricLayer } from '@ashstep/core/laminate';
 import type { Fabric, Filler } from '@ashstep/core/material';
 import { USUAL_CONSISTENCY } from '@ashstep/core/mix';
-import { type AddedRound, type Coat, type PlannedRound, type PotOfPaste, spotNames } from '@ashstep/core/repair';
+import {
+  type AddedRound,
+  type Coat,
+  type OfferedRound,
+  type PlannedRound,
+  type PotOfPaste,
+  spotNames,
+  usualRounds,
+} from '@ashstep/core/repair';
 import { LibraryService } from '../../../library/library.service';
 import { optionsOf } from '../../../parts/choice-field';
 import { PickOf, PickSelect, TextInput } from '../../../parts/inputs';
@@ -54,7 +63,14 @@ export class Rounds extends Panel {
   readonly closings = optionsOf(CLOSING_NAMES);
   readonly whens = optionsOf({ before: 'Before the plies', after: 'After the plies' } as const);
   readonly ontos = optionsOf({ green: 'While it is green', abraded: 'Cured, washed, abraded' } as const);
+  readonly media = optionsOf(COAT_NAMES);
+  readonly mediaNames = COAT_NAMES;
   readonly usual = USUAL_CONSISTENCY;
+  /** Rounds usual for the kind of the job that are not there yet. */
+  readonly offered = computed(() => {
+    const named = new Set(this.inputs().rounds.added.map(({ name }) => name));
+    return usualRounds(this.inputs(), this.plan()).filter(({ name }) => !named.has(name));
+  });
   readonly ontoNames = ONTO_NAMES;
   readonly closingNames = CLOSING_NAMES;
   readonly closingAfter = CLOSING_AFTER;
@@ -97,8 +113,9 @@ export class Rounds extends Panel {
     return shape.kind === 'circle' ? shape.diameterMm : null;
   }
 
-  pour({ pots: [first], fillerName }: PlannedRound): string {
-    return first ? pourText(this.state(), first, fillerName) : '';
+  pour(round: PlannedRound): string {
+    const [first] = round.pots;
+    return first ? pourText(this.state(), first, round) : '';
   }
 
   /** Which spots each pot serves, where there are several of both. */
@@ -107,6 +124,15 @@ export class Rounds extends Panel {
     const names = spotNames(this.inputs().damage.spots);
     const told = (id: string): string => names.get(id) ?? id;
     return pots.map(({ label, spotIds }) => `Pot ${label}: ${spotIds.map(told).join(', ')}`).join('. ');
+  }
+
+  take(round: OfferedRound): void {
+    this.store.edit('rounds', ({ added }) => ({ added: [...added, { ...round, id: crypto.randomUUID() }] }));
+  }
+
+  takeAll(): void {
+    const all = this.offered().map((round) => ({ ...round, id: crypto.randomUUID() }));
+    this.store.edit('rounds', ({ added }) => ({ added: [...added, ...all] }));
   }
 
   add(kind: AddedRound['work']['kind']): void {
@@ -167,6 +193,7 @@ const unplanned = ({ id, name, onto, work }: AddedRound): PlannedRound => ({
   plies: [],
   pots: [],
   use: null,
+  medium: null,
   fillerName: '',
   spotIds: [],
   closing: null,

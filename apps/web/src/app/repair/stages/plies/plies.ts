@@ -4,7 +4,7 @@ import { BAND_NAMES, ORDER_NAMES } from '@ashstep/contract';
 import { plyKey } from '@ashstep/core/stack';
 import type { MatchBand } from '@ashstep/core/laminate';
 import { type FabricRef, fabricOf } from '@ashstep/core/material';
-import type { PlyUse, RepairInputs } from '@ashstep/core/repair';
+import { type PlyUse, type RepairInputs, laysPlies } from '@ashstep/core/repair';
 import { spotOf } from '@ashstep/core/stack';
 import { hatchOf } from '../../../drawing/hatches';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
@@ -189,12 +189,14 @@ const DIRECTIONS = {
       <ash-go stage="plies" [facts]="plan().facts" label="Take this stack, plan the mix" (go)="goOn('plies')" />
     } @else {
       <div class="block">
-        <h2>{{ inputs().damage.depth === 'finish' ? 'No plies' : '–' }}</h2>
+        <h2>{{ laid() ? '–' : 'No plies' }}</h2>
         <p>
           {{
             inputs().damage.depth === 'finish'
               ? 'No fibre is broken, so nothing is laid.'
-              : 'Needs the taper, on the stage before.'
+              : laid()
+                ? 'Needs the taper, on the stage before.'
+                : 'Nothing is laid: resin is injected.'
           }}
         </p>
         <div class="row-actions"><button type="button" class="act" (click)="goOn('plies')">Go on</button></div>
@@ -267,6 +269,7 @@ const DIRECTIONS = {
 })
 export class PliesStage extends StagePanel {
   readonly panels = PANELS;
+  readonly laid = computed(() => laysPlies(this.inputs()));
   readonly orders = optionsOf(ORDER_NAMES);
   readonly processes = optionsOf({ hand: 'Hand', film: 'Peel ply and film', vacuum: 'Vacuum' } as const);
   readonly cover = computed(() => {

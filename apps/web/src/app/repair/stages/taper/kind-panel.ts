@@ -11,10 +11,13 @@ import {
   USUAL_CAP_PAST_MM,
   USUAL_DISH_RATIO,
   USUAL_EDGE,
+  USUAL_INJECTION,
   USUAL_LAP_MM,
+  USUAL_OVERLAY,
   USUAL_PLUG,
   USUAL_STAGGER_MM,
   USUAL_STEP_MM,
+  USUAL_TRIM_MM,
   USUAL_WRAP,
   alignment,
   broken,
@@ -58,6 +61,18 @@ const KINDS: Record<RepairKind, { name: string; when: string }> = {
   core: {
     name: 'Core',
     when: 'Wet or crushed core: inner skin kept, a plug bedded in thickened resin, then the skin.',
+  },
+  overlay: {
+    name: 'Overlay',
+    when: 'A skin over a whole area, worn or with many small faults: abraded, nothing cut out, each ply short of the next.',
+  },
+  panel: {
+    name: 'New panel',
+    when: 'A panel, cover or former made from nothing, on film: laid larger than it is to be, and trimmed. Its plies or thickness are those on Laminate.',
+  },
+  injection: {
+    name: 'Injection',
+    when: 'Skins sound but off one another, dry and clean within: drilled, filled from the lowest row until it comes out of the highest, weighted until hard. If it is wet or dirty, open it up.',
   },
 };
 const CHECKS: Record<AlignmentReading['what'], string> = {
@@ -251,7 +266,7 @@ export class KindPanel extends Panel {
     { label: string; kind: 'length' | 'plain'; value: number; set: (value: number) => void; path?: string }[]
   >(() => {
     const { taper } = this.inputs();
-    const of = <K extends 'wrap' | 'broken' | 'edge' | 'plug'>(
+    const of = <K extends 'wrap' | 'broken' | 'edge' | 'plug' | 'injection'>(
       section: K,
       usual: NonNullable<RepairInputs['taper'][K]>,
       names: [string, string, 'length' | 'plain'][],
@@ -286,6 +301,19 @@ export class KindPanel extends Panel {
           ['Gap round the plug', 'gapMm', 'length'],
           ['Bedding under it', 'beddingMm', 'length'],
           ['Paste, g/ml', 'pasteGPerMl', 'plain'],
+        ]);
+      case 'overlay':
+        return [
+          { label: 'Past the area', kind: 'length', value: taper.lapMm ?? USUAL_OVERLAY.reachMm, set: (lapMm: number) => this.edit({ lapMm }), path: 'taper.lapMm' }, // prettier-ignore
+          { label: 'Each ply short of the next', kind: 'length', value: taper.staggerMm ?? USUAL_OVERLAY.staggerMm, set: (staggerMm: number) => this.edit({ staggerMm }), path: 'taper.staggerMm' }, // prettier-ignore
+        ];
+      case 'panel':
+        return [{ label: 'Laid larger all round', kind: 'length', value: taper.lapMm ?? USUAL_TRIM_MM, set: (lapMm: number) => this.edit({ lapMm }), path: 'taper.lapMm' }]; // prettier-ignore
+      case 'injection':
+        return of('injection', USUAL_INJECTION, [
+          ['Hole to hole', 'spacingMm', 'length'],
+          ['Holes, across', 'holeMm', 'length'],
+          ['Faces apart, as far as is known', 'gapMm', 'length'],
         ]);
       case 'dish':
         return [
@@ -409,7 +437,8 @@ export class KindPanel extends Panel {
   }
 
   private work(): Figure[] {
-    const { damage, parent, taper, patch } = this.plan();
+    const { damage, parent, taper, patch, injected } = this.plan();
+    if (injected) return [{ name: 'Holes to fill', text: `${injected.holes.length}` }, { name: 'Left open, the highest', text: `${injected.vents.length}` }, { name: 'Off, by the outline', text: `${(injected.areaMm2 / 1e6).toFixed(3)} m²` }, { name: 'Resin to have ready', text: `${injected.volumeMl.toFixed(0)} ml: area × gap × 1.3` }]; // prettier-ignore
     if (!damage || !parent) return [];
     const mm = (value: number): string => `${value.toFixed(0)} mm`;
     const m2 = (value: number): string => `${(value / 1e6).toFixed(3)} m²`;

@@ -7,7 +7,11 @@ export const TAPER: StagePage = {
   id: 'taper',
   name: STAGE_NAMES.taper,
   decides: true,
-  settled: ({ plan: { taper } }, { inUnits }) =>
-    taper ? `${capital(taperWords(taper))}, ${inUnits(taper.footprint.faces[0]!.taperWidthMm, 'length')}` : '',
+  settled: ({ plan: { taper, injected } }, { inUnits }) =>
+    injected
+      ? `${injected.holes.length + injected.vents.length} holes`
+      : taper
+        ? `${capital(taperWords(taper))}, ${inUnits(taper.footprint.faces[0]!.taperWidthMm, 'length')}`
+        : '',
   open: () => import('./taper').then((m) => m.TaperStage),
 };

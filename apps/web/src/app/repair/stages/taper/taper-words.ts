@@ -1,7 +1,9 @@
 import type { TaperPlan } from '@ashstep/core/repair';
 
 /** What a taper is called in a few words: its ratio where it has a slope, else what it is. */
-export function taperWords({ profile, ratio }: Pick<TaperPlan, 'profile' | 'ratio'>): string {
+export function taperWords({ kind, profile, ratio }: Pick<TaperPlan, 'kind' | 'profile' | 'ratio'>): string {
+  if (kind === 'overlay') return 'the overlay';
+  if (kind === 'panel') return 'the panel';
   switch (profile.kind) {
     case 'steps':
       return `${profile.thicknessesMm.length} steps`;

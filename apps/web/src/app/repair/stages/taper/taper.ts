@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import { SERVICE_NAMES, volumeWords } from '@ashstep/contract';
 import { pulledMPa } from '@ashstep/core/laminate';
-import { type RepairInputs, serviceOf } from '@ashstep/core/repair';
-import { joint } from '@ashstep/core/taper';
+import { type RepairInputs, isUncut, serviceOf } from '@ashstep/core/repair';
+import { isLaidOn, joint } from '@ashstep/core/taper';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { QuantityField } from '../../../parts/quantity-field';
 import { SessionService } from '../../../platform/session.service';
@@ -29,20 +29,57 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
         <p>No fibre is broken. Open the crack to a V, fill and finish.</p>
       </div>
       <ash-go stage="taper" [facts]="plan().facts" label="On to the finish plan" (go)="goOn('taper')" />
+    } @else if (plan().injected; as injected) {
+      <dl class="figures">
+        <div>
+          <dt>Holes</dt>
+          <dd>{{ injected.holes.length }}</dd>
+          <dd class="under">and {{ injected.vents.length }} left open, the highest row</dd>
+        </div>
+        <div>
+          <dt>Resin to inject</dt>
+          <dd>{{ injected.volumeMl.toFixed(0) }} <small>ml</small></dd>
+          <dd class="under">from the lowest row up, until it comes out of the highest</dd>
+        </div>
+      </dl>
+      <ash-kind-panel class="block" [state]="state()" />
+      <ash-go stage="taper" [facts]="plan().facts" label="Take the holes, plan the mix" (go)="goOn('taper')" />
     } @else if (plan().taper; as t) {
       @let face = t.footprint.faces[0]!;
       <dl class="figures">
         <div>
-          <dt>{{ sloped() ? 'Taper each way' : 'Past the damage' }}</dt>
+          <dt>
+            {{
+              sloped()
+                ? 'Taper each way'
+                : t.kind === 'panel'
+                  ? 'Laid larger'
+                  : t.kind === 'overlay'
+                    ? 'Past the area'
+                    : 'Past the damage'
+            }}
+          </dt>
           <dd>
             {{ face.taperWidthMm | figure: 'length' }} <small>{{ 'length' | unit }}</small>
           </dd>
-          <dd class="under">{{ name() }} {{ sloped() ? 'on' : 'over' }} {{ face.depthMm | qty: 'thickness' : 1 }}</dd>
+          @if (uncut()) {
+            <dd class="under">nothing is cut out</dd>
+          } @else {
+            <dd class="under">{{ name() }} {{ sloped() ? 'on' : 'over' }} {{ face.depthMm | qty: 'thickness' : 1 }}</dd>
+          }
         </div>
         <div>
           <dt>Footprint</dt>
           <dd>{{ face.footprint.lengthMm | figure: 'length' }} × {{ face.footprint.widthMm | figure: 'length' }}</dd>
-          <dd class="under">grind out {{ volume(t.footprint.groundVolumeMm3 / 1e6) }}</dd>
+          <dd class="under">
+            {{
+              t.kind === 'panel'
+                ? 'trimmed to the outline'
+                : laidOn()
+                  ? 'abraded, nothing ground out'
+                  : 'grind out ' + volume(t.footprint.groundVolumeMm3 / 1e6)
+            }}
+          </dd>
         </div>
         <div>
           <dt>Joint</dt>
@@ -185,6 +222,7 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
         <h2>–</h2>
         <p>{{ needs() }}</p>
       </div>
+      <ash-kind-panel class="block" [state]="state()" />
     }
   `,
   styles: `
@@ -306,11 +344,15 @@ export class TaperStage extends StagePanel {
   });
 
   readonly ratioText = ratioText;
+  readonly uncut = computed(() => isUncut(this.inputs()));
+  readonly laidOn = computed(() => isLaidOn(this.plan().taper!.profile));
   readonly name = computed(() => taperWords(this.plan().taper!));
   readonly sloped = computed(() => hasRatio(this.plan().taper!));
 
   private lapWhy(): string {
     const { taper, parent } = this.plan();
+    if (taper?.kind === 'overlay') return 'The skin is added to what is there: it holds by its key and its area.';
+    if (taper?.kind === 'panel') return 'It has no joint: it is laid in one piece.';
     if (!taper?.joint || !parent) return 'Its strength wants the laminate’s plies, on Laminate.';
     const enough = Math.ceil(taper.joint.ratioForFullStrength * parent.depthMm);
     return `It holds ${taper.joint.strengthRatio.toFixed(2)} of the parent; ${enough} mm past the damage would just equal it.`;

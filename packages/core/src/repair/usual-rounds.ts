@@ -1,0 +1,80 @@
+import type { AddedRound } from './added-round.js';
+import type { RepairInputs } from './inputs.js';
+import type { RepairPlan } from './plan.js';
+import { workedAs } from './stages/kind.js';
+
+/** A round as it is offered, before it has an id of its own. */
+export type OfferedRound = Omit<AddedRound, 'id'>;
+
+/** What is usually faired away over the ground, mm: its volume is a start, and the low light tells more. */
+const FAIRED_MM = 0.5;
+const GEL_COAT_MM = 0.5;
+const SEAL_MM = 0.15;
+/** Over foam the cells drink: so much skim on a square metre, ml. Source: 150 to 250 g of light paste. */
+const SKIM_ML_PER_M2 = 250;
+
+/**
+ * Rounds that are usual for the kind of a job beside those the plan has by itself, in order: joining and bedding before the plies, fairing and sealing
+ * after them. Each is a start, to be set by what is found.
+ */
+export function usualRounds(inputs: RepairInputs, { taper, damage, patch, resin }: RepairPlan): OfferedRound[] {
+  const kind = workedAs(inputs);
+  const groundMm2 = taper?.footprint.faces[0]!.abraded.areaMm2 ?? damage?.cut.areaMm2 ?? 0;
+  const light = resin?.card?.family === 'epoxy' ? 'hollow-spheres' : 'talc';
+  const of = (name: string, when: AddedRound['when'], work: AddedRound['work'], onto: AddedRound['onto'] = 'abraded'): OfferedRound => ({ name, when, onto, spotIds: [], work }); // prettier-ignore
+  const ml = (mm: number): number => Math.max(5, Math.round((groundMm2 * mm) / 1000));
+  const fairing = (name: string): OfferedRound =>
+    of(name, 'after', { kind: 'paste', use: 'fairing', volumeMl: ml(FAIRED_MM), fillerId: light });
+  const coat = (name: string, medium: 'gelcoat' | 'resin', thicknessMm: number): OfferedRound =>
+    of(name, 'after', { kind: 'coat', medium, thicknessMm, areaMm2: null, densityGPerMl: medium === 'gelcoat' ? 1.2 : 1.1 }); // prettier-ignore
+  const gelCoat = inputs.place.finish === 'gelcoat' ? [coat('Gel coat', 'gelcoat', GEL_COAT_MM)] : [];
+  const plies = patch?.chosen ?? [];
+  switch (kind) {
+    case 'finish':
+    case 'injection':
+      return kind === 'injection' ? [fairing('Holes filled and faired')] : [];
+    case 'dish':
+      return [fairing('Fairing'), fairing('Fairing again'), ...gelCoat];
+    case 'overlay':
+      return [fairing('Edges feathered'), coat('Sealing coat', 'resin', SEAL_MM), ...gelCoat];
+    case 'panel':
+      return [
+        ...(inputs.laminate.core
+          ? [
+              of(
+                'Core bedded',
+                'after',
+                { kind: 'paste', use: 'bedding', volumeMl: ml(1), fillerId: 'silica' },
+                'green',
+              ),
+            ]
+          : []),
+        ...(plies.length > 0
+          ? [of('Second face', 'after', { kind: 'lay', plies, shape: null, growMm: 0 }, inputs.laminate.core ? 'abraded' : 'green')] // prettier-ignore
+          : []),
+        coat('Sealing coat', 'resin', SEAL_MM),
+      ];
+    case 'broken':
+      return [
+        of('Halves joined', 'before', { kind: 'paste', use: 'bonding', volumeMl: Math.max(20, joinMl(inputs)), fillerId: 'silica' }), // prettier-ignore
+        ...(inputs.laminate.core
+          ? [of('Foam skimmed', 'before', { kind: 'paste', use: 'fairing', volumeMl: Math.max(20, Math.round((groundMm2 / 1e6) * SKIM_ML_PER_M2)), fillerId: light })] // prettier-ignore
+          : []),
+        fairing('Fairing'),
+        coat('Filler coat', 'resin', SEAL_MM),
+      ];
+    case 'core':
+      return [fairing('Fairing'), ...gelCoat];
+    case 'wrap':
+      return [coat('Sealing coat', 'resin', SEAL_MM)];
+    default:
+      return [fairing('Fairing'), ...gelCoat];
+  }
+}
+
+/** Paste between two halves a millimetre apart, over the whole section of the break. */
+function joinMl({ taper, laminate }: RepairInputs): number {
+  const widthMm = taper.broken?.widthMm ?? 0;
+  const throughMm = (laminate.core?.thicknessMm ?? 0) + 2 * (laminate.thicknessMm ?? 0);
+  return Math.round((widthMm * throughMm * 1) / 1000);
+}

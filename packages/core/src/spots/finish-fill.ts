@@ -1,0 +1,44 @@
+import { requireNumber } from '../errors.js';
+import { type Shape, checkShape, measureOffset } from '../geometry/index.js';
+import { LIMITS } from '../limits/index.js';
+import type { SpotKind } from './spot.js';
+
+export interface FinishFillInput {
+  kind: SpotKind;
+  /** As it shows on the face. */
+  shape: Shape;
+  /** Where it is deepest, mm. */
+  depthMm: number;
+}
+
+/**
+ * What an opened place in the finish takes, ml: a crack opened to a V, half of length, width and depth; a round chip a dish, π h (3a² + h²)/6; a gouge a
+ * trough with the section of half an ellipse, π/4 of length, width and depth.
+ * @throws CoreError for a bad outline or a depth outside 0.1…200 mm
+ */
+export function finishFillMl({ kind, shape, depthMm }: FinishFillInput): number {
+  const { lengthMm, widthMm } = measureOffset(checkShape(shape), 0);
+  const d = requireNumber(depthMm, 'depthMm', LIMITS.depthMm);
+  const [l, w] = [Math.max(lengthMm, widthMm), Math.min(lengthMm, widthMm)];
+  if (kind === 'crack') return (0.5 * l * w * d) / 1000;
+  if (shape.kind === 'circle') return (Math.PI * d * (3 * (w / 2) ** 2 + d ** 2)) / 6 / 1000;
+  return ((Math.PI / 4) * l * w * d) / 1000;
+}
+
+/** What fills the finish, by how it shrinks and how thick it may go on. Source: usual figures of the trade. */
+export const FINISH_FILLS = {
+  gelcoat: { shrink: 0.06, thickestMm: 0.9 },
+  polyester: { shrink: 0.03, thickestMm: 3 },
+  epoxy: { shrink: 0.01, thickestMm: 10 },
+} as const;
+/** A dip that is seen in low light is deeper, mm. */
+const TOLERATED_DIP_MM = 0.05;
+
+/** Fills one after another until the dip that shrinkage leaves is no more seen, none thicker than the product allows: the larger of the two. */
+export function finishFills(depthMm: number, medium: keyof typeof FINISH_FILLS): number {
+  const { shrink, thickestMm } = FINISH_FILLS[medium];
+  const byShrink = Math.ceil(
+    Math.log(TOLERATED_DIP_MM / Math.max(depthMm, TOLERATED_DIP_MM)) / Math.log(shrink) - 1e-9,
+  );
+  return Math.max(1, byShrink, Math.ceil(depthMm / thickestMm - 1e-9));
+}
