@@ -456,6 +456,7 @@ export const SERVICE_NAMES = {
   high: 'Bottom, high load',
   primary: 'Primary structure',
 } as const;
+export const WATERLINE_NAMES = { above: 'Above', below: 'Below', spans: 'Spans it' } as const;
 export const FINISH_NAMES = { gelcoat: 'Gel coat', paint: 'Paint', bare: 'Clear or bare' } as const;
 export const STAGE_NAMES = {
   look: 'Look & map',

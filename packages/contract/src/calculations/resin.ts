@@ -5,8 +5,9 @@ import { clueId, priorId } from '../inputs/index.js';
 import { type Calculation, calculation, n, family, factor } from './calculation.js';
 
 const likelihoods = z.strictObject({ polyester: n, vinylester: n, epoxy: n, thermoplastic: n, mixed: n });
+const parent = z.enum(['polyester', 'vinylester', 'epoxy', 'unknown', 'mixed', 'thermoplastic']);
 const facts = z.strictObject({
-  parent: z.enum(['polyester', 'vinylester', 'epoxy', 'unknown', 'mixed', 'thermoplastic']),
+  parent,
   waterline: z.enum(['above', 'below']).optional(),
   finish: z.enum(['gelcoat', 'paint', 'bare']).optional(),
   fibres: z.array(z.enum(['glass', 'carbon', 'aramid'])).optional(),
@@ -43,7 +44,11 @@ export const RESIN_CALCULATIONS: readonly Calculation[] = [
   calculation(
     'resin-verdicts',
     'Verdict, reasons and conditions for each resin family, and the school’s choice',
-    z.strictObject({ facts, school: school.optional() }),
+    z.strictObject({
+      facts,
+      school: school.optional(),
+      zones: z.array(z.strictObject({ name: z.string(), parent, epoxyInBond: z.boolean().optional() })).optional(),
+    }),
     resinVerdicts,
     {
       facts: { parent: 'polyester', waterline: 'below', finish: 'gelcoat', fibres: ['glass'] },

@@ -1,5 +1,15 @@
 import { wholeMeasures } from '@ashstep/core/mix';
-import { drillMm, parseSizes, pattern, spotFill, walkInPots } from '@ashstep/core/spots';
+import {
+  SPOT_KINDS,
+  drillMm,
+  finishFillMl,
+  finishFills,
+  parseSizes,
+  pattern,
+  spotFill,
+  walkInPots,
+} from '@ashstep/core/spots';
+import { injection } from '@ashstep/core/taper';
 import * as z from 'zod';
 import { shape } from '../inputs/index.js';
 import { type Calculation, calculation, factor, n } from './calculation.js';
@@ -28,6 +38,25 @@ export const SPOT_CALCULATIONS: readonly Calculation[] = [
     }),
     spotFill,
     { shape: { kind: 'circle', diameterMm: 7 }, depthMm: 5, bevelMm: 1.5, faces: 2 },
+  ),
+  calculation(
+    'finish-fill',
+    'What an opened crack, chip or gouge in the finish takes, and in how many fills',
+    z.strictObject({
+      kind: z.enum(SPOT_KINDS),
+      shape,
+      depthMm: n,
+      medium: z.enum(['gelcoat', 'polyester', 'epoxy']),
+    }),
+    ({ medium, ...place }) => ({ fillMl: finishFillMl(place), fills: finishFills(place.depthMm, medium) }),
+    { kind: 'gouge', shape: { kind: 'slot', lengthMm: 80, widthMm: 10 }, depthMm: 1.2, medium: 'gelcoat' },
+  ),
+  calculation(
+    'injection',
+    'Holes over a dry disbond, the row left open, and the resin it takes',
+    z.strictObject({ shapes: z.array(shape), spacingMm: n, gapMm: n, holeMm: n }),
+    injection,
+    { shapes: [{ kind: 'circle', diameterMm: 160 }], spacingMm: 40, gapMm: 0.5, holeMm: 4 },
   ),
   calculation(
     'spot-pattern',

@@ -31,5 +31,17 @@ export const laminate = z.strictObject({
     .optional(),
   clueIds: z.array(clueId).max(COUNTS.clues),
   epoxyInBond: z.boolean(),
+  zones: z
+    .array(
+      z.strictObject({
+        id: entryId,
+        name: z.string().trim().min(1, 'Say which part it is.').max(80),
+        priorId,
+        clueIds: z.array(clueId).max(COUNTS.clues),
+        epoxyInBond: z.boolean(),
+      }),
+    )
+    .max(COUNTS.zones)
+    .optional(),
   pressedPanel: z.boolean(),
 });

@@ -4,7 +4,7 @@ import * as z from 'zod';
 export const place = z.strictObject({
   where: z.string().max(200),
   craftKind: z.enum(['boat', 'board', 'paddle', 'vehicle', 'other']),
-  waterline: z.enum(['above', 'below']),
+  waterline: z.enum(['above', 'below', 'spans']),
   finish: z.enum(['gelcoat', 'paint', 'bare']),
   access: z.enum(['one', 'both']),
   service: z.enum(['cosmetic', 'light', 'general', 'high', 'primary']),

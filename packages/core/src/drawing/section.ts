@@ -119,7 +119,7 @@ export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionD
 }
 
 /** Nothing is cut out under what is laid. */
-const isWhole = (profile: TaperProfile): boolean => profile.kind === 'lap' && profile.whole === true;
+const isWhole = (profile: TaperProfile): boolean => profile.kind === 'lap' && profile.whole !== undefined;
 
 /** Half of what is cut out along the section, and how far the ground runs out from there for each millimetre of depth. */
 function cutAlong(

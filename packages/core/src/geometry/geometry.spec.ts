@@ -89,6 +89,15 @@ describe('growing to sound material', () => {
     expect(left).toBeCloseTo(10, 9);
   });
 
+  it('rounds a slot at its ends, whichever way it is the longer', () => {
+    const [along, across] = [measureOffset({ kind: 'slot', lengthMm: 150, widthMm: 40 }, 10), measureOffset({ kind: 'slot', lengthMm: 40, widthMm: 150 }, 10)]; // prettier-ignore
+    expect([across.areaMm2, across.perimeterMm]).toEqual([along.areaMm2, along.perimeterMm]);
+    expect([across.lengthMm, across.widthMm]).toEqual([60, 170]);
+    const points = outlinePoints({ kind: 'slot', lengthMm: 40, widthMm: 150 });
+    expect(Math.max(...points.map(({ y }) => y))).toBeCloseTo(75, 6);
+    expect(Math.max(...points.map(({ x }) => x))).toBeCloseTo(20, 6);
+  });
+
   it('adds twice the margin to a circle and a slot', () => {
     expect(growShape({ kind: 'circle', diameterMm: 80 }, 10)).toEqual({ kind: 'circle', diameterMm: 100 });
     expect(growShape({ kind: 'slot', lengthMm: 90, widthMm: 30 }, 5)).toEqual({

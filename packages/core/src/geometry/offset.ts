@@ -51,7 +51,7 @@ function measureShape(shape: Shape): OffsetMeasures {
       };
     }
     case 'slot':
-      return measureRounded(shape.lengthMm, shape.widthMm, shape.widthMm / 2);
+      return measureRounded(shape.lengthMm, shape.widthMm, slotRadius(shape));
     case 'roundedRectangle':
       return measureRounded(shape.lengthMm, shape.widthMm, shape.cornerRadiusMm);
     case 'polygon': {
@@ -66,6 +66,10 @@ function measureShape(shape: Shape): OffsetMeasures {
     }
   }
 }
+
+/** A slot is rounded at its ends, whichever way it is the longer. */
+const slotRadius = ({ lengthMm, widthMm }: { lengthMm: number; widthMm: number }): number =>
+  Math.min(lengthMm, widthMm) / 2;
 
 function measureRounded(lengthMm: number, widthMm: number, r: number): OffsetMeasures {
   return {
@@ -120,10 +124,12 @@ export function outlinePoints(shape: Shape, growMm = 0, segments = 96): Point[] 
   switch (shape.kind) {
     case 'circle':
       return roundedPoints(0, 0, shape.diameterMm / 2 + growMm, segments).map((p) => place(p, shape));
-    case 'slot':
-      return roundedPoints((shape.lengthMm - shape.widthMm) / 2, 0, shape.widthMm / 2 + growMm, segments).map((p) =>
+    case 'slot': {
+      const r = slotRadius(shape);
+      return roundedPoints(shape.lengthMm / 2 - r, shape.widthMm / 2 - r, r + growMm, segments).map((p) =>
         place(p, shape),
       );
+    }
     case 'roundedRectangle': {
       const r = shape.cornerRadiusMm;
       return roundedPoints(shape.lengthMm / 2 - r, shape.widthMm / 2 - r, r + growMm, segments).map((p) =>

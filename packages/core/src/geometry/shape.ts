@@ -27,7 +27,7 @@ export type ShapeKind = Shape['kind'];
 
 /**
  * Checks a shape and returns it; every calculation that takes an outline begins here.
- * @throws CoreError for sizes outside 0.5 mm … 20 m, a slot narrower than long the other way round, a corner radius above
+ * @throws CoreError for sizes outside 0.5 mm … 20 m, a corner radius above
  *   half the shorter side, a polygon of fewer than three points or one that crosses itself
  */
 export function checkShape(shape: Shape, field = 'shape'): Shape {
@@ -44,8 +44,6 @@ export function checkShape(shape: Shape, field = 'shape'): Shape {
     case 'roundedRectangle': {
       const length = requireNumber(shape.lengthMm, `${field}.lengthMm`, size);
       const width = requireNumber(shape.widthMm, `${field}.widthMm`, size);
-      if (shape.kind === 'slot' && width > length)
-        throw new CoreError('out-of-range', `${field}.widthMm`, { value: width, max: length });
       if (shape.kind === 'roundedRectangle')
         requireNumber(shape.cornerRadiusMm, `${field}.cornerRadiusMm`, { min: 0, max: Math.min(length, width) / 2 });
       return shape;

@@ -135,6 +135,7 @@ export const COUNTS = {
   extras: 60,
   rings: 60,
   clues: 40,
+  zones: 6,
   locals: 20,
   alignment: 60,
   rounds: 60,

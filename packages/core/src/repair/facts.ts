@@ -23,9 +23,12 @@ export function fibresOf(inputs: Pick<RepairInputs, 'laminate' | 'stack'>): ('gl
   return fibres.length === 0 ? ['glass'] : [...new Set(fibres)];
 }
 
+/** Whether any of a job lies below the waterline: what spans it is judged as below. */
+export const isBelow = ({ waterline }: Pick<RepairInputs['place'], 'waterline'>): boolean => waterline !== 'above';
+
 /** The service a job is planned for: what is light or general above the waterline is highly loaded below it. */
-export const serviceOf = ({ service, waterline }: RepairInputs['place']): ServiceClass =>
-  waterline === 'below' && (service === 'light' || service === 'general') ? 'high' : service;
+export const serviceOf = ({ service, ...place }: RepairInputs['place']): ServiceClass =>
+  isBelow(place) && (service === 'light' || service === 'general') ? 'high' : service;
 
 /** What cautions and acceptance checks ask about a job. */
 export function jobFacts(inputs: RepairInputs, card: SystemCard | null, taper: boolean, stack: boolean): Facts {
@@ -34,7 +37,7 @@ export function jobFacts(inputs: RepairInputs, card: SystemCard | null, taper: b
   const gelCoat = kind === 'finish' && inputs.place.finish === 'gelcoat';
   const core = inputs.laminate.core && attempt(() => coreOf(inputs.laminate.core!)).result;
   return {
-    waterline: inputs.place.waterline,
+    waterline: isBelow(inputs.place) ? 'below' : 'above',
     finish: inputs.place.finish,
     access: inputs.place.access,
     service: serviceOf(inputs.place),

@@ -1,13 +1,13 @@
 import type { Remark } from '../errors.js';
 import { wettestByDay } from '../survey/index.js';
-import type { Parent } from '../resin/verdicts.js';
 import type { RepairInputs } from './inputs.js';
+import type { ResinPlan } from './stages/resin.js';
 import type { SeverityPlan } from './severity.js';
 
 /** What nothing may be laid before: each an id and figures for its sentence. Calling it less grave does not lift the hold. */
 export function layUpHolds(
   inputs: RepairInputs,
-  parent: Parent | null,
+  resin: Pick<ResinPlan, 'parent' | 'zones'> | null,
   { proposed, taken }: Pick<SeverityPlan, 'proposed' | 'taken'>,
 ): Remark[] {
   const { moistureLimit, readings } = inputs.survey;
@@ -18,6 +18,7 @@ export function layUpHolds(
     moistureLimit !== null && last && last.value > moistureLimit
       ? [{ id: 'hold.wet', params: { value: last.value, limit: moistureLimit } }]
       : [];
-  const shell: Remark[] = parent === 'thermoplastic' ? [{ id: 'hold.thermoplastic' }] : [];
+  const plastic = [resin, ...(resin?.zones ?? [])].some((part) => part?.parent === 'thermoplastic');
+  const shell: Remark[] = plastic ? [{ id: 'hold.thermoplastic' }] : [];
   return [...shell, ...beyond, ...wet];
 }

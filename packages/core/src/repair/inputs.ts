@@ -71,7 +71,8 @@ export interface RepairInputs {
   place: {
     where: string;
     craftKind: 'boat' | 'board' | 'paddle' | 'vehicle' | 'other';
-    waterline: 'above' | 'below';
+    /** What spans it is judged as below. */
+    waterline: 'above' | 'below' | 'spans';
     finish: FinishKind;
     access: 'one' | 'both';
     service: ServiceClass;
@@ -139,6 +140,8 @@ export interface RepairInputs {
     shedCounts?: Likelihoods;
     clueIds: readonly string[];
     epoxyInBond: boolean;
+    /** Other parts of the parent that the bond reaches: an earlier patch, the other skin. */
+    zones?: readonly ParentZone[];
     pressedPanel: boolean;
   };
   resin: {
@@ -256,6 +259,15 @@ export interface RepairInputs {
     /** The shop's own rates, as they were when the job was opened. */
     rates?: Partial<ShopRates>;
   };
+}
+
+/** A part of the parent with a resin belief of its own. */
+export interface ParentZone {
+  id: string;
+  name: string;
+  priorId: string;
+  clueIds: readonly string[];
+  epoxyInBond: boolean;
 }
 
 /** A ply beside those of the stack, with an outline of its own. */

@@ -79,7 +79,9 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
     resinOf(inputs.place, inputs.laminate, inputs.resin, inputs.stack, inputs.air),
   );
   const { depth, depthMm } = inputs.damage;
-  const parent = attemptStage('laminate', () => parentOf(inputs.laminate, depth, depthMm, resin));
+  // A fill or an injection goes by no thickness: that nobody measured it is nothing that is missing.
+  const parentOfJob = (): ParentPlan => parentOf(inputs.laminate, depth, depthMm, resin);
+  const parent = laysPlies(inputs) ? attemptStage('laminate', parentOfJob) : (attempt(parentOfJob).result ?? null);
   const taper = attemptStage('taper', () =>
     damage && parent && resin?.card && laysPlies(inputs) ? planTaper(inputs, damage, parent, resin.card) : null,
   );
@@ -122,7 +124,7 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
     severity,
     air,
     cold,
-    holds: layUpHolds(inputs, resin?.parent ?? null, severity),
+    holds: layUpHolds(inputs, resin, severity),
     problems,
   };
 }

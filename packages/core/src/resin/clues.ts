@@ -50,9 +50,21 @@ const OLDER_BEFORE = 1998;
 export const priorOfYear = (year: number | null): string =>
   year !== null && year < OLDER_BEFORE ? 'volume-built-before-1998' : 'volume-built';
 
+export type ClueGroup = 'history' | 'grind' | 'surface' | 'core' | 'smell' | 'shell';
+
+/** How often a clue of a group can be had at all: few craft have papers, and every grind shows something. Source: judgement of the trade. */
+export const CLUE_TO_BE_HAD: Readonly<Record<ClueGroup, number>> = {
+  history: 0.1,
+  grind: 0.9,
+  surface: 0.9,
+  core: 0.6,
+  smell: 0.8,
+  shell: 0.8,
+};
+
 export interface Clue {
   id: string;
-  group: 'history' | 'grind' | 'surface' | 'core' | 'smell' | 'shell';
+  group: ClueGroup;
   label: string;
   /** Chance of seeing this under each hypothesis. */
   likelihoods: Likelihoods;

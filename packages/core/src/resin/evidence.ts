@@ -1,6 +1,6 @@
 import { LIMITS } from '../limits/index.js';
 import { CoreError, type Remark, requireEntry, requireNumber } from '../errors.js';
-import { CLUES, PRIORS } from './clues.js';
+import { CLUES, CLUE_TO_BE_HAD, PRIORS } from './clues.js';
 import { HYPOTHESES, type Hypothesis, type Likelihoods } from './hypotheses.js';
 
 export interface EvidenceInput {
@@ -31,6 +31,8 @@ export interface ClueGain {
   chance: number;
   /** Expected fall of the doubt (entropy of the posterior), bits. */
   gainBits: number;
+  /** That, times how often such a clue can be had at all: what to look at next goes by it. */
+  worthBits: number;
   /** Expected probability of the then most likely resin. */
   expectedCertainty: number;
 }
@@ -134,15 +136,17 @@ const favourite = (of: Likelihoods): Hypothesis => HYPOTHESES.reduce((best, h) =
 function gains(posterior: Likelihoods, seen: ReadonlySet<string>): ClueGain[] {
   const doubt = entropyBits(posterior);
   return CLUES.filter((clue) => !seen.has(clue.id) && !clue.excludes.some((id) => seen.has(id)))
-    .map(({ id, likelihoods }): ClueGain => {
+    .map(({ id, group, likelihoods }): ClueGain => {
       const found = normalised(mapHypotheses((h) => posterior[h] * likelihoods[h]));
       const absent = normalised(mapHypotheses((h) => posterior[h] * (1 - likelihoods[h])));
       const chance = HYPOTHESES.reduce((sum, h) => sum + posterior[h] * likelihoods[h], 0);
       const mean = (of: (l: Likelihoods) => number): number => chance * of(found) + (1 - chance) * of(absent);
+      const gainBits = Math.max(0, doubt - mean(entropyBits));
       return {
         id,
         chance,
-        gainBits: Math.max(0, doubt - mean(entropyBits)),
+        gainBits,
+        worthBits: gainBits * CLUE_TO_BE_HAD[group],
         expectedCertainty: mean((l) => l[favourite(l)]),
       };
     })

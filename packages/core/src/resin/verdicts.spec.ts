@@ -127,3 +127,37 @@ describe('what is not known of a core', () => {
     );
   });
 });
+
+describe('parts of a parent with beliefs of their own', () => {
+  const verdictOf = (result: ReturnType<typeof resinVerdicts>, family: 'polyester' | 'epoxy') =>
+    result.families.find((one) => one.family === family)!;
+  const patched = resinVerdicts({
+    facts: { parent: 'polyester', finish: 'gelcoat' },
+    zones: [{ name: 'Earlier patch', parent: 'epoxy' }],
+  });
+
+  it('take the harder verdict of all of them, and say which part says so', () => {
+    const alone = resinVerdicts({ facts: { parent: 'polyester', finish: 'gelcoat' } });
+    const onEpoxy = resinVerdicts({ facts: { parent: 'epoxy', finish: 'gelcoat' } });
+    expect(verdictOf(alone, 'polyester').verdict).toBe('suitable');
+    expect(verdictOf(patched, 'polyester').verdict).toBe(verdictOf(onEpoxy, 'polyester').verdict);
+    expect(verdictOf(patched, 'polyester').reasons.find(({ verdict }) => verdict !== 'suitable')!.zone).toBe(
+      'Earlier patch',
+    );
+    expect(verdictOf(patched, 'epoxy').verdict).toBe(verdictOf(onEpoxy, 'epoxy').verdict);
+  });
+
+  it('of unlike resins are like none of them: the school goes by doubt', () => {
+    expect([patched.recommended, patched.why]).toEqual(['epoxy', 'doubt']);
+    const alike = resinVerdicts({ facts: { parent: 'polyester', finish: 'gelcoat' }, zones: [{ name: 'Inner skin', parent: 'polyester' }] }); // prettier-ignore
+    expect([alike.recommended, alike.why]).toEqual(['polyester', 'known-and-dry']);
+  });
+
+  it('with epoxy left in one of them forbid polyester over it', () => {
+    const glued = resinVerdicts({
+      facts: { parent: 'polyester', finish: 'gelcoat' },
+      zones: [{ name: 'Inner skin', parent: 'polyester', epoxyInBond: true }],
+    });
+    expect(verdictOf(glued, 'polyester').conditions.map(({ id }) => id)).toContain('grind-epoxy-away');
+  });
+});

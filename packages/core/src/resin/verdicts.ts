@@ -34,7 +34,8 @@ export interface ResinFacts {
 export interface FamilyVerdict {
   family: ResinFamily;
   verdict: Verdict;
-  reasons: { ruleId: string; about: string; verdict: Verdict; reason: string }[];
+  /** Of the zone named, where it is not the main one that says so. */
+  reasons: { ruleId: string; about: string; verdict: Verdict; reason: string; zone?: string }[];
   conditions: (RuleCondition & { ruleId: string })[];
 }
 
@@ -53,18 +54,41 @@ const PARENTS: readonly Parent[] = ['polyester', 'vinylester', 'epoxy', 'unknown
 export const SCHOOLS: readonly School[] = ['finish-led', 'like-for-like', 'epoxy-throughout'];
 const RANK: Record<Verdict, number> = { suitable: 0, if: 1, not: 2 };
 
+/** Another part of the parent in the bond area, with a resin belief of its own: an earlier patch, the other skin. */
+export interface BondZone {
+  name: string;
+  parent: Parent;
+  epoxyInBond?: boolean;
+}
+
 /**
  * Verdict for polyester, vinylester and epoxy on this job, with reasons and conditions, and what the chosen school takes.
- * The verdict of a family is the hardest of the rules that apply.
+ * The verdict of a family is the hardest of the rules that apply, in any zone of the bond area.
  * @throws CoreError for an unknown parent or school, or figures out of range
  */
-export function resinVerdicts(input: { facts: ResinFacts; school?: School }): VerdictsResult {
+export function resinVerdicts(input: {
+  facts: ResinFacts;
+  school?: School;
+  zones?: readonly BondZone[];
+}): VerdictsResult {
   const school = input.school ?? 'finish-led';
   if (!SCHOOLS.includes(school)) throw new CoreError('unknown-id', 'school', { id: String(school) });
   const facts = checkFacts(input.facts);
   const applying = RESIN_RULES.filter((rule) => holds(rule.when as Condition, facts));
-  const families = RESIN_FAMILIES.map((family) => familyVerdict(family, applying));
-  const { recommended, why } = recommend(input.facts, school, families);
+  const zones = (input.zones ?? []).map(({ name, parent, epoxyInBond = false }) => {
+    const own = checkFacts({ ...input.facts, parent, epoxyInBond });
+    return { name, rules: RESIN_RULES.filter((rule) => holds(rule.when as Condition, own)) };
+  });
+  const families = RESIN_FAMILIES.map((family) =>
+    zones.reduce(
+      (verdict, { name, rules }) => hardened(verdict, familyVerdict(family, rules), name),
+      familyVerdict(family, applying),
+    ),
+  );
+  // Zones of unlike resins are a parent of several: none of them is like for like.
+  const parents = new Set([input.facts.parent, ...(input.zones ?? []).map(({ parent }) => parent)]);
+  const whole: ResinFacts = parents.size > 1 ? { ...input.facts, parent: 'mixed' } : input.facts;
+  const { recommended, why } = recommend(whole, school, families);
   return {
     school,
     families,
@@ -85,6 +109,18 @@ function checkFacts(facts: ResinFacts): Facts {
   // A core that styrene harms is taken as within its reach until somebody says it is not.
   const coreReachable = facts.coreReachable ?? (facts.coreStyrene !== undefined && facts.coreStyrene !== 'resists');
   return { ...facts, certified, specialService, coreReachable };
+}
+
+/** A verdict with what another zone adds to it: the harder of the two, with the reasons and conditions of both. */
+function hardened(verdict: FamilyVerdict, other: FamilyVerdict, zone: string): FamilyVerdict {
+  const known = new Set(verdict.reasons.map(({ ruleId }) => ruleId));
+  const asked = new Set(verdict.conditions.map(({ id }) => id));
+  return {
+    family: verdict.family,
+    verdict: RANK[other.verdict] > RANK[verdict.verdict] ? other.verdict : verdict.verdict,
+    reasons: [...verdict.reasons, ...other.reasons.filter(({ ruleId }) => !known.has(ruleId)).map((reason) => ({ ...reason, zone }))], // prettier-ignore
+    conditions: [...verdict.conditions, ...other.conditions.filter(({ id }) => !asked.has(id))],
+  };
 }
 
 function familyVerdict(family: ResinFamily, rules: typeof RESIN_RULES): FamilyVerdict {

@@ -27,7 +27,7 @@ export type TaperProfile =
       kind: 'lap';
       reachMm: number;
       staggerMm: number;
-      /** Nothing is cut out under it: a skin over a whole area, or a panel of its own. */ whole?: boolean;
+      /** Nothing is cut out under it: a skin over a whole area, or a panel of its own. */ whole?: 'overlay' | 'panel';
     }
   | { kind: 'dish'; capPastMm: number }
   | {

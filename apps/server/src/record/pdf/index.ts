@@ -12,6 +12,7 @@ import {
   SERVICE_NAMES,
   SEVERITY_NAMES,
   VERDICT_NAMES,
+  WATERLINE_NAMES,
   WHY_WORDS,
   doneWords,
   roundName,
@@ -92,7 +93,10 @@ function about(sheet: Sheet, { craft, inputs, technician }: RecordBody, plan: Re
     ['Craft', `${craft.name}${craft.year ? `, ${craft.year}` : ''}`],
     ['Construction', craft.construction],
     ['Where', place.where],
-    ['Waterline', `${place.waterline} · ${FINISH_NAMES[place.finish].toLowerCase()} finish`],
+    [
+      'Waterline',
+      `${WATERLINE_NAMES[place.waterline].toLowerCase()} · ${FINISH_NAMES[place.finish].toLowerCase()} finish`,
+    ],
     ['Service of area', SERVICE_NAMES[place.service]],
     ['Work by', technician],
     [
@@ -155,13 +159,17 @@ function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBo
     sheet.line(
       `Parent: ${percent} % ${PARENT_NAMES[resin.evidence.mostLikely].toLowerCase()}, treated as ${PARENT_NAMES[resin.parent].toLowerCase()}.${parent ? ` Thickness ${mm(parent.thicknessMm, 1)}, ${parent.plies.length} plies${parent.guessed ? ' (guessed from thickness)' : ''}.` : ''}`,
     );
+    for (const zone of resin.zones)
+      sheet.line(
+        `${zone.name}: ${Math.round(zone.evidence.posterior[zone.evidence.mostLikely] * 100)} % ${PARENT_NAMES[zone.evidence.mostLikely].toLowerCase()}, treated as ${PARENT_NAMES[zone.parent].toLowerCase()}. The most careful verdict of all parts rules.`,
+      );
     sheet.line(`School: ${SCHOOL_NAMES[resin.verdicts.school]}. ${WHY_WORDS[resin.verdicts.why]}`);
     sheet.line(`System: ${resin.card?.name ?? 'none chosen'}.`, 'bold');
     if (inputs.resin.overrideReason)
       sheet.line(`Reason for going against the recommendation: ${inputs.resin.overrideReason}`);
     for (const family of resin.verdicts.families)
       sheet.line(
-        `${PARENT_NAMES[family.family]}: ${VERDICT_NAMES[family.verdict].toLowerCase()}. ${family.reasons.map((reason) => reason.reason).join(' ')}`,
+        `${PARENT_NAMES[family.family]}: ${VERDICT_NAMES[family.verdict].toLowerCase()}. ${family.reasons.map(({ reason, zone }) => (zone ? `${zone}: ${reason}` : reason)).join(' ')}`,
       );
     for (const condition of conditions) {
       const mark = marks.find((m) => m.checkId === condition.id && m.done);

@@ -133,8 +133,8 @@ const layUpOf = kept(
     family: ResinFamily,
   ): LayUp => {
     const { process, coverFabricId, coverOwn } = set;
-    // A wrap goes right round and a dish has its cap: neither wants a cover ply over it.
-    const covered = coverFabricId !== null && profile.kind !== 'dish' && !isWound(profile);
+    // A wrap goes right round, a dish has its cap, a skin or a panel is all of a piece: none wants a cover ply over it.
+    const covered = coverFabricId !== null && profile.kind !== 'dish' && !isWound(profile) && !isWhole(profile);
     const over = (ply: FabricRef): Wetted => wettedOut(wetted({ ...ply, orientationDeg: 0 }, process), family);
     const cover = covered ? over({ fabricId: coverFabricId, ...(coverOwn ? { own: coverOwn } : {}) }) : null;
     const sanding = set.sanding ? over(set.sanding) : null;
@@ -165,7 +165,7 @@ const layUpOf = kept(
       carries: carriedOver(parent, outward, whole, family),
       outward,
       noNearer:
-        set.plies === null && !isWound(profile) && profile.kind !== 'dish'
+        set.plies === null && !isWound(profile) && profile.kind !== 'dish' && wholeOf(profile) !== 'overlay'
           ? noNearer(parent, match, layers, covered, family)
           : null,
     };
@@ -202,6 +202,9 @@ function carriedOver(
 }
 
 const isWound = (profile: TaperProfile): boolean => profile.kind === 'form' && profile.form.kind === 'band';
+const wholeOf = (profile: TaperProfile): 'overlay' | 'panel' | null =>
+  (profile.kind === 'lap' && profile.whole) || null;
+const isWhole = (profile: TaperProfile): boolean => wholeOf(profile) !== null;
 /** Where each face is a skin of its own it takes every ply. */
 const ofSkins = (profile: TaperProfile): boolean => profile.kind === 'form' && profile.skins === true;
 
@@ -215,6 +218,7 @@ function proposed(
   coverMm: number,
   outside: readonly FabricLayer[],
 ): readonly FabricLayer[] {
+  if (wholeOf(profile) === 'overlay') return OVERLAY_PLIES;
   const plies = proposePlies({
     parentPlies: parent.guessed ? [] : parent.withinPlies,
     depthMm: parent.depthMm,
@@ -228,6 +232,11 @@ function proposed(
   return profile.kind === 'dish' ? [{ fabricId: CAP_FABRIC, orientationDeg: 0 }] : plies;
 }
 
+/** A skin over a worn area starts as two light plies, so that no direction is weak. */
+const OVERLAY_PLIES: readonly FabricLayer[] = [
+  { fabricId: 'biax45-400', orientationDeg: 0 },
+  { fabricId: 'biax090-400', orientationDeg: 0 },
+];
 const CAP_FABRIC = 'plain-203';
 
 /** Strips of a wrap are wound to either hand in turn. */

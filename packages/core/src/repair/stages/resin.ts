@@ -11,12 +11,14 @@ import { type EvidenceResult, resinEvidence, shedPrior } from '../../resin/evide
 import { withHardener } from '../../resin/hardeners.js';
 import { DEFAULT_SYSTEM, SYSTEMS, type SystemCard, systemOf } from '../../resin/systems.js';
 import { type JobAir, jobAir, jobDew } from '../air.js';
-import { fibresOf } from '../facts.js';
+import { fibresOf, isBelow } from '../facts.js';
 import type { RepairInputs } from '../inputs.js';
 
 export interface ResinPlan {
   parent: Parent;
   evidence: EvidenceResult;
+  /** Other parts of the parent in the bond area, each with a belief of its own. */
+  zones: { id: string; name: string; parent: Parent; evidence: EvidenceResult }[];
   verdicts: VerdictsResult;
   /** The system the plan goes on with: the chosen one, else the school's. Null when neither exists. */
   card: SystemCard | null;
@@ -38,17 +40,17 @@ export function planResin(inputs: ResinInputs): ResinPlan {
     prior: laminate.shedCounts ? shedPrior(laminate.priorId, laminate.shedCounts) : laminate.priorId,
     clues: laminate.clueIds,
   });
-  const parent: Parent = evidence.treatAsUnknown
-    ? evidence.mostLikely === 'mixed'
-      ? 'mixed'
-      : 'unknown'
-    : evidence.mostLikely;
+  const parent = takenAs(evidence);
+  const zones = (laminate.zones ?? []).map(({ id, name, priorId, clueIds }) => {
+    const own = resinEvidence({ prior: priorId, clues: clueIds });
+    return { id, name, parent: takenAs(own), evidence: own };
+  });
   const air = jobAir(inputs.air);
   const dew = jobDew(air);
   const chosen = chosenCard(resin);
-  const verdicts = resinVerdicts({ facts: resinFacts(inputs, chosen, parent, air), school: resin.school });
+  const verdicts = resinVerdicts({ facts: resinFacts(inputs, chosen, parent, air), school: resin.school, zones: zones.map(({ name, parent: zone }, i) => ({ name, parent: zone, epoxyInBond: laminate.zones![i]!.epoxyInBond })) }); // prettier-ignore
   const card =
-    parent === 'thermoplastic'
+    parent === 'thermoplastic' || zones.some((zone) => zone.parent === 'thermoplastic')
       ? null
       : (chosen ??
         (verdicts.recommended ? SYSTEMS.find((s) => s.id === DEFAULT_SYSTEM[verdicts.recommended!])! : null));
@@ -56,6 +58,7 @@ export function planResin(inputs: ResinInputs): ResinPlan {
   return {
     parent,
     evidence,
+    zones,
     verdicts,
     card,
     secondId: chosen && resin.hardener ? resin.hardener.id : null,
@@ -71,6 +74,10 @@ export function planResin(inputs: ResinInputs): ResinPlan {
     ],
   };
 }
+
+/** What a belief is planned by. */
+const takenAs = ({ treatAsUnknown, mostLikely }: EvidenceResult): Parent =>
+  !treatAsUnknown ? mostLikely : mostLikely === 'mixed' ? 'mixed' : 'unknown';
 
 /** What the verdict on the system a job goes on with asks to be seen to. */
 export function resinConditions(resin: ResinPlan | null): FamilyVerdict['conditions'] {
@@ -92,7 +99,7 @@ function resinFacts(inputs: ResinInputs, chosen: SystemCard | null, parent: Pare
   );
   return {
     parent,
-    waterline: place.waterline,
+    waterline: isBelow(place) ? 'below' : 'above',
     finish: place.finish,
     fibres: fibresOf(inputs),
     ...(core ? { coreStyrene: core.styrene, coreReachable: laminate.core!.reachable, coreWooden: core.wooden } : {}),

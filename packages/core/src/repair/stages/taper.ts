@@ -138,7 +138,7 @@ function profileOf(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan)
     return {
       kind: 'form',
       depthsMm: [depthMm / 2, depthMm / 2],
-      form: { kind: 'edge', ...(taper.edge ?? USUAL_EDGE), side: facing(inputs, damage) },
+      form: { kind: 'edge', ...edgeOf(taper, damage), side: facing(inputs, damage) },
     };
   if (kind === 'broken') {
     const { widthMm, bulgeMm } = taper.broken ?? USUAL_BREAK;
@@ -163,7 +163,7 @@ function profileOf(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan)
       kind: 'lap',
       reachMm: requireNumber(taper.lapMm ?? USUAL_OVERLAY.reachMm, 'lapMm', LIMITS.lapMm),
       staggerMm: requireNumber(taper.staggerMm ?? USUAL_OVERLAY.staggerMm, 'staggerMm', LIMITS.staggerMm),
-      whole: true,
+      whole: 'overlay',
     };
   // A panel is laid larger than it is to be, every ply alike, and trimmed.
   if (kind === 'panel')
@@ -171,7 +171,7 @@ function profileOf(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan)
       kind: 'lap',
       reachMm: requireNumber(taper.lapMm ?? USUAL_TRIM_MM, 'lapMm', LIMITS.lapMm),
       staggerMm: 0,
-      whole: true,
+      whole: 'panel',
     };
   if (kind === 'lap')
     return {
@@ -181,6 +181,13 @@ function profileOf(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan)
     };
   return SLOPE;
 }
+
+/** What is gone of an edge: as it was set, else the outline as it was drawn. */
+export const edgeOf = (
+  taper: RepairInputs['taper'],
+  { visible }: DamagePlan,
+): NonNullable<RepairInputs['taper']['edge']> =>
+  taper.edge ?? { ...USUAL_EDGE, alongMm: visible.lengthMm, inMm: visible.widthMm };
 
 /** Steps, laps and wraps have a width of their own; over the depth it is what the ratio is to a slope. */
 function ratioOf(profile: TaperProfile, taper: RepairInputs['taper'], depthMm: number, sloped: number): number {

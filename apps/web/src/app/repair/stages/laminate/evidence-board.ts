@@ -1,11 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { PARENT_NAMES, type ShedCounts } from '@ashstep/contract';
 import { CLUES, type Clue, HYPOTHESES, PRIORS } from '@ashstep/core/resin';
 import { catchError, map, of, switchMap } from 'rxjs';
 import { Api } from '../../../platform/api';
+import { COUNTS } from '@ashstep/core/limits';
+import type { ParentZone, RepairInputs } from '@ashstep/core/repair';
 import { Panel } from '../stage-panel';
-import { PickSelect, TickInput } from '../../../parts/inputs';
+import { PickSelect, TextInput, TickInput } from '../../../parts/inputs';
 
 const GROUPS: Record<Clue['group'], string> = {
   history: 'Papers and records',
@@ -18,32 +20,75 @@ const GROUPS: Record<Clue['group'], string> = {
 /** A clue that is expected to settle less than this is not worth sending anybody for, bits. */
 const WORTH_LOOKING_BITS = 0.02;
 const NEXT_SHOWN = 3;
+const USUAL_ZONES = ['Earlier patch', 'Inner skin', 'Below the waterline', 'Above the waterline'] as const;
 /** Taken care of in the words of the clue: nobody should go sniffing. */
 const NOT_SOUGHT: readonly string[] = ['styrene-smell', 'no-styrene-smell'];
 
 /** Which resin the parent was laid with: the belief, the clues by where they are found with the push of each, and what to look at next. */
 @Component({
   selector: 'ash-evidence-board',
-  imports: [PickSelect, TickInput],
+  imports: [PickSelect, TextInput, TickInput],
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @let lam = inputs().laminate;
+    @let lam = part();
     <h2>Which resin is in it?</h2>
+    <div class="parts" role="group" aria-label="Part of the parent">
+      <button type="button" class="act small" [attr.aria-pressed]="partId() === null" (click)="picked.set(null)">
+        Main laminate
+      </button>
+      @for (zone of zones(); track zone.id) {
+        <button
+          type="button"
+          class="act small"
+          [attr.aria-pressed]="partId() === zone.id"
+          (click)="picked.set(zone.id)"
+        >
+          {{ zone.name }}
+        </button>
+      }
+      @if (!sealed() && zones().length < mostZones) {
+        <button type="button" class="act small" (click)="addZone()">Another part</button>
+      }
+    </div>
+    @if (partId() !== null) {
+      <div class="fields">
+        <div class="field">
+          <label for="zone-name">Which part</label
+          ><input
+            id="zone-name"
+            maxlength="80"
+            list="zone-names"
+            [value]="name()"
+            [disabled]="sealed()"
+            (entered)="change({ name: $event || name() })"
+          />
+        </div>
+        @if (!sealed()) {
+          <button type="button" class="act small" (click)="dropZone()">Take this part out</button>
+        }
+      </div>
+      <datalist id="zone-names">
+        @for (one of usualZones; track one) {
+          <option [value]="one"></option>
+        }
+      </datalist>
+      <p class="quiet">The bond reaches it too: the more careful verdict of all parts rules.</p>
+    }
     <div class="field">
       <label for="prior">Kind of item</label>
-      <select id="prior" (chosen)="store.edit('laminate', { priorId: $event, shedCounts: undefined })">
+      <select id="prior" (chosen)="setPrior($event)">
         @for (p of priors; track p.id) {
           <option [value]="p.id" [selected]="p.id === lam.priorId">{{ p.label }}</option>
         }
       </select>
     </div>
-    @if (shed(); as own) {
+    @if (partId() === null && shed(); as own) {
       <label class="tick"
         ><input
           type="checkbox"
           [disabled]="sealed()"
-          [checked]="!!lam.shedCounts"
+          [checked]="!!inputs().laminate.shedCounts"
           (ticked)="countShed($event ? own.counts : undefined)"
         /><span
           >Count this shed’s own: <b>{{ own.text }}</b></span
@@ -97,21 +142,27 @@ const NOT_SOUGHT: readonly string[] = ['styrene-smell', 'no-styrene-smell'];
       </fieldset>
     }
     <label class="tick"
-      ><input
-        type="checkbox"
-        [checked]="lam.epoxyInBond"
-        (ticked)="store.edit('laminate', { epoxyInBond: $event })"
-      />Epoxy glue or barrier coat is left in the bond area</label
+      ><input type="checkbox" [checked]="lam.epoxyInBond" (ticked)="change({ epoxyInBond: $event })" />Epoxy glue or
+      barrier coat is left in the bond area</label
     >
     <label class="tick"
       ><input
         type="checkbox"
-        [checked]="lam.pressedPanel"
+        [checked]="inputs().laminate.pressedPanel"
         (ticked)="store.edit('laminate', { pressedPanel: $event })"
       />Pressed panel with a smooth, fibre-poor face</label
     >
   `,
   styles: `
+    .parts {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px;
+    }
+    .parts [aria-pressed='true'] {
+      background: var(--ink);
+      color: var(--sheet);
+    }
     .bars {
       list-style: none;
       margin: 0;
@@ -164,7 +215,24 @@ const NOT_SOUGHT: readonly string[] = ['styrene-smell', 'no-styrene-smell'];
 export class EvidenceBoard extends Panel {
   private readonly api = inject(Api);
   readonly priors = PRIORS;
-  readonly evidence = computed(() => this.plan().resin?.evidence ?? null);
+  readonly usualZones = USUAL_ZONES;
+  readonly mostZones = COUNTS.zones;
+  readonly zones = computed<readonly ParentZone[]>(() => this.inputs().laminate.zones ?? []);
+  readonly picked = signal<string | null>(null);
+  /** Part that is looked at; the main laminate where null. */
+  readonly partId = computed<string | null>(() => {
+    const picked = this.picked();
+    return this.zones().some(({ id }) => id === picked) ? picked : null;
+  });
+  readonly part = computed<Pick<ParentZone, 'priorId' | 'clueIds' | 'epoxyInBond'>>(
+    () => this.zones().find(({ id }) => id === this.partId()) ?? this.inputs().laminate,
+  );
+  readonly name = computed(() => this.zones().find(({ id }) => id === this.partId())?.name ?? '');
+  readonly evidence = computed(() => {
+    const resin = this.plan().resin;
+    const id = this.partId();
+    return (id === null ? resin : resin?.zones.find((zone) => zone.id === id))?.evidence ?? null;
+  });
   readonly bars = computed(() =>
     HYPOTHESES.map((h) => ({ name: PARENT_NAMES[h], percent: 100 * (this.evidence()?.posterior[h] ?? 0) })),
   );
@@ -184,10 +252,11 @@ export class EvidenceBoard extends Panel {
     (this.evidence()?.next ?? [])
       .filter(
         (gain) =>
-          gain.gainBits >= WORTH_LOOKING_BITS &&
+          gain.worthBits >= WORTH_LOOKING_BITS &&
           !NOT_SOUGHT.includes(gain.id) &&
           (this.inputs().laminate.core !== null || CLUES.find((clue) => clue.id === gain.id)?.group !== 'core'),
       )
+      .sort((a, b) => b.worthBits - a.worthBits)
       .slice(0, NEXT_SHOWN)
       .map((gain) => ({
         id: gain.id,
@@ -211,10 +280,44 @@ export class EvidenceBoard extends Panel {
   }
 
   setClue(id: string, seen: boolean): void {
-    this.store.edit('laminate', ({ clueIds }) => {
+    const ticked = (clueIds: readonly string[]): string[] => {
       const others = clueIds.filter((clue) => clue !== id);
-      return { clueIds: seen ? [...others, id] : others };
-    });
+      return seen ? [...others, id] : others;
+    };
+    this.change(({ clueIds }) => ({ clueIds: ticked(clueIds) }));
+  }
+
+  setPrior(priorId: string): void {
+    if (this.partId() === null)
+      this.store.edit('laminate', { priorId, shedCounts: undefined } as Partial<RepairInputs['laminate']>); // prettier-ignore
+    else this.change({ priorId });
+  }
+
+  /** Changes the part that is looked at. */
+  change(patch: Partial<ParentZone> | ((of: Pick<ParentZone, 'clueIds'>) => Partial<ParentZone>)): void {
+    const id = this.partId();
+    const of = <T extends Pick<ParentZone, 'clueIds'>>(part: T): Partial<ParentZone> =>
+      typeof patch === 'function' ? patch(part) : patch;
+    if (id === null) this.store.edit('laminate', (laminate) => of(laminate) as Partial<RepairInputs['laminate']>);
+    else
+      this.store.edit('laminate', ({ zones = [] }) => ({
+        zones: zones.map((zone) => (zone.id === id ? { ...zone, ...of(zone) } : zone)),
+      }));
+  }
+
+  addZone(): void {
+    const { priorId } = this.inputs().laminate;
+    const id = crypto.randomUUID();
+    const named = new Set(this.zones().map(({ name }) => name));
+    const name = USUAL_ZONES.find((one) => !named.has(one)) ?? `Part ${this.zones().length + 2}`;
+    this.store.edit('laminate', ({ zones = [] }) => ({ zones: [...zones, { id, name, priorId, clueIds: [], epoxyInBond: false }] })); // prettier-ignore
+    this.picked.set(id);
+  }
+
+  dropZone(): void {
+    const id = this.partId();
+    this.picked.set(null);
+    this.store.edit('laminate', ({ zones = [] }) => ({ zones: zones.filter((zone) => zone.id !== id) }));
   }
 
   /** How far a clue that was seen moved the likeliest resin, in points of per cent. */

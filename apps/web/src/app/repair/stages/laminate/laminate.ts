@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { PARENT_NAMES, isOwn } from '@ashstep/contract';
-import type { RepairInputs } from '@ashstep/core/repair';
+import { type RepairInputs, laysPlies } from '@ashstep/core/repair';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { QuantityField } from '../../../parts/quantity-field';
 import { FigurePipe, UnitPipe } from '../../../platform/quantity.pipe';
@@ -104,7 +104,7 @@ import { PickSelect, TickInput } from '../../../parts/inputs';
       stage="laminate"
       [facts]="plan().facts"
       label="Known well enough, choose the resin"
-      [disabled]="!plan().parent"
+      [disabled]="needed() && !plan().parent"
       (go)="goOn('laminate')"
     />
   `,
@@ -120,7 +120,10 @@ export class LaminateStage extends StagePanel {
     return evidence ? Math.round(100 * evidence.posterior[evidence.mostLikely]) : 0;
   });
   readonly likely = computed(() => PARENT_NAMES[this.evidence()?.mostLikely ?? 'unknown'].toLowerCase());
+  /** Plies go by it; a fill or an injection needs none of it. */
+  readonly needed = computed(() => laysPlies(this.inputs()));
   readonly missing = computed(() => {
+    if (!this.needed()) return null;
     const problem = this.plan().problems.find((p) => p.stage === 'laminate' && p.code === 'empty');
     return problem
       ? {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
-import { FINISH_NAMES, SERVICE_NAMES } from '@ashstep/contract';
+import { FINISH_NAMES, SERVICE_NAMES, WATERLINE_NAMES } from '@ashstep/contract';
 import { type Point, type Shape, type ShapeKind, handOutline, outlinePoints } from '@ashstep/core/geometry';
-import type { Neighbour, RepairInputs } from '@ashstep/core/repair';
+import { type Neighbour, type RepairInputs, isUncut, repairKind } from '@ashstep/core/repair';
 import { addPoint, dropPoint, movePoint, possible } from '../../../drawing/handles';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { QuantityField } from '../../../parts/quantity-field';
@@ -11,7 +11,7 @@ import type { SectionEdit } from '../../repair.store';
 import { StagePanel } from '../stage-panel';
 import { StagePanels } from '../stage-panels';
 import { PANELS } from './panels';
-import { PickOf, TextInput, TickInput } from '../../../parts/inputs';
+import { PickOf, PickSelect, TextInput, TickInput } from '../../../parts/inputs';
 
 const SHAPES: Record<ShapeKind, string> = {
   circle: 'Circle',
@@ -20,21 +20,45 @@ const SHAPES: Record<ShapeKind, string> = {
   roundedRectangle: 'Rounded box',
   polygon: 'Free',
 };
+/** What is done where nothing is cut out and mended in place. */
+const APART = {
+  overlay: 'A skin over the whole area',
+  panel: 'A new panel, from nothing',
+  injection: 'Injected: off, but dry and sound',
+} as const;
 /** Corners a shape gets when it becomes a free outline. */
 const FREE_CORNERS = 16;
 
 @Component({
   selector: 'ash-look',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PickOf, TextInput, TickInput, StagePanels, ChoiceField, QuantityField, FigurePipe, UnitPipe, GoBar],
+  imports: [
+    PickOf,
+    PickSelect,
+    TextInput,
+    TickInput,
+    StagePanels,
+    ChoiceField,
+    QuantityField,
+    FigurePipe,
+    UnitPipe,
+    GoBar,
+  ],
   templateUrl: './look.html',
 })
 export class LookStage extends StagePanel {
+  readonly uncut = computed(() => isUncut(this.inputs()));
+  readonly worked = optionsOf(APART);
+  /** What is done where it is no mending in place. */
+  readonly apart = computed(() => {
+    const kind = repairKind(this.inputs());
+    return kind in APART ? (kind as keyof typeof APART) : null;
+  });
   readonly panels = PANELS;
   readonly shapes = optionsOf(SHAPES);
   readonly shapeKind = computed((): ShapeKind => this.inputs().damage.shape.kind);
   readonly depths = optionsOf({ finish: 'Finish only', part: 'Some plies', through: 'Through' } as const);
-  readonly waterlines = optionsOf({ above: 'Above', below: 'Below' } as const);
+  readonly waterlines = optionsOf(WATERLINE_NAMES);
   readonly finishes = optionsOf(FINISH_NAMES);
   readonly accesses = optionsOf({ one: 'One face', both: 'Both faces' } as const);
   readonly services = optionsOf(SERVICE_NAMES);
@@ -47,6 +71,10 @@ export class LookStage extends StagePanel {
     fire: 'Fire-rated',
     food: 'Food',
   } as const);
+
+  setWorked(kind: string): void {
+    this.store.edit('taper', { kind: kind === '' ? undefined : (kind as RepairInputs['taper']['kind']) } as Partial<RepairInputs['taper']>); // prettier-ignore
+  }
 
   setPlace(patch: Partial<RepairInputs['place']>): void {
     this.store.edit('place', patch);

@@ -47,6 +47,8 @@ export class MixStage extends StagePanel {
     const { mix, rounds } = this.plan();
     return mix && rounds.length > 0 ? mix : null;
   });
+  /** Everything that is mixed, pastes and coats too. */
+  readonly massG = computed(() => this.plan().rounds.reduce((sum, round) => sum + round.massG, 0));
   /** The first pot of the job's resin. */
   readonly firstPot = computed(() => {
     const { mix, rounds } = this.plan();

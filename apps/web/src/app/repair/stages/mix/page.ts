@@ -7,7 +7,12 @@ export const MIX: StagePage = {
   decides: true,
   settled: ({ plan: { mix, rounds } }, { inUnits }) => {
     const pots = rounds.reduce((sum, round) => sum + round.pots.length, 0);
-    return mix ? `${inUnits(mix.totalG, 'mass')} in ${pots} ${pots === 1 ? 'pot' : 'pots'}` : '';
+    return mix && rounds.length > 0
+      ? `${inUnits(
+          rounds.reduce((sum, { massG }) => sum + massG, 0),
+          'mass',
+        )} in ${pots} ${pots === 1 ? 'pot' : 'pots'}`
+      : '';
   },
   open: () => import('./mix').then((m) => m.MixStage),
 };

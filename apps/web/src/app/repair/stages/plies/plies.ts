@@ -5,6 +5,7 @@ import { plyKey } from '@ashstep/core/stack';
 import type { MatchBand } from '@ashstep/core/laminate';
 import { type FabricRef, fabricOf } from '@ashstep/core/material';
 import { type PlyUse, type RepairInputs, laysPlies } from '@ashstep/core/repair';
+import { isLaidOn } from '@ashstep/core/taper';
 import { spotOf } from '@ashstep/core/stack';
 import { hatchOf } from '../../../drawing/hatches';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
@@ -63,13 +64,21 @@ const DIRECTIONS = {
           <dd>
             {{ first.stack.totalMm | figure: 'thickness' : 1 }} <small>{{ 'thickness' | unit }}</small>
           </dd>
-          <dd class="under">{{ first.stack.roomMm | qty: 'thickness' }} left for the finish</dd>
+          <dd class="under">
+            @if (first.stack.level === 'proud' && laidOn()) {
+              on the surface, edges feathered
+            } @else {
+              {{ first.stack.roomMm | qty: 'thickness' }} left for the finish
+            }
+          </dd>
         </div>
-        <div>
-          <dt>Bends like the parent</dt>
-          <dd>{{ bend() }}</dd>
-          <dd class="under">0.90 to 1.15 is a match</dd>
-        </div>
+        @if (plan().match) {
+          <div>
+            <dt>Bends like the parent</dt>
+            <dd>{{ bend() }}</dd>
+            <dd class="under">0.90 to 1.15 is a match</dd>
+          </div>
+        }
       </dl>
       <div class="block">
         <div class="scroll">
@@ -123,26 +132,33 @@ const DIRECTIONS = {
             <b>{{ go.head }}</b> {{ go.text }}
           </p>
         }
-        <p class="why"><b>Stiffness against the parent</b> {{ worst() }}</p>
-        <ul class="match">
-          @for (m of plan().match!.ratios; track m.direction) {
+        @if (plan().match; as match) {
+          <p class="why"><b>Stiffness against the parent</b> {{ worst() }}</p>
+          <ul class="match">
+            @for (m of match.ratios; track m.direction) {
+              <li>
+                <span>{{ name(m.direction) }}</span><b class="num">{{ m.ratio.toFixed(2) }}</b
+                ><span class="band" [class]="m.band">{{ band(m.band) }}</span>
+              </li>
+            }
+            @for (pull of pulls(); track pull.name) {
+              <li>
+                <span>{{ pull.name }}</span><b class="num">{{ pull.ratio }}</b
+                ><span class="quiet">no promise</span>
+              </li>
+            }
             <li>
-              <span>{{ name(m.direction) }}</span><b class="num">{{ m.ratio.toFixed(2) }}</b
-              ><span class="band" [class]="m.band">{{ band(m.band) }}</span>
+              <span>Weight</span><b class="num">{{ match.weightRatio?.toFixed(2) ?? '–' }}</b
+              ><span></span>
             </li>
-          }
-          @for (pull of pulls(); track pull.name) {
-            <li>
-              <span>{{ pull.name }}</span><b class="num">{{ pull.ratio }}</b
-              ><span class="quiet">no promise</span>
-            </li>
-          }
-          <li>
-            <span>Weight</span><b class="num">{{ plan().match!.weightRatio?.toFixed(2) ?? '–' }}</b
-            ><span></span>
-          </li>
-        </ul>
-        <ash-stiffness-chart of="patch" [state]="state()" />
+          </ul>
+          <ash-stiffness-chart of="patch" [state]="state()" />
+        } @else {
+          <p class="why">
+            <b>Added to what is there</b> It takes the place of nothing, so there is nothing it should be as stiff as.
+            Its edges are feathered.
+          </p>
+        }
         <ash-choice label="Order" [options]="orders" [value]="set.order" (pick)="edit({ order: $event })" />
         <p class="why">
           <b>Why</b>
@@ -269,6 +285,10 @@ const DIRECTIONS = {
 })
 export class PliesStage extends StagePanel {
   readonly panels = PANELS;
+  readonly laidOn = computed(() => {
+    const profile = this.plan().taper?.profile;
+    return profile !== undefined && isLaidOn(profile);
+  });
   readonly laid = computed(() => laysPlies(this.inputs()));
   readonly orders = optionsOf(ORDER_NAMES);
   readonly processes = optionsOf({ hand: 'Hand', film: 'Peel ply and film', vacuum: 'Vacuum' } as const);

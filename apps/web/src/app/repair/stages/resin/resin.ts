@@ -70,9 +70,10 @@ const WAY_NAMES = {
             }
           </h2>
           <ul>
-            @for (reason of f.reasons; track reason.ruleId) {
+            @for (reason of f.reasons; track reason.ruleId + (reason.zone ?? '')) {
               <li>
-                <b>{{ reason.about }}:</b> {{ reason.reason }}
+                <b>{{ reason.zone ? reason.zone + ', ' + reason.about.toLowerCase() : reason.about }}:</b>
+                {{ reason.reason }}
               </li>
             } @empty {
               <li>Nothing speaks for or against it.</li>

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { errorWords } from '@ashstep/contract';
 import { attempt } from '@ashstep/core/errors';
-import { type RepairInputs, repairKind } from '@ashstep/core/repair';
+import { type RepairInputs, edgeOf, repairKind } from '@ashstep/core/repair';
 import {
   type AlignmentReading,
   BREAK_RATIO,
@@ -291,7 +291,7 @@ export class KindPanel extends Panel {
           ['Rail strip', 'railMm', 'length'],
         ]);
       case 'edge':
-        return of('edge', USUAL_EDGE, [
+        return of('edge', this.edgeNow(), [
           ['Gone, along the edge', 'alongMm', 'length'],
           ['Gone, inwards', 'inMm', 'length'],
           ['Left to trim', 'trimMm', 'length'],
@@ -370,6 +370,12 @@ export class KindPanel extends Panel {
       crack: `M0 ${-widthMm / 2}V${widthMm / 2}`,
     };
   });
+
+  /** What is gone of the edge. */
+  private edgeNow(): NonNullable<RepairInputs['taper']['edge']> {
+    const { damage } = this.plan();
+    return damage ? edgeOf(this.inputs().taper, damage) : USUAL_EDGE;
+  }
 
   readonly readings = computed(() =>
     (this.inputs().taper.alignment ?? []).map((r) => ({ ...r, name: CHECKS[r.what], off: Math.abs(r.mm) > r.limitMm })),
@@ -462,7 +468,7 @@ export class KindPanel extends Panel {
       }
       case 'edge': {
         const r = edge({
-          ...(set.edge ?? USUAL_EDGE),
+          ...this.edgeNow(),
           thicknessMm: parent.depthMm,
           ratio: taper?.ratio ?? 12,
           plies: patch?.layers.length ?? 4,

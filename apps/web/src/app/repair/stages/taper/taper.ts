@@ -34,7 +34,7 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
         <div>
           <dt>Holes</dt>
           <dd>{{ injected.holes.length }}</dd>
-          <dd class="under">and {{ injected.vents.length }} left open, the highest row</dd>
+          <dd class="under">filled dots; {{ injected.vents.length }} rings left open, the highest row</dd>
         </div>
         <div>
           <dt>Resin to inject</dt>
