@@ -17,3 +17,4 @@ export * from './words.js';
 export * from './pour-words.js';
 export * from './round-words.js';
 export * from './round-log.js';
+export * from './proofs.js';

@@ -70,6 +70,10 @@ export const recordBody = z.strictObject({
   checks: z.array(checkMark),
   log: z.array(logEntry),
   results: z.array(inspectionResult),
+  /** What the log proved by itself; none in records from before it was asked. */
+  proofs: z
+    .array(z.strictObject({ checkId: z.string(), pass: z.boolean(), value: z.number().nullable(), text: z.string() }))
+    .optional(),
   rework: z.array(reworkItem),
   events: z.array(repairEvent),
   /** Photographs kept with the job, known by their SHA-256; the pictures themselves are files of their own. */

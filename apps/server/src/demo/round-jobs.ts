@@ -117,7 +117,7 @@ export function roundJobs(morning: (days: number) => string): DemoJob[] {
         resin: { systemId: 'vinylester' },
         air: planned(19, 55, 18),
         taper: { marginMm: 40 },
-        mix: { layingRateGPerMin: 80, container: 'tray' },
+        mix: { container: 'tray' },
         rounds: {
           closing: 'film',
           added: [

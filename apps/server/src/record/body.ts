@@ -5,6 +5,7 @@ import {
   type SessionReply,
   RECORD_SCHEMA,
   canonicalJson,
+  provenBy,
   roundName,
   versioned,
 } from '@ashstep/contract';
@@ -37,6 +38,7 @@ export async function recordBody(
     checks: repair.checks,
     log: repair.log,
     results: repair.results,
+    proofs: provenBy(plan, repair.log),
     rework: repair.rework,
     events: repair.events,
     ...(photos.length > 0 ? { photos } : {}),

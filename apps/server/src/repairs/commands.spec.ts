@@ -62,7 +62,7 @@ describe('acts', () => {
       ['PUT', `/api/repairs/${id}/stage`, { stageReached: 3 }, named()],
       ['PUT', `/api/repairs/${id}/checks`, { id: randomUUID(), checkId: 'washed', done: true }, {}],
       ['POST', `/api/repairs/${id}/log`, { id: randomUUID(), entry: { kind: 'note', text: 'Damp by the stem' } }, {}],
-      ['POST', `/api/repairs/${id}/results`, { id: randomUUID(), checkId: 'fairness', readings: [0.9], note: '' }, {}],
+      ['POST', `/api/repairs/${id}/results`, { id: randomUUID(), checkId: 'identity', pass: false, note: '' }, {}],
     ];
     for (const [method, path, body, headers] of acts) {
       const first = await tech.send(method, path, body, headers);

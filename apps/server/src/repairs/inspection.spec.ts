@@ -93,6 +93,40 @@ describe('acceptance', () => {
     expect(conceded.signOff.allowed).toBeTrue();
   });
 
+  it('judges no work before it is done, and no hardness before it can be there but with the reason', async () => {
+    const repair = await newRepair(tech);
+    let { version } = repair;
+    for (const [section, patch] of [
+      ['laminate', { thicknessMm: 4, clueIds: ['plate-polyester'] }],
+      ['resin', { systemId: 'polyester' }],
+    ] as const)
+      version = (await saveSection(tech, repair, section, patch, version)).body.version;
+    const answer = (id: string, of: object) => tech.send('POST', `/api/repairs/${id}/results`, { id: randomUUID(), note: '', ...of }); // prettier-ignore
+    const early = await answer(repair.id, { checkId: 'fairness', readings: [0.1] });
+    expect([early.status, early.body.detail]).toEqual([409, jasmine.stringContaining('Nothing to judge yet')]);
+    // What the material is can be looked at before.
+    expect((await answer(repair.id, { checkId: 'identity', pass: true })).status).toBe(201);
+    const done = await finishedRepair(tech, inspector);
+    const hardness = { checkId: 'hardness-impressor', readings: Array(10).fill(41) };
+    const soft = await answer(done.id, hardness);
+    expect([soft.status, soft.body.detail]).toEqual([409, jasmine.stringContaining('Too early')]);
+    expect((await answer(done.id, { ...hardness, note: 'Warmed under lamps' })).status).toBe(201);
+  });
+
+  it('asks for no batch again that the log has, nor for a thickness in per cent', async () => {
+    const repair = await finishedRepair(tech, inspector);
+    const { signOff, results } = repair;
+    expect(signOff.allowed || /did this work/.test(signOff.reason)).toBeTrue();
+    expect(results.map(({ checkId }) => checkId)).toContain('patch-thickness');
+    const wrong = await inspector.send('POST', `/api/repairs/${repair.id}/results`, {
+      id: randomUUID(),
+      checkId: 'patch-thickness',
+      readings: [1],
+      note: '',
+    });
+    expect(wrong.body.results.at(-1)).toEqual(jasmine.objectContaining({ pass: false, mean: 1 }));
+  });
+
   it('opens one rework item however often a check fails, and finds none that is not there', async () => {
     const repair = await finishedRepair(tech, inspector);
     for (let i = 0; i < 3; i++)
@@ -100,7 +134,7 @@ describe('acceptance', () => {
         id: randomUUID(),
         checkId: 'solvent-wipe',
         pass: false,
-        note: '',
+        note: 'Read early',
       });
     expect((await tech.send('GET', `/api/repairs/${repair.id}`)).body.openRework).toBe(1);
     expect(

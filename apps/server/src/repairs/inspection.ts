@@ -1,16 +1,27 @@
 import {
   type Person,
+  type LogEntry,
   type RepairDetail,
   type ResultBody,
   type RoundStanding,
   type UpdateRework,
+  hardFrom,
+  provenBy,
   remarkWords,
   roundName,
   roundStandings,
 } from '@ashstep/contract';
 import { requireEntry } from '@ashstep/core/errors';
-import { INSPECTION_CHECKS, STRUCTURAL_SECTIONS, judge, preparationChecks } from '@ashstep/core/inspection';
-import { type PlannedRound, closedCheckOf, resinConditions } from '@ashstep/core/repair';
+import {
+  INSPECTION_CHECKS,
+  type InspectionCheck,
+  STRUCTURAL_SECTIONS,
+  judge,
+  judgesCure,
+  judgesWork,
+  preparationChecks,
+} from '@ashstep/core/inspection';
+import { type PlannedRound, type RepairPlan, closedCheckOf, resinConditions } from '@ashstep/core/repair';
 import { shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
@@ -140,7 +151,8 @@ async function whatIsMissing(repair: RepairRow, results: RepairDetail['results']
   const counted = new Map(
     results.filter(({ standing }) => standing === 'counts').map((result) => [result.checkId, result.pass]),
   );
-  const open = plan.inspection.filter((check) => counted.get(check.id) !== true && !conceded.has(check.id));
+  const proven = new Set(provenBy(plan, repair.log).filter(({ pass }) => pass).map(({ checkId }) => checkId)); // prettier-ignore
+  const open = plan.inspection.filter(({ id }) => counted.get(id) !== true && !proven.has(id) && !conceded.has(id));
   if (open.length > 0)
     return `${open.length} of ${plan.inspection.length} acceptance checks are open: ${open[0]!.label.toLowerCase()}${WHY_OPEN[latest.get(open[0]!.id)?.standing ?? ''] ?? ''}.`;
   return repair.openRework > 0 ? 'A rework item is open.' : null;
@@ -163,6 +175,28 @@ const WHY_OPEN: Record<string, string> = {
   void: ', for something changed after it was answered',
 };
 
+/** There is nothing to judge before it is laid. @throws ProblemError 409 `held` */
+function requireWorkDone(
+  check: InspectionCheck,
+  standings: readonly RoundStanding[],
+  rounds: readonly PlannedRound[],
+): void {
+  const unfinished = judgesWork(check) && standings.find(({ done }) => !done);
+  if (unfinished)
+    throw new ProblemError(409, 'held', `Nothing to judge yet. ${notDone(unfinished, rounds)} Look at it once it is.`);
+}
+
+/** What is read before it can be hard says nothing: it is written down only with the reason why it is read now. @throws ProblemError 409 `held` */
+function requireHard(plan: RepairPlan, log: readonly LogEntry[], at: Date): void {
+  const from = hardFrom(plan, log);
+  if (from !== null && at.getTime() < from)
+    throw new ProblemError(
+      409,
+      'held',
+      'Too early: it is not hard enough to be judged. Say why it is read now, or wait.',
+    );
+}
+
 /** Records the answer to one acceptance check; a fail opens a rework item, a pass that counts closes it. */
 export async function addResult(
   context: Context,
@@ -171,12 +205,17 @@ export async function addResult(
   person: Person,
   sent?: Sent,
 ): Promise<void> {
-  const check = requireEntry(INSPECTION_CHECKS, body.checkId, 'checkId');
-  const outcome = judge(check, {
-    ...(body.pass === undefined ? {} : { pass: body.pass }),
-    ...(body.readings ? { readings: body.readings } : {}),
-  });
+  const known = requireEntry(INSPECTION_CHECKS, body.checkId, 'checkId');
   await changeOpen(context, id, person, sent, async (client, repair, { at }) => {
+    const plan = await planOf(repair.inputs);
+    const check = plan.inspection.find((one) => one.id === known.id) ?? known;
+    const outcome = judge(check, {
+      ...(body.pass === undefined ? {} : { pass: body.pass }),
+      ...(body.readings ? { readings: body.readings } : {}),
+    });
+    const log = (await client.query<LogEntry>(sql.wholeLog, [id])).rows;
+    requireWorkDone(check, roundStandings(plan.rounds, log), plan.rounds);
+    if (judgesCure(check) && body.note.trim() === '') requireHard(plan, log, at);
     const counts = notTheirs(await standingOf(client, repair.id), person) === null;
     if ((await client.query(sql.sameResult, [body.id, id, check.id])).rowCount === 1) return null;
     const version = await touch(client, id, at);

@@ -123,6 +123,9 @@ UNION ALL SELECT 'log', max(version) FROM repair_event WHERE repair_id = $1 AND 
 SELECT id, entry, by_name AS by, to_json(at) AS at, mix_error_percent AS "mixErrorPercent", within FROM log_entry WHERE repair_id = $1
   AND log_entry.at > coalesce((SELECT max(e.at) FROM repair_event e WHERE e.repair_id = $1 AND e.kind = 'amended'), '-infinity') ORDER BY log_entry.at
 
+-- name: wholeLog
+SELECT id, entry, by_name AS by, to_json(at) AS at, mix_error_percent AS "mixErrorPercent", within FROM log_entry WHERE repair_id = $1 ORDER BY log_entry.at
+
 -- name: lastOfSection
 SELECT section, by_name AS by, to_json(at) AS at FROM repair_event WHERE repair_id = $1 AND section = $2 ORDER BY seq DESC LIMIT 1
 

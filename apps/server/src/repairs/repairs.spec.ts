@@ -110,7 +110,7 @@ describe('repairs', () => {
       ],
       [
         'damage',
-        { ...repair.inputs.damage, shape: { kind: 'slot', lengthMm: 20, widthMm: 50 } },
+        { ...repair.inputs.damage, shape: { kind: 'slot', lengthMm: 20, widthMm: 0 } },
         'damage.shape.widthMm',
       ],
       ['laminate', { ...repair.inputs.laminate, thicknessMm: 0 }, 'laminate.thicknessMm'],
@@ -281,7 +281,7 @@ describe('repairs', () => {
         id: randomUUID(),
         checkId: 'hardness-impressor',
         readings: Array(10).fill(27),
-        note: '',
+        note: 'Read early',
       })
     ).body;
     expect(failed.openRework).toBe(1);
@@ -295,7 +295,7 @@ describe('repairs', () => {
           id: randomUUID(),
           checkId: 'hardness-impressor',
           readings: Array(10).fill(41),
-          note: '',
+          note: 'Read early',
         })
       ).body.openRework,
     )
@@ -306,7 +306,7 @@ describe('repairs', () => {
         id: randomUUID(),
         checkId: 'hardness-impressor',
         readings: Array(10).fill(41),
-        note: '',
+        note: 'Read early',
       })
     ).body;
     expect(passed.openRework).toBe(0);

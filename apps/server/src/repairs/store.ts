@@ -31,6 +31,7 @@ type QueryName =
   | 'work'
   | 'lastChange'
   | 'logged'
+  | 'wholeLog'
   | 'inputs'
   | 'lastOfSection'
   | 'sameResult'

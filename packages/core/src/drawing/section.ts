@@ -26,6 +26,8 @@ export interface SectionDrawing {
   /** As laid: patch plies and new finish, to be drawn over `ground`. */
   laid: SectionRegion[];
   halfCutMm: number;
+  /** Nothing is cut out: the middle is the area as it was drawn. */
+  uncut: boolean;
   halfFootprintMm: number;
   halfAbradedMm: number;
   depthMm: number;
@@ -105,6 +107,7 @@ export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionD
     ground,
     laid,
     halfCutMm: half,
+    uncut: isWhole(profile),
     halfFootprintMm: halfFootprint,
     halfAbradedMm: halfAbraded,
     depthMm: parent.depthMm,

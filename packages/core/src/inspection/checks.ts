@@ -19,6 +19,8 @@ export interface InspectionCheck {
   /** No single reading below this share of `min`. */
   lowestShare?: number;
   limitText: string;
+  /** Its limits are those of the patch as it is planned. */
+  ofPlan?: boolean;
   when: Condition;
   /** Sections of the inputs it is judged by: a later change of one asks for it again, as does anything laid or mixed after it. */
   restsOn: readonly InputSection[];
@@ -66,7 +68,7 @@ export const INSPECTION_CHECKS: readonly InspectionCheck[] = [
     min: -3,
     max: 3,
     limitText: 'hardener within 3 %',
-    when: { mixKind: 'two-part' },
+    when: { mixKind: 'two-part', mixes: true },
     restsOn: ['resin', 'mix'],
   },
   {
@@ -78,7 +80,7 @@ export const INSPECTION_CHECKS: readonly InspectionCheck[] = [
     min: -10,
     max: 10,
     limitText: 'within 10 % and inside the range',
-    when: { mixKind: 'catalysed' },
+    when: { mixKind: 'catalysed', mixes: true },
     restsOn: ['resin', 'mix'],
   },
   {
@@ -160,6 +162,18 @@ export const INSPECTION_CHECKS: readonly InspectionCheck[] = [
     min: 100,
     max: 115,
     limitText: '−0 / +15 %, no proud edge',
+    // Answered in per cent until it was asked in millimetres: known for the records that have it.
+    when: { retired: true },
+    restsOn: ['damage', 'laminate', 'stack'],
+  },
+  {
+    id: 'patch-thickness',
+    label: 'Thickness of the patch',
+    how: 'Gauge, or by what is left under the straight edge',
+    kind: 'reading',
+    unit: 'mm',
+    ofPlan: true,
+    limitText: '−0 / +15 % of the plan, no proud edge',
     when: { stack: true },
     restsOn: ['damage', 'laminate', 'stack'],
   },
@@ -209,10 +223,29 @@ export const INSPECTION_CHECKS: readonly InspectionCheck[] = [
   },
 ];
 
-/** The acceptance list that fits a job, from its facts. */
-export function inspectionList(facts: Facts): InspectionCheck[] {
-  return INSPECTION_CHECKS.filter((check) => holds(check.when, facts));
+/** A patch may be thicker than planned by so much. */
+const THICKER = 1.15;
+
+/** The acceptance list that fits a job, from its facts; `patchMm` is how thick its patch is planned. */
+export function inspectionList(facts: Facts, patchMm: number | null = null): InspectionCheck[] {
+  return INSPECTION_CHECKS.filter((check) => holds(check.when, facts) && (!check.ofPlan || patchMm !== null)).map(
+    (check) => {
+      if (!check.ofPlan) return check;
+      const [min, max] = [Math.floor(100 * patchMm!) / 100, Math.ceil(100 * THICKER * patchMm!) / 100];
+      return { ...check, min, max, limitText: `${min.toFixed(2)} to ${max.toFixed(2)} mm: −0 / +15 % of the plan, no proud edge` }; // prettier-ignore
+    },
+  );
 }
+
+/** Checks that can be answered before anything is laid. */
+const BEFORE_WORK: readonly string[] = ['identity', 'taper'];
+
+/** Whether a check judges what has been laid, filled or coated. */
+export const judgesWork = ({ id }: Pick<InspectionCheck, 'id'>): boolean => !BEFORE_WORK.includes(id);
+
+/** Checks of how hard it is: read before it can be, they say nothing. */
+export const judgesCure = ({ id }: Pick<InspectionCheck, 'id'>): boolean =>
+  id.startsWith('hardness') || id === 'solvent-wipe';
 
 export interface CheckAnswer {
   /** By eye. */

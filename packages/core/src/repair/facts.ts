@@ -31,7 +31,11 @@ export const serviceOf = ({ service, ...place }: RepairInputs['place']): Service
   isBelow(place) && (service === 'light' || service === 'general') ? 'high' : service;
 
 /** What cautions and acceptance checks ask about a job. */
-export function jobFacts(inputs: RepairInputs, card: SystemCard | null, taper: boolean, stack: boolean): Facts {
+export function jobFacts(
+  inputs: RepairInputs,
+  card: SystemCard | null,
+  worked: { taper: boolean; stack: boolean; mixes: boolean },
+): Facts {
   const kind = workedAs(inputs);
   // A nick in the gel coat is filled with gel coat, whatever the laminate.
   const gelCoat = kind === 'finish' && inputs.place.finish === 'gelcoat';
@@ -52,10 +56,9 @@ export function jobFacts(inputs: RepairInputs, card: SystemCard | null, taper: b
         ? { family: card.family, mixKind: card.kind }
         : {}),
     through: inputs.damage.depth === 'through',
-    taper,
-    stack,
+    ...worked,
     repair: kind,
     // A bond that can be tapped: plies, or what was injected.
-    bonded: stack || kind === 'injection',
+    bonded: worked.stack || kind === 'injection',
   };
 }

@@ -105,7 +105,11 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
   });
   const cold = coldAt(resin?.card ?? null, air.tempC.value);
   const severity = planSeverity(inputs, damage?.cut.areaMm2 ?? null);
-  const facts = jobFacts(inputs, resin?.card ?? null, taper !== null && !isLaidOn(taper.profile), patch !== null);
+  const facts = jobFacts(inputs, resin?.card ?? null, {
+    taper: taper !== null && !isLaidOn(taper.profile),
+    stack: patch !== null,
+    mixes: rounds.some(({ pots }) => pots.length > 0),
+  });
   return {
     damage,
     parent,
@@ -119,7 +123,7 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
     rounds,
     finish,
     days,
-    inspection: inspectionList(facts),
+    inspection: inspectionList(facts, patch?.laminate.thicknessMm ?? null),
     facts,
     severity,
     air,

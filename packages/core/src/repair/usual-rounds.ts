@@ -9,6 +9,8 @@ export type OfferedRound = Omit<AddedRound, 'id'>;
 /** What is usually faired away over the ground, mm: its volume is a start, and the low light tells more. */
 const FAIRED_MM = 0.5;
 const GEL_COAT_MM = 0.5;
+/** The edge of a skin runs out over so much. Source: feathered edges of 25 to 50 mm. */
+const FEATHERED_MM = 40;
 const SEAL_MM = 0.15;
 /** Over foam the cells drink: so much skim on a square metre, ml. Source: 150 to 250 g of light paste. */
 const SKIM_ML_PER_M2 = 250;
@@ -29,6 +31,9 @@ export function usualRounds(inputs: RepairInputs, { taper, damage, patch, resin 
     of(name, 'after', { kind: 'coat', medium, thicknessMm, areaMm2: null, densityGPerMl: medium === 'gelcoat' ? 1.2 : 1.1 }); // prettier-ignore
   const gelCoat = inputs.place.finish === 'gelcoat' ? [coat('Gel coat', 'gelcoat', GEL_COAT_MM)] : [];
   const plies = patch?.chosen ?? [];
+  // A wedge all round the skin, as thick as it is at its inner side.
+  const wedgeMl = ((taper?.footprint.faces[0]!.footprint.perimeterMm ?? 0) * FEATHERED_MM * (patch?.laminate.thicknessMm ?? 0)) / 2 / 1000; // prettier-ignore
+  const edges: AddedRound['work'] = { kind: 'paste', use: 'fairing', volumeMl: Math.max(5, Math.round(wedgeMl)), fillerId: light }; // prettier-ignore
   switch (kind) {
     case 'finish':
     case 'injection':
@@ -36,7 +41,7 @@ export function usualRounds(inputs: RepairInputs, { taper, damage, patch, resin 
     case 'dish':
       return [fairing('Fairing'), fairing('Fairing again'), ...gelCoat];
     case 'overlay':
-      return [fairing('Edges feathered'), coat('Sealing coat', 'resin', SEAL_MM), ...gelCoat];
+      return [{ ...fairing('Edges feathered'), work: edges }, coat('Sealing coat', 'resin', SEAL_MM), ...gelCoat];
     case 'panel':
       return [
         ...(inputs.laminate.core

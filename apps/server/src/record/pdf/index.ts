@@ -313,8 +313,12 @@ function logText({ entry, mixErrorPercent, within }: RecordBody['log'][number]):
   }
 }
 
-function checks(sheet: Sheet, { results, rework, revision }: RecordBody): void {
+function checks(sheet: Sheet, { results, rework, revision, proofs = [] }: RecordBody): void {
   sheet.section('Inspection');
+  for (const { checkId, pass, text } of proofs)
+    sheet.line(
+      `By the log, ${INSPECTION_CHECKS.find(({ id }) => id === checkId)?.label ?? checkId}: ${text}, ${pass ? 'pass' : 'FAIL'}.`,
+    );
   if (results.length === 0) return sheet.line('No results yet.');
   const check = (id: string): (typeof INSPECTION_CHECKS)[number] | undefined =>
     INSPECTION_CHECKS.find((c) => c.id === id);

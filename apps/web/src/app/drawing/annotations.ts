@@ -88,10 +88,11 @@ export function dimensionChain(
   units: UnitSystem,
 ): DimensionChain | null {
   if (isTurned(view)) return null;
-  const { halfAbradedMm, halfFootprintMm, halfCutMm } = section;
+  const { halfAbradedMm, halfFootprintMm, halfCutMm, uncut } = section;
   const x = (mm: number): number => toScreen(port, { x: view.centre.x + mm, y: 0 }).x;
   const stops = [-halfAbradedMm, -halfFootprintMm, -halfCutMm, halfCutMm, halfFootprintMm, halfAbradedMm];
-  const parts = ['', ' taper', ' cut-out', ' taper', ''].map((name, i) => {
+  const names = uncut ? ['', '', ' area', '', ''] : ['', ' taper', ' cut-out', ' taper', ''];
+  const parts = names.map((name, i) => {
     const [from, to] = [stops[i]!, stops[i + 1]!];
     return { x: (x(from) + x(to)) / 2, room: x(to) - x(from), text: figure(to - from, units), name };
   });

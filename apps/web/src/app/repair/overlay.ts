@@ -2,7 +2,7 @@ import type { RepairDetail, SectionName } from '@ashstep/contract';
 import { insistOn } from '@ashstep/contract';
 import { attempt } from '@ashstep/core/errors';
 import { INSPECTION_CHECKS, judge } from '@ashstep/core/inspection';
-import { type RepairInputs, stagesAfterEdit } from '@ashstep/core/repair';
+import { type RepairInputs, planRepair, stagesAfterEdit } from '@ashstep/core/repair';
 import type { Command } from '../outbox/command';
 
 /** A repair as the server knows it, with what was done here and is still on its way. */
@@ -48,7 +48,10 @@ function done(detail: RepairDetail, { id, act, madeAt, personName: by }: Command
       ];
       break;
     case 'result': {
-      const check = INSPECTION_CHECKS.find(({ id: known }) => known === act.result.checkId);
+      // Some limits are those of the plan.
+      const check =
+        planRepair(detail.inputs).inspection.find(({ id: known }) => known === act.result.checkId) ??
+        INSPECTION_CHECKS.find(({ id: known }) => known === act.result.checkId);
       const { pass, readings } = act.result;
       const { result } = attempt(() =>
         judge(check!, { ...(pass === undefined ? {} : { pass }), ...(readings ? { readings } : {}) }),

@@ -139,7 +139,7 @@ function standing(
   if (stage >= 9)
     return {
       shelf: 'inspect',
-      act: row.results === 0 ? 'Inspect' : `Readings in, ${row.passes} of ${plan.inspection.length} pass`,
+      act: row.results === 0 ? 'Inspect' : `Readings in, ${row.passes} ${row.passes === 1 ? 'passes' : 'pass'}`,
       under: `${row.technician} laid it, so another signs`,
       urgent: false,
     };

@@ -1,12 +1,14 @@
-import { STAGE_NAMES } from '@ashstep/contract';
+import { STAGE_NAMES, provenBy } from '@ashstep/contract';
 import type { StagePage } from '../stage-page';
 
 export const SIGN_OFF: StagePage = {
   id: 'signoff',
   name: STAGE_NAMES.signoff,
-  settled: ({ plan, detail }) =>
-    detail.results.length > 0
-      ? `${new Set(detail.results.map(({ checkId }) => checkId)).size} of ${plan.inspection.length} read`
-      : '',
+  settled: ({ plan, detail }) => {
+    const proven = provenBy(plan, detail.log).map(({ checkId }) => checkId);
+    const read = new Set([...detail.results.map(({ checkId }) => checkId), ...proven]);
+    const asked = plan.inspection.filter(({ id }) => read.has(id)).length;
+    return detail.results.length > 0 ? `${asked} of ${plan.inspection.length} read` : '';
+  },
   open: () => import('./signoff').then((m) => m.SignOffStage),
 };

@@ -7,8 +7,8 @@ import {
   inject,
   signal,
 } from '@angular/core';
-import type { InspectionResult, ReworkItem, UpdateRework } from '@ashstep/contract';
-import { INSPECTION_CHECKS, type InspectionCheck } from '@ashstep/core/inspection';
+import { type InspectionResult, type ReworkItem, type UpdateRework, hardFrom, provenBy } from '@ashstep/contract';
+import { INSPECTION_CHECKS, type InspectionCheck, judgesCure } from '@ashstep/core/inspection';
 import { draft } from '../../../outbox/draft';
 import { WhenPipe } from '../../../platform/when.pipe';
 import { figureOf } from '../../../parts/csv';
@@ -38,13 +38,31 @@ export class SignOffStage extends StagePanel {
   /** Kept until the record is open again. */
   readonly reason = draft('amend', this.job, '');
   readonly rows = computed(() => {
-    const results = this.state().detail.results;
-    return this.plan().inspection.map((check) => ({
-      check,
-      result: [...results].reverse().find((r) => r.checkId === check.id) ?? null,
-    }));
+    const { results, log } = this.state().detail;
+    const proofs = new Map(provenBy(this.plan(), log).map((proof) => [proof.checkId, proof]));
+    return this.plan().inspection.map((check) => {
+      const result = [...results].reverse().find((r) => r.checkId === check.id) ?? null;
+      const proof = proofs.get(check.id) ?? null;
+      return { check, result, proof, open: !proof?.pass && this.isOpen(result) };
+    });
   });
-  readonly passes = computed(() => this.rows().filter((row) => !this.isOpen(row.result)).length);
+  readonly passes = computed(() => this.rows().filter(({ open }) => !open).length);
+  /** When what was laid is hard enough to be judged; null when it is, or nobody knows. */
+  readonly hardAt = computed(() => {
+    const from = hardFrom(this.plan(), this.state().detail.log);
+    return from !== null && Date.parse(this.now()) < from ? new Date(from).toISOString() : null;
+  });
+  private readonly now = signal(new Date().toISOString());
+  /** Why what is not hard yet is read all the same. */
+  readonly early = draft('early', this.job, '');
+
+  tooEarly(check: InspectionCheck): boolean {
+    return judgesCure(check) && this.hardAt() !== null;
+  }
+
+  private noteOf(check: InspectionCheck): string {
+    return this.tooEarly(check) ? this.early().trim() : '';
+  }
   readonly rework = computed(() =>
     this.state().detail.rework.map((item) => ({
       item,
@@ -82,15 +100,15 @@ export class SignOffStage extends StagePanel {
 
   eye(check: InspectionCheck, pass: boolean): void {
     this.noteKeyboard(check);
-    this.store.answer({ checkId: check.id, pass, note: '' });
+    this.store.answer({ checkId: check.id, pass, note: this.noteOf(check) });
   }
 
   /** Sends the readings typed for a check, parted by spaces or semicolons; decimal comma or point. */
   send(check: InspectionCheck): void {
     const readings = this.readings(check.id);
     this.noteKeyboard(check);
-    if (!readings) return;
-    this.store.answer({ checkId: check.id, readings, note: '' });
+    if (!readings || (this.tooEarly(check) && this.noteOf(check) === '')) return;
+    this.store.answer({ checkId: check.id, readings, note: this.noteOf(check) });
     this.typed.update(({ [check.id]: _, ...others }) => others);
   }
 
@@ -141,6 +159,10 @@ export class SignOffStage extends StagePanel {
       .filter((part) => part !== '');
     const values = parts.map(figureOf);
     return values.length > 0 && values.every((value) => value !== null) ? values : null;
+  }
+
+  percent(value: number): string {
+    return `${value > -0.05 ? '+' : '\u2212'}${Math.abs(value).toFixed(1)} %`;
   }
 
   found(result: InspectionResult): string {

@@ -81,11 +81,13 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
             }}
           </dd>
         </div>
-        <div>
-          <dt>Joint</dt>
-          <dd>{{ t.joint ? t.joint.strengthRatio.toFixed(2) : '–' }}</dd>
-          <dd class="under">of parent strength</dd>
-        </div>
+        @if (!uncut()) {
+          <div>
+            <dt>Joint</dt>
+            <dd>{{ t.joint ? t.joint.strengthRatio.toFixed(2) : '–' }}</dd>
+            <dd class="under">of parent strength</dd>
+          </div>
+        }
       </dl>
       <ash-kind-panel class="block" [state]="state()" />
       @if (t.profile.kind === 'slope') {
@@ -279,7 +281,7 @@ export class TaperStage extends StagePanel {
     const t = this.plan().taper!;
     const face = t.footprint.faces[0]!;
     return [
-      { name: 'Cut-out', m: t.footprint.cutOut },
+      { name: this.uncut() ? 'Area' : 'Cut-out', m: t.footprint.cutOut },
       { name: 'Footprint', m: face.footprint },
       { name: 'Margin', m: face.abraded },
       { name: 'Mask line', m: face.masked },

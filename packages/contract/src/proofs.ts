@@ -1,0 +1,64 @@
+import { windows } from '@ashstep/core/cure';
+import { attempt } from '@ashstep/core/errors';
+import type { RepairPlan } from '@ashstep/core/repair';
+import type { LogEntry } from './api.js';
+import { roundStandings } from './round-log.js';
+
+/** What the log proves of an acceptance check: nobody is asked for it again. */
+export interface Proof {
+  checkId: string;
+  pass: boolean;
+  /** Per cent, of a worst batch; null where it is no figure. */
+  value: number | null;
+  text: string;
+}
+
+type LogOfWork = readonly Pick<LogEntry, 'at' | 'entry' | 'mixErrorPercent' | 'within'>[];
+
+/**
+ * What a log proves by itself: the worst batch that went onto the job, and that every round was begun in air that was read and fit for it. What it does
+ * not prove is left to be asked: old logs have no readings, and what was begun against the air is looked at by an inspector.
+ */
+export function provenBy(plan: Pick<RepairPlan, 'inspection' | 'rounds'>, log: readonly LogEntry[]): Proof[] {
+  const asked = new Set(plan.inspection.map(({ id }) => id));
+  return [...worstBatch(log), ...conditions(plan.rounds, log)].filter(({ checkId }) => asked.has(checkId));
+}
+
+/** Batches that went onto the job: those within their ratio, and of those that were out the ones a ply was laid from. */
+function worstBatch(log: LogOfWork): Proof[] {
+  const used = log.filter(({ entry, mixErrorPercent, within }, i) => {
+    if (entry.kind !== 'batch' || mixErrorPercent === null) return false;
+    if (within !== false) return true;
+    const next = log.slice(i + 1).find((later) => later.entry.kind === 'batch' || later.entry.kind === 'ply');
+    return next?.entry.kind === 'ply';
+  });
+  if (used.length === 0) return [];
+  const worst = used.reduce((a, b) => (Math.abs(b.mixErrorPercent!) > Math.abs(a.mixErrorPercent!) ? b : a));
+  const value = worst.mixErrorPercent!;
+  const pass = used.every(({ within }) => within !== false);
+  const label = worst.entry.kind === 'batch' ? worst.entry.label : '';
+  const text = `Pot ${label} of ${used.length}: ${value > -0.05 ? '+' : '\u2212'}${Math.abs(value).toFixed(1)} %`;
+  return ['mix', 'mix-catalyst'].map((checkId) => ({ checkId, pass, value, text }));
+}
+
+/** Every round begun in air that was read, and nothing spoke against it. */
+function conditions(rounds: RepairPlan['rounds'], log: readonly LogEntry[]): Proof[] {
+  const begun = roundStandings(rounds, log).map(({ begun: start }) => start?.entry ?? null);
+  const fit = begun.length > 0 && begun.every((entry) => entry?.kind === 'start' && entry.read && !entry.against);
+  if (!fit) return [];
+  const temps = begun.flatMap((entry) => (entry?.kind === 'start' ? [entry.tempC] : []));
+  const [low, high] = [Math.min(...temps), Math.max(...temps)];
+  const text = `Read at the start of ${begun.length === 1 ? 'the round' : `all ${begun.length} rounds`}: ${low.toFixed(1)}${high > low ? ` to ${high.toFixed(1)}` : ''} °C, nothing against it`;
+  return [{ checkId: 'conditions', pass: true, value: null, text }];
+}
+
+/** When what was laid last can be sanded, at the air that is known, ms since 1970; null where nothing was laid or nobody knows. Before that its hardness says nothing. */
+export function hardFrom(plan: Pick<RepairPlan, 'rounds' | 'resin' | 'air'>, log: readonly LogEntry[]): number | null {
+  const last = roundStandings(plan.rounds, log)
+    .flatMap(({ round, lastAt }) => (round.kind === 'lay' && lastAt ? [Date.parse(lastAt)] : []))
+    .reduce((a, b) => Math.max(a, b), 0);
+  const card = plan.resin?.card;
+  if (last === 0 || !card) return null;
+  const { result } = attempt(() => windows({ card, airTempC: plan.air.tempC.value }));
+  return result && result.sandableHour !== null ? last + 3_600_000 * result.sandableHour : null;
+}
