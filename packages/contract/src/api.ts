@@ -112,6 +112,8 @@ export const logEntryBody = z.discriminatedUnion('kind', [
     label: text(8),
     resinG: within(LIMITS.batchG),
     secondG: z.number().min(0).max(LIMITS.batchG.max),
+    /** As the second part was measured, where it was not weighed: millilitres or drops; its grams are worked out from that. */
+    secondAs: z.strictObject({ unit: z.enum(['ml', 'drops']), value: z.number().min(0).max(100_000) }).optional(),
     resinLot: text(60),
     secondLot: text(60),
     /** Stirred in, g. */

@@ -18,3 +18,4 @@ export * from './pour-words.js';
 export * from './round-words.js';
 export * from './round-log.js';
 export * from './proofs.js';
+export * from './money.js';

@@ -25,3 +25,20 @@ describe('the library', () => {
     expect(performance.now() - begun).toBeLessThan(250); // 50 on an idle machine, by the bench
   });
 });
+
+describe('a fabric sought by ounces', () => {
+  const found = (text: string): string[] => searchLibrary(FABRICS, text).map(({ id }) => id);
+
+  it('is mat by the square foot and cloth by the square yard, as each is sold', () => {
+    // 1.5 oz/ft² is 457.7 g/m²; 6 oz/yd² is 203.4 g/m².
+    expect(found('1.5 oz').every((id) => id.startsWith('mat'))).toBeTrue();
+    expect(found('1,5 oz')).toContain('mat-450');
+    expect(found('6oz')).toContain('twill-203');
+    expect(found('6 oz glass twill').every((id) => id.includes('twill'))).toBeTrue();
+    expect(found('6 oz').some((id) => id.startsWith('mat'))).toBeFalse();
+  });
+
+  it('is not found where nothing weighs so much', () => {
+    expect(found('900 oz')).toEqual([]);
+  });
+});

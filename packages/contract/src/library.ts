@@ -1,6 +1,7 @@
 import { GRITS, WET_FROM_GRIT } from '@ashstep/core/finish';
-import { CORES, type Core, FABRICS, FILLERS, type Fabric } from '@ashstep/core/material';
+import { CORES, type Core, FABRICS, FILLERS, type Fabric, arealWeightOf } from '@ashstep/core/material';
 import { HARDENERS, SYSTEMS, type SystemCard } from '@ashstep/core/resin';
+import { GSM_PER_OUNCE_PER_SQUARE_FOOT, GSM_PER_OUNCE_PER_SQUARE_YARD } from '@ashstep/core/units';
 import * as z from 'zod';
 import { uuid } from './api.js';
 import { entryId as id, entryName as name } from './inputs/pieces.js';
@@ -143,6 +144,8 @@ export interface ImportReply {
  * Fast enough to run on every key over thousands.
  */
 export function searchLibrary<T extends { name: string }>(items: readonly T[], text: string): readonly T[] {
+  const ounces = byOunces(items, text);
+  if (ounces) return ounces;
   const wanted = fold(text)
     .split(/[^\p{L}\p{N}]+/u)
     .filter(Boolean);
@@ -151,6 +154,28 @@ export function searchLibrary<T extends { name: string }>(items: readonly T[], t
     const hay = folded(item);
     return wanted.every((word) => (/^\d/.test(word) ? hay.includes(word) : hay.includes(` ${word}`)));
   });
+}
+
+/** Weights are sold in these steps: what is this near is meant, g/m². */
+const OUNCES_APART = 0.12;
+
+/**
+ * Fabrics by ounces as the trade says them: mat by the square foot, cloth by the square yard, both where nobody said which; the nearest first. Null for
+ * what is no weight in ounces, or no fabric.
+ */
+function byOunces<T extends { name: string }>(items: readonly T[], text: string): readonly T[] | null {
+  const typed = /^\s*(\d+(?:[.,]\d+)?)\s*(?:oz|ounces?)\.?\s*(.*)$/i.exec(text);
+  if (!typed) return null;
+  const [ounces, rest] = [Number(typed[1]!.replace(',', '.')), typed[2]!.trim()];
+  const away = (item: T): number => {
+    if (!('ounceUnit' in item) || !('parts' in item)) return Infinity;
+    const fabric = item as unknown as Fabric;
+    const gsm =
+      ounces * (fabric.ounceUnit === 'oz/ft2' ? GSM_PER_OUNCE_PER_SQUARE_FOOT : GSM_PER_OUNCE_PER_SQUARE_YARD);
+    return Math.abs(Math.log(arealWeightOf(fabric) / gsm));
+  };
+  const found = items.filter((item) => away(item) <= OUNCES_APART).sort((a, b) => away(a) - away(b));
+  return rest === '' ? found : searchLibrary(found, rest);
 }
 
 const FOLDED = new WeakMap<object, string>();

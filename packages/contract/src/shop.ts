@@ -59,6 +59,10 @@ export const shopSettings = z.strictObject({
     perHour: within(LIMITS.perHour),
     perKwh: within(LIMITS.perKwh),
     heaterKw: within(LIMITS.heaterKw),
+    currency: z
+      .string()
+      .regex(/^[A-Z]{3}$/, 'Three capital letters, as EUR.')
+      .optional(),
   }),
 }) satisfies z.ZodType<ShopSettings>;
 

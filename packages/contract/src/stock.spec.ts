@@ -72,6 +72,8 @@ describe('a job against the shelf', () => {
     const lines = stock([RESIN, { kind: 'coat', entryId: '', name: 'Gel coat', amount: 120, unit: 'g' }], [lot({})]);
     const cost = costOfJob(lines, 120, USUAL_SHOP.money, 10);
     expect([cost.usedTotal, cost.boughtTotal, cost.hands, cost.missing]).toEqual([45, 60, 90, ['Gel coat']]);
+    // A kilo of it is on the shelf: half a kilo is short, and a whole pack of it is bought.
+    expect(cost.toBuy).toBe(30);
     // 2 kW for ten hours at 0.35.
     expect(cost.heating).toBeCloseTo(7, 9);
     expect(cost.total).toBeCloseTo(142, 9);

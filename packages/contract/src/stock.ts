@@ -96,13 +96,17 @@ function packsOf(lots: readonly Lot[], unitsOf: (lot: Lot) => number | null): Pa
 export const costOfUnit = ({ packs }: Pick<StockLine, 'packs'>): number | null =>
   packs.length === 0 ? null : jobCost({ materials: [{ name: '', amount: 1, packs }] }).usedTotal;
 
+/** What must be bought for a job, beside what the shelf has of it. */
+export const toBuy = (lines: readonly StockLine[]): number =>
+  lines.reduce((sum, { short, buy }) => sum + (short > 0 && buy ? buy.price : 0), 0);
+
 /** What a job costs with these lines and hours, and the names of what has no price. */
 export function costOfJob(
   lines: readonly StockLine[],
   handsMin: number,
   money: ShopSettings['money'],
   heatedHours = 0,
-): JobCostResult & { missing: string[] } {
+): JobCostResult & { missing: string[]; toBuy: number } {
   const priced = lines.filter(({ packs }) => packs.length > 0);
   const cost = jobCost({
     materials: priced.map(({ name, amount, packs }) => ({ name, amount, packs })),
@@ -112,6 +116,7 @@ export function costOfJob(
   });
   return {
     ...cost,
+    toBuy: toBuy(lines),
     missing: lines.filter(({ packs, amount }) => packs.length === 0 && amount > 0).map(({ name }) => name),
   };
 }

@@ -7,6 +7,7 @@ import {
   VERDICT_NAMES,
   costOfJob,
   stepName,
+  moneyText,
   stockFor,
 } from '@ashstep/contract';
 import type { ShopSettings } from '@ashstep/core/plan';
@@ -26,13 +27,13 @@ export interface QuoteInput {
   day: string;
 }
 
-const money = (value: number): string => value.toFixed(2);
 const when = (at: string): string => at.slice(0, 16).replace('T', ' ');
 
 /** A quote sheet: what is done, how long it takes, what it uses and costs, and the same job in the other resins. */
 export async function quotePdf(given: QuoteInput): Promise<Buffer> {
   const { repair, settings, day } = given;
   const plan = planRepair(repair.inputs);
+  const money = (value: number): string => moneyText(value, settings.money.currency);
   const families = compareFamilies(repair.inputs);
   const priced = families.map((family) => ({ family, ...costed(family, given) }));
   const taken = priced.find(({ family }) => family.taken) ?? null;
@@ -57,11 +58,11 @@ export async function quotePdf(given: QuoteInput): Promise<Buffer> {
     return sheet.finish();
   }
   work(sheet, plan);
-  materials(sheet, taken.lines);
+  materials(sheet, taken.lines, money);
   sheet.section('Sum');
   sheet.pairs([
     ['Materials used', money(taken.cost.usedTotal)],
-    ['Materials bought', `${money(taken.cost.boughtTotal)} in whole packs`],
+    ['To buy', `${money(taken.cost.toBuy)} in whole packs, beside what the shelf has`],
     ['Hands', `${money(taken.cost.hands)} at ${money(settings.money.perHour)} an hour`],
     ['In all', money(taken.cost.total)],
   ]);
@@ -107,7 +108,7 @@ function work(sheet: Sheet, plan: RepairPlan): void {
   sheet.line(hands.map(({ key }) => stepName(key)).join(' · '));
 }
 
-function materials(sheet: Sheet, lines: readonly StockLine[]): void {
+function materials(sheet: Sheet, lines: readonly StockLine[], money: (value: number) => string): void {
   sheet.section('Materials');
   const amount = ({ amount: value, unit }: StockLine): string =>
     unit === 'm2' ? `${value.toFixed(2)} m²` : `${value.toFixed(0)} g`;

@@ -49,7 +49,7 @@ export interface MixResult {
   remarks: Remark[];
 }
 
-const DEFAULT_DROPS_PER_ML = 32;
+export const USUAL_DROPS_PER_ML = 32;
 /** Below this a catalyst is counted in drops. */
 const DROPS_UNDER_ML = 3;
 /** Fewer drops than this are hardly a measure. */
@@ -131,7 +131,7 @@ function catalysed(card: CatalysedCard, resinG: number, input: MixInput): MixRes
       : catalystFor(card, input.tempC));
   requireNumber(percent, 'catalystPercent', { min: card.catalystMinPercent, max: card.catalystMaxPercent });
   const secondMl = (resinG / 1000) * 10 * percent;
-  const dropsPerMl = requireNumber(input.dropsPerMl ?? DEFAULT_DROPS_PER_ML, 'dropsPerMl', LIMITS.dropsPerMl);
+  const dropsPerMl = requireNumber(input.dropsPerMl ?? USUAL_DROPS_PER_ML, 'dropsPerMl', LIMITS.dropsPerMl);
   const counted =
     secondMl < DROPS_UNDER_ML
       ? countedDrops(card, resinG, percent, dropsPerMl)

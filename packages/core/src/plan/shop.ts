@@ -24,7 +24,8 @@ export interface ShopSettings {
   climate: ShedClimate;
   /** Of the made-up weather that stands in for a forecast where none is kept. */
   weather: { seed: number };
-  money: { perHour: number; perKwh: number; heaterKw: number };
+  /** `currency` by its ISO code; figures stand alone until the shop has said which. */
+  money: { perHour: number; perKwh: number; heaterKw: number; currency?: string };
 }
 
 /** What a new shop starts from. */

@@ -85,6 +85,7 @@ export class ShopPage implements OnDestroy {
     const own = this.settings()?.zone;
     return [...new Set([...(own ? [own] : []), 'UTC', ...Intl.supportedValuesOf('timeZone')])].sort();
   });
+  readonly currencies = Intl.supportedValuesOf('currency');
   readonly leastLays = LEAST_LAYS;
   readonly laid = computed(() =>
     LAYING_WORKS.map((work) => ({
@@ -138,8 +139,9 @@ export class ShopPage implements OnDestroy {
     this.edit({ climate: { ...this.settings()!.climate, ...patch } });
   }
 
-  setMoney(patch: Partial<ShopSettings['money']>): void {
-    this.edit({ money: { ...this.settings()!.money, ...patch } });
+  setMoney(patch: { [K in keyof ShopSettings['money']]?: ShopSettings['money'][K] | undefined }): void {
+    const money = Object.entries({ ...this.settings()!.money, ...patch }).filter(([, value]) => value !== undefined);
+    this.edit({ money: Object.fromEntries(money) as unknown as ShopSettings['money'] });
   }
 
   error(path: string): string | null {

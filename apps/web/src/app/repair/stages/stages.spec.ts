@@ -711,14 +711,24 @@ describe('stage panels', () => {
     expect(text(fixture)).toContain('+66.7 % off the ratio: out');
     expect(text(fixture)).toContain('Next to mix: pot A, again');
     fixture.componentInstance.resinG.set(100);
-    fixture.componentInstance.secondG.set(2.25);
+    fixture.componentInstance.secondTyped.set(2.25);
     await fixture.whenStable();
     // At 20 °C 2.3 ml of 1.12 g/ml are wanted on 100 g, 2.576 g: 2.25 g is 12.7 % short, and a tenth is allowed.
     expect(text(fixture)).toContain('\u221212.7 % catalyst: out, 10 % is allowed');
     expect(text(fixture)).toContain('Throw it away');
-    fixture.componentInstance.secondG.set(2.5);
+    fixture.componentInstance.secondTyped.set(2.5);
     await fixture.whenStable();
     expect(text(fixture)).toContain('\u22123.0 % catalyst: within');
+    // 2.5 g came out of the dispenser as 2.232 ml, or as 71 drops of 32 to the millilitre: 2.485 g.
+    fixture.componentInstance.secondUnit.set('drops');
+    fixture.componentInstance.secondTyped.set(71);
+    await fixture.whenStable();
+    expect(text(fixture)).toContain('\u22123.5 % catalyst: within');
+    fixture.componentInstance.secondUnit.set('ml');
+    fixture.componentInstance.secondTyped.set(2.3);
+    await fixture.whenStable();
+    expect(text(fixture)).toContain('+0.0 % catalyst: within');
+    fixture.componentInstance.secondUnit.set('g');
     // The last pot was out: no ply goes down on it but with the reason.
     press(fixture, 'Ply 2 down');
     expect(store.log).not.toHaveBeenCalled();

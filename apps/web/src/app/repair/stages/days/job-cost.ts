@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { FAMILY_NAMES, VERDICT_NAMES, costOfJob, stockFor } from '@ashstep/contract';
+import { FAMILY_NAMES, VERDICT_NAMES, costOfJob, moneyText, stockFor } from '@ashstep/contract';
 import { type FamilyPlan, compareFamilies } from '@ashstep/core/repair';
 import { LibraryService } from '../../../library/library.service';
 import { whenText } from '../../../platform/when.pipe';
@@ -39,7 +39,7 @@ import { Panel } from '../stage-panel';
       <p class="quiet">No price yet for {{ names }}: not in the sums. Write the lots into the library.</p>
     }
     <p class="quiet">
-      Used: by weight and area at the packs’ price. Bought: in whole packs, the rest stays on the shelf. An hour costs
+      Used: by weight and area at the packs’ price. To buy: whole packs of what the shelf is short of. An hour costs
       {{ perHour() }}.
     </p>
     <div class="row-actions">
@@ -85,7 +85,7 @@ export class JobCost extends Panel {
   readonly lines = computed(() => {
     const columns = this.columns();
     const money = (of: (cost: NonNullable<(typeof columns)[number]['cost']>) => number): string[] =>
-      columns.map(({ cost }) => (cost ? of(cost).toFixed(2) : '–'));
+      columns.map(({ cost }) => (cost ? this.money(of(cost)) : '–'));
     return [
       {
         name: 'Verdict',
@@ -94,7 +94,7 @@ export class JobCost extends Panel {
         total: false,
       },
       { name: 'Materials used', cells: money((cost) => cost.usedTotal), figures: true, total: false },
-      { name: 'Materials bought', cells: money((cost) => cost.boughtTotal), figures: true, total: false },
+      { name: 'To buy, beside the shelf', cells: money((cost) => cost.toBuy), figures: true, total: false },
       {
         name: 'Hours',
         cells: columns.map(({ handsMin }) => (handsMin === null ? '–' : (handsMin / 60).toFixed(1))),
@@ -109,7 +109,14 @@ export class JobCost extends Panel {
   readonly missing = computed(() =>
     [...new Set(this.columns().find(({ taken }) => taken)?.cost?.missing ?? [])].join(', '),
   );
-  readonly perHour = computed(() => this.shop.shop()?.settings.money.perHour.toFixed(2) ?? '–');
+  readonly perHour = computed(() => {
+    const settings = this.shop.shop()?.settings;
+    return settings ? this.money(settings.money.perHour) : '–';
+  });
+
+  private money(value: number): string {
+    return moneyText(value, this.shop.shop()?.settings.money.currency);
+  }
 
   constructor() {
     super();

@@ -16,6 +16,7 @@ import { type Remark, attempt } from '@ashstep/core/errors';
 import { preparationChecks, roundChecks } from '@ashstep/core/inspection';
 import { formatLocal, parseLocal } from '@ashstep/core/plan';
 import { GEL_COAT } from '@ashstep/core/resin';
+import { USUAL_DROPS_PER_ML } from '@ashstep/core/mix';
 import {
   type AddedRound,
   type AirRead,
@@ -31,7 +32,8 @@ import {
 } from '@ashstep/core/repair';
 import { draft } from '../../../outbox/draft';
 import { GoBar } from '../../../parts/go-bar';
-import { TextInput, TickInput } from '../../../parts/inputs';
+import { optionsOf } from '../../../parts/choice-field';
+import { PickOf, TextInput, TickInput } from '../../../parts/inputs';
 import { QuantityField } from '../../../parts/quantity-field';
 import { capital } from '../../../platform/capital';
 import { Clock } from '../../../platform/clock';
@@ -47,7 +49,7 @@ import { StagePanel } from '../stage-panel';
 @Component({
   selector: 'ash-layup',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AirBoard, TextInput, TickInput, QuantityField, FigurePipe, QuantityPipe, WhenPipe, GoBar],
+  imports: [AirBoard, PickOf, TextInput, TickInput, QuantityField, FigurePipe, QuantityPipe, WhenPipe, GoBar],
   templateUrl: './layup.html',
   styleUrl: './layup.scss',
 })
@@ -59,7 +61,6 @@ export class LayUpStage extends StagePanel {
   readonly closingAfter = CLOSING_AFTER;
   private readonly job = computed(() => this.state().detail.id);
   readonly resinG = draft<number | null>('resinG', this.job, null);
-  readonly secondG = draft<number | null>('secondG', this.job, null);
   readonly fillerG = draft<number | null>('fillerG', this.job, null);
   readonly tempC = draft<number | null>('airTempC', this.job, null);
   readonly allTheSame = draft('allTheSame', this.job, '');
@@ -175,6 +176,22 @@ export class LayUpStage extends StagePanel {
     return [told([this.resinLot(), this.lots().resin]), told([this.secondLot(), this.lots().second])].flat();
   });
   readonly expired = computed(() => this.lotRemarks().some(({ id }) => id === 'lot.expired'));
+  /** How the second part is measured: weighed, unless it is a catalyst that comes out of a dispenser or is counted. */
+  readonly secondUnit = draft<'g' | 'ml' | 'drops'>('secondUnit', this.job, 'g');
+  readonly secondUnits = optionsOf({ g: 'grams', ml: 'ml', drops: 'drops' } as const);
+  /** What came out, in that unit. */
+  readonly secondTyped = draft<number | null>('secondTyped', this.job, null);
+  readonly catalysed = computed(() => secondOf(this.state(), this.now()?.round) === 'catalyst');
+  /** Grams of the second part, weighed or worked out from what came out of the dispenser. */
+  readonly secondG = computed<number | null>(() => {
+    const [typed, unit, card] = [this.secondTyped(), this.catalysed() ? this.secondUnit() : 'g', this.secondCard()];
+    if (typed === null || unit === 'g' || card?.kind !== 'catalysed') return typed;
+    const ml = unit === 'ml' ? typed : typed / (this.inputs().mix.dropsPerMl ?? USUAL_DROPS_PER_ML);
+    return ml * card.catalystDensityGPerMl;
+  });
+  private readonly secondCard = computed(() =>
+    this.now()?.round.medium === 'gelcoat' ? GEL_COAT : (this.plan().resin?.card ?? null),
+  );
   readonly secondName = computed(() => capital(secondOf(this.state(), this.now()?.round)));
   readonly canLog = computed(
     () =>
@@ -337,7 +354,8 @@ export class LayUpStage extends StagePanel {
       round: s.round.id,
       label: this.nextPot()?.label ?? 'extra',
       resinG: this.resinG()!,
-      secondG: this.secondG()!,
+      secondG: Math.round(1000 * this.secondG()!) / 1000,
+      ...(this.catalysed() && this.secondUnit() !== 'g' ? { secondAs: { unit: this.secondUnit() as 'ml' | 'drops', value: this.secondTyped()! } } : {}), // prettier-ignore
       resinLot: this.resinLot().trim(),
       secondLot: this.secondLot().trim(),
       ...(s.round.kind === 'paste' && fillerG !== null ? { fillerG } : {}),
@@ -345,7 +363,7 @@ export class LayUpStage extends StagePanel {
       tempC: typed ?? fresh!.tempC!,
       ...(typed === null && fresh ? { read: { by: fresh.by, at: fresh.at, instrument: fresh.instrument } } : {}),
     });
-    for (const field of [this.tempC, this.resinG, this.secondG, this.fillerG]) field.set(null);
+    for (const field of [this.tempC, this.resinG, this.secondTyped, this.fillerG]) field.set(null);
   }
 
   laid(): void {
@@ -393,7 +411,7 @@ export class LayUpStage extends StagePanel {
             : `, ${signed(mixErrorPercent)} % off the ratio: ${within ? 'within' : 'out. Not on the job? Throw it away'}`;
         const filler = entry.fillerG ? ` + ${entry.fillerG.toFixed(1)} g filler` : '';
         const all = entry.against ? `. All the same: ${entry.against.reason}` : '';
-        return `Pot ${entry.label}: ${entry.resinG.toFixed(1)} g ${entry.resinLot} + ${entry.secondG.toFixed(1)} g ${entry.secondLot}${filler}${error}${all}`;
+        return `Pot ${entry.label}: ${entry.resinG.toFixed(1)} g ${entry.resinLot} + ${entry.secondAs ? `${entry.secondAs.value} ${entry.secondAs.unit} (${entry.secondG.toFixed(2)} g)` : `${entry.secondG.toFixed(1)} g`} ${entry.secondLot}${filler}${error}${all}`;
       }
       case 'note':
         return entry.text;

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { type StockLine, stockFor } from '@ashstep/contract';
+import { type StockLine, moneyText, stockFor } from '@ashstep/contract';
 import { jobMaterials } from '@ashstep/core/repair';
 import { LibraryService } from '../../../library/library.service';
+import { ShopService } from '../../../shop/shop.service';
 import { Panel } from '../stage-panel';
 import { Clock } from '../../../platform/clock';
 
@@ -63,6 +64,7 @@ import { Clock } from '../../../platform/clock';
 export class ShoppingList extends Panel {
   private readonly shedClock = inject(Clock);
   private readonly library = inject(LibraryService);
+  private readonly shop = inject(ShopService);
   private readonly stock = computed<StockLine[]>(() => {
     const onDay = (this.inputs().days.startAt ?? this.shedClock.now()).slice(0, 10);
     return stockFor(
@@ -73,43 +75,48 @@ export class ShoppingList extends Panel {
       onDay > this.shedClock.now() ? onDay : this.shedClock.now().slice(0, 10),
     );
   });
-  readonly lines = computed(() => this.stock().map(lineOf));
+  readonly lines = computed(() => this.stock().map((line) => this.lineOf(line)));
   readonly sum = computed(() => {
     const bought = this.stock().flatMap(({ buy }) => buy ?? []);
     const short = this.stock().filter(({ short }) => short > 0).length;
     if (short === 0) return 'Everything is on the shelf.';
     return bought.length === 0
       ? `${short} short, with no price known.`
-      : `To buy, ${bought.reduce((total, { price }) => total + price, 0).toFixed(2)} in all. Fabric has 15 % for what is cut off; the nest on Plies tells it exactly.`;
+      : `To buy, ${this.money(bought.reduce((total, { price }) => total + price, 0))} in all. Fabric has 15 % for what is cut off; the nest on Plies tells it exactly.`;
   });
 
   constructor() {
     super();
     this.library.ensure();
+    this.shop.ensure();
   }
-}
 
-function lineOf({ name, amount, unit, onHand, lots, short, buy }: StockLine) {
-  const measure = (value: number): string =>
-    unit === 'm2'
-      ? `${value.toFixed(2)} m²`
-      : value >= 1000
-        ? `${(value / 1000).toFixed(2)} kg`
-        : `${value.toFixed(0)} g`;
-  const good = lots.filter(({ expired }) => !expired);
-  return {
-    name,
-    needs: measure(amount),
-    shelf: good.length === 0 ? 'none' : `${measure(onHand)}, lot ${good.map(({ code }) => code).join(', ')}`,
-    bad: lots
-      .filter(({ expired }) => expired)
-      .map(({ code, expiresOn }) => `Lot ${code} out of date ${expiresOn}: not to be used.`),
-    buy:
-      short <= 0
-        ? ''
-        : buy
-          ? buy.packs.map(({ size, count }) => `${count} × ${measure(size)}`).join(', ')
-          : `${measure(short)} short`,
-    price: buy && short > 0 ? buy.price.toFixed(2) : '',
-  };
+  private money(value: number): string {
+    return moneyText(value, this.shop.shop()?.settings.money.currency);
+  }
+
+  private lineOf({ name, amount, unit, onHand, lots, short, buy }: StockLine) {
+    const measure = (value: number): string =>
+      unit === 'm2'
+        ? `${value.toFixed(2)} m²`
+        : value >= 1000
+          ? `${(value / 1000).toFixed(2)} kg`
+          : `${value.toFixed(0)} g`;
+    const good = lots.filter(({ expired }) => !expired);
+    return {
+      name,
+      needs: measure(amount),
+      shelf: good.length === 0 ? 'none' : `${measure(onHand)}, lot ${good.map(({ code }) => code).join(', ')}`,
+      bad: lots
+        .filter(({ expired }) => expired)
+        .map(({ code, expiresOn }) => `Lot ${code} out of date ${expiresOn}: not to be used.`),
+      buy:
+        short <= 0
+          ? ''
+          : buy
+            ? buy.packs.map(({ size, count }) => `${count} × ${measure(size)}`).join(', ')
+            : `${measure(short)} short`,
+      price: buy && short > 0 ? this.money(buy.price) : '',
+    };
+  }
 }

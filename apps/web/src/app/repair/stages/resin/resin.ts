@@ -14,6 +14,7 @@ import { type Hardener, type SystemCard, hardens, systemOf } from '@ashstep/core
 import { LibraryService } from '../../../library/library.service';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
+import { Clock } from '../../../platform/clock';
 import { GoBar } from '../../../parts/go-bar';
 import { WhenPipe } from '../../../platform/when.pipe';
 import { catchError, map, of } from 'rxjs';
@@ -89,6 +90,9 @@ const WAY_NAMES = {
                 (click)="choose(s)"
               >
                 {{ resin.systemId === s.id ? '✓ ' : '' }}{{ s.name }}
+                @if (onShelf(s.id); as left) {
+                  <small>{{ left }} here</small>
+                }
               </button>
             }
           </div>
@@ -256,6 +260,7 @@ const WAY_NAMES = {
 })
 export class ResinStage extends StagePanel {
   private readonly library = inject(LibraryService);
+  private readonly clock = inject(Clock);
   private readonly names = toSignal(
     inject(Api)
       .get<Pick<Person, 'name'>[]>('/people')
@@ -304,7 +309,21 @@ export class ResinStage extends StagePanel {
     const { own } = this.inputs().resin;
     const systems = this.library.systems();
     const all = own && !systems.some((system) => system.id === own.id) ? [own, ...systems] : systems;
-    return all.filter((system) => system.family === family);
+    // What the shelf has in date comes first.
+    return all
+      .filter((system) => system.family === family)
+      .sort((a, b) => Number(this.onShelf(b.id) !== null) - Number(this.onShelf(a.id) !== null));
+  }
+
+  /** How much resin of a system the shelf has in date, g or ml as it is sold; null for none. */
+  onShelf(id: string): string | null {
+    const today = this.clock.now().slice(0, 10);
+    const lots = this.library.lots().filter((lot) => lot.kind === 'system' && lot.part === 'resin' && lot.entryId === id && !lot.usedUp && lot.packs > 0 && (lot.expiresOn === null || lot.expiresOn >= today)); // prettier-ignore
+    const left = lots.reduce(
+      (sum, { packSize, packs, drawnG }) => sum + Math.max(0, packSize * packs - (drawnG ?? 0)),
+      0,
+    );
+    return left > 0 ? `${(left / 1000).toFixed(left < 10_000 ? 1 : 0)} ${lots[0]!.unit === 'ml' ? 'l' : 'kg'}` : null;
   }
 
   /** Systems that can be used in this air, where the chosen one can not. */
