@@ -14,6 +14,7 @@ const count = whole(LIMITS.observed);
 export const laminate = z.strictObject({
   known: z.enum(['thickness', 'plies']),
   thicknessMm: within(LIMITS.thicknessMm).nullable(),
+  fibre: z.literal('carbon').optional(),
   plies,
   finishThicknessMm: within(LIMITS.finishMm),
   core: z

@@ -10,6 +10,7 @@ const wrapPlan = z.strictObject({
   overlapMm: within(LIMITS.wrapOverlapMm),
   layers: whole(LIMITS.wrapLayers),
   pastMm: within(LIMITS.wrapPastMm),
+  across: z.boolean().optional(),
 });
 const brokenPlan = z.strictObject({
   widthMm: lengthMm,

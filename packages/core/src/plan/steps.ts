@@ -104,6 +104,8 @@ export interface StepsInput {
   faces: readonly (Go & {
     /** Check that the face was kept from the air once it was laid; left out where it need not be. */
     closedCheck?: string | null;
+    /** A skin of its own over a core: not ground back into the first. */
+    apart?: boolean;
     groundVolumeMm3: number;
     plies: number;
     /** Where it is laid in several goes: each of them, in order. */ goes?: readonly Go[];
@@ -157,11 +159,11 @@ export function jobSteps(input: StepsInput): JobStep[] {
     const place = { face: two ? i + 1 : null };
     const litres = face.groundVolumeMm3 / 1e6;
     if (!input.noGround)
-      list.add(i === 1 ? 'grind-back' : 'grind', {
+      list.add(i === 1 && !face.apart ? 'grind-back' : 'grind', {
         ...place,
         minutes: Math.max(rates.grindFloorMin, litres * rates.grindMinPerLitre),
         skill: 'prepare',
-        why: { id: i === 1 ? 'days.grind-back' : 'days.grind', params: { litres } },
+        why: { id: i === 1 && !face.apart ? 'days.grind-back' : 'days.grind', params: { litres } },
       });
     if (i === 0)
       for (const round of before) {

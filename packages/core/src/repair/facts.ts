@@ -15,11 +15,15 @@ const FIBRE_GROUP: Record<FibreId, 'glass' | 'carbon' | 'aramid'> = {
 };
 
 /** Fibre groups found in the parent and in the patch plies the person has set. */
-export function fibresOf(inputs: Pick<RepairInputs, 'laminate' | 'stack'>): ('glass' | 'carbon' | 'aramid')[] {
-  const layers = [...(inputs.laminate.known === 'plies' ? inputs.laminate.plies : []), ...(inputs.stack.plies ?? [])];
+export function fibresOf({
+  laminate,
+  stack,
+}: Pick<RepairInputs, 'laminate' | 'stack'>): ('glass' | 'carbon' | 'aramid')[] {
+  const layers = [...(laminate.known === 'plies' ? laminate.plies : []), ...(stack.plies ?? [])];
   const fibres = layers
     .flatMap((layer) => attempt(() => fabricOf(layer)).result?.parts ?? [])
     .map((part) => FIBRE_GROUP[part.fibre]);
+  if (laminate.known === 'thickness' && laminate.fibre) fibres.push(laminate.fibre);
   return fibres.length === 0 ? ['glass'] : [...new Set(fibres)];
 }
 

@@ -11,7 +11,7 @@ export * from './severities.js';
 export * from './severity.js';
 export { chosenCard, resinConditions } from './stages/resin.js';
 export { isUncut, laysPlies, repairKind, workedAs } from './stages/kind.js';
-export { edgeOf } from './stages/taper.js';
+export { alongTube, edgeOf } from './stages/taper.js';
 export { parentResin } from './stages/parent.js';
 export type { PatchPly, PatchFace, PlyUse } from './stages/patch.js';
 export type { Coat } from './stages/coats.js';

@@ -130,6 +130,8 @@ export interface RepairInputs {
     known: 'thickness' | 'plies';
     /** Measured thickness of the laminate (the outer skin over a core), mm; null when not measured yet. */
     thicknessMm: number | null;
+    /** What the fibre is where the plies are not known; glass when left out. */
+    fibre?: 'carbon';
     /** Outer face first. */
     plies: readonly FabricLayer[];
     /** Gel coat or paint on the parent, mm. */
@@ -174,7 +176,10 @@ export interface RepairInputs {
     lapMm?: number;
     staggerMm?: number;
     /** Strips round a tube or rail. */
-    wrap?: Required<Pick<WrapInput, 'roundMm' | 'stripMm' | 'angleDeg' | 'overlapMm' | 'layers' | 'pastMm'>>;
+    wrap?: Required<Pick<WrapInput, 'roundMm' | 'stripMm' | 'angleDeg' | 'overlapMm' | 'layers' | 'pastMm'>> & {
+      /** The outline's length runs round the tube, not along it. */
+      across?: boolean;
+    };
     /** A board or blade in two. */
     broken?: Pick<BrokenInput, 'widthMm' | 'bulgeMm' | 'railMm'>;
     /** Missing edge or tip. */

@@ -17,7 +17,7 @@ import { type PatchPlan, planPatch } from './stages/patch.js';
 import { type MixPlan, planMix } from './stages/mix.js';
 import { type JobAir, jobAir } from './air.js';
 import { type InjectionResult, USUAL_INJECTION, injection, isLaidOn } from '../taper/index.js';
-import { laysPlies, workedAs } from './stages/kind.js';
+import { isUncut, laysPlies, workedAs } from './stages/kind.js';
 import { jobFacts } from './facts.js';
 import { layUpHolds } from './holds.js';
 import { stepsInputOf } from './steps.js';
@@ -96,7 +96,7 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
       ? planMix(inputs, damage, { taper, patch, injected }, resin.card)
       : null,
   );
-  const rounds = plannedRounds(inputs, { resin, patch, mix });
+  const rounds = plannedRounds(inputs, { resin, taper, patch, mix });
   const finish = resin?.card ? finishRoute(resin.card.family, inputs.place.finish, inputs.resin.gelCoatWay) : null;
   const days = attemptStage('days', () => {
     const steps =
@@ -104,7 +104,7 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
     return steps && dated(inputs, steps, air.tempC.value);
   });
   const cold = coldAt(resin?.card ?? null, air.tempC.value);
-  const severity = planSeverity(inputs, damage?.cut.areaMm2 ?? null);
+  const severity = planSeverity(inputs, isUncut(inputs) ? null : (damage?.cut.areaMm2 ?? null));
   const facts = jobFacts(inputs, resin?.card ?? null, {
     taper: taper !== null && !isLaidOn(taper.profile),
     stack: patch !== null,

@@ -9,6 +9,7 @@ import type { Pace } from './stages/pace.js';
 import type { PasteUse } from './stages/pastes.js';
 import type { PatchPlan } from './stages/patch.js';
 import type { ResinPlan } from './stages/resin.js';
+import type { TaperPlan } from './stages/taper.js';
 
 /** A ply as it is laid in its round. */
 export interface RoundPly {
@@ -62,10 +63,16 @@ export interface PlannedRound {
 /** Everything that is laid, filled or coated, in order: what goes before the patch, its plies go by go, and what comes after. */
 export function plannedRounds(
   inputs: RepairInputs,
-  { resin, patch, mix }: { resin: ResinPlan | null; patch: PatchPlan | null; mix: MixPlan | null },
+  {
+    resin,
+    taper,
+    patch,
+    mix,
+  }: { resin: ResinPlan | null; taper: TaperPlan | null; patch: PatchPlan | null; mix: MixPlan | null },
 ): PlannedRound[] {
   if (!mix || !resin?.card) return [];
   const { added, closing } = inputs.rounds;
+  const apart = taper?.profile.kind === 'form' && taper.profile.skins === true;
   const before = added.filter(({ when }) => when === 'before');
   const after = added.filter(({ when }) => when === 'after');
   const ofAdded = ({ id, onto }: (typeof added)[number]): PlannedRound[] => {
@@ -73,20 +80,20 @@ export function plannedRounds(
     return made ? [{ ...made, onto }] : [];
   };
   const own = [...mix.pastes, ...mix.coats].filter(({ fromPlan }) => fromPlan).map(({ id }) => ({ ...addedRound(id, mix)!, onto: 'abraded' as const })); // prettier-ignore
-  const rounds = [...own, ...before.flatMap(ofAdded), ...(patch?.faces ?? []).flatMap((_, f) => goesOf(patch!, mix, f)), ...after.flatMap(ofAdded)]; // prettier-ignore
+  const rounds = [...own, ...before.flatMap(ofAdded), ...(patch?.faces ?? []).flatMap((_, f) => goesOf(patch!, mix, f, apart)), ...after.flatMap(ofAdded)]; // prettier-ignore
   const sticky = ({ kind, medium, use }: PlannedRound): boolean => medium === 'gelcoat' || (resin.card!.family !== 'epoxy' && kind !== 'coat' && use !== 'injection'); // prettier-ignore
   const spots = [MAIN_SPOT, ...inputs.damage.spots.map(({ id }) => id)];
   return rounds.map((round, i) => ({
     ...round,
     spotIds: round.spotIds.length > 0 ? round.spotIds : spots,
     // The patch goes onto what was filled or bedded before it, cured.
-    onto: i === 0 ? 'ground' : round.onto === 'ground' ? 'abraded' : round.onto,
+    onto: i === 0 || (apart && round.face === 1 && round.go === 0) ? 'ground' : round.onto === 'ground' ? 'abraded' : round.onto, // prettier-ignore
     closing: sticky(round) && rounds[i + 1]?.onto !== 'green' ? (round.medium === 'gelcoat' && closing === 'gelcoat-wax' ? 'wax' : closing) : null, // prettier-ignore
   }));
 }
 
-/** Plies of a face of the patch, a round for each go; the second face is ground back into the first before it is laid. */
-function goesOf(patch: PatchPlan, mix: MixPlan, f: number): PlannedRound[] {
+/** Plies of a face of the patch, a round for each go; the second face is ground back into the first before it is laid, unless each is a skin of its own. */
+function goesOf(patch: PatchPlan, mix: MixPlan, f: number, apart: boolean): PlannedRound[] {
   const [face, made] = [patch.faces[f]!, mix.faces[f]!];
   return face.sessions.map(({ from, to }, go): PlannedRound => {
     const pots = made.pots.filter((pot) => pot.go === go);
@@ -107,7 +114,7 @@ function goesOf(patch: PatchPlan, mix: MixPlan, f: number): PlannedRound[] {
         ...made.quantity.plies[from + i]!,
       })),
       pots: pots.map((pot) => ({ ...pot, plies: pot.plies.map((ply) => ply - from), fillerG: 0, spotIds: [] })),
-      onto: go > 0 ? 'green' : f > 0 ? 'abraded' : 'ground',
+      onto: go > 0 ? 'green' : f > 0 && !apart ? 'abraded' : 'ground',
       massG: massOf(pots),
       pace: made.pace,
     };

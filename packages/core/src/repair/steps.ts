@@ -69,6 +69,7 @@ export function stepsInputOf(
     faces: !laid
       ? []
       : patch!.faces.map((face, i) => ({
+          apart: taper!.profile.kind === 'form' && taper!.profile.skins === true,
           groundVolumeMm3: taper!.footprint.faces[i]!.taperVolumeMm3,
           plies: face.stack.plies.length,
           resinG: mix!.faces[i]!.totalG,

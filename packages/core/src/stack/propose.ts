@@ -7,6 +7,8 @@ export interface ProposalInput {
   parentPlies: readonly FabricLayer[];
   depthMm: number;
   family: ResinFamily;
+  /** Of a parent that is guessed: carbon cloth in turns of 45° in place of glass. */
+  fibre?: 'carbon';
   /** The parent to be matched; left out where it is itself being guessed. */
   parent?: LaminateResult;
   /** What lies over the plies, the outermost first: it is part of what is matched. */
@@ -35,12 +37,20 @@ export function proposePlies(input: ProposalInput): readonly FabricLayer[] {
       orientationDeg: orientationDeg ?? 0,
     }));
   const { depthMm, family, coverMm, faces, outside, parent } = input;
+  if (input.fibre === 'carbon') return carbonOf(depthMm - coverMm, family);
   const asked = [depthMm, family, coverMm, faces, outside, parent && [parent.aNPerMm, parent.dNMm, parent.thicknessMm, parent.massGsm]]; // prettier-ignore
   return KNOWN.of(JSON.stringify(asked), () => nearest(input));
 }
 
 /** What is proposed for the same parent and depth, for frame after frame of a drag. */
 const KNOWN = new Remembered<readonly FabricLayer[]>(60);
+
+/** A carbon laminate of which only the thickness is known: like twills, straight and at ±45 in turn. */
+function carbonOf(roomMm: number, family: ResinFamily): FabricLayer[] {
+  const count = Math.max(1, Math.round(roomMm / plyThickness(CARBON_TWILL, family)));
+  return Array.from({ length: count }, (_, i) => ({ fabricId: CARBON_TWILL, orientationDeg: i % 2 === 0 ? 0 : 45 }));
+}
+const CARBON_TWILL = 'carbon-twill-200';
 
 const STITCHED_WEIGHTS = [800, 600, 400] as const;
 /** Light cloth that makes up what stitched plies leave, g/m². */

@@ -16,7 +16,13 @@ import type { WrapResult } from './wrap.js';
  * frame of the first cut-out, x along its length.
  */
 export type Form =
-  | { kind: 'band'; wrap: WrapResult; stripMm: number; angleDeg: number }
+  | {
+      kind: 'band';
+      wrap: WrapResult;
+      stripMm: number;
+      angleDeg: number;
+      /** The tube lies across the length of the cut-out. */ across?: boolean;
+    }
   | (Pick<EdgeInput, 'alongMm' | 'inMm' | 'trimMm'> & {
       kind: 'edge';
       /** Which way the edge faces: along y, or against it. */ side: 1 | -1;
@@ -46,7 +52,8 @@ interface FormGround {
 /** The ground of a form round its first cut-out; `ratio` and `depthMm` are those of the taper. */
 export function formGround(form: Form, shape: Shape, ratio: number, depthMm: number): FormGround {
   const centre = { x: shape.centreXMm ?? 0, y: shape.centreYMm ?? 0 };
-  const turn = ((shape.rotationDeg ?? 0) * Math.PI) / 180;
+  const across = form.kind === 'band' && form.across === true;
+  const turn = (((shape.rotationDeg ?? 0) + (across ? 90 : 0)) * Math.PI) / 180;
   const place = (points: readonly Point[]): Point[] =>
     points.map(({ x, y }) => ({
       x: centre.x + x * Math.cos(turn) - y * Math.sin(turn),

@@ -179,6 +179,10 @@ function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBo
       );
     }
   }
+  for (const reading of inputs.taper.alignment ?? [])
+    sheet.line(
+      `Lined up before it was bonded, ${reading.what.replace('-', ' ')}: ${round(reading.mm, 1)} mm off, ${round(reading.limitMm, 1)} allowed. ${reading.by}, ${sheet.when(reading.at)}.`,
+    );
   if (taper) {
     sheet.section('Taper and match');
     const face = taper.footprint.faces[0]!;

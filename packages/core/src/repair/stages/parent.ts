@@ -20,6 +20,8 @@ export interface ParentPlan {
   depthMm: number;
   /** Plies of the whole laminate, outer face first: entered, or the best guess for its thickness. */
   plies: readonly FabricLayer[];
+  /** Of a guess, where it is no glass. */
+  fibre: 'carbon' | null;
   /** Whether the plies are a guess from thickness alone. */
   guessed: boolean;
   /** The entered plies' own thickness, for comparison with the measured one. */
@@ -54,7 +56,15 @@ export function planParent(inputs: ParentInputs, resinPlan: ResinPlan | null): P
   if (measured !== null) requireNumber(measured, 'laminate.thicknessMm', LIMITS.thicknessMm);
   const guessed = known === 'thickness';
   const plies = guessed
-    ? [...proposePlies({ parentPlies: [], depthMm: measured!, family: resin, coverMm: 0 })].reverse()
+    ? [
+        ...proposePlies({
+          parentPlies: [],
+          depthMm: measured!,
+          family: resin,
+          coverMm: 0,
+          ...(inputs.laminate.fibre ? { fibre: inputs.laminate.fibre } : {}),
+        }),
+      ].reverse()
     : entered;
   const whole = laminate({ layers: plies, resin }, 'laminate.plies.');
   const thicknessMm = measured ?? whole.thicknessMm;
@@ -69,6 +79,7 @@ export function planParent(inputs: ParentInputs, resinPlan: ResinPlan | null): P
     thicknessMm,
     depthMm,
     plies,
+    fibre: guessed ? (inputs.laminate.fibre ?? null) : null,
     guessed,
     whole,
     within: guessed ? alikeBothWays(within) : within,

@@ -220,7 +220,8 @@ function proposed(
 ): readonly FabricLayer[] {
   if (wholeOf(profile) === 'overlay') return OVERLAY_PLIES;
   const plies = proposePlies({
-    parentPlies: parent.guessed ? [] : parent.withinPlies,
+    // Carbon is mended with carbon, counted or not.
+    parentPlies: parent.guessed && parent.fibre === null ? [] : parent.withinPlies,
     depthMm: parent.depthMm,
     family,
     coverMm,

@@ -122,13 +122,14 @@ function profileOf(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan)
   const { depthMm } = parent;
   if (kind === 'dish') return { kind: 'dish', capPastMm: USUAL_CAP_PAST_MM };
   if (kind === 'wrap') {
-    const set = taper.wrap ?? USUAL_WRAP;
+    const set: NonNullable<RepairInputs['taper']['wrap']> = taper.wrap ?? USUAL_WRAP;
     return {
       kind: 'form',
       depthsMm: [depthMm],
       form: {
         kind: 'band',
-        wrap: wrap({ ...set, damageMm: damage.visible.lengthMm }),
+        wrap: wrap({ ...set, damageMm: alongTube(set, damage) }),
+        ...(set.across ? { across: true } : {}),
         stripMm: set.stripMm,
         angleDeg: set.angleDeg,
       },
@@ -181,6 +182,10 @@ function profileOf(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan)
     };
   return SLOPE;
 }
+
+/** How far damage goes along the tube it is on. */
+export const alongTube = (set: RepairInputs['taper']['wrap'], { visible }: DamagePlan): number =>
+  set?.across ? visible.widthMm : visible.lengthMm;
 
 /** What is gone of an edge: as it was set, else the outline as it was drawn. */
 export const edgeOf = (

@@ -59,6 +59,12 @@ import { PickSelect, TickInput } from '../../../parts/inputs';
           [error]="error('laminate.finishThicknessMm')"
         />
       </div>
+      @if (lam.known === 'thickness') {
+        <label class="tick"
+          ><input type="checkbox" [checked]="lam.fibre === 'carbon'" (ticked)="setCarbon($event)" />It is carbon: the
+          grind is black and soft as pencil dust</label
+        >
+      }
       @if (lam.known === 'plies') {
         <ash-layer-table
           [layers]="lam.plies"
@@ -103,7 +109,7 @@ import { PickSelect, TickInput } from '../../../parts/inputs';
     <ash-go
       stage="laminate"
       [facts]="plan().facts"
-      label="Known well enough, choose the resin"
+      [label]="missing() ?? 'Known well enough, choose the resin'"
       [disabled]="needed() && !plan().parent"
       (go)="goOn('laminate')"
     />
@@ -136,6 +142,10 @@ export class LaminateStage extends StagePanel {
 
   edit(patch: Partial<RepairInputs['laminate']>): void {
     this.store.edit('laminate', patch);
+  }
+
+  setCarbon(carbon: boolean): void {
+    this.edit({ fibre: carbon ? 'carbon' : undefined } as Partial<RepairInputs['laminate']>);
   }
 
   changeCore(patch: { thicknessMm?: number; reachable?: boolean }): void {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { errorWords } from '@ashstep/contract';
 import { attempt } from '@ashstep/core/errors';
-import { type RepairInputs, edgeOf, repairKind } from '@ashstep/core/repair';
+import { type RepairInputs, alongTube, edgeOf, repairKind } from '@ashstep/core/repair';
 import {
   type AlignmentReading,
   BREAK_RATIO,
@@ -32,7 +32,7 @@ import { QuantityPipe } from '../../../platform/quantity.pipe';
 import { SessionService } from '../../../platform/session.service';
 import type { SectionEdit } from '../../repair.store';
 import { Panel } from '../stage-panel';
-import { PickOf } from '../../../parts/inputs';
+import { PickOf, TickInput } from '../../../parts/inputs';
 import { Clock } from '../../../platform/clock';
 
 const KINDS: Record<RepairKind, { name: string; when: string }> = {
@@ -97,7 +97,7 @@ interface Figure {
 @Component({
   selector: 'ash-kind-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PickOf, QuantityField, QuantityPipe],
+  imports: [PickOf, TickInput, QuantityField, QuantityPipe],
   template: `
     @let set = inputs().taper;
     <div class="field">
@@ -144,6 +144,16 @@ interface Figure {
         />
       }
     </div>
+    @if (kind() === 'wrap') {
+      <label class="tick"
+        ><input
+          type="checkbox"
+          [disabled]="sealed()"
+          [checked]="set.wrap?.across ?? false"
+          (ticked)="setAcross($event)"
+        />The outline’s length runs round the tube, not along it</label
+      >
+    }
     @if (problem(); as m) {
       <p class="remark">{{ m }}</p>
     }
@@ -283,7 +293,7 @@ export class KindPanel extends Panel {
       });
     switch (this.kind()) {
       case 'wrap':
-        return of('wrap', USUAL_WRAP, [['Round it', 'roundMm', 'length'], ['Strip width', 'stripMm', 'length'], ['Angle to the axis, °', 'angleDeg', 'plain'], ['Overlap', 'overlapMm', 'length'], ['Past the damage', 'pastMm', 'length'], ...(this.inputs().stack.plies ? [] : [['Layers', 'layers', 'plain'] as [string, string, 'plain']])]); // prettier-ignore
+        return [{ label: 'Across it, its diameter', kind: 'length', value: Math.round((10 * (taper.wrap ?? USUAL_WRAP).roundMm) / Math.PI) / 10, set: (mm: number) => this.edit({ wrap: { ...USUAL_WRAP, ...taper.wrap, roundMm: mm * Math.PI } }) }, ...of('wrap', USUAL_WRAP, [['Or round it', 'roundMm', 'length'], ['Strip width', 'stripMm', 'length'], ['Angle to the axis, °', 'angleDeg', 'plain'], ['Overlap', 'overlapMm', 'length'], ['Past the damage', 'pastMm', 'length'], ...(this.inputs().stack.plies ? [] : [['Layers', 'layers', 'plain'] as [string, string, 'plain']])])]; // prettier-ignore
       case 'broken':
         return of('broken', USUAL_BREAK, [
           ['Rail to rail', 'widthMm', 'length'],
@@ -438,6 +448,10 @@ export class KindPanel extends Panel {
     this.edit({ curvature: next.alongMm === null && next.acrossMm === null ? undefined : next });
   }
 
+  setAcross(across: boolean): void {
+    this.edit(({ wrap: set }) => ({ wrap: { ...USUAL_WRAP, ...set, across } }));
+  }
+
   edit(patch: SectionEdit<RepairInputs['taper']>): void {
     this.store.edit('taper', patch);
   }
@@ -454,7 +468,7 @@ export class KindPanel extends Panel {
         const r = wrap({
           ...(set.wrap ?? USUAL_WRAP),
           ...(patch ? { layers: patch.layers.length } : {}),
-          damageMm: damage.visible.lengthMm,
+          damageMm: alongTube(set.wrap, damage),
         });
         return [{ name: 'Covered along it', text: mm(r.coveredMm) }, { name: 'Strips a layer', text: `${r.stripsPerLayer}, lapped ${r.overlapAsLaidMm.toFixed(0)} mm` }, { name: 'Each strip', text: `${mm(r.stripLengthMm)}, ${r.turns.toFixed(1)} turns` }, { name: 'Layers', text: r.layers.map(({ sign }) => (sign > 0 ? '+' : '−')).join(' ') }, { name: 'Strip in all', text: `${(r.totalStripMm / 1000).toFixed(1)} m, ${m2(r.fabricAreaMm2)}` }]; // prettier-ignore
       }

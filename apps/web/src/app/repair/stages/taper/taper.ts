@@ -28,7 +28,7 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
         <h2>Nothing to taper</h2>
         <p>No fibre is broken. Open the crack to a V, fill and finish.</p>
       </div>
-      <ash-go stage="taper" [facts]="plan().facts" label="On to the finish plan" (go)="goOn('taper')" />
+      <ash-go stage="taper" [facts]="plan().facts" label="Nothing to taper, go on" (go)="goOn('taper')" />
     } @else if (plan().injected; as injected) {
       <dl class="figures">
         <div>
