@@ -311,7 +311,12 @@ export const historyQuery = z.strictObject({
 });
 export const historyReply = z.object({
   rows: z.array(
-    repairSummary.extend({ resin: z.string().nullable(), lots: z.array(z.string()), origin: z.string().nullable() }),
+    repairSummary.extend({
+      resin: z.string().nullable(),
+      ownResin: z.string().nullable(),
+      lots: z.array(z.string()),
+      origin: z.string().nullable(),
+    }),
   ),
   total: z.number(),
   page: z.number(),

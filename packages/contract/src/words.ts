@@ -278,6 +278,18 @@ const REMARKS: Record<string, (p: Params) => string> = {
   'days.inspect': () => 'A second pair of eyes.',
 };
 
+/** Of a wait that is so much longer or shorter than its card says, the real one is told as well. */
+const TELLS_APART = 0.1;
+
+/** Why a step takes as long as it does, and of a cure how long it really takes in the air that is expected where that is not what its card says. */
+export function stepWhy(why: Remark, kind: string, span: { startAt: string; endAt: string }): string {
+  const words = remarkWords(why);
+  const said = why.params?.['hours'];
+  if (kind !== 'cure' || typeof said !== 'number') return words;
+  const minutes = (Date.parse(`${span.endAt}Z`) - Date.parse(`${span.startAt}Z`)) / 60_000;
+  return Math.abs(minutes / (60 * said) - 1) > TELLS_APART ? `${words} Planned: ${spell(minutes)}, by the air expected.` : words; // prettier-ignore
+}
+
 /** The sentence for a remark that came with a result. */
 export function remarkWords(remark: Remark): string {
   const words = REMARKS[remark.id];

@@ -19,6 +19,7 @@ import {
   upgradedInputs,
   remarkWords,
   startWords,
+  stepWhy,
   taskName,
   volumeWords,
 } from '@ashstep/contract';
@@ -267,12 +268,13 @@ const secondTitle = (plan: RepairPlan, rezeroed: boolean): string =>
 function days(sheet: Sheet, plan: RepairPlan): void {
   if (!plan.days) return;
   sheet.section('Plan of the days');
+  sheet.line('As it was planned with nothing else to do. When it was really done stands in the bench log.');
   sheet.table(
     [
       { title: 'Step', width: 24, value: (t) => taskName(t.id) },
       { title: 'From', width: 16, value: (t) => sheet.when(t.startAt) },
       { title: 'To', width: 16, value: (t) => sheet.when(t.endAt) },
-      { title: 'Why', width: 44, value: (t) => remarkWords(t.why) },
+      { title: 'Why', width: 44, value: (t) => stepWhy(t.why, t.kind, t) },
     ],
     plan.days.tasks,
   );

@@ -94,6 +94,8 @@ const ALL_GROUND: readonly string[] = ['look', 'laminate', 'resin'];
   `,
 })
 export class RepairDrawing implements OnInit, OnDestroy {
+  /** A figure as it is read out: nobody wants to hear its decimals. */
+  readonly whole = Math.round;
   readonly inputs = input.required<RepairInputs>();
   readonly plan = input.required<RepairPlan>();
   readonly stage = input.required<string>();

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { remarkWords, stepName } from '@ashstep/contract';
+import { remarkWords, stepName, stepWhy } from '@ashstep/contract';
 import type { Air } from '@ashstep/core/air';
 import { parseLocal } from '@ashstep/core/plan';
 import { quantityText } from '../platform/quantity.pipe';
@@ -151,7 +151,7 @@ export class DaySheet {
         span: spanOf(part, this.day()),
         tag: part.planned.tag,
         what: `${stepName(part.planned.step.key)}.`,
-        why: remarkWords(part.planned.step.why),
+        why: stepWhy(part.planned.step.why, part.planned.step.kind, part.planned.task),
         remarks: part.planned.task.remarks.map(remarkWords),
         done: part.planned.done ? clockText(part.toMin) : '',
       })),

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { remarkWords, stepName } from '@ashstep/contract';
+import { remarkWords, stepName, stepWhy } from '@ashstep/contract';
 import type { Air } from '@ashstep/core/air';
 import { AirClock, parseLocal } from '@ashstep/core/plan';
 import { type LeftOut, jobAndStep } from '@ashstep/core/repair';
@@ -138,7 +138,7 @@ export class PlanPage {
         name: `${planned.tag}: ${stepName(planned.step.key)}`,
         span: `${whenText(planned.task.startAt)} to ${whenText(planned.task.endAt)}`,
         why: whyWhen(planned, (id) => this.planner.tagOf(id)),
-        long: remarkWords(planned.step.why),
+        long: stepWhy(planned.step.why, planned.step.kind, planned.task),
         marked: this.planner.isMarked(planned.jobId, planned.step.key),
       }
     );

@@ -22,6 +22,7 @@ const row = (id: string, more: Partial<HistoryReply['rows'][number]> = {}): Hist
   updatedAt: '2026-04-16T09:00:00Z',
   sealedAt: '2026-04-16T10:00:00Z',
   openRework: 0,
+  ownResin: null,
   resin: 'epoxy-slow',
   lots: ['R-1'],
   origin: null,
@@ -69,10 +70,22 @@ describe('History', () => {
 
   it('lists repairs with system and lots by name', () => {
     answer({
-      rows: [row('a'), row('b', { state: 'open', sealedAt: null, openRework: 1, revision: 2, resin: null, lots: [] })],
+      rows: [
+        row('a'),
+        row('b', {
+          state: 'open',
+          sealedAt: null,
+          openRework: 1,
+          revision: 2,
+          resin: 'own-1',
+          ownResin: 'Our fast',
+          lots: [],
+        }),
+      ],
       total: 2,
     });
     expect(text()).toContain('Epoxy, slow hardener');
+    expect(text()).toContain('Our fast');
     expect(text()).toContain('Rework, rev. 2');
     expect(text()).toContain('2 repairs');
   });

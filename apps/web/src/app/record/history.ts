@@ -75,7 +75,7 @@ interface Query {
                   </td>
                   <td>{{ row.title }}</td>
                   <td>{{ row.technician }}</td>
-                  <td>{{ system(row.resin) }}</td>
+                  <td>{{ row.ownResin ?? system(row.resin) }}</td>
                   <td class="num">{{ row.lots.join(', ') || '–' }}</td>
                   <td>{{ standing(row) }}</td>
                   <td class="num">{{ row.sealedAt ?? row.updatedAt | when }}</td>

@@ -9,9 +9,9 @@ import {
   untracked,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { PLACE_NAMES, stepName } from '@ashstep/contract';
+import { PLACE_NAMES, stepName, stepWhy } from '@ashstep/contract';
 import type { Air } from '@ashstep/core/air';
-import { AirClock, parseLocal } from '@ashstep/core/plan';
+import { AirClock, type DayTask, parseLocal } from '@ashstep/core/plan';
 import { type RepairInputs, USUAL_TENT_C, jobAndStep } from '@ashstep/core/repair';
 import { GoBar } from '../../../parts/go-bar';
 import { optionsOf } from '../../../parts/choice-field';
@@ -162,6 +162,10 @@ export class DaysStage extends StagePanel implements OnDestroy {
     this.planner.lookAhead(this.id(), null);
   }
 
+  why({ why, kind, startAt, endAt }: DayTask): string {
+    return stepWhy(why, kind, { startAt, endAt });
+  }
+
   private place(): string {
     const { place } = this.inputs().days;
     return place === 'tent' ? `tent ${this.id()}` : (place ?? 'shed');
@@ -180,7 +184,7 @@ export class DaysStage extends StagePanel implements OnDestroy {
       to: whenText(task.endAt),
       startAt: task.startAt,
       why: whyWhen(planned, (jobId) => this.planner.tagOf(jobId)),
-      long: this.words(step.why),
+      long: stepWhy(step.why, step.kind, task),
       broken: task.remarks.map((remark) => this.words(remark)),
       wait: step.kind !== 'hands',
       setting: this.setting() === step.key,
