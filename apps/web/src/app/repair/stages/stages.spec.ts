@@ -795,6 +795,38 @@ describe('stage panels', () => {
     expect(panel.readings(check.id)).toBeNull();
   });
 
+  it('sign off: does not ask again what the log proves, and reads no hardness before it can be there without the reason', async () => {
+    const at = new Date().toISOString();
+    const entry = (id: string, of: object, more: object = {}): LogEntry => ({ id, at, by: 'T', entry: of, mixErrorPercent: null, within: null, ...more }) as LogEntry; // prettier-ignore
+    const round = stateOf(PLANNED).plan.rounds[0]!;
+    const log = [
+      entry('1', { kind: 'start', round: round.id, tempC: 20, humidityPercent: 55, read: { by: 'T', at: '2026-04-16T09:00', instrument: '' } }), // prettier-ignore
+      entry('2', { kind: 'batch', round: round.id, label: 'A', resinG: 100, secondG: 2, resinLot: 'P', secondLot: 'C', tempC: 20 }, { mixErrorPercent: -2.4, within: true }), // prettier-ignore
+      ...round.plies.map(({ key, label }) => entry(key, { kind: 'ply', plyKey: key, label })),
+    ];
+    const fixture = await show(SignOffStage, stateOf(PLANNED, { log, answersCount: true }));
+    expect(text(fixture)).toContain('By the log: Pot A of 1: \u22122.4 %');
+    expect(text(fixture)).toContain('nothing against it');
+    expect((fixture.nativeElement as HTMLElement).querySelector('input[aria-label^="Catalyst"]')).toBeNull();
+    expect(text(fixture)).toContain('Not hard yet');
+    const panel = fixture.componentInstance;
+    const hardness = panel.plan().inspection.find(({ id }) => id === 'hardness-impressor')!;
+    panel.type(hardness.id, Array(10).fill('41').join(' '));
+    panel.send(hardness);
+    expect(store.answer).not.toHaveBeenCalled();
+    panel.early.set('Warmed under the lamps');
+    panel.send(hardness);
+    expect(store.answer).toHaveBeenCalledWith({ checkId: hardness.id, readings: Array(10).fill(41), note: 'Warmed under the lamps' }); // prettier-ignore
+  });
+
+  it('taper: an injection has holes and resin, and no laminate need be known', async () => {
+    const state = stateOf({ taper: { kind: 'injection' }, laminate: { thicknessMm: null } });
+    const told = text(await show(TaperStage, state));
+    expect(told).toContain('Resin to inject');
+    expect(told).not.toContain('Needs the laminate');
+    expect(text(await show(PliesStage, state))).toContain('Nothing is laid: resin is injected');
+  });
+
   it('sign off: keeps the action in sight with the reason it is not allowed', async () => {
     const fixture = await show(SignOffStage, stateOf());
     expect(text(fixture)).toContain('Another must accept it');

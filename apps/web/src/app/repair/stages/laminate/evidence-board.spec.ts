@@ -57,6 +57,21 @@ describe('the evidence of the resin', () => {
     expect(bench.lastEdit<{ clueIds: string[] }>('laminate').clueIds).not.toContain('styrene-smell');
   });
 
+  it('keeps a belief for each part of the parent, and changes the one that is looked at', async () => {
+    await show(['styrene-smell', 'plate-polyester']);
+    bench.button('Another part').click();
+    const [zone] = bench.lastEdit<{ zones: { id: string; name: string; clueIds: string[] }[] }>('laminate').zones;
+    expect([zone!.name, zone!.clueIds]).toEqual(['Earlier patch', []]);
+    await show(['styrene-smell', 'plate-polyester'], { zones: [{ ...zone!, clueIds: ['plate-epoxy'], priorId: 'open', epoxyInBond: false }] }); // prettier-ignore
+    bench.button('Earlier patch').click();
+    await bench.settled();
+    expect(bench.text(bench.host)).toContain('the more careful verdict of all parts rules');
+    expect(belief()['Epoxy']).toBeGreaterThan(80);
+    bench.button('Main laminate').click();
+    await bench.settled();
+    expect(belief()['Polyester']).toBeGreaterThan(80);
+  });
+
   it('says what to look at next, how likely it is and how sure it leaves one; nobody is sent sniffing', async () => {
     const told = await show([]);
     expect(told).toContain('Look at next');

@@ -59,6 +59,26 @@ describe('rounds of a job', () => {
     expect(await bench.show(Rounds, stateOf())).not.toContain('Kept from the air');
   });
 
+  it('offer those that are usual for the kind, one by one or all, and none twice', async () => {
+    const told = await bench.show(
+      Rounds,
+      stateOf({ taper: { kind: 'overlay' }, damage: { depth: 'part', depthMm: 1 } }),
+    );
+    expect(told).toContain('Usual for this kind');
+    bench.button('Edges feathered').click();
+    expect(lastAdded().map(({ name }) => name)).toEqual(['Edges feathered']);
+    bench.button('All of them').click();
+    expect(lastAdded().map(({ name }) => name)).toEqual(['Edges feathered', 'Sealing coat', 'Gel coat']);
+    expect(await bench.show(Rounds, stateOf({ taper: { kind: 'overlay' }, damage: { depth: 'part', depthMm: 1 }, rounds: rounds(...lastAdded()) }))).not.toContain('Usual for this kind'); // prettier-ignore
+  });
+
+  it('of gel coat are poured with catalyst in a job of epoxy, and closed from the air', async () => {
+    const told = await bench.show(Rounds, stateOf({ rounds: rounds(GEL) }));
+    expect(told).toMatch(/2 Gel coat .*; then film over it.*catalyst/);
+    await bench.choose('#cmg', 'paint');
+    expect((lastAdded()[0]!.work as { medium: string }).medium).toBe('paint');
+  });
+
   it('can be put right where a figure of one stops the whole plan', async () => {
     const nothing = { ...FILLET, work: { ...FILLET.work, volumeMl: 0 } as AddedRound['work'] };
     const state = stateOf({ rounds: rounds(nothing) });
