@@ -130,7 +130,10 @@ function findings(sheet: Sheet, { inputs, photos = [] }: RecordBody, plan: Repai
   const { taps, hidden } = surveyed(survey.readings);
   if (hidden)
     sheet.line(
-      `${taps.length} taps: dull over ${round(hidden.dullAreaMm2 / 100)} cm², between ${round(hidden.dullAreaLowMm2 / 100)} and ${round(hidden.dullAreaHighMm2 / 100)}; line known to ±${mm(hidden.uncertaintyMm)}.`,
+      // Where dull taps lie on the edge of what was tapped, nobody knows how far it goes on.
+      hidden.open
+        ? `${taps.length} taps: dull over ${round(hidden.dullAreaLowMm2 / 100)} cm² at the least. It was dull as far as it was tapped: how far it goes on is not known.`
+        : `${taps.length} taps: dull over ${round(hidden.dullAreaMm2 / 100)} cm², between ${round(hidden.dullAreaLowMm2 / 100)} and ${round(hidden.dullAreaHighMm2 / 100)}; line known to ±${mm(hidden.uncertaintyMm)}.`,
     );
   const moisture = wettestByDay(survey.readings);
   const [first, last] = [moisture[0], moisture.at(-1)];

@@ -1,5 +1,5 @@
 import type { Reading } from '@ashstep/core/survey';
-import { readingsFromCsv, readingsToCsv } from './readings-csv';
+import { notYetThere, readingsFromCsv, readingsToCsv } from './readings-csv';
 
 const READINGS: Reading[] = [
   { kind: 'tap', sound: 'dull', xMm: 25, yMm: -50, instrument: 'coin', by: 'Ilse, bench 2', at: '2026-04-16T08:05' },
@@ -10,6 +10,13 @@ const READINGS: Reading[] = [
 describe('readings as a file', () => {
   it('come back as they went out, commas in names and all', () => {
     expect(readingsFromCsv(readingsToCsv(READINGS))).toEqual({ readings: READINGS, left: [] });
+  });
+
+  it('are not taken in twice, and a tap that sounds otherwise now is another', () => {
+    const { readings } = readingsFromCsv(readingsToCsv(READINGS));
+    expect(notYetThere(readings, READINGS)).toEqual({ fresh: [], known: 3 });
+    const again: Reading = { ...(READINGS[0] as Extract<Reading, { kind: 'tap' }>), sound: 'sound' };
+    expect(notYetThere([...readings, again], READINGS)).toEqual({ fresh: [again], known: 3 });
   });
 
   it('keeps the good rows and tells line and reason of the bad ones', () => {

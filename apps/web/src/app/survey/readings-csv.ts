@@ -37,6 +37,15 @@ export function readingsFromCsv(text: string): CsvReadings {
   return { readings: read, left };
 }
 
+/** Readings of a file that are not there yet, and how many are: the same file may be taken in twice. */
+export function notYetThere(read: readonly Reading[], there: readonly Reading[]): { fresh: Reading[]; known: number } {
+  const keyOf = ({ kind, xMm, yMm, at, after = false, ...of }: Reading): string =>
+    JSON.stringify([kind, xMm, yMm, at, after, 'sound' in of ? of.sound : of.value]);
+  const had = new Set(there.map(keyOf));
+  const fresh = read.filter((reading) => !had.has(keyOf(reading)));
+  return { fresh, known: read.length - fresh.length };
+}
+
 function readRow(cell: (name: Column) => string): Reading | string {
   const [xMm, yMm] = [figureOf(cell('x_mm')), figureOf(cell('y_mm'))];
   if (xMm === null || Math.abs(xMm) > MAX_PLACE_MM)

@@ -38,7 +38,7 @@ import { QuantityField } from '../parts/quantity-field';
 import { FigurePipe, UnitPipe } from '../platform/quantity.pipe';
 import { SessionService } from '../platform/session.service';
 import { RepairStore, type RepairState, fieldError } from '../repair/repair.store';
-import { type CsvReadings, readingsFromCsv, readingsToCsv } from './readings-csv';
+import { type CsvReadings, notYetThere, readingsFromCsv, readingsToCsv } from './readings-csv';
 import { SurveyDesk } from './survey-desk';
 import { SurveyService } from './survey.service';
 import { Clock } from '../platform/clock';
@@ -237,10 +237,13 @@ export class Taps implements OnDestroy {
   async load(field: HTMLInputElement): Promise<void> {
     const file = field.files?.[0];
     if (!file) return;
-    const { readings, left } = readingsFromCsv(await textOf(file));
-    this.left.set(left);
-    this.said.set(`${readings.length} readings taken in, ${left.length} rows left out`);
-    if (readings.length > 0) this.store.edit('survey', (now) => ({ readings: [...now.readings, ...readings] }));
+    const read = readingsFromCsv(await textOf(file));
+    const { fresh, known } = notYetThere(read.readings, this.readings());
+    this.left.set(read.left);
+    this.said.set(
+      `${fresh.length} readings taken in, ${read.left.length} rows left out${known > 0 ? `, ${known} there already` : ''}`,
+    );
+    if (fresh.length > 0) this.store.edit('survey', (now) => ({ readings: [...now.readings, ...fresh] }));
     field.value = '';
   }
 
