@@ -16,7 +16,7 @@ describe('mix and cure', () => {
     await browser.sees('for ply');
     await browser.choose('Measured with', 'Cups with 5 ml lines');
     await browser.sees('Cup lines: resin to');
-    await browser.sees('Too small a pot for cups with 5 ml lines');
+    await browser.sees('Too small a pot for Cups with 5 ml lines');
     await browser.sees('Bench scale, 0.1 g');
     await browser.type('Laid a minute', '6');
     await browser.driver.wait(async () => (await pots()) === before, 15_000, 'the pots do not come together again');

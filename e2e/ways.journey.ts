@@ -89,7 +89,7 @@ describe('other ways of working', () => {
     ))
       if (await button.isDisplayed()) expect((await button.getRect()).height).toBeGreaterThanOrEqual(TAP_PX);
     await act.click();
-    await scene.browser.sees('2 of 5 down');
+    await scene.browser.sees('2 of 6 down');
     await scene.browser.resize(1280, 800);
   }, 60_000);
 

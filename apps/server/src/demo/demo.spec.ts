@@ -25,7 +25,7 @@ describe('demo', () => {
       'TR-1',
       'WB-5',
     ]);
-    expect(open.find((job) => job.craftTag === 'PL-2')!.pliesLaid).toBe(6);
+    expect(open.find((job) => job.craftTag === 'PL-2')!.pliesLaid).toBe(7);
     expect(open.find((job) => job.craftTag === 'SY-3')!.openRework).toBe(1);
     expect((await history(server.context, { state: 'sealed' })).total).toBeGreaterThanOrEqual(61);
     expect((await verifyChain(server.context)).intact).toBeTrue();

@@ -117,7 +117,7 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
       technician: PEOPLE.ilse,
       openedDaysAgo: 4,
       stage: 7,
-      plies: 6,
+      plies: 7,
       notes: ['Loose 10 mm past the crack all round, cut to sound.', 'Ring widths: mat 12.6, roving 9.0.'],
       photo: { name: 'Bottom, as found', scene: BOTTOM },
       inputs: inputs({
