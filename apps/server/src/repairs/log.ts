@@ -39,6 +39,18 @@ export async function addLogEntry(
       if (entry.kind === 'batch') await requireLotsInDate(client, entry, at);
       if (entry.kind === 'start') await requireAirRead(client, entry, repair, plan, at);
       deviation = requireInPlan(log, entry, plan);
+      if (entry.kind === 'ply') {
+        const added = {
+          id: entryId,
+          at: at.toISOString(),
+          by: person.name,
+          entry,
+          mixErrorPercent: null,
+          within: null,
+        };
+        const inOrder = [...log, added].sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
+        await keepLaid(client, repair, plan, inOrder, entry.plyKey);
+      }
     }
     const error = entry.kind === 'batch' ? batchError(repair.inputs, plan, entry) : null;
     await client.query(sql.addLog, [
@@ -52,8 +64,6 @@ export async function addLogEntry(
       error?.within ?? null,
       receivedAt,
     ]);
-    if (entry.kind === 'ply')
-      await keepLaid(client, repair, plan, (await client.query<LogEntry>(sql.logged, [id])).rows, entry.plyKey);
     if (deviation) await client.query(sql.openRework, [id, deviation, at]);
     return { kind: 'logged', version: await touch(client, id, at), detail: { entry: entry.kind } };
   });

@@ -43,6 +43,8 @@ export interface LayingRate {
 
 /** A log of fewer lay-ups than this says nothing of the next. */
 export const LEAST_LAYS = 3;
+/** How fast what is no ply goes on, g a minute: paste by knife or bag 30 to 80, a coat by brush or roller, resin by syringe hole after hole. Source: usual rates of the trade. */
+export const [PASTE_G_PER_MIN, COAT_G_PER_MIN, INJECTED_G_PER_MIN] = [50, 25, 10];
 /** Each further pair of hands adds so much of one; overhead it goes so much slower; bound mat in epoxy takes twice the time. */
 const [MORE_HANDS, OVERHEAD, STIFF_TIMES] = [0.7, 0.6, 2];
 /** A usual rate is told as a person would, in round figures: pots stand still while an outline is dragged. */

@@ -2,6 +2,7 @@ import type { AirNeeds } from '../air/index.js';
 import type { CureStage } from '../cure/age-law.js';
 import { type Remark, requireNumber } from '../errors.js';
 import type { FinishStep } from '../finish/routes.js';
+import { COAT_G_PER_MIN, INJECTED_G_PER_MIN, PASTE_G_PER_MIN } from '../mix/laying-rate.js';
 import type { SystemCard } from '../resin/systems.js';
 
 /** Plies laid in one go. */
@@ -269,8 +270,6 @@ function addRound(making: Making, round: ExtraRound, laid: JobStep | null, dries
   return made;
 }
 
-/** How fast it goes on, g a minute: paste by knife or bag 30 to 80, a coat by brush or roller, resin by syringe hole after hole. Source: usual rates of the trade. */
-const [PASTE_G_PER_MIN, COAT_G_PER_MIN, INJECTED_G_PER_MIN] = [50, 25, 10];
 const paste = (): number => PASTE_G_PER_MIN;
 const ROUND_RATE: Readonly<Record<ExtraRound['id'], (input: StepsInput) => number>> = {
   'paste-bonding': paste,

@@ -25,7 +25,7 @@ export function finishFillMl({ kind, shape, depthMm }: FinishFillInput): number 
   return ((Math.PI / 4) * l * w * d) / 1000;
 }
 
-/** What fills the finish, by how it shrinks and how thick it may go on. Source: usual figures of the trade. */
+/** How much what fills a place shrinks, and how thick it may go on at once: more shrinks away or runs hot. Source: usual figures of the trade. */
 export const FINISH_FILLS = {
   gelcoat: { shrink: 0.06, thickestMm: 0.9 },
   polyester: { shrink: 0.03, thickestMm: 3 },

@@ -221,9 +221,7 @@ function stackAndMix(sheet: Sheet, plan: RepairPlan, rezeroed: boolean): void {
       `${i + 1} ${roundName(each, plan.rounds)}: ${round(each.massG)} g${plyWords}, ${ONTO_NAMES[each.onto]}${closing}.`,
     );
   }
-  const pots = plan.rounds.flatMap((each) =>
-    each.pots.map((pot) => ({ ...pot, round: each, name: roundName(each, plan.rounds) })),
-  );
+  const pots = plan.rounds.flatMap((each) => each.pots.map((pot) => ({ ...pot, name: roundName(each, plan.rounds) })));
   sheet.section(`Mix: ${pots.length} ${pots.length === 1 ? 'pot' : 'pots'}`);
   sheet.table(
     [

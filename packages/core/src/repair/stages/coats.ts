@@ -1,5 +1,5 @@
 import { LIMITS } from '../../limits/index.js';
-import { catalystFor, potLabel, workingTimeMin } from '../../mix/index.js';
+import { COAT_G_PER_MIN, catalystFor, potLabel, workingTimeMin } from '../../mix/index.js';
 import { GEL_COAT } from '../../resin/gel-coat.js';
 import type { SystemCard } from '../../resin/systems.js';
 import { walkInPots } from '../../spots/index.js';
@@ -30,9 +30,6 @@ interface AskedCoat extends Pick<Coat, 'id' | 'name' | 'medium' | 'areaMm2' | 'm
   shares: Share[];
 }
 
-/** A coat goes on so fast by brush or roller, g a minute. Source: usual rates of the trade. */
-const COAT_RATE_G_PER_MIN = 25;
-
 /** A coat in pots that may stand as long as they are worked: gel coat by its own catalyst, resin as that of the job. */
 function coatOf(
   inputs: RepairInputs,
@@ -44,7 +41,7 @@ function coatOf(
   const mixedFrom = coatCard(coat.medium, card);
   const tempC = jobAir(inputs.air).tempC.value;
   const percent = coat.medium === 'gelcoat' ? catalystFor(GEL_COAT, tempC) : catalystPercent;
-  const limitG = Math.max(1, Math.min(mixedFrom.maxPotG, workingTimeMin(mixedFrom, tempC) * COAT_RATE_G_PER_MIN));
+  const limitG = Math.max(1, Math.min(mixedFrom.maxPotG, workingTimeMin(mixedFrom, tempC) * COAT_G_PER_MIN));
   const { of } = measuring(inputs, mixedFrom, percent);
   const amounts = shares.length > 0 ? shares.map(({ part }) => part * coat.massG) : [coat.massG];
   const pots = walkInPots(amounts, limitG).map(({ amount, spots }, i): CoatVessel => ({

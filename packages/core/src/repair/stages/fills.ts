@@ -1,5 +1,5 @@
 import type { ResinFamily } from '../../material/index.js';
-import { spotFill } from '../../spots/index.js';
+import { FINISH_FILLS, spotFill } from '../../spots/index.js';
 import { USUAL_DISH_RATIO } from '../../taper/index.js';
 import type { RepairInputs } from '../inputs.js';
 import type { CutSpot, DamagePlan } from './damage.js';
@@ -13,9 +13,6 @@ export interface SpotFill extends Pick<CutSpot, 'id' | 'name' | 'kind'> {
   mouthMm: number;
   fillMl: number;
 }
-
-/** Thickest fill that hardens without shrinking away or running hot, mm. Source: light epoxy 10 mm, polyester filler 3 mm. */
-const THICKEST_FILL_MM: Readonly<Record<ResinFamily, number>> = { epoxy: 10, vinylester: 3, polyester: 3 };
 
 /** Every place of a job that is dished and filled, in the order of the walk; a through hole is countersunk from both faces where the far one can be reached. */
 export function spotFills(inputs: RepairInputs, damage: DamagePlan, depthMm: number): SpotFill[] {
@@ -38,4 +35,4 @@ export function spotFills(inputs: RepairInputs, damage: DamagePlan, depthMm: num
 
 /** How many fills one after another a place so deep takes. */
 export const fillsFor = (depthMm: number, family: ResinFamily): number =>
-  Math.max(1, Math.ceil(depthMm / THICKEST_FILL_MM[family] - 1e-9));
+  Math.max(1, Math.ceil(depthMm / FINISH_FILLS[family === 'epoxy' ? 'epoxy' : 'polyester'].thickestMm - 1e-9));

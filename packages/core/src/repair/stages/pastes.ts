@@ -1,6 +1,6 @@
 import { CoreError, requireNumber } from '../../errors.js';
 import { LIMITS } from '../../limits/index.js';
-import { type PasteResult, paste, potLabel, workingTimeMin } from '../../mix/index.js';
+import { PASTE_G_PER_MIN, type PasteResult, paste, potLabel, workingTimeMin } from '../../mix/index.js';
 import type { SystemCard } from '../../resin/systems.js';
 import { walkInPots } from '../../spots/index.js';
 import type { InjectionResult } from '../../taper/index.js';
@@ -40,16 +40,14 @@ export interface PasteVessel extends Measured {
 /** A paste is mixed with so much to spare, for cup, knife and board keep some: a tenth, and a few millilitres at the least. */
 const PASTE_SPARE = 0.1;
 const LEAST_SPARE_ML = 3;
-/** Paste by knife or bag goes on so fast: 30 to 80 ml a minute, with the weight of its resin. Source: usual rates of the trade. */
-const PASTE_RATE_G_PER_MIN = 50;
 const MOST_PASTE_POTS = 200;
 /** What the plan's own pastes are thickened with. */
 const PASTE_FILLER = 'silica';
 
 /** The largest sensible pot of paste, by its own rate. */
 export const pasteLimit = (inputs: RepairInputs, card: SystemCard, catalystPercent: number | null): number =>
-  limitOf(inputs, card, catalystPercent, PASTE_RATE_G_PER_MIN)?.limitG ??
-  Math.min(card.maxPotG, workingTimeMin(card, jobAir(inputs.air).tempC.value) * PASTE_RATE_G_PER_MIN);
+  limitOf(inputs, card, catalystPercent, PASTE_G_PER_MIN)?.limitG ??
+  Math.min(card.maxPotG, workingTimeMin(card, jobAir(inputs.air).tempC.value) * PASTE_G_PER_MIN);
 
 export interface AskedPaste extends Omit<PasteWork, 'kind' | 'use'> {
   use: PasteUse;

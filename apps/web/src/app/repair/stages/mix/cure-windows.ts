@@ -1,3 +1,4 @@
+import { moneyText } from '@ashstep/contract';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { AGE_TEMP_C, type HourlyTemp, type WindowsResult, equivalentAge, windows } from '@ashstep/core/cure';
 import { attempt } from '@ashstep/core/errors';
@@ -140,7 +141,11 @@ export class CureWindows extends Panel {
     if (!money || typeof steady !== 'number' || typeof tent !== 'number' || steady - tent < 0.5) return null;
     // A heater that is on half the time.
     const kwh = (money.heaterKw * tent) / 2;
-    return { hours: (steady - tent).toFixed(0), kwh: kwh.toFixed(0), money: (kwh * money.perKwh).toFixed(2) };
+    return {
+      hours: (steady - tent).toFixed(0),
+      kwh: kwh.toFixed(0),
+      money: moneyText(kwh * money.perKwh, money.currency),
+    };
   });
   /** What is to be done now with a lay-up that is down. */
   readonly now = computed(() => {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { FAMILY_NAMES, SCHOOL_NAMES, costOfJob, stockFor } from '@ashstep/contract';
+import { FAMILY_NAMES, SCHOOL_NAMES, costOfJob, moneyText, stockFor } from '@ashstep/contract';
 import { compareSchools } from '@ashstep/core/repair';
 import type { School } from '@ashstep/core/resin';
 import { LibraryService } from '../../../library/library.service';
@@ -64,7 +64,7 @@ import { Panel } from '../stage-panel';
             <th scope="row">Materials used</th>
             @for (s of schools(); track s.school) {
               <td class="num">
-                {{ s.cost ? s.cost.usedTotal.toFixed(2) + (s.cost.missing.length > 0 ? ' and more' : '') : '–' }}
+                {{ s.cost ? s.used + (s.cost.missing.length > 0 ? ' and more' : '') : '–' }}
               </td>
             }
           </tr>
@@ -119,7 +119,8 @@ export class SchoolsTable extends Panel {
         this.library.hardeners(),
         onDay,
       );
-      return { ...plan, cost: money && plan.materials.length > 0 ? costOfJob(stock, plan.handsMin ?? 0, money) : null };
+      const cost = money && plan.materials.length > 0 ? costOfJob(stock, plan.handsMin ?? 0, money) : null;
+      return { ...plan, cost, used: cost && moneyText(cost.usedTotal, money!.currency) };
     });
   });
   readonly unpriced = computed(() => [...new Set(this.schools().flatMap((s) => s.cost?.missing ?? []))].join(', '));
