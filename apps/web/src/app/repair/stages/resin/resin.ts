@@ -90,12 +90,10 @@ const WAY_NAMES = {
                 (click)="choose(s)"
               >
                 {{ resin.systemId === s.id ? '✓ ' : '' }}{{ s.name }}
-                @if (onShelf(s.id); as left) {
-                  <small>{{ left }} here</small>
-                }
               </button>
             }
           </div>
+          <p class="quiet">{{ shelfOf(f.family) }}</p>
           @if (resin.systemId !== null && r.card?.family === f.family) {
             <div class="field">
               <label for="hardener">{{ f.family === 'epoxy' ? 'Hardener' : 'Catalyst' }}</label><select
@@ -309,10 +307,16 @@ export class ResinStage extends StagePanel {
     const { own } = this.inputs().resin;
     const systems = this.library.systems();
     const all = own && !systems.some((system) => system.id === own.id) ? [own, ...systems] : systems;
-    // What the shelf has in date comes first.
-    return all
-      .filter((system) => system.family === family)
-      .sort((a, b) => Number(this.onShelf(b.id) !== null) - Number(this.onShelf(a.id) !== null));
+    return all.filter((system) => system.family === family);
+  }
+
+  /** What the shelf has of a family, on a line of its own that is always there: no button moves under a finger when the shelf has been read. */
+  shelfOf(family: string): string {
+    const here = this.systemsOf(family).flatMap(({ id, name }) => {
+      const left = this.onShelf(id);
+      return left === null ? [] : [`${name} ${left}`];
+    });
+    return `On the shelf: ${here.length > 0 ? here.join(', ') : 'none in date'}.`;
   }
 
   /** How much resin of a system the shelf has in date, g or ml as it is sold; null for none. */
