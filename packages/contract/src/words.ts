@@ -162,6 +162,10 @@ const REMARKS: Record<string, (p: Params) => string> = {
   'taper.hinge': (p) =>
     `${figure(p['ratio'])}:1 across a break is a hinge. Take ${figure(p['least'], 0)}:1 or more, so that the load goes over along the skins.`,
   'taper.steep': (p) => `${figure(p['ratio'])}:1 is steep. Little bond face; lightly loaded places only.`,
+  'taper.seen-from-inside': () =>
+    'Seen from inside, left and right change places. Map the outline and the directions from there, or cut the pieces for the other hand.',
+  'taper.gel-coat-first-outside': () =>
+    'Gel coat goes in first only where the laminate is laid from inside, right through, against a back-up. It is planned after the full cure.',
   'joint.weaker': (p) =>
     `At this ratio the joint holds ${figure(p['percent'], 0)} % of the parent. A longer taper holds more.`,
   'stack.cover-past-margin': (p) =>

@@ -60,6 +60,9 @@ const radiusMm = within(LIMITS.radiusMm).nullable();
 export const taper = z.strictObject({
   ratio: within(LIMITS.ratio).nullable(),
   sides: z.enum(['one', 'two']),
+  from: z.literal('inside').optional(),
+  firstShare: within(LIMITS.firstShare).optional(),
+  oneGo: z.boolean().optional(),
   locals: z.array(localRatio).max(COUNTS.locals).optional(),
   kind: z.enum(REPAIR_KINDS).optional(),
   stepMm: within(LIMITS.stepMm).optional(),

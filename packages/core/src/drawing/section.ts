@@ -1,7 +1,7 @@
 import { plyKey } from '../stack/index.js';
 import { type Point, type Shape, outlinePoints } from '../geometry/index.js';
 import { type Construction, type Fabric, fabricOf } from '../material/index.js';
-import type { RepairInputs, RepairPlan } from '../repair/index.js';
+import { type RepairInputs, type RepairPlan, keepsShowFace } from '../repair/index.js';
 import { type TaperProfile, USUAL_PLUG, isLaidOn } from '../taper/index.js';
 
 /** What a region is made of; the interface gives each its hatch. */
@@ -26,6 +26,8 @@ export interface SectionDrawing {
   /** As laid: patch plies and new finish, to be drawn over `ground`. */
   laid: SectionRegion[];
   halfCutMm: number;
+  /** Worked from inside: the show face lies at the bottom. */
+  inside: boolean;
   /** Nothing is cut out: the middle is the area as it was drawn. */
   uncut: boolean;
   halfFootprintMm: number;
@@ -86,11 +88,17 @@ export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionD
     // A panel of its own lies on a film: there is nothing under it.
     ...(taper.kind === 'panel' ? [] : parentRegions(parent, frame)),
     ...(core && taper.kind !== 'panel' ? coreRegions(coreShownMm, parent.thicknessMm, frame, { opened, skins }) : []),
-    ...(taper.kind === 'panel' ? [former(halfWidth)] : finishRegions(finishMm, halfAbraded, halfWidth)),
+    ...(taper.kind === 'panel'
+      ? [former(halfWidth)]
+      : taper.inside
+        ? finishRegions(finishMm, keepsShowFace(inputs) ? half : 0, halfWidth, totalMm)
+        : finishRegions(finishMm, halfAbraded, halfWidth)),
   ];
-  if (inputs.damage.depth === 'through' && !core && !inner && profile.kind !== 'form' && !isWhole(profile))
-    ground.push(backing(half, parent.thicknessMm));
+  const open = inputs.damage.depth === 'through' && !core && !inner && profile.kind !== 'form' && !isWhole(profile);
+  const backedMm = parent.thicknessMm + (taper.inside ? finishMm : 0);
+  if (open) ground.push(backing(half, backedMm));
   const laid: SectionRegion[] = [];
+  if (open && taper.inside && finishMm > 0) laid.push(showFace(half, parent.thicknessMm, finishMm));
   if (core && opened) laid.push(...plugRegions(inputs, coreShownMm, parent.thicknessMm, half));
   if (profile.kind === 'dish') laid.push(filler(half, half + ratio * outer!.depthMm, outer!.depthMm));
   // What is lapped or wrapped over is filled flush first.
@@ -100,7 +108,7 @@ export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionD
     const flip = i === 0 ? (y: number): number => y : (y: number): number => (skins ? totalMm : parent.thicknessMm) - y;
     const { regions, surface, breaks } = patchRegions(face, i, base, frame, inputs.stack.order, flip);
     laid.push(...regions);
-    if (i === 0 && finishMm > 0 && !isWhole(profile))
+    if (i === 0 && finishMm > 0 && !isWhole(profile) && !taper.inside)
       laid.push(newFinish(surface, breaks, frame, halfAbraded, finishMm));
   });
   return {
@@ -113,8 +121,9 @@ export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionD
     depthMm: parent.depthMm,
     thicknessMm: parent.thicknessMm,
     halfWidthMm: halfWidth,
-    topMm: -Math.max(finishMm, 1),
-    bottomMm: totalMm + (core || inner ? 0 : 1.2),
+    inside: taper.inside,
+    topMm: -Math.max(taper.inside ? 0 : finishMm, 1),
+    bottomMm: totalMm + (taper.inside ? finishMm : 0) + (core || inner ? 0 : 1.2),
     coreShortened: core !== null && coreShownMm < core.thicknessMm,
     ratio: isLaidOn(profile) || profile.kind === 'steps' ? null : ratio,
     stretch: isLaidOn(profile) ? Math.min(ratio, MOST_STRETCH) : ratio,
@@ -263,12 +272,24 @@ function filler(half: number, mouth: number, depthMm: number): SectionRegion {
   return { ...plain, id: 'filler', layer: 'finish', material: 'new-finish', label: 'Filler', points };
 }
 
-function finishRegions(finishMm: number, from: number, to: number): SectionRegion[] {
+/** New gel coat in the hole, or what closes it, level with the old on the show face. */
+const showFace = (half: number, topMm: number, finishMm: number): SectionRegion => ({
+  ...plain,
+  id: 'new-finish',
+  layer: 'finish',
+  material: 'new-finish',
+  label: 'New finish on the show face',
+  points: rectangle(-half, topMm, half, topMm + finishMm),
+});
+
+/** The old finish either side, on the face at a depth: above it where that is the worked one. */
+function finishRegions(finishMm: number, from: number, to: number, faceMm = 0): SectionRegion[] {
   if (finishMm <= 0) return [];
   const base = { ...plain, layer: 'finish' as const, material: 'finish' as const, label: 'Finish' };
+  const top = faceMm === 0 ? -finishMm : faceMm;
   return [
-    { ...base, id: 'finish-r', points: rectangle(from, -finishMm, to, 0) },
-    { ...base, id: 'finish-l', points: rectangle(-to, -finishMm, -from, 0) },
+    { ...base, id: 'finish-r', points: rectangle(from, top, to, top + finishMm) },
+    { ...base, id: 'finish-l', points: rectangle(-to, top, -from, top + finishMm) },
   ];
 }
 

@@ -200,11 +200,17 @@ const ROUTES: Record<string, FinishRoute> = {
   },
 };
 
-/** The finish route for a resin family and surface; over epoxy, gel coat goes by the chosen way. */
-export function finishRoute(family: ResinFamily, finish: FinishKind, way: GelCoatWay): FinishRoute {
+/** The finish route for a resin family and surface; over epoxy, gel coat goes by the chosen way, and where it went in first by that. */
+export function finishRoute(
+  family: ResinFamily,
+  finish: FinishKind,
+  way: GelCoatWay,
+  wentInFirst = false,
+): FinishRoute {
   const epoxy = family === 'epoxy';
   if (finish === 'paint') return epoxy ? ROUTES['paintEpoxy']! : ROUTES['paintStyrene']!;
   if (finish === 'bare') return epoxy ? ROUTES['bareEpoxy']! : ROUTES['bareStyrene']!;
+  if (wentInFirst) return ROUTES['gelFirst']!;
   if (!epoxy) return ROUTES['gelDirect']!;
   return ROUTES[
     { 'after-full-cure': 'gelAfterCure', 'paint-instead': 'paintEpoxy', 'gel-coat-first': 'gelFirst' }[way]

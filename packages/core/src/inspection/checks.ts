@@ -372,7 +372,13 @@ export const PREPARATION_CHECKS: readonly PreparationCheck[] = [
     id: 'backing',
     text: 'Backing or dam fitted',
     why: 'The first ply needs something to lie on.',
-    when: { through: true, taper: true },
+    when: { through: true, taper: true, keepsShowFace: false },
+  },
+  {
+    id: 'backing-outside',
+    text: 'Back-up on the show face: smooth, released, tight to the rim all round',
+    why: 'The face is as fair as what it is laid against, and what runs past it has to be cut off again.',
+    when: { keepsShowFace: true },
   },
   {
     id: 'dry-fit',

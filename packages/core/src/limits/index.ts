@@ -53,6 +53,7 @@ export const LIMITS = {
   gainC: { min: -20, max: 30 },
   // Taper and joint
   ratio: { min: 1, max: 100 },
+  firstShare: { min: 0.1, max: 0.9 },
   /** Width of a bond over its depth, where it is a step or a lap. */
   widthRatio: { min: 1, max: 5000 },
   gaugeOutMm: { min: 0, max: 5000 },

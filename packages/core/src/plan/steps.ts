@@ -98,6 +98,10 @@ export interface ExtraRound {
   onto: 'green' | 'abraded';
   /** Check that it was kept from the air once it was on; null where it need not be. */
   closedCheck: string | null;
+  /** Hours at 22 °C of what is not mixed from the job's resin: gel coat by its own catalyst. */
+  hours?: Pick<SystemCard, 'recoatFromHours' | 'recoatUntilHours' | 'sandableHours'>;
+  /** The next goes onto it green. */
+  nextGreen?: boolean;
 }
 
 export interface StepsInput {
@@ -107,6 +111,8 @@ export interface StepsInput {
     closedCheck?: string | null;
     /** A skin of its own over a core: not ground back into the first. */
     apart?: boolean;
+    /** Both faces are ground first, and this one is laid wet on the one before. */
+    together?: boolean;
     groundVolumeMm3: number;
     plies: number;
     /** Where it is laid in several goes: each of them, in order. */ goes?: readonly Go[];
@@ -156,28 +162,44 @@ export function jobSteps(input: StepsInput): JobStep[] {
   const { before = [], after = [] } = input;
   let laid: JobStep | null = null;
   const goOn = { input, rates, list };
-  input.faces.forEach((face, i) => {
-    const place = { face: two ? i + 1 : null };
+  const together = input.faces.some((face) => face.together);
+  const placeOf = (i: number): { face: number | null } => ({ face: two ? i + 1 : null });
+  const grind = (face: StepsInput['faces'][number], i: number): void => {
+    const back = i === 1 && !face.apart && !together;
     const litres = face.groundVolumeMm3 / 1e6;
-    if (!input.noGround)
-      list.add(i === 1 && !face.apart ? 'grind-back' : 'grind', {
-        ...place,
-        minutes: Math.max(rates.grindFloorMin, litres * rates.grindMinPerLitre),
-        skill: 'prepare',
-        why: { id: i === 1 && !face.apart ? 'days.grind-back' : 'days.grind', params: { litres } },
-      });
-    if (i === 0)
-      for (const round of before) {
-        const filled = addRound(goOn, round, laid, dries);
-        cureToSand(goOn);
-        laid = filled;
-      }
+    list.add(back ? 'grind-back' : 'grind', {
+      ...placeOf(i),
+      minutes: Math.max(rates.grindFloorMin, litres * rates.grindMinPerLitre),
+      skill: 'prepare',
+      why: { id: back ? 'days.grind-back' : 'days.grind', params: { litres } },
+    });
+  };
+  const cut = (face: StepsInput['faces'][number], i: number): void => {
     list.add('cut-plies', {
-      ...place,
+      ...placeOf(i),
       minutes: rates.dryFitMin + face.plies * rates.cutMinPerPly,
       skill: 'prepare',
       why: { id: 'days.cut', params: { plies: face.plies } },
     });
+  };
+  // Laid wet in one go, everything is ground and cut before the first pot.
+  if (together) {
+    if (!input.noGround) input.faces.forEach(grind);
+    input.faces.forEach(cut);
+  }
+  input.faces.forEach((face, i) => {
+    const place = placeOf(i);
+    if (!input.noGround && !together) grind(face, i);
+    if (i === 0) {
+      for (const round of before) {
+        const filled = addRound(goOn, round, laid, dries);
+        if (round.nextGreen) waitForGreen(goOn, {}, round.hours);
+        else cureToSand(goOn, {}, round.hours);
+        laid = filled;
+      }
+      if (before.length > 0 && !before.at(-1)!.nextGreen) abradeRound(goOn);
+    }
+    if (!together) cut(face, i);
     const goes = face.goes ?? [face];
     goes.forEach(({ resinG, pots }, g) => {
       const at = { ...place, go: goes.length > 1 ? g + 1 : null };
@@ -192,17 +214,21 @@ export function jobSteps(input: StepsInput): JobStep[] {
         needs: layUpNeeds(input.card, input.breathingCore === true),
         why: { id: 'days.lay-up', params: { resinG, pots } },
       });
-      if (g > 0) laid.after.push({ key: previous!.key, withinAgeHours: input.card.recoatUntilHours });
+      const onGreen = before.at(-1)?.nextGreen && i === 0 && g === 0 ? before.at(-1)!.hours : null;
+      if (g > 0 || (i > 0 && together))
+        laid.after.push({ key: previous!.key, withinAgeHours: input.card.recoatUntilHours });
+      if (onGreen) laid.after.push({ key: previous!.key, withinAgeHours: onGreen.recoatUntilHours });
       if (dries && i === 0 && g === 0) laid.after.push({ key: dries.key });
     });
     const last = i === input.faces.length - 1;
+    if (!last && together) return;
     if (last && after[0]?.onto === 'green') return;
     if (face.closedCheck) closeFromAir(goOn, face.closedCheck, place);
     cureToSand(goOn, place);
   });
   after.forEach((round, i) => {
     laid = addRound(goOn, round, laid, null);
-    if (after[i + 1]?.onto !== 'green') cureToSand(goOn);
+    if (after[i + 1]?.onto !== 'green') cureToSand(goOn, {}, round.hours);
   });
   const areaM2 = input.abradedAreaMm2 / 1e6;
   list.add('level', {
@@ -223,24 +249,30 @@ interface Making {
   list: Steps;
 }
 
-function waitForGreen({ input: { card }, list }: Making, at: Partial<JobStep>): void {
+function waitForGreen({ input: { card }, list }: Making, at: Partial<JobStep>, own?: ExtraRound['hours']): void {
+  const { recoatFromHours, recoatUntilHours } = own ?? card;
   list.add('between-goes', {
     ...at,
     kind: 'cure',
-    stage: 'green',
-    ageHours: card.recoatFromHours,
-    why: { id: 'days.between-goes', params: { hours: card.recoatFromHours, until: card.recoatUntilHours } },
+    stage: own ? null : 'green',
+    ageHours: recoatFromHours,
+    why: { id: 'days.between-goes', params: { hours: recoatFromHours, until: recoatUntilHours } },
   });
 }
 
-function cureToSand({ input: { card }, list }: Making, at: Partial<JobStep> = {}): void {
+function cureToSand({ input: { card }, list }: Making, at: Partial<JobStep> = {}, own?: ExtraRound['hours']): void {
+  const { sandableHours } = own ?? card;
   list.add('cure-to-sand', {
     ...at,
     kind: 'cure',
-    stage: 'sandable',
-    ageHours: card.sandableHours,
-    why: { id: 'days.sandable', params: { hours: card.sandableHours } },
+    stage: own ? null : 'sandable',
+    ageHours: sandableHours,
+    why: { id: 'days.sandable', params: { hours: sandableHours } },
   });
+}
+
+function abradeRound({ rates, list }: Making): void {
+  list.add('abrade-round', { minutes: rates.abradeBetweenMin, skill: 'prepare', why: { id: 'days.abrade-round' } });
 }
 
 /** Film, wax or mist over what hardens in the open, minutes. Source: workshop practice. */
@@ -255,8 +287,7 @@ function addRound(making: Making, round: ExtraRound, laid: JobStep | null, dries
   const { input, rates, list } = making;
   const green = round.onto === 'green' && laid !== null;
   if (green) waitForGreen(making, {});
-  else if (laid)
-    list.add('abrade-round', { minutes: rates.abradeBetweenMin, skill: 'prepare', why: { id: 'days.abrade-round' } });
+  else if (laid) abradeRound(making);
   const made = list.add(round.id, {
     minutes: Math.max(rates.layFloorMin, round.massG / ROUND_RATE[round.id](input)) + round.pots * rates.potMin,
     inOneGo: true,

@@ -6,6 +6,7 @@ import type { ServiceClass } from '../taper/index.js';
 import { GEL_COAT } from '../resin/gel-coat.js';
 import type { RepairInputs } from './inputs.js';
 import { workedAs } from './stages/kind.js';
+import { keepsShowFace } from './stages/working-side.js';
 
 const FIBRE_GROUP: Record<FibreId, 'glass' | 'carbon' | 'aramid'> = {
   'e-glass': 'glass',
@@ -60,6 +61,7 @@ export function jobFacts(
         ? { family: card.family, mixKind: card.kind }
         : {}),
     through: inputs.damage.depth === 'through',
+    keepsShowFace: keepsShowFace(inputs),
     ...worked,
     repair: kind,
     // A bond that can be tapped: plies, or what was injected.

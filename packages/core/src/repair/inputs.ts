@@ -168,6 +168,12 @@ export interface RepairInputs {
     /** null takes the table's value. */
     ratio: number | null;
     sides: 'one' | 'two';
+    /** Of one face: worked from inside, so that the show face keeps all but the hole; from outside when left out. */
+    from?: 'inside';
+    /** Of two faces: share of the depth ground from the first; half when left out. */
+    firstShare?: number;
+    /** Of two faces: both ground first and laid wet in one go, nothing hardened or ground between them. */
+    oneGo?: boolean;
     /** Left out: the taper that depth and faces call for. */
     kind?: RepairKind;
     /** Width of a step, mm. */

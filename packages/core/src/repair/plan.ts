@@ -2,7 +2,7 @@ import { type CoreError, type Remark, attempt } from '../errors.js';
 import { agingCardOf, coldRemarks, neverFullRemarks } from '../cure/index.js';
 import type { Facts } from '../conditions/condition.js';
 import { type DaysResult, type StepsInput, planDays } from '../plan/index.js';
-import { type FinishRoute, finishRoute } from '../finish/routes.js';
+import { type FinishRoute, type GelCoatWay, finishRoute } from '../finish/routes.js';
 import { type InspectionCheck, inspectionList } from '../inspection/checks.js';
 import type { Stage } from '../hazards/cautions.js';
 import type { MatchResult } from '../laminate/index.js';
@@ -18,6 +18,7 @@ import { type MixPlan, planMix } from './stages/mix.js';
 import { type JobAir, jobAir } from './air.js';
 import { type InjectionResult, USUAL_INJECTION, injection, isLaidOn } from '../taper/index.js';
 import { isUncut, laysPlies, workedAs } from './stages/kind.js';
+import { fromInside, laysGelCoatFirst } from './stages/working-side.js';
 import { jobFacts } from './facts.js';
 import { layUpHolds } from './holds.js';
 import { stepsInputOf } from './steps.js';
@@ -60,7 +61,7 @@ export interface RepairPlan {
 }
 
 /** Version of the calculations, written on every record. Raised whenever a formula or table changes a figure. */
-export const CALCULATION_VERSION = '2.3';
+export const CALCULATION_VERSION = '2.4';
 
 /**
  * The whole chain from outline to dated list, in one pass; fast enough to run on every frame of a drag.
@@ -80,7 +81,7 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
   );
   const { depth, depthMm } = inputs.damage;
   // A fill or an injection goes by no thickness: that nobody measured it is nothing that is missing.
-  const parentOfJob = (): ParentPlan => parentOf(inputs.laminate, depth, depthMm, resin);
+  const parentOfJob = (): ParentPlan => parentOf(inputs.laminate, depth, depthMm, resin, fromInside(inputs));
   const parent = laysPlies(inputs) ? attemptStage('laminate', parentOfJob) : (attempt(parentOfJob).result ?? null);
   const taper = attemptStage('taper', () =>
     damage && parent && resin?.card && laysPlies(inputs) ? planTaper(inputs, damage, parent, resin.card) : null,
@@ -97,7 +98,9 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
       : null,
   );
   const rounds = plannedRounds(inputs, { resin, taper, patch, mix });
-  const finish = resin?.card ? finishRoute(resin.card.family, inputs.place.finish, inputs.resin.gelCoatWay) : null;
+  const finish = resin?.card
+    ? finishRoute(resin.card.family, inputs.place.finish, gelCoatWay(inputs), laysGelCoatFirst(inputs))
+    : null;
   const days = attemptStage('days', () => {
     const steps =
       inputs.days.startAt === null ? null : stepsInputOf(inputs, { damage, resin, taper, patch, mix, rounds, finish });
@@ -149,8 +152,15 @@ const parentOf = kept(
     depth: RepairInputs['damage']['depth'],
     depthMm: number | null,
     resin: ResinPlan | null,
-  ) => planParent({ laminate, damage: { depth, depthMm } }, resin),
+    inside: boolean,
+  ) => planParent({ laminate, damage: { depth, depthMm }, inside }, resin),
 );
+
+/** Gel coat that cannot go in first comes when the laminate is fully cured. */
+const gelCoatWay = (inputs: RepairInputs): GelCoatWay =>
+  inputs.resin.gelCoatWay === 'gel-coat-first' && !laysGelCoatFirst(inputs)
+    ? 'after-full-cure'
+    : inputs.resin.gelCoatWay;
 
 function injectedInto({ taper }: RepairInputs, damage: DamagePlan): InjectionResult {
   return injection({ ...USUAL_INJECTION, ...taper.injection, shapes: damage.spots.map(({ cut }) => cut) });

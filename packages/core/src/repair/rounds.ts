@@ -3,6 +3,7 @@ import type { Fabric } from '../material/index.js';
 import type { ClosingWay, CoatMedium } from './added-round.js';
 import type { RepairInputs } from './inputs.js';
 import { MAIN_SPOT } from './stages/damage.js';
+import { GEL_COAT_FIRST } from './stages/coats.js';
 import { type Measured, mixedG } from './stages/measured.js';
 import type { MixPlan } from './stages/mix.js';
 import type { Pace } from './stages/pace.js';
@@ -10,6 +11,7 @@ import type { PasteUse } from './stages/pastes.js';
 import type { PatchPlan } from './stages/patch.js';
 import type { ResinPlan } from './stages/resin.js';
 import type { TaperPlan } from './stages/taper.js';
+import { bothInOneGo } from './stages/working-side.js';
 
 /** A ply as it is laid in its round. */
 export interface RoundPly {
@@ -79,21 +81,44 @@ export function plannedRounds(
     const made = addedRound(id, mix);
     return made ? [{ ...made, onto }] : [];
   };
-  const own = [...mix.pastes, ...mix.coats].filter(({ fromPlan }) => fromPlan).map(({ id }) => ({ ...addedRound(id, mix)!, onto: 'abraded' as const })); // prettier-ignore
-  const rounds = [...own, ...before.flatMap(ofAdded), ...(patch?.faces ?? []).flatMap((_, f) => goesOf(patch!, mix, f, apart)), ...after.flatMap(ofAdded)]; // prettier-ignore
+  // Gel coat on a back-up first of all; then what is filled and bedded.
+  const own = [...mix.coats.filter(({ first }) => first), ...mix.pastes, ...mix.coats.filter(({ first }) => !first)].filter(({ fromPlan }) => fromPlan).map(({ id }) => ({ ...addedRound(id, mix)!, onto: 'abraded' as const })); // prettier-ignore
+  const rounds = [...own, ...before.flatMap(ofAdded), ...(patch?.faces ?? []).flatMap((_, f) => goesOf(patch!, mix, f, { apart, together: bothInOneGo(inputs) })), ...after.flatMap(ofAdded)]; // prettier-ignore
   const sticky = ({ kind, medium, use }: PlannedRound): boolean => medium === 'gelcoat' || (resin.card!.family !== 'epoxy' && kind !== 'coat' && use !== 'injection'); // prettier-ignore
   const spots = [MAIN_SPOT, ...inputs.damage.spots.map(({ id }) => id)];
-  return rounds.map((round, i) => ({
-    ...round,
-    spotIds: round.spotIds.length > 0 ? round.spotIds : spots,
-    // The patch goes onto what was filled or bedded before it, cured.
-    onto: i === 0 || (apart && round.face === 1 && round.go === 0) ? 'ground' : round.onto === 'ground' ? 'abraded' : round.onto, // prettier-ignore
-    closing: sticky(round) && rounds[i + 1]?.onto !== 'green' ? (round.medium === 'gelcoat' && closing === 'gelcoat-wax' ? 'wax' : closing) : null, // prettier-ignore
-  }));
+  const styrene = resin.card.family !== 'epoxy';
+  return rounds.map((round, i): PlannedRound => {
+    const onFirst = i > 0 && rounds[i - 1]!.id === GEL_COAT_FIRST;
+    return {
+      ...round,
+      spotIds: round.spotIds.length > 0 ? round.spotIds : spots,
+      // The patch goes onto what was filled or bedded before it, cured; in polyester onto the tacky back of its gel coat.
+      onto:
+        onFirst && styrene
+          ? 'green'
+          : i === 0 || (apart && round.face === 1 && round.go === 0)
+            ? 'ground'
+            : round.onto === 'ground'
+              ? 'abraded'
+              : round.onto,
+      closing: closedBy(round, rounds[i + 1], sticky(round), closing),
+    };
+  });
 }
 
-/** Plies of a face of the patch, a round for each go; the second face is ground back into the first before it is laid, unless each is a skin of its own. */
-function goesOf(patch: PatchPlan, mix: MixPlan, f: number, apart: boolean): PlannedRound[] {
+/** How a round is kept from the air; nothing where the next goes onto it green, or where plies go onto the back of its gel coat. */
+function closedBy(
+  round: PlannedRound,
+  next: PlannedRound | undefined,
+  sticky: boolean,
+  closing: ClosingWay,
+): ClosingWay | null {
+  if (!sticky || next?.onto === 'green' || round.id === GEL_COAT_FIRST) return null;
+  return round.medium === 'gelcoat' && closing === 'gelcoat-wax' ? 'wax' : closing;
+}
+
+/** Plies of a face of the patch, a round for each go; the second face is ground back into the first before it is laid, unless each is a skin of its own or both are laid wet. */
+function goesOf(patch: PatchPlan, mix: MixPlan, f: number, way: { apart: boolean; together: boolean }): PlannedRound[] {
   const [face, made] = [patch.faces[f]!, mix.faces[f]!];
   return face.sessions.map(({ from, to }, go): PlannedRound => {
     const pots = made.pots.filter((pot) => pot.go === go);
@@ -114,7 +139,7 @@ function goesOf(patch: PatchPlan, mix: MixPlan, f: number, apart: boolean): Plan
         ...made.quantity.plies[from + i]!,
       })),
       pots: pots.map((pot) => ({ ...pot, plies: pot.plies.map((ply) => ply - from), fillerG: 0, spotIds: [] })),
-      onto: go > 0 ? 'green' : f > 0 && !apart ? 'abraded' : 'ground',
+      onto: go > 0 || (f > 0 && way.together) ? 'green' : f > 0 && !way.apart ? 'abraded' : 'ground',
       massG: massOf(pots),
       pace: made.pace,
     };

@@ -4,6 +4,7 @@ import { SCHOOLS, type School } from '../resin/verdicts.js';
 import type { RepairInputs } from './inputs.js';
 import { type Material, jobMaterials } from './materials.js';
 import { type RepairPlan, planRepair } from './plan.js';
+import { laysGelCoatFirst } from './stages/working-side.js';
 
 /** What one school would make of a job; a figure that cannot be worked out is null. */
 export interface SchoolPlan {
@@ -62,10 +63,29 @@ function figures(plan: RepairPlan): Omit<SchoolPlan, 'school' | 'materials'> {
 
 const WAYS: readonly GelCoatWay[] = ['after-full-cure', 'paint-instead', 'gel-coat-first'];
 
-/** When the job would be done with each way of getting gel coat onto epoxy; null where the days cannot be told. */
-export function compareGelCoatWays(inputs: RepairInputs): { way: GelCoatWay; finishAt: string | null }[] {
-  return WAYS.map((way) => ({
-    way,
-    finishAt: planRepair({ ...inputs, resin: { ...inputs.resin, gelCoatWay: way } }).days?.finishAt ?? null,
-  }));
+/** A way of getting gel coat onto epoxy, and when the job would be done with it; null where the days cannot be told. */
+export interface GelCoatWayPlan {
+  way: GelCoatWay;
+  finishAt: string | null;
+  /** It means laying from inside; and whether that can be reached. */
+  fromInside: boolean;
+  possible: boolean;
+}
+
+/** The ways of getting gel coat onto epoxy side by side. Gel coat first is laid from inside, against a back-up. */
+export function compareGelCoatWays(inputs: RepairInputs): GelCoatWayPlan[] {
+  return WAYS.map((way) => {
+    const inside = way === 'gel-coat-first';
+    const tried: RepairInputs = {
+      ...inputs,
+      resin: { ...inputs.resin, gelCoatWay: way },
+      ...(inside ? { taper: { ...inputs.taper, sides: 'one', from: 'inside' } } : {}),
+    };
+    return {
+      way,
+      finishAt: planRepair(tried).days?.finishAt ?? null,
+      fromInside: inside,
+      possible: !inside || (inputs.place.access === 'both' && laysGelCoatFirst(tried)),
+    };
+  });
 }

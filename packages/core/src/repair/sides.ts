@@ -1,6 +1,7 @@
-import { type SideOption, sides } from '../taper/index.js';
+import { type SideOption, type WorkingSide, sides } from '../taper/index.js';
 import type { RepairInputs } from './inputs.js';
-import { planRepair } from './plan.js';
+import { type RepairPlan, planRepair } from './plan.js';
+import { fromInside } from './stages/working-side.js';
 
 /** A side to work from with what the whole job makes of it; a figure that cannot be worked out is null. */
 export interface SidePlan extends SideOption {
@@ -10,13 +11,15 @@ export interface SidePlan extends SideOption {
   taken: boolean;
 }
 
-/** The job worked from outside, inside and both, side by side; empty before there is a taper. From inside the work is that from outside. */
+/** The job worked from outside, inside and both, side by side; empty before there is a taper. */
 export function compareSides(inputs: RepairInputs): SidePlan[] {
-  const worked = {
-    one: planRepair({ ...inputs, taper: { ...inputs.taper, sides: 'one' } }),
-    two: planRepair({ ...inputs, taper: { ...inputs.taper, sides: 'two' } }),
+  const { from: _, ...ground } = inputs.taper;
+  const worked: Record<WorkingSide, RepairPlan> = {
+    outside: planRepair({ ...inputs, taper: { ...ground, sides: 'one' } }),
+    inside: planRepair({ ...inputs, taper: { ...ground, sides: 'one', from: 'inside' } }),
+    both: planRepair({ ...inputs, taper: { ...ground, sides: 'two' } }),
   };
-  const { damage, taper, parent } = worked.one;
+  const { damage, taper, parent } = worked.outside;
   if (!damage || !taper || !parent) return [];
   const options = sides({
     shape: damage.cutOut,
@@ -26,16 +29,17 @@ export function compareSides(inputs: RepairInputs): SidePlan[] {
     maskMm: inputs.taper.maskMm,
     through: inputs.damage.depth === 'through',
     access: inputs.place.access,
+    ...(inputs.taper.firstShare === undefined ? {} : { firstShare: inputs.taper.firstShare }),
   });
+  const taken = inputs.taper.sides === 'two' ? 'both' : fromInside(inputs) ? 'inside' : 'outside';
   return options.map((option) => {
-    const plan = option.side === 'both' ? worked.two : worked.one;
-    const taken = option.side === 'inside' ? false : (inputs.taper.sides === 'two') === (option.side === 'both');
+    const plan = worked[option.side];
     return {
       ...option,
       resinG: plan.mix?.totalG ?? null,
       handsMin: plan.days?.handsMin ?? null,
       finishAt: plan.days?.finishAt ?? null,
-      taken,
+      taken: option.side === taken,
     };
   });
 }

@@ -2,7 +2,9 @@ import { attempt } from '../errors.js';
 import { DEFAULT_LAYING_RATE } from '../mix/index.js';
 import { coreOf } from '../material/index.js';
 import type { ExtraRound, Go, StepsInput } from '../plan/index.js';
+import { GEL_COAT } from '../resin/gel-coat.js';
 import { laysPlies } from './stages/kind.js';
+import { bothInOneGo } from './stages/working-side.js';
 import { dryBy } from '../survey/index.js';
 import type { RepairInputs } from './inputs.js';
 import type { PlannedRound } from './rounds.js';
@@ -45,6 +47,8 @@ function extraRounds(rounds: readonly PlannedRound[]): Pick<StepsInput, 'before'
     pots: Math.max(1, round.pots.length),
     onto: round.onto === 'green' ? 'green' : 'abraded',
     closedCheck: closedCheckOf(round),
+    ...(round.medium === 'gelcoat' ? { hours: GEL_COAT } : {}),
+    ...(rounds[rounds.indexOf(round) + 1]?.onto === 'green' ? { nextGreen: true } : {}),
   });
   if (patch < 0) return { before: [], after: rounds.map(extra) };
   const others = (from: number, to?: number): ExtraRound[] =>
@@ -70,6 +74,7 @@ export function stepsInputOf(
       ? []
       : patch!.faces.map((face, i) => ({
           apart: taper!.profile.kind === 'form' && taper!.profile.skins === true,
+          together: bothInOneGo(inputs),
           groundVolumeMm3: taper!.footprint.faces[i]!.taperVolumeMm3,
           plies: face.stack.plies.length,
           resinG: mix!.faces[i]!.totalG,
@@ -82,7 +87,7 @@ export function stepsInputOf(
               .at(-1) ?? null,
         })),
     noGround: taper?.kind === 'panel',
-    abradedAreaMm2: taper?.footprint.faces[0]!.abraded.areaMm2 ?? damage.cut.areaMm2,
+    abradedAreaMm2: taper?.shownMm2 ?? damage.cut.areaMm2,
     layingRateGPerMin: mix?.faces[0]?.pace.gPerMin ?? DEFAULT_LAYING_RATE,
     ...extraRounds(rounds),
     finishSteps: finish.steps,

@@ -2,6 +2,7 @@ import type { AddedRound } from './added-round.js';
 import type { RepairInputs } from './inputs.js';
 import type { RepairPlan } from './plan.js';
 import { workedAs } from './stages/kind.js';
+import { laysGelCoatFirst } from './stages/working-side.js';
 
 /** A round as it is offered, before it has an id of its own. */
 export type OfferedRound = Omit<AddedRound, 'id'>;
@@ -21,7 +22,7 @@ const SKIM_ML_PER_M2 = 250;
  */
 export function usualRounds(inputs: RepairInputs, { taper, damage, patch, resin }: RepairPlan): OfferedRound[] {
   const kind = workedAs(inputs);
-  const groundMm2 = taper?.footprint.faces[0]!.abraded.areaMm2 ?? damage?.cut.areaMm2 ?? 0;
+  const groundMm2 = taper?.shownMm2 ?? damage?.cut.areaMm2 ?? 0;
   const light = resin?.card?.family === 'epoxy' ? 'hollow-spheres' : 'talc';
   const of = (name: string, when: AddedRound['when'], work: AddedRound['work'], onto: AddedRound['onto'] = 'abraded'): OfferedRound => ({ name, when, onto, spotIds: [], work }); // prettier-ignore
   const ml = (mm: number): number => Math.max(5, Math.round((groundMm2 * mm) / 1000));
@@ -29,7 +30,8 @@ export function usualRounds(inputs: RepairInputs, { taper, damage, patch, resin 
     of(name, 'after', { kind: 'paste', use: 'fairing', volumeMl: ml(FAIRED_MM), fillerId: light });
   const coat = (name: string, medium: 'gelcoat' | 'resin', thicknessMm: number): OfferedRound =>
     of(name, 'after', { kind: 'coat', medium, thicknessMm, areaMm2: null, densityGPerMl: medium === 'gelcoat' ? 1.2 : 1.1 }); // prettier-ignore
-  const gelCoat = inputs.place.finish === 'gelcoat' ? [coat('Gel coat', 'gelcoat', GEL_COAT_MM)] : [];
+  const gelCoat =
+    inputs.place.finish === 'gelcoat' && !laysGelCoatFirst(inputs) ? [coat('Gel coat', 'gelcoat', GEL_COAT_MM)] : [];
   const plies = patch?.chosen ?? [];
   // A wedge all round the skin, as thick as it is at its inner side.
   const wedgeMl = ((taper?.footprint.faces[0]!.footprint.perimeterMm ?? 0) * FEATHERED_MM * (patch?.laminate.thicknessMm ?? 0)) / 2 / 1000; // prettier-ignore

@@ -93,7 +93,7 @@ export function footprint(input: FootprintInput): FootprintResult {
   const roomMm = LIMITS.placeMm.max - marginMm - maskMm;
   if (ratio * depthMm > roomMm)
     throw new CoreError('out-of-range', 'ratio', { value: ratio, min: LIMITS.ratio.min, max: roomMm / depthMm });
-  const share = requireNumber(input.firstShare ?? 0.5, 'firstShare', { min: 0.1, max: 0.9 });
+  const share = requireNumber(input.firstShare ?? 0.5, 'firstShare', LIMITS.firstShare);
   const depths =
     profile?.kind === 'form'
       ? profile.depthsMm

@@ -236,7 +236,7 @@ function drawSection(sheet: Sheet, inputs: RepairInputs, plan: RepairPlan, unit:
     .fontSize(8)
     .fillColor(INK)
     .text(
-      `Section A–A: left as ground, right as laid. Height stretched ×${Math.round(stretch * 10) / 10}.${section.coreShortened ? ' Core drawn thinner than it is.' : ''}`,
+      `Section A–A: left as ground, right as laid. Height stretched ×${Math.round(stretch * 10) / 10}.${section.inside ? ' Inside above, show face below.' : ''}${section.coreShortened ? ' Core drawn thinner than it is.' : ''}`,
       sheet.left,
       doc.y,
       { width: sheet.width },

@@ -134,6 +134,7 @@ export function sectionShapes(
   const shown = (laid ? section.laid : []).filter((r) => visible(r.layer, r.material));
   const notes = [
     section.ground.some((r) => r.layer === 'backing') ? ' Backing not to scale.' : '',
+    section.inside ? ' Inside above, show face below.' : '',
     section.coreShortened ? ' Core drawn thinner than it is.' : '',
   ];
   return {

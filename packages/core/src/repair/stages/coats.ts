@@ -17,6 +17,8 @@ export interface Coat {
   areaMm2: number;
   /** Worked out from the damage, not put down by a person. */
   fromPlan: boolean;
+  /** Gel coat that goes in before the first ply, against a back-up. */
+  first?: true;
   /** Pots of gel coat with its catalyst, or of the job's resin; none of what is mixed as its can says. */
   pots: CoatVessel[];
 }
@@ -26,7 +28,7 @@ export interface CoatVessel extends Measured {
   spotIds: string[];
 }
 
-interface AskedCoat extends Pick<Coat, 'id' | 'name' | 'medium' | 'areaMm2' | 'massG' | 'fromPlan'> {
+interface AskedCoat extends Pick<Coat, 'id' | 'name' | 'medium' | 'areaMm2' | 'massG' | 'fromPlan' | 'first'> {
   shares: Share[];
 }
 
@@ -55,11 +57,24 @@ function coatOf(
 /** What a coat is mixed from. */
 const coatCard = (medium: CoatMedium, card: SystemCard): SystemCard => (medium === 'gelcoat' ? GEL_COAT : card);
 
+/** What is coated: the ground that has to be finished, and the hole that gel coat goes into first; null where none does. */
+export interface CoatedAreas {
+  abradedMm2: number;
+  firstMm2: number | null;
+}
+
+/** Id of the round of gel coat that goes in before the first ply. */
+export const GEL_COAT_FIRST = 'gel-coat-first';
+/** Gel coat against a back-up is as thick as the finish round it; where that was not measured, as gel coat usually is, mm. */
+const FIRST_COAT_MM = 0.5;
+/** Round the hole and on the back-up sheet it is lost. */
+const FIRST_COAT_WASTE = 1.15;
+
 /** Coats of a job: gel coat that fills its finish, and those put down by a person, over the ground where they have no area of their own. */
 export function coatsOf(
   inputs: RepairInputs,
   finishes: readonly FinishFill[],
-  areaMm2: number,
+  { abradedMm2: areaMm2, firstMm2 }: CoatedAreas,
   card: SystemCard,
   catalystPercent: number | null,
 ): Coat[] {
@@ -80,5 +95,24 @@ export function coatsOf(
     const massG = (area / 1000) * work.thicknessMm * work.densityGPerMl;
     return [{ id, name, medium: work.medium, areaMm2: area, fromPlan: false, shares: [], massG }];
   });
-  return [...fills, ...added].map((one) => coatOf(inputs, one, card, catalystPercent));
+  const first =
+    firstMm2 === null
+      ? []
+      : [
+          {
+            id: GEL_COAT_FIRST,
+            name: 'Gel coat on the back-up',
+            medium: 'gelcoat' as const,
+            areaMm2: firstMm2,
+            fromPlan: true,
+            first: true as const,
+            shares: [],
+            massG:
+              FIRST_COAT_WASTE *
+              GEL_COAT.resinDensityGPerMl *
+              (firstMm2 / 1000) *
+              (inputs.laminate.finishThicknessMm || FIRST_COAT_MM),
+          },
+        ];
+  return [...first, ...fills, ...added].map((one) => coatOf(inputs, one, card, catalystPercent));
 }

@@ -22,6 +22,7 @@ import { type Pace, type Paced, type PacedPly, layingOf, limitOf } from './pace.
 import { type PotOfPaste, askedPastes, pasteLimit, potOfPaste } from './pastes.js';
 import type { PatchPlan } from './patch.js';
 import type { TaperPlan } from './taper.js';
+import { bothInOneGo, laysGelCoatFirst } from './working-side.js';
 
 export interface Pot extends Batch, Measured {
   /** Which of the goes its face is laid in, from 0: a pot never lasts into the next. */
@@ -87,8 +88,11 @@ export function planMix(
   const pasteLimitG = asked.length === 0 ? 0 : pasteLimit(inputs, card, catalystPercent);
   const pastes = asked.map((one) => potOfPaste(one, card, pasteLimitG, measured.of));
   const { added } = inputs.rounds;
-  const areaMm2 = taper?.footprint.faces[0]!.abraded.areaMm2 ?? damage.cut.areaMm2;
-  const coats = coatsOf(inputs, finishes, areaMm2, card, catalystPercent);
+  const coated = {
+    abradedMm2: taper?.shownMm2 ?? damage.cut.areaMm2,
+    firstMm2: taper && laysGelCoatFirst(inputs) ? taper.footprint.cutOut.areaMm2 : null,
+  };
+  const coats = coatsOf(inputs, finishes, coated, card, catalystPercent);
   const laid = added.flatMap(
     (round, i) =>
     round.work.kind === 'lay' ? [layRound(inputs, round, round.work, `rounds.added.${i}.work`, { taper, damage }, card, paced, measured.of)] : [], // prettier-ignore
@@ -108,7 +112,9 @@ export function planMix(
     ].flatMap((one) => one.remarks),
     ...pastes.flatMap((pot) => pot.paste.remarks),
   ];
-  const thickestMm = Math.max(0, ...laidFaces.map((face) => face.stack.totalMm));
+  const facesMm = laidFaces.map((face) => face.stack.totalMm);
+  // Wet on one another both faces heat as one.
+  const thickestMm = bothInOneGo(inputs) ? facesMm.reduce((sum, mm) => sum + mm, 0) : Math.max(0, ...facesMm);
   if (thickestMm > card.maxSessionMm && laidFaces.every((face) => face.sessions.length < 2))
     remarks.push({ id: 'mix.too-thick-at-once', params: { thicknessMm: thickestMm, maxSessionMm: card.maxSessionMm } });
   const poor = [...faces, ...pastes, ...laid, ...coats]

@@ -18,7 +18,7 @@ export interface ParentPlan {
   thicknessMm: number;
   /** Depth to repair, mm. */
   depthMm: number;
-  /** Plies of the whole laminate, outer face first: entered, or the best guess for its thickness. */
+  /** Plies of the whole laminate, the face that is worked first: entered, or the best guess for its thickness. */
   plies: readonly FabricLayer[];
   /** Of a guess, where it is no glass. */
   fibre: 'carbon' | null;
@@ -42,6 +42,8 @@ const THICKNESS_TOLERANCE = 0.1;
 interface ParentInputs {
   laminate: RepairInputs['laminate'];
   damage: Pick<RepairInputs['damage'], 'depth' | 'depthMm'>;
+  /** Worked from inside: depth is counted from there. */
+  inside?: boolean;
 }
 
 export function planParent(inputs: ParentInputs, resinPlan: ResinPlan | null): ParentPlan {
@@ -65,7 +67,9 @@ export function planParent(inputs: ParentInputs, resinPlan: ResinPlan | null): P
           ...(inputs.laminate.fibre ? { fibre: inputs.laminate.fibre } : {}),
         }),
       ].reverse()
-    : entered;
+    : inputs.inside
+      ? [...entered].reverse()
+      : entered;
   const whole = laminate({ layers: plies, resin }, 'laminate.plies.');
   const thicknessMm = measured ?? whole.thicknessMm;
   const depthMm = damagedDepth(inputs, thicknessMm);
@@ -102,7 +106,7 @@ function damagedDepth(inputs: ParentInputs, thicknessMm: number): number {
   return requireNumber(inputs.damage.depthMm, 'damage.depthMm', { min: 0.1, max: thicknessMm });
 }
 
-/** Plies, outer face first, whose middle lies within the depth; at least the outermost. */
+/** Plies, the worked face first, whose middle lies within the depth; at least the outermost. */
 function pliesWithin(plies: readonly FabricLayer[], whole: LaminateResult, depthMm: number): FabricLayer[] {
   let top = 0;
   const within = plies.filter((_, i) => {

@@ -287,8 +287,13 @@ function planFace(
       ...endsOf(taper.profile, part.length, taper.footprint.faces[index]!.depthMm, taper.ratio),
       ...(cover ? { cover: { thicknessMm: cover.thicknessMm, overlapMm: inputs.stack.coverOverlapMm } } : {}),
       ...(sanding ? { sanding: { thicknessMm: sanding.thicknessMm } } : {}),
-      finishThicknessMm: inputs.laminate.finishThicknessMm,
-      finishAllowanceMm: inputs.stack.finishAllowanceMm,
+      // Inside nothing is faired or finished over it: it may come up flush.
+      ...(taper.inside
+        ? {}
+        : {
+            finishThicknessMm: inputs.laminate.finishThicknessMm,
+            finishAllowanceMm: inputs.stack.finishAllowanceMm,
+          }),
     },
     regionOf(taper.footprint.regions[index]!),
   );

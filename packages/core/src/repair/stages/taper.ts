@@ -1,6 +1,6 @@
 import { LIMITS } from '../../limits/index.js';
 import { type Point, distanceToSegment, outlinePoints } from '../../geometry/index.js';
-import { requireNumber } from '../../errors.js';
+import { type Remark, requireNumber } from '../../errors.js';
 import { pulledMPa } from '../../laminate/index.js';
 import { coreOf } from '../../material/index.js';
 import type { SystemCard } from '../../resin/systems.js';
@@ -37,6 +37,7 @@ import { serviceOf } from '../facts.js';
 import type { Neighbour, RepairInputs } from '../inputs.js';
 import { repairKind } from './kind.js';
 import type { DamagePlan } from './damage.js';
+import { fromInside, keepsShowFace, laysGelCoatFirst } from './working-side.js';
 import type { ParentPlan } from './parent.js';
 
 export interface TaperPlan {
@@ -52,6 +53,11 @@ export interface TaperPlan {
   bond: { mpa: number; source: string | null };
   /** Distance from the abraded edge to each neighbour, mm, negative when it is run over; and the room it must leave. */
   clearances: { name: string; mm: number; wantedMm: number }[];
+  /** The one face that is worked is the inside. */
+  inside: boolean;
+  /** Show face that has to be finished, mm²: the abraded ground, or no more than the hole where it is worked from inside. */
+  shownMm2: number;
+  remarks: Remark[];
 }
 
 export function planTaper(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan, card: SystemCard): TaperPlan {
@@ -80,6 +86,7 @@ export function planTaper(inputs: RepairInputs, damage: DamagePlan, parent: Pare
     marginMm: kind === 'panel' ? 0 : taper.marginMm,
     maskMm: kind === 'panel' ? 0 : taper.maskMm,
     sides: profile.kind === 'slope' ? taper.sides : 'one',
+    ...(taper.firstShare === undefined ? {} : { firstShare: taper.firstShare }),
     profile,
     through: inputs.damage.depth === 'through',
     ...(taper.locals ? { locals: taper.locals } : {}),
@@ -110,7 +117,20 @@ export function planTaper(inputs: RepairInputs, damage: DamagePlan, parent: Pare
       mm: clearance(edge, outlinePoints(damage.cutOut, 0, 72), neighbour),
       wantedMm: neighbour.clearanceMm ?? 0,
     })),
+    inside: fromInside(inputs),
+    shownMm2: keepsShowFace(inputs) ? result.cutOut.areaMm2 : result.faces[0]!.abraded.areaMm2,
+    remarks: [...result.remarks, ...sideRemarks(inputs)],
   };
+}
+
+/** What the side it is worked from asks for. */
+function sideRemarks(inputs: RepairInputs): Remark[] {
+  const { place, resin } = inputs;
+  const wantsFirst = place.finish === 'gelcoat' && resin.gelCoatWay === 'gel-coat-first';
+  return [
+    ...(fromInside(inputs) ? [{ id: 'taper.seen-from-inside' }] : []),
+    ...(wantsFirst && !laysGelCoatFirst(inputs) ? [{ id: 'taper.gel-coat-first-outside' }] : []),
+  ];
 }
 
 const SLOPE: TaperProfile = { kind: 'slope' };

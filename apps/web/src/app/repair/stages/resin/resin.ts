@@ -9,6 +9,7 @@ import {
   isOwn,
   remarkWords,
 } from '@ashstep/contract';
+import type { GelCoatWay } from '@ashstep/core/finish';
 import { type RepairInputs, compareGelCoatWays, resinConditions, systemsForAir } from '@ashstep/core/repair';
 import { type Hardener, type SystemCard, hardens, systemOf } from '@ashstep/core/resin';
 import { LibraryService } from '../../../library/library.service';
@@ -166,12 +167,17 @@ const WAY_NAMES = {
             label="Gel coat over epoxy"
             [options]="ways"
             [value]="resin.gelCoatWay"
-            (pick)="edit({ gelCoatWay: $event })"
+            (pick)="takeGelCoatWay($event)"
           />
           <ul class="ways">
             @for (w of gelCoatWays(); track w.way) {
               <li>
-                {{ w.name }}: <b>{{ w.finishAt | when }}</b>
+                {{ w.name }}{{ w.fromInside ? ', laid from inside' : '' }}:
+                @if (w.possible) {
+                  <b>{{ w.finishAt | when }}</b>
+                } @else {
+                  wants a hole right through a single skin, and both faces reached
+                }
               </li>
             }
           </ul>
@@ -272,7 +278,7 @@ export class ResinStage extends StagePanel {
   readonly ways = optionsOf(WAY_NAMES);
   /** When the job would be done with each way. */
   readonly gelCoatWays = computed(() =>
-    compareGelCoatWays(this.inputs()).map(({ way, finishAt }) => ({ way, finishAt, name: WAY_NAMES[way] })),
+    compareGelCoatWays(this.inputs()).map((way) => ({ ...way, name: WAY_NAMES[way.way] })),
   );
   readonly why = computed(() =>
     this.plan().resin!.parent === 'thermoplastic'
@@ -288,6 +294,13 @@ export class ResinStage extends StagePanel {
 
   /** Everybody here, and anybody a condition was given to who is no longer. */
   readonly people = computed(() => [...new Set([...this.names(), ...Object.values(this.inputs().resin.owners ?? {})])]);
+
+  /** Gel coat that goes in first is laid against from inside. */
+  takeGelCoatWay(gelCoatWay: GelCoatWay): void {
+    this.edit({ gelCoatWay });
+    const taken = this.gelCoatWays().find(({ way }) => way === gelCoatWay);
+    if (taken?.fromInside && taken.possible) this.store.edit('taper', { sides: 'one', from: 'inside' });
+  }
 
   setOwner(conditionId: string, name: string): void {
     const { [conditionId]: _, ...owners } = this.inputs().resin.owners ?? {};

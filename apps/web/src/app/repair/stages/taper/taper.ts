@@ -2,9 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import { SERVICE_NAMES, volumeWords } from '@ashstep/contract';
 import { pulledMPa } from '@ashstep/core/laminate';
-import { type RepairInputs, isUncut, serviceOf } from '@ashstep/core/repair';
+import { type RepairInputs, isUncut, serviceOf, worksEitherFace } from '@ashstep/core/repair';
 import { isLaidOn, joint } from '@ashstep/core/taper';
-import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { QuantityField } from '../../../parts/quantity-field';
 import { SessionService } from '../../../platform/session.service';
 import { FigurePipe, QuantityPipe, UnitPipe } from '../../../platform/quantity.pipe';
@@ -14,13 +13,14 @@ import { hasRatio, ratioText, taperWords } from './taper-words';
 import { StagePanel } from '../stage-panel';
 import { StagePanels } from '../stage-panels';
 import { PANELS } from './panels';
+import { WorkingSideField } from './working-side';
 
 const OFFERED = [8, 10, 12, 15, 20] as const;
 
 @Component({
   selector: 'ash-taper',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [StagePanels, ChoiceField, QuantityField, FigurePipe, QuantityPipe, UnitPipe, KindPanel, GoBar],
+  imports: [StagePanels, QuantityField, FigurePipe, QuantityPipe, UnitPipe, KindPanel, GoBar, WorkingSideField],
   template: `
     @let taper = inputs().taper;
     @if (inputs().damage.depth === 'finish') {
@@ -147,11 +147,8 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
         @for (remark of remarks(); track remark.id) {
           <p class="remark">{{ words(remark) }}</p>
         }
-        @if (t.profile.kind === 'slope') {
-          <ash-choice label="Work from" [options]="sides" [value]="taper.sides" (pick)="edit({ sides: $event })" />
-        }
-        @if (t.profile.kind === 'slope' && taper.sides === 'two' && inputs().place.access === 'one') {
-          <p class="remark">Only one face can be reached, by Look & map. Working from both needs the other one open.</p>
+        @if (hasSides()) {
+          <ash-working-side [state]="state()" />
         }
         <div class="fields">
           @if (sloped()) {
@@ -276,7 +273,6 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
 export class TaperStage extends StagePanel {
   readonly panels = PANELS;
   readonly volume = volumeWords;
-  readonly sides = optionsOf({ one: 'One face', two: 'Both faces' } as const);
   readonly rows = computed(() => {
     const t = this.plan().taper!;
     const face = t.footprint.faces[0]!;
@@ -295,7 +291,7 @@ export class TaperStage extends StagePanel {
     return own && own.mpa !== this.plan().taper?.bond.mpa ? own : null;
   });
   readonly remarks = computed(() => [
-    ...(this.plan().taper?.footprint.remarks ?? []),
+    ...(this.plan().taper?.remarks ?? []),
     ...(this.plan().taper?.joint?.remarks ?? []),
   ]);
   /** What each ratio would cost, before it is taken. */
@@ -348,6 +344,8 @@ export class TaperStage extends StagePanel {
   readonly ratioText = ratioText;
   readonly uncut = computed(() => isUncut(this.inputs()));
   readonly laidOn = computed(() => isLaidOn(this.plan().taper!.profile));
+  /** Kinds that may be worked from either face. */
+  readonly hasSides = computed(() => worksEitherFace(this.plan().taper!.kind));
   readonly name = computed(() => taperWords(this.plan().taper!));
   readonly sloped = computed(() => hasRatio(this.plan().taper!));
 
