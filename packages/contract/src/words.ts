@@ -170,6 +170,10 @@ const REMARKS: Record<string, (p: Params) => string> = {
     `At this ratio the joint holds ${figure(p['percent'], 0)} % of the parent. A longer taper holds more.`,
   'stack.cover-past-margin': (p) =>
     `The cover runs ${figure(p['overlapMm'], 0)} mm past the taper, the abraded margin only ${figure(p['marginMm'], 0)}. Widen the margin, or the edge lies on gloss and lifts.`,
+  'stack.grows-past-taper': (p) =>
+    `The largest ply ends ${figure(p['overMm'], 0)} mm past the ground taper of ${figure(p['taperMm'], 0)} mm. Grow by less, or grind further.`,
+  'stack.few-discs': (p) =>
+    `${figure(p['plies'], 0)} ${p['plies'] === 1 ? 'ply' : 'plies'} on a thin shell. Lay at least ${figure(p['least'], 0)}, each larger than the one under it, so that no edge stands up.`,
   'stack.on-surface': (p) => `Lies on the surface and stands ${figure(p['totalMm'], 2)} mm proud of it.`,
   'stack.cover-hardens': () =>
     'The plies are those of the parent; the cover over them makes the patch stiffer than it. A lighter cover, or none, brings it nearer where the skin is thin.',

@@ -27,6 +27,7 @@ export const stack = z
     coverFabricId: entryId.nullable(),
     coverOwn: fabric.optional(),
     coverOverlapMm: within(LIMITS.coverOverlapMm),
+    growMm: within(LIMITS.plyGrowMm).optional(),
     sanding: z.strictObject(namedFabric).refine(listed, fabricNotListed).optional(),
     extras: z.array(extraPly).max(COUNTS.extras).optional(),
     goes: whole(LIMITS.goes).optional(),

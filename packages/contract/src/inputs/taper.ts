@@ -75,6 +75,7 @@ export const taper = z.strictObject({
   injection: injectionPlan.optional(),
   dishRatio: within(LIMITS.dishRatio).optional(),
   bevelMm: within(LIMITS.depthMm).optional(),
+  sunkMm: within(LIMITS.sunkMm).optional(),
   curvature: z.strictObject({ alongMm: radiusMm, acrossMm: radiusMm }).optional(),
   alignment: z.array(alignmentReading).max(COUNTS.alignment).optional(),
   marginMm: within(LIMITS.taperMarginMm),

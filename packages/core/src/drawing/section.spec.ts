@@ -25,6 +25,8 @@ const WAYS: [string, InputsPatch][] = [
   ['one-sided, largest first', { stack: { order: 'largest-first' } }],
   ['two-sided', { taper: { sides: 'two' } }],
   ['part of the depth', { damage: { shape: { kind: 'circle', diameterMm: 100 }, depth: 'part', depthMm: 3 } }],
+  ['from inside', { taper: { sides: 'one', from: 'inside' } }],
+  ['grown by a width of their own', { stack: { growMm: 14 } }],
   ['stepped', { taper: { kind: 'stepped', sides: 'one' } }],
 ];
 const merged = (patch: InputsPatch): RepairInputs =>

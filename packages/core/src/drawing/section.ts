@@ -46,6 +46,7 @@ export interface SectionDrawing {
   ratio: number | null;
 }
 
+const JUST_BESIDE = 1e-6;
 /** A core is drawn at most this many skins thick, or the skins could not be seen. */
 const CORE_SHOWN_SKINS = 2.5;
 /** What lies on the surface has no slope to stand at 45°. */
@@ -80,6 +81,8 @@ export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionD
     halfWidth,
     ratio,
     profile,
+    sunk: patch?.faces[0]?.sunkMm ?? 0,
+    grown: profile.kind === 'slope' && inputs.stack.growMm !== undefined,
     outerDepth: isWhole(profile) ? 0 : outer!.depthMm,
     innerDepth: skins ? 0 : (inner?.depthMm ?? 0),
     through: !isWhole(profile) && (inputs.damage.depth === 'through' || core !== null),
@@ -100,11 +103,12 @@ export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionD
   const laid: SectionRegion[] = [];
   if (open && taper.inside && finishMm > 0) laid.push(showFace(half, parent.thicknessMm, finishMm));
   if (core && opened) laid.push(...plugRegions(inputs, coreShownMm, parent.thicknessMm, half));
-  if (profile.kind === 'dish') laid.push(filler(half, half + ratio * outer!.depthMm, outer!.depthMm));
+  if (profile.kind === 'dish')
+    laid.push(filler(half, half + ratio * (outer!.depthMm - frame.sunk), outer!.depthMm, frame.sunk));
   // What is lapped or wrapped over is filled flush first.
   if (isLaidOn(profile) && !isWhole(profile)) laid.push(filler(half, half, outer!.depthMm));
   patch?.faces.forEach((face, i) => {
-    const base = profile.kind === 'dish' ? (): number => 0 : i === 0 ? slope : under;
+    const base = profile.kind === 'dish' ? capGround(frame) : i === 0 ? slope : under;
     const flip = i === 0 ? (y: number): number => y : (y: number): number => (skins ? totalMm : parent.thicknessMm) - y;
     const { regions, surface, breaks } = patchRegions(face, i, base, frame, inputs.stack.order, flip);
     laid.push(...regions);
@@ -159,6 +163,10 @@ interface Frame {
   ratio: number;
   outerDepth: number;
   innerDepth: number;
+  /** How far the place of a cap is ground below the surface; 0 where there is none. */
+  sunk: number;
+  /** Plies end by a width of their own, not on the slope. */
+  grown: boolean;
   /** Middle of the damage, through which the section goes. */
   middleX: number;
   middleY: number;
@@ -185,7 +193,8 @@ function parentRegions(parent: NonNullable<RepairPlan['parent']>, frame: Frame):
     const base = { layer: 'parent' as const, ...describe(fabricOf(ply)), plyKey: null };
     if (z0 < cut - 1e-9) {
       const stepped = frame.profile.kind === 'steps' ? steppedEdge(frame, parent.withinPlies.length - 1 - i) : null;
-      const levels = [z0, ...(frame.outerDepth > z0 && frame.outerDepth < cut ? [frame.outerDepth] : []), cut];
+      const turns = [frame.outerDepth, frame.sunk, frame.sunk + JUST_BESIDE].filter((at) => at > z0 && at < cut);
+      const levels = [z0, ...turns.sort((a, b) => a - b), cut];
       const edge = levels.map((level) => ({ x: frame.half + (stepped ?? slopeReach(level, frame)), y: level }));
       const right = [...edge, { x: frame.halfWidth, y: cut }, { x: frame.halfWidth, y: z0 }];
       pieces.push(
@@ -210,10 +219,24 @@ const steppedEdge = ({ profile }: Frame, above: number): number =>
 /** How far the slope stands from the cut-out edge at a depth below the outer face. */
 function slopeReach(level: number, frame: Frame): number {
   if (isLaidOn(frame.profile)) return 0;
+  if (level <= frame.sunk && frame.sunk > 0) return capReach(frame) + CAP_FADE * (frame.sunk - level);
   return level <= frame.outerDepth
     ? frame.ratio * (frame.outerDepth - level)
     : frame.ratio * (level - frame.outerDepth);
 }
+
+/** The ground of a cap runs out to the surface at so much to one. */
+const CAP_FADE = 10;
+
+/** How far past the cut-out the ground of a cap is level. */
+const capReach = ({ profile, ratio, outerDepth }: Frame): number =>
+  ratio * outerDepth + (profile.kind === 'dish' ? profile.capPastMm : 0);
+
+/** Ground a cap lies on, sunk below the surface and run out to it. */
+const capGround =
+  (frame: Frame): Heights =>
+  (u) =>
+    Math.max(0, frame.sunk - Math.max(0, u - capReach(frame)) / CAP_FADE);
 
 /** Depth below the outer face so far beyond the cut-out. */
 function heightOf(profile: TaperProfile, depthMm: number, ratio: number, u: number): number {
@@ -267,8 +290,8 @@ function plugRegions(inputs: RepairInputs, coreShownMm: number, skinMm: number, 
   ];
 }
 
-function filler(half: number, mouth: number, depthMm: number): SectionRegion {
-  const points = [{ x: -half, y: depthMm }, { x: half, y: depthMm }, { x: mouth, y: 0 }, { x: -mouth, y: 0 }]; // prettier-ignore
+function filler(half: number, mouth: number, depthMm: number, topMm = 0): SectionRegion {
+  const points = [{ x: -half, y: depthMm }, { x: half, y: depthMm }, { x: mouth, y: topMm }, { x: -mouth, y: topMm }]; // prettier-ignore
   return { ...plain, id: 'filler', layer: 'finish', material: 'new-finish', label: 'Filler', points };
 }
 
@@ -348,7 +371,8 @@ function patchRegions(
     0,
     ...steps,
     ...face.plies.map((p) => reachOf(p, frame)),
-    base === undefined ? 0 : (faceIndex === 0 ? frame.outerDepth : frame.innerDepth) * frame.ratio,
+    (faceIndex === 0 ? frame.outerDepth : frame.innerDepth) * frame.ratio,
+    ...(frame.sunk > 0 ? [capReach(frame), capReach(frame) + CAP_FADE * frame.sunk] : []),
   ];
   for (const ply of face.plies) {
     const below = surface;
@@ -360,6 +384,7 @@ function patchRegions(
     const slab =
       order === 'smallest-first' &&
       !ply.cover &&
+      !frame.grown &&
       (frame.profile.kind === 'slope' || (frame.profile.kind === 'form' && !isLaidOn(frame.profile)));
     const lift: Heights = slab ? levelled(below, ply.thicknessMm, base) : (u) => below(u) - ply.thicknessMm;
     const polygon = slab ? slabPolygon(ply, face, frame, base) : drapePolygon(below, lift, reach, breaks, frame);
@@ -441,8 +466,6 @@ function drapePolygon(below: Heights, above: Heights, reach: number, breaks: rea
   const upper = right(above);
   return [...mirrored(lower), ...lower, ...[...upper].reverse(), ...upper.map((p) => ({ x: -p.x, y: p.y }))];
 }
-
-const JUST_BESIDE = 1e-6;
 
 /** Places from the cut-out outwards between which heights run straight; either side of a step. */
 const stopsTo = (reach: number, breaks: readonly number[]): number[] =>

@@ -53,6 +53,11 @@ export const LIMITS = {
   gainC: { min: -20, max: 30 },
   // Taper and joint
   ratio: { min: 1, max: 100 },
+  /** How much wider a ply is than the one under it, on every side. */
+  plyGrowMm: { min: 1, max: 300 },
+  /** How far a surface is ground down for a cap. */
+  sunkMm: { min: 0, max: 20 },
+  beyondMm: { min: 0, max: 2000 },
   firstShare: { min: 0.1, max: 0.9 },
   /** Width of a bond over its depth, where it is a step or a lap. */
   widthRatio: { min: 1, max: 5000 },

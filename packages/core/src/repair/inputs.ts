@@ -197,6 +197,8 @@ export interface RepairInputs {
     /** Slope of a dish that keys a plug of filler in, and how deep it is countersunk, mm; all through when left out. */
     dishRatio?: number;
     bevelMm?: number;
+    /** How deep the place of a cap is ground below the surface, mm; what its cap and the finish want when left out. */
+    sunkMm?: number;
     /** Radius of the surface; null along which it is flat, mm. */
     curvature?: { alongMm: number | null; acrossMm: number | null };
     /** How two halves lay to one another before they were bonded. */
@@ -217,6 +219,8 @@ export interface RepairInputs {
     /** The cover's fabric where it is the shop's own. */
     coverOwn?: Fabric;
     coverOverlapMm: number;
+    /** Each ply of a taper wider than the one under it by so much on every side, mm, the smallest than the cut-out; by the ratio when left out. */
+    growMm?: number;
     /** Layer over everything that is there to be sanded. */
     sanding?: { fabricId: string; own?: Fabric };
     extras?: readonly ExtraPly[];

@@ -52,6 +52,13 @@ function carbonOf(roomMm: number, family: ResinFamily): FabricLayer[] {
 }
 const CARBON_TWILL = 'carbon-twill-200';
 
+/** So many plies of the cloth that comes nearest to a thickness, straight and at ±45 in turn. */
+export function likeCloths(count: number, thicknessMm: number, family: ResinFamily): FabricLayer[] {
+  const off = (gsm: number): number => Math.abs(count * plyThickness(`plain-${gsm}`, family) - thicknessMm);
+  const gsm = CLOTH_WEIGHTS.reduce((a, b) => (off(b) < off(a) ? b : a));
+  return Array.from({ length: count }, (_, i) => ({ fabricId: `plain-${gsm}`, orientationDeg: i % 2 === 0 ? 0 : 45 }));
+}
+
 const STITCHED_WEIGHTS = [800, 600, 400] as const;
 /** Light cloth that makes up what stitched plies leave, g/m². */
 const CLOTH_WEIGHTS = [390, 290, 203, 163, 135, 100, 80] as const;

@@ -19,11 +19,13 @@ export interface StackInput {
   /** Structural plies in order of size, smallest first, whatever order they are laid in. */
   plies: readonly StackPlyInput[];
   order: LayingOrder;
-  /** Level of the ground each ply ends on, smallest first, mm, where it is not its own height: steps and laps; and how far beyond. */
+  /** Level of the ground each ply ends on, smallest first, mm, where it is not its own height: steps and laps; and how far beyond, one for all or each its own. */
   endsMm?: readonly number[];
-  beyondMm?: number;
-  /** The plies lie on the surface, not in a taper: no level to keep under. */
+  beyondMm?: number | readonly number[];
+  /** The plies lie on the surface, not in a taper: no level to keep under, but where the surface is sunk for them. */
   onSurface?: boolean;
+  /** How far the surface they lie on is sunk, mm. */
+  sunkMm?: number;
   /** Cover ply over all; left out: none. */
   cover?: { thicknessMm: number; overlapMm: number };
   /** Layer to be sanded over everything, as large as what lies under it; left out: none. */
@@ -75,7 +77,8 @@ const LOW_MM = 1.5;
  * Outlines, sizes and level of a patch in a taper.
  *
  * Ply k ends on its own level of the slope: its outline is the cut-out grown by n Σ_{j≤k} tⱼ with round joins; the cover ply's
- * by n d + overlap, and never less than the ply it covers. Where the ground is not one plain taper its outlines are the ground's own. Largest first lays the same outlines in reverse, cover last.
+ * by n d + overlap, and never less than the ply it covers. Where the ground is not one plain taper its outlines are the ground's own.
+ * Plies may grow by a width of their own instead, whatever the ratio. Largest first lays the same outlines in reverse, cover last.
  * @throws CoreError for a bad outline, no plies or more than 200, thicknesses outside 0.01…20 mm, ratio or depth out of range
  */
 export function stack(input: StackInput, ground?: Region): StackResult {
@@ -93,7 +96,12 @@ export function stack(input: StackInput, ground?: Region): StackResult {
     requireNumber(ply.thicknessMm, `plies.${i}.thicknessMm`, { min: 0.01, max: 20 }),
   );
   const region = ground ?? taperRegion({ shapes: [shape], ratio, depthMm, marginMm: 0 });
-  const beyondMm = requireNumber(input.beyondMm ?? 0, 'beyondMm', { min: 0, max: 500 });
+  const beyondOf = (i: number): number => {
+    const { beyondMm = 0 } = input;
+    return typeof beyondMm === 'number'
+      ? requireNumber(beyondMm, 'beyondMm', LIMITS.beyondMm)
+      : requireNumber(beyondMm[i], `beyondMm.${i}`, LIMITS.beyondMm);
+  };
   let level = 0;
   const structural = thicknesses.map((thicknessMm, sizeIndex) => {
     level += thicknessMm;
@@ -104,14 +112,14 @@ export function stack(input: StackInput, ground?: Region): StackResult {
       levelMm: input.endsMm
         ? requireNumber(input.endsMm[sizeIndex], `endsMm.${sizeIndex}`, { min: 0, max: LIMITS.depthMm.max })
         : level,
-      beyondMm,
+      beyondMm: beyondOf(sizeIndex),
     });
   });
   const structuralMm = level;
-  const widestMm = Math.max(...structural.map((ply) => ply.levelMm));
+  const widest = structural.reduce((a, b) => (b.offsetMm > a.offsetMm ? b : a));
   const inOrder = input.order === 'smallest-first' ? structural : [...structural].reverse();
   const covered = input.cover
-    ? [...inOrder, coverPly(region, ratio, depthMm, widestMm, input.cover, thicknesses.length)]
+    ? [...inOrder, coverPly(region, ratio, depthMm, widest, input.cover, thicknesses.length)]
     : inOrder;
   const sandingMm = input.sanding
     ? requireNumber(input.sanding.thicknessMm, 'sanding.thicknessMm', { min: 0.01, max: 20 })
@@ -141,19 +149,19 @@ function coverPly(
   region: Region,
   ratio: number,
   depthMm: number,
-  widestMm: number,
+  widest: Pick<StackPly, 'offsetMm' | 'levelMm' | 'beyondMm'>,
   cover: NonNullable<StackInput['cover']>,
   sizeIndex: number,
 ): Omit<StackPly, 'laid'> {
   const thicknessMm = requireNumber(cover.thicknessMm, 'cover.thicknessMm', { min: 0.01, max: 20 });
   const overlapMm = requireNumber(cover.overlapMm, 'cover.overlapMm', LIMITS.coverOverlapMm);
-  const reaches = ratio * depthMm + overlapMm >= ratio * widestMm;
+  const reaches = ratio * depthMm + overlapMm >= widest.offsetMm;
   return outline(region, ratio, {
     sizeIndex,
     cover: true,
     thicknessMm,
-    levelMm: reaches ? depthMm : widestMm,
-    beyondMm: reaches ? overlapMm : 0,
+    levelMm: reaches ? depthMm : widest.levelMm,
+    beyondMm: reaches ? overlapMm : widest.beyondMm,
   });
 }
 
@@ -165,13 +173,14 @@ function checkLevel(
 ): Pick<StackResult, 'roomMm' | 'level' | 'remarks'> {
   const finish = requireNumber(input.finishThicknessMm ?? 0, 'finishThicknessMm', LIMITS.finishMm);
   const allowance = requireNumber(input.finishAllowanceMm ?? 0, 'finishAllowanceMm', LIMITS.finishMm);
-  if (input.onSurface)
+  if (input.onSurface && input.sunkMm === undefined)
     return { roomMm: finish - totalMm, level: 'fits', remarks: [{ id: 'stack.on-surface', params: { totalMm } }] };
-  const roomMm = depthMm + finish - totalMm;
+  const deepMm = input.onSurface ? requireNumber(input.sunkMm, 'sunkMm', { min: 0, max: depthMm }) : depthMm;
+  const roomMm = deepMm + finish - totalMm;
   const remarks: Remark[] = [];
   const level = roomMm < allowance - LEVEL_TOLERANCE_MM ? 'proud' : roomMm > allowance + LOW_MM ? 'low' : 'fits';
   if (level !== 'fits') remarks.push({ id: `stack.${level}`, params: { roomMm, allowanceMm: allowance } });
-  if (structuralMm > depthMm + 1e-9)
+  if (!input.onSurface && structuralMm > depthMm + 1e-9)
     remarks.push({ id: 'stack.past-footprint', params: { overMm: structuralMm - depthMm } });
   return { roomMm, level, remarks };
 }

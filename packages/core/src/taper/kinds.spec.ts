@@ -59,7 +59,7 @@ describe('a lap patch', () => {
   it('takes nothing off, reaches past the damage, and staggers its plies', () => {
     expect(plan.taper!.footprint.taperVolumeMm3).toBe(0);
     expect(plan.patch!.faces[0]!.plies.map((ply) => Math.round(ply.lengthMm))).toEqual([160, 180, 200]);
-    expect(plan.patch!.remarks.map(({ id }) => id)).toEqual(['stack.on-surface']);
+    expect(plan.patch!.remarks.map(({ id }) => id)).toEqual(['stack.on-surface', 'stack.few-discs']);
   });
 
   it('is drawn on the surface, the parent square-edged', () => {

@@ -29,7 +29,12 @@ export type TaperProfile =
       staggerMm: number;
       /** Nothing is cut out under it: a skin over a whole area, or a panel of its own. */ whole?: 'overlay' | 'panel';
     }
-  | { kind: 'dish'; capPastMm: number }
+  | {
+      kind: 'dish';
+      capPastMm: number;
+      /** How far the place of the cap is ground below the surface, mm; null for what cap and finish want. */ sunkMm:
+        number | null;
+    }
   | {
       kind: 'form';
       form: Form;

@@ -24,6 +24,7 @@ import {
   type StackPly,
   type StackResult,
   inGoes,
+  likeCloths,
   proposePlies,
   sessions,
   stack,
@@ -52,6 +53,8 @@ export interface PatchFace {
   /** Outside first; a one-sided repair has one face. */
   face: 'first' | 'second';
   stack: StackResult;
+  /** How deep the place of its cap is ground below the surface, mm; null where there is none. */
+  sunkMm: number | null;
   plies: PatchPly[];
   /** Which plies go in one go, by the card's limit. */
   sessions: Session[];
@@ -102,6 +105,8 @@ export function planPatch(
       ...(lay.noNearer ? [lay.noNearer] : []),
       ...faces.flatMap((face) => face.stack.remarks),
       ...pastMargin(inputs, lay.cover),
+      ...pastTaper(inputs, taper, faces),
+      ...fewDiscs(parent, taper, lay.layers.length),
     ].filter((remark, i, all) => all.findIndex((other) => JSON.stringify(other) === JSON.stringify(remark)) === i),
   };
 }
@@ -229,9 +234,22 @@ function proposed(
     parent: parent.within,
     outside,
   });
+  if (
+    profile.kind === 'lap' &&
+    parent.guessed &&
+    parent.fibre === null &&
+    parent.thicknessMm <= THIN_SHELL_MM &&
+    plies.length < LEAST_DISCS
+  )
+    // prettier-ignore
+    return likeCloths(LEAST_DISCS, Math.max(0, parent.depthMm - coverMm), family);
   if (isWound(profile)) return Array.from({ length: ground.wrap?.layers ?? USUAL_WRAP.layers }, () => plies.at(-1)!);
   return profile.kind === 'dish' ? [{ fabricId: CAP_FABRIC, orientationDeg: 0 }] : plies;
 }
+
+/** A shell no thicker is mended with at least so many plies or discs, each larger than the one under it. Source: workshop practice. */
+const THIN_SHELL_MM = 2.5;
+const LEAST_DISCS = 4;
 
 /** A skin over a worn area starts as two light plies, so that no direction is weak. */
 const OVERLAY_PLIES: readonly FabricLayer[] = [
@@ -284,9 +302,10 @@ function planFace(
       depthMm: taper.footprint.faces[index]!.depthMm,
       plies: part,
       order: inputs.stack.order,
-      ...endsOf(taper.profile, part.length, taper.footprint.faces[index]!.depthMm, taper.ratio),
+      ...endsOf(taper.profile, part.length, taper.footprint.faces[index]!.depthMm, taper.ratio, inputs.stack.growMm),
       ...(cover ? { cover: { thicknessMm: cover.thicknessMm, overlapMm: inputs.stack.coverOverlapMm } } : {}),
       ...(sanding ? { sanding: { thicknessMm: sanding.thicknessMm } } : {}),
+      ...(taper.profile.kind === 'dish' ? { sunkMm: sunkOf(inputs, taper, [...part, cover, sanding]) } : {}),
       // Inside nothing is faired or finished over it: it may come up flush.
       ...(taper.inside
         ? {}
@@ -312,6 +331,7 @@ function planFace(
   return {
     face,
     stack: result,
+    sunkMm: taper.profile.kind === 'dish' ? sunkOf(inputs, taper, [...part, cover, sanding]) : null,
     plies,
     sessions: goesOf(
       plies.map((ply) => ply.thicknessMm),
@@ -420,11 +440,40 @@ function railStrips(inputs: RepairInputs, taper: TaperPlan, layers: readonly Wet
   );
 }
 
+/** Plies that grow by a width of their own may end past the ground. */
+function pastTaper(
+  { stack: { growMm } }: RepairInputs,
+  { profile, footprint }: TaperPlan,
+  faces: readonly PatchFace[],
+): Remark[] {
+  if (growMm === undefined || profile.kind !== 'slope') return [];
+  const over = faces.map(({ plies }, i) => Math.max(...plies.filter(({ use }) => use === 'stack').map(({ offsetMm }) => offsetMm)) - footprint.faces[i]!.taperWidthMm); // prettier-ignore
+  const overMm = Math.max(...over);
+  return overMm > 0.5 ? [{ id: 'stack.grows-past-taper', params: { overMm, taperMm: footprint.faces[over.indexOf(overMm)]!.taperWidthMm } }] : []; // prettier-ignore
+}
+
+/** A thin shell is mended with plies enough that each may be larger than the one before. */
+function fewDiscs(parent: ParentPlan, { kind }: TaperPlan, plies: number): Remark[] {
+  return kind === 'lap' && parent.thicknessMm <= THIN_SHELL_MM && plies < LEAST_DISCS
+    ? [{ id: 'stack.few-discs', params: { plies, least: LEAST_DISCS } }]
+    : [];
+}
+
 /** A cover that runs past what is abraded lies on gloss there. */
 function pastMargin({ stack: { coverOverlapMm }, taper: { marginMm } }: RepairInputs, cover: Wetted | null): Remark[] {
   return cover && coverOverlapMm > marginMm
     ? [{ id: 'stack.cover-past-margin', params: { overlapMm: coverOverlapMm, marginMm } }]
     : [];
+}
+
+/** How far the place of a cap is ground down: as it was set, else what the cap and the finish over it want, and never through half the laminate. */
+function sunkOf(inputs: RepairInputs, { profile, footprint }: TaperPlan, laid: readonly (Wetted | null)[]): number {
+  const { depthMm } = footprint.faces[0]!;
+  const set = profile.kind === 'dish' ? profile.sunkMm : null;
+  if (set !== null) return Math.min(set, depthMm);
+  const capMm = laid.reduce((sum, ply) => sum + (ply?.thicknessMm ?? 0), 0);
+  const wantedMm = capMm + inputs.stack.finishAllowanceMm - inputs.laminate.finishThicknessMm;
+  return Math.min(Math.max(0, wantedMm), depthMm / 2);
 }
 
 /** Where plies end that do not end on their own level: on a step each, or short of one another by the stagger. */
@@ -433,8 +482,12 @@ function endsOf(
   plies: number,
   depthMm: number,
   ratio: number,
+  growMm: number | undefined,
 ): Pick<StackInput, 'endsMm' | 'beyondMm' | 'onSurface'> {
-  if (profile.kind === 'slope') return {};
+  if (profile.kind === 'slope')
+    return growMm === undefined
+      ? {}
+      : { endsMm: Array.from({ length: plies }, () => 0), beyondMm: Array.from({ length: plies }, (_, i) => growMm * (i + 1)) }; // prettier-ignore
   if (profile.kind === 'dish')
     return { endsMm: Array.from({ length: plies }, () => depthMm), beyondMm: profile.capPastMm, onSurface: true };
   if (isWound(profile)) return { endsMm: Array.from({ length: plies }, () => depthMm), onSurface: true };

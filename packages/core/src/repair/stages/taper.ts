@@ -140,7 +140,7 @@ function profileOf(inputs: RepairInputs, damage: DamagePlan, parent: ParentPlan)
   const { taper } = inputs;
   const kind = repairKind(inputs);
   const { depthMm } = parent;
-  if (kind === 'dish') return { kind: 'dish', capPastMm: USUAL_CAP_PAST_MM };
+  if (kind === 'dish') return { kind: 'dish', capPastMm: USUAL_CAP_PAST_MM, sunkMm: taper.sunkMm ?? null };
   if (kind === 'wrap') {
     const set: NonNullable<RepairInputs['taper']['wrap']> = taper.wrap ?? USUAL_WRAP;
     return {

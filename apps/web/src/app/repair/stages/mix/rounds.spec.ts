@@ -1,5 +1,5 @@
 import { paste } from '@ashstep/core/mix';
-import type { AddedRound, RepairInputs } from '@ashstep/core/repair';
+import type { AddedRound, LayWork, RepairInputs } from '@ashstep/core/repair';
 import { PanelBench, stateOf } from '../../panel.testing';
 import { Rounds } from './rounds';
 
@@ -25,6 +25,19 @@ describe('rounds of a job', () => {
     expect(told).toMatch(/2 More plies .*1 ply, [\d,.]+ g in 1 pot/);
     await bench.type('Plies', '7');
     expect((lastAdded()[0]!.work as { plies: readonly unknown[] }).plies.length).toBe(7);
+  });
+
+  it('of plies have an outline of their own where it is wanted: a disc, a strip, a triangle', async () => {
+    const lay: AddedRound = { ...GEL, id: 'tip', name: 'Tip', work: { kind: 'lay', plies: [{ fabricId: 'plain-203', orientationDeg: 0 }], shape: null, growMm: 0 } }; // prettier-ignore
+    await bench.show(Rounds, stateOf({ rounds: rounds(lay) }));
+    const tick = [...bench.host.querySelectorAll('label')].find((one) => one.textContent!.includes('as large as the ground'))!; // prettier-ignore
+    expect(tick.querySelector('input')!.checked).toBeTrue();
+    tick.querySelector('input')!.click();
+    const [own] = lastAdded();
+    expect((own!.work as LayWork).shape!.kind).toBe('circle');
+    await bench.show(Rounds, stateOf({ rounds: rounds(own!) }));
+    await bench.choose('ash-outline select', 'triangle');
+    expect((lastAdded()[0]!.work as LayWork).shape!.kind).toBe('polygon');
   });
 
   it('tell resin and filler for a volume as the command line does, pot by pot where one would gel', async () => {

@@ -24,7 +24,8 @@ import {
 } from '@ashstep/core/repair';
 import { LibraryService } from '../../../library/library.service';
 import { optionsOf } from '../../../parts/choice-field';
-import { PickOf, PickSelect, TextInput } from '../../../parts/inputs';
+import { PickOf, PickSelect, TextInput, TickInput } from '../../../parts/inputs';
+import { OutlineField } from '../../../parts/outline-field';
 import { QuantityField } from '../../../parts/quantity-field';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
 import { pourText } from '../../pour';
@@ -39,7 +40,7 @@ const MOST_PLIES = 60;
   selector: 'ash-rounds',
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PickOf, PickSelect, TextInput, QuantityField, QuantityPipe],
+  imports: [PickOf, PickSelect, TextInput, TickInput, OutlineField, QuantityField, QuantityPipe],
   templateUrl: './rounds.html',
   styles: `
     :host {
@@ -109,10 +110,6 @@ export class Rounds extends Panel {
     return roundName(round, this.plan().rounds);
   }
 
-  roundOf(shape: Shape): number | null {
-    return shape.kind === 'circle' ? shape.diameterMm : null;
-  }
-
   pour(round: PlannedRound): string {
     const [first] = round.pots;
     return first ? pourText(this.state(), first, round) : '';
@@ -168,9 +165,14 @@ export class Rounds extends Panel {
     this.setPlies(id, count, { fabricId, orientationDeg: 0, ...(own ? { own } : {}) });
   }
 
-  setRound(id: string, diameterMm: number | null): void {
+  setOutline(id: string, shape: Shape | null): void {
+    this.setWork(id, { shape });
+  }
+
+  /** What an outline of its own starts from: a disc as wide as the cut-out, in its middle. */
+  discOf(): Shape {
     const { centreXMm = 0, centreYMm = 0 } = this.inputs().damage.shape;
-    this.setWork(id, { shape: diameterMm === null ? null : { kind: 'circle', diameterMm, centreXMm, centreYMm } });
+    return { kind: 'circle', diameterMm: Math.max(10, Math.round(this.plan().damage?.cut.widthMm ?? 50)), centreXMm, centreYMm }; // prettier-ignore
   }
 
   setClosing(closing: keyof typeof CLOSING_NAMES): void {

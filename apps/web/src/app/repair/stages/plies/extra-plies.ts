@@ -5,7 +5,7 @@ import type { ExtraPly, RepairInputs } from '@ashstep/core/repair';
 import { MAT_BETWEEN, matBetween, wantsSandingLayer, withoutMat } from '@ashstep/core/stack';
 import { FabricPicker } from '../../../library/fabric-picker';
 import { optionsOf } from '../../../parts/choice-field';
-import { QuantityField } from '../../../parts/quantity-field';
+import { OutlineField } from '../../../parts/outline-field';
 import type { SectionEdit } from '../../repair.store';
 import { Panel } from '../stage-panel';
 import { PickOf, PickSelect } from '../../../parts/inputs';
@@ -27,7 +27,7 @@ const STRENGTHENS = 'plain-203';
 @Component({
   selector: 'ash-extra-plies',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PickOf, PickSelect, FabricPicker, QuantityField],
+  imports: [PickOf, PickSelect, FabricPicker, OutlineField],
   template: `
     <h3>Beside the stack</h3>
     <p class="why"><b>Mat between</b> {{ matWords() }}</p>
@@ -54,36 +54,14 @@ const STRENGTHENS = 'plain-203';
       <fieldset class="extra">
         <legend>{{ uses[extra.use].name }} {{ i + 1 }}</legend>
         <p class="why">{{ uses[extra.use].why }}</p>
+        <ash-outline
+          [shape]="extra.shape"
+          [disabled]="sealed()"
+          [error]="error('stack.extras.' + i + '.shape.lengthMm') ?? error('stack.extras.' + i + '.shape')"
+          (shapeChange)="change(extra, { shape: $event })"
+        />
         <div class="fields">
           <ash-fabric-picker label="Fabric" [value]="extra" (pick)="fabric(extra, $event)" />
-          <ash-quantity
-            label="Length"
-            [value]="extra.box.lengthMm"
-            (valueChange)="shape(extra, { lengthMm: $event! })"
-            [error]="error('stack.extras.' + i + '.shape.lengthMm')"
-          />
-          <ash-quantity
-            label="Width"
-            [value]="extra.box.widthMm"
-            (valueChange)="shape(extra, { widthMm: $event! })"
-            [error]="error('stack.extras.' + i + '.shape.widthMm')"
-          />
-          <ash-quantity
-            label="Middle, along"
-            [value]="extra.box.centreXMm"
-            (valueChange)="shape(extra, { centreXMm: $event! })"
-          />
-          <ash-quantity
-            label="Middle, across"
-            [value]="extra.box.centreYMm"
-            (valueChange)="shape(extra, { centreYMm: $event! })"
-          />
-          <ash-quantity
-            label="Turned, °"
-            kind="plain"
-            [value]="extra.box.rotationDeg"
-            (valueChange)="shape(extra, { rotationDeg: $event! })"
-          />
           <div class="field">
             <label [for]="extra.id + 'after'">Goes on</label
             ><select [id]="extra.id + 'after'" [disabled]="sealed()" (chosen)="change(extra, { after: +$event })">
@@ -145,7 +123,7 @@ export class ExtraPlies extends Panel {
   readonly set = computed(() => this.inputs().stack);
   readonly facesNamed = optionsOf({ first: 'First', second: 'Second' } as const);
   readonly faces = computed(() => this.plan().patch?.faces.length ?? 1);
-  readonly extras = computed(() => (this.set().extras ?? []).map((extra) => ({ ...extra, box: boxOf(extra.shape) })));
+  readonly extras = computed(() => this.set().extras ?? []);
   readonly bare = computed(() => wantsSandingLayer(this.plan().patch?.outward ?? []));
   private readonly chosen = computed(() => this.plan().patch?.chosen ?? []);
   readonly canPut = computed(() => matBetween(this.chosen()).length > this.chosen().length);
@@ -205,13 +183,6 @@ export class ExtraPlies extends Panel {
     }));
   }
 
-  shape(extra: ExtraPly, patch: Partial<ReturnType<typeof boxOf>>): void {
-    const box = { ...boxOf(extra.shape), ...patch };
-    this.change(extra, {
-      shape: { kind: 'roundedRectangle', ...box, cornerRadiusMm: Math.min(5, box.lengthMm / 2, box.widthMm / 2) },
-    });
-  }
-
   fabric(extra: ExtraPly, picked: FabricRef | null): void {
     if (picked) this.change(extra, { fabricId: picked.fabricId, own: picked.own });
   }
@@ -229,22 +200,4 @@ export class ExtraPlies extends Panel {
   private edit(patch: SectionEdit<RepairInputs['stack']>): void {
     this.store.edit('stack', patch);
   }
-}
-
-/** Length, width and place of an outline, however it is kept. */
-function boxOf(shape: Shape): {
-  lengthMm: number;
-  widthMm: number;
-  centreXMm: number;
-  centreYMm: number;
-  rotationDeg: number;
-} {
-  const { centreXMm = 0, centreYMm = 0, rotationDeg = 0 } = shape;
-  const size =
-    shape.kind === 'circle'
-      ? { lengthMm: shape.diameterMm, widthMm: shape.diameterMm }
-      : shape.kind === 'polygon'
-        ? { lengthMm: 50, widthMm: 50 }
-        : { lengthMm: shape.lengthMm, widthMm: shape.widthMm };
-  return { ...size, centreXMm, centreYMm, rotationDeg };
 }

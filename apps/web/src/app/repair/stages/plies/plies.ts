@@ -176,6 +176,15 @@ const DIRECTIONS = {
             (valueChange)="edit({ coverOverlapMm: $event! })"
             [error]="error('stack.coverOverlapMm')"
           />
+          @if (plan().taper?.profile?.kind === 'slope') {
+            <ash-quantity
+              label="Each ply wider by, a side; by the ratio when empty"
+              [value]="set.growMm ?? null"
+              [optional]="true"
+              (valueChange)="edit({ growMm: $event ?? undefined })"
+              [error]="error('stack.growMm')"
+            />
+          }
           <ash-quantity
             label="Room for the finish"
             kind="thickness"

@@ -75,6 +75,14 @@ describe('panels of the taper and the plies', () => {
     [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')]
       .find((button) => button.textContent!.includes(label))!
       .click();
+  const enter = (fixture: ComponentFixture<unknown>, label: string, value: string): void => {
+    const host = fixture.nativeElement as HTMLElement;
+    const own = [...host.querySelectorAll('label')].find((one) => one.textContent!.trim().startsWith(label))!;
+    const field = host.querySelector<HTMLInputElement | HTMLSelectElement>(`#${own.htmlFor}`)!;
+    field.value = value;
+    field.dispatchEvent(new Event('input'));
+    field.dispatchEvent(new Event('change'));
+  };
   const lastEdit = <T>(): T => store.edit.calls.mostRecent().args[1] as T;
 
   describe('the kind of repair', () => {
@@ -165,9 +173,13 @@ describe('panels of the taper and the plies', () => {
       const [filler] = lastEdit<RepairInputs['stack']>().extras!;
       expect([filler!.use, filler!.after, filler!.fabricId]).toEqual(['filler', 0, 'mat-225']);
       const fixture = await show(ExtraPlies, { stack: { extras: [filler!] } });
-      fixture.componentInstance.shape(filler!, { lengthMm: 33, centreXMm: -12 });
+      enter(fixture, 'Length', '33');
       expect(lastEdit<RepairInputs['stack']>().extras![0]!.shape).toEqual(
-        jasmine.objectContaining({ lengthMm: 33, centreXMm: -12 }),
+        jasmine.objectContaining({ kind: 'roundedRectangle', lengthMm: 33 }),
+      );
+      enter(fixture, 'Outline', 'triangle');
+      expect(lastEdit<RepairInputs['stack']>().extras![0]!.shape).toEqual(
+        jasmine.objectContaining({ kind: 'polygon' }),
       );
       press(fixture, 'Take filler 1 out');
       expect(lastEdit<RepairInputs['stack']>().extras).toEqual([]);

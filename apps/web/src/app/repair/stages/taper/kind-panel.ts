@@ -341,6 +341,7 @@ export class KindPanel extends Panel {
             set: (bevelMm: number) => this.edit({ bevelMm }),
             path: 'taper.bevelMm',
           },
+          { label: 'Sunk below the surface for the cap', kind: 'length', value: Math.round(10 * (this.plan().patch?.faces[0]?.sunkMm ?? 0)) / 10, set: (sunkMm: number) => this.edit({ sunkMm }), path: 'taper.sunkMm' }, // prettier-ignore
         ];
       default:
         return [];
@@ -476,9 +477,10 @@ export class KindPanel extends Panel {
         const fills = this.plan().mix?.fills ?? [];
         const ml = fills.reduce((sum, { fillMl }) => sum + fillMl, 0);
         const widest = Math.max(0, ...fills.map(({ mouthMm }) => mouthMm));
-        const capMm = patch?.faces[0]?.stack.totalMm ?? 0;
-        const roomMm = capMm + this.inputs().stack.finishAllowanceMm;
-        return [{ name: fills.length > 1 ? `${fills.length} spots, widest mouth` : 'Mouth', text: mm(widest) }, { name: 'Filler in all', text: `${ml.toFixed(1)} ml` }, { name: 'Cap past the mouth', text: mm(USUAL_CAP_PAST_MM) }, { name: 'Sink it below the surface', text: `${roomMm.toFixed(1)} mm: ${capMm.toFixed(1)} of cap, the rest for fairing and finish` }]; // prettier-ignore
+        const face = patch?.faces[0];
+        const capMm = face?.stack.totalMm ?? 0;
+        const room = face && `${face.stack.roomMm.toFixed(1)} mm over ${capMm.toFixed(1)} mm of cap, ${face.stack.level === 'proud' ? 'too little: grind deeper' : face.stack.level === 'low' ? 'more than fairing is good for' : 'enough'}`; // prettier-ignore
+        return [{ name: fills.length > 1 ? `${fills.length} spots, widest mouth` : 'Mouth', text: mm(widest) }, { name: 'Filler in all', text: `${ml.toFixed(1)} ml` }, { name: 'Cap past the mouth', text: mm(USUAL_CAP_PAST_MM) }, ...(room ? [{ name: 'Room for fairing and finish', text: room }] : [])]; // prettier-ignore
       }
       case 'edge': {
         const r = edge({
