@@ -341,6 +341,8 @@ export const bondTrialBody = z.strictObject({
   fabric: z.string().trim().max(80),
   unit: z.enum(['MPa', 'N', 'rank']),
   value: within(LIMITS.trialValue),
+  /** Its bonded face, so that a force can be told as a strength. */
+  bonded: z.strictObject({ widthMm: within(LIMITS.lengthMm), overlapMm: within(LIMITS.lengthMm) }).nullable(),
   /** Where it broke, per cent of the area. */
   failure: z
     .strictObject({ oldLaminatePercent: share, newLaminatePercent: share, bondLinePercent: share })

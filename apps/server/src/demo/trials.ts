@@ -16,6 +16,7 @@ export function bondTrials(): BondTrialBody[] {
     fabric: 'Woven roving 500',
     unit: 'MPa',
     value,
+    bonded: null,
     failure: { oldLaminatePercent: old, newLaminatePercent: 0, bondLinePercent: 100 - old },
     notes: '',
   }));

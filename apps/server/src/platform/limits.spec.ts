@@ -7,6 +7,8 @@ const HELD: readonly [table: string, column: string, limits: Limits][] = [
   ['air_reading', 'humidity_percent', LIMITS.humidityPercent],
   ['craft', 'year', LIMITS.year],
   ['bond_trial', 'value', LIMITS.trialValue],
+  ['bond_trial', 'width_mm', LIMITS.lengthMm],
+  ['bond_trial', 'overlap_mm', LIMITS.lengthMm],
   ['bond_trial', 'old_percent', LIMITS.sharePercent],
   ['bond_trial', 'new_percent', LIMITS.sharePercent],
   ['bond_trial', 'bond_percent', LIMITS.sharePercent],

@@ -31,6 +31,8 @@ export async function addTrial(
     failure?.newLaminatePercent ?? null,
     failure?.bondLinePercent ?? null,
     trial.notes,
+    trial.bonded?.widthMm ?? null,
+    trial.bonded?.overlapMm ?? null,
   ];
   await once(context, sent, person, null, async (client) => void (await client.query(sql.insert, values)));
   return listTrials(context);

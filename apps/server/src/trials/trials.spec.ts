@@ -19,6 +19,7 @@ describe('bond trials', () => {
     fabric: 'Roving 500',
     unit: 'MPa',
     value: 12.4,
+    bonded: null,
     failure: { oldLaminatePercent: 70, newLaminatePercent: 0, bondLinePercent: 30 },
     notes: '',
     ...patch,
@@ -31,6 +32,15 @@ describe('bond trials', () => {
     expect(list.filter((trial: { id: string }) => trial.id === body.id)).toEqual([
       { ...body, at: jasmine.any(String), by: 'Tech Spec', withdrawn: null },
     ]);
+  });
+
+  it('of a force keep the face they were bonded on', async () => {
+    const body = coupon({ unit: 'N', value: 3750, bonded: { widthMm: 25, overlapMm: 12.5 } });
+    const { body: list } = await tech.send('POST', '/api/trials', body);
+    expect(list.find((trial: { id: string }) => trial.id === body.id).bonded).toEqual({ widthMm: 25, overlapMm: 12.5 });
+    expect((await tech.send('POST', '/api/trials', coupon({ bonded: { widthMm: 0, overlapMm: 12 } }))).status).toBe(
+      422,
+    );
   });
 
   it('are withdrawn with a reason and stay on record; nothing else about them can change', async () => {

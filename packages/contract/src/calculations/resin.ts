@@ -1,5 +1,5 @@
 import { resinEvidence, resinVerdicts } from '@ashstep/core/resin';
-import { trials } from '@ashstep/core/trials';
+import { lapShearMPa, trials, trialsWithin } from '@ashstep/core/trials';
 import * as z from 'zod';
 import { clueId, priorId } from '../inputs/index.js';
 import { type Calculation, calculation, n, family, factor } from './calculation.js';
@@ -66,5 +66,34 @@ export const RESIN_CALCULATIONS: readonly Calculation[] = [
     }),
     trials,
     { groups: [{ name: 'Keyed surface', values: [10.2, 12.1, 13.8, 11.4] }, { name: 'Bare fibre', values: [15.9, 17.2, 14.8, 16.4] }] }, // prettier-ignore
+  ),
+  calculation(
+    'trials-within',
+    'Bond trials of two factors: one compared within the other, so that a strong resin does not pass for a good preparation',
+    z.strictObject({
+      coupons: z.array(
+        z.strictObject({ level: z.string(), block: z.string(), value: n, failure: failureAreas.optional() }),
+      ),
+      confidence: factor,
+    }),
+    trialsWithin,
+    {
+      coupons: [
+        ...[7, 9].map((value) => ({ level: 'Keyed', block: 'Polyester', value })),
+        ...[10, 12].map((value) => ({ level: 'Bare', block: 'Polyester', value })),
+        ...[17, 19].map((value) => ({ level: 'Keyed', block: 'Epoxy', value })),
+        ...[20, 22].map((value) => ({ level: 'Bare', block: 'Epoxy', value })),
+      ],
+    },
+  ),
+  calculation(
+    'lap-shear',
+    'Strength of a lapped coupon from the force it held, MPa',
+    z.strictObject({ forceN: n, widthMm: n, overlapMm: n }),
+    ({ forceN, widthMm, overlapMm }) => ({
+      shearMPa: lapShearMPa(forceN, widthMm, overlapMm),
+      faceMm2: widthMm * overlapMm,
+    }),
+    { forceN: 3750, widthMm: 25, overlapMm: 12.5 },
   ),
 ];

@@ -1,4 +1,4 @@
-import { trials } from './trials.js';
+import { type BlockedCoupon, lapShearMPa, trials, trialsWithin } from './trials.js';
 
 describe('bond trials', () => {
   it('tests two groups by the hand sum', () => {
@@ -55,5 +55,58 @@ describe('bond trials', () => {
     expect(() => trials({ groups: [{ name: 'a', values: [1], failures }] })).toThrowMatching(
       (e) => e.field === 'groups.0.failures.0',
     );
+  });
+});
+
+describe('bond trials of two factors', () => {
+  const of = (level: string, block: string, ...values: number[]): BlockedCoupon[] =>
+    values.map((value) => ({ level, block, value }));
+  /** In either resin bare fibre holds 3 MPa more; epoxy holds 10 more than polyester. */
+  const TWO = [
+    ...of('Keyed', 'Polyester', 7, 8, 9),
+    ...of('Bare', 'Polyester', 10, 11, 12),
+    ...of('Keyed', 'Epoxy', 17, 18, 19),
+    ...of('Bare', 'Epoxy', 20, 21, 22),
+  ];
+
+  it('are compared within the other factor, by the hand sum: pooled they would show nothing', () => {
+    const [pair] = trialsWithin({ coupons: TWO }).pairs;
+    // Each cell has a sum of squares of 2, 8 degrees of freedom in all: s² = 1. Weights 9/6 each, 3 in all: t = −3·√3.
+    expect(pair).toEqual(jasmine.objectContaining({ difference: -3, df: 8, blocks: 2, verdict: 'different' }));
+    expect(pair!.t).toBeCloseTo(-3 * Math.sqrt(3), 9);
+    const pooled = trials({ groups: ['Keyed', 'Bare'].map((name) => ({ name, values: TWO.filter(({ level }) => level === name).map(({ value }) => value) })) }); // prettier-ignore
+    expect(pooled.pairs[0]!.verdict).toBe('not-shown');
+  });
+
+  it('do not let a strong resin pass for a good preparation', () => {
+    const uneven = [...of('Keyed', 'Polyester', 7, 8, 9, 8), ...of('Bare', 'Polyester', 8), ...of('Keyed', 'Epoxy', 18), ...of('Bare', 'Epoxy', 17, 18, 19, 18)]; // prettier-ignore
+    const [pair] = trialsWithin({ coupons: uneven }).pairs;
+    expect(pair!.difference).toBeCloseTo(0, 9);
+    expect(pair!.verdict).toBe('not-shown');
+  });
+
+  it('that were never made side by side say nothing of one another', () => {
+    const apart = [...of('Keyed', 'Polyester', 7, 8, 9), ...of('Bare', 'Epoxy', 20, 21, 22)];
+    expect(trialsWithin({ coupons: apart }).pairs[0]).toEqual(
+      jasmine.objectContaining({ verdict: 'never-together', blocks: 0, p: null }),
+    );
+  });
+
+  it('of one block are compared as ever', () => {
+    const one = TWO.filter(({ block }) => block === 'Epoxy');
+    const groups = ['Keyed', 'Bare'].map((name) => ({ name, values: one.filter(({ level }) => level === name).map(({ value }) => value) })); // prettier-ignore
+    expect(trialsWithin({ coupons: one }).pairs[0]).toEqual(jasmine.objectContaining(trials({ groups }).pairs[0]!));
+  });
+
+  it('too few within the blocks are told as such', () => {
+    const few = [...of('Keyed', 'Polyester', 7, 8), ...of('Bare', 'Polyester', 12, 13, 14), ...of('Keyed', 'Epoxy', 20)]; // prettier-ignore
+    expect(trialsWithin({ coupons: few }).pairs[0]!.verdict).toBe('too-few');
+  });
+});
+
+describe('a lapped coupon', () => {
+  it('holds its force over its face: 3,750 N on 25 by 12.5 mm is 12 MPa', () => {
+    expect(lapShearMPa(3750, 25, 12.5)).toBe(12);
+    expect(() => lapShearMPa(3750, 0, 12.5)).toThrowError();
   });
 });

@@ -131,3 +131,84 @@ function welch(a: TrialGroup, b: TrialGroup, confidence: number): PairTest {
   const p = studentTwoTailed(t, df);
   return { ...none, t, df, p, verdict: p < 1 - confidence ? 'different' : 'not-shown' };
 }
+
+/** A coupon by what is compared, and by all else it was made with. */
+export interface BlockedCoupon {
+  /** What is compared: its preparation. */
+  level: string;
+  /** All else about it: resin and fabric. Coupons are compared only with those of the same. */
+  block: string;
+  value: number;
+  failure?: FailureAreas;
+}
+
+export interface BlockedPair extends Omit<PairTest, 'verdict'> {
+  verdict: PairTest['verdict'] | 'never-together';
+  /** In how many blocks both are found. */
+  blocks: number;
+}
+
+/**
+ * Coupons of two factors compared within the second: of each block that holds both levels the difference of the means, weighed by n₁n₂/(n₁+n₂),
+ * against the spread within the cells, s/√Σw with Σ(n − 1) degrees of freedom. So a strong resin does not pass for a good preparation. Where all
+ * coupons are of one block it is the test of `trials`.
+ * @throws CoreError for no coupons, more than 20 levels, values that are no numbers, or failure areas over 100 %
+ */
+export function trialsWithin({
+  coupons,
+  confidence: wanted,
+}: {
+  coupons: readonly BlockedCoupon[];
+  confidence?: number;
+}): { groups: GroupSummary[]; pairs: BlockedPair[] } {
+  if (!Array.isArray(coupons) || coupons.length === 0) throw new CoreError('empty', 'coupons');
+  const levels = [...new Set(coupons.map(({ level }) => level))];
+  const of = (level: string): BlockedCoupon[] => coupons.filter((one) => one.level === level);
+  const { groups, pairs } = trials({
+    groups: levels.map((name) => ({
+      name,
+      values: of(name).map(({ value }) => value),
+      failures: of(name).flatMap(({ failure }) => (failure ? [failure] : [])),
+    })),
+    ...(wanted === undefined ? {} : { confidence: wanted }),
+  });
+  if (new Set(coupons.map(({ block }) => block)).size === 1)
+    return { groups, pairs: pairs.map((pair) => ({ ...pair, blocks: 1 })) };
+  const confidence = wanted ?? 0.95;
+  return { groups, pairs: pairs.map(({ a, b }) => within(a, b, of(a), of(b), confidence)) };
+}
+
+function within(
+  a: string,
+  b: string,
+  ofA: readonly BlockedCoupon[],
+  ofB: readonly BlockedCoupon[],
+  confidence: number,
+): BlockedPair {
+  const shared = [...new Set(ofA.map(({ block }) => block))].filter((block) => ofB.some((one) => one.block === block));
+  const cells = shared.map((block) =>
+    [ofA, ofB].map((all) => all.filter((one) => one.block === block).map(({ value }) => value)),
+  );
+  const weights = cells.map(([x, y]) => (x!.length * y!.length) / (x!.length + y!.length));
+  const weight = weights.reduce((sum, w) => sum + w, 0);
+  const difference = cells.reduce((sum, [x, y], i) => sum + weights[i]! * (mean(x!) - mean(y!)), 0) / (weight || 1);
+  const none = { a, b, difference, t: null, df: null, p: null, blocks: shared.length };
+  if (shared.length === 0) return { ...none, verdict: 'never-together' };
+  const counted = [0, 1].map((i) => cells.reduce((sum, cell) => sum + cell[i]!.length, 0));
+  const df = cells.flat().reduce((sum, cell) => sum + cell.length - 1, 0);
+  if (Math.min(...counted) < FEWEST_COUPONS || df < FEWEST_COUPONS - 1) return { ...none, verdict: 'too-few' };
+  const squares = cells.flat().reduce((sum, cell) => sum + cell.reduce((all, x) => all + (x - mean(cell)) ** 2, 0), 0);
+  if (squares === 0) return { ...none, verdict: difference === 0 ? 'not-shown' : 'too-few' };
+  const t = difference / Math.sqrt(squares / df / weight);
+  const p = studentTwoTailed(t, df);
+  return { ...none, t, df, p, verdict: p < 1 - confidence ? 'different' : 'not-shown' };
+}
+
+/**
+ * Shear of a lapped coupon, MPa: the force over the bonded face.
+ * @throws CoreError for a face outside 1 mm … 20 m either way, or a force out of range
+ */
+export function lapShearMPa(forceN: number, widthMm: number, overlapMm: number): number {
+  requireNumber(forceN, 'forceN', LIMITS.trialValue);
+  return forceN / (requireNumber(widthMm, 'widthMm', LIMITS.lengthMm) * requireNumber(overlapMm, 'overlapMm', LIMITS.lengthMm)); // prettier-ignore
+}

@@ -14,6 +14,7 @@ const coupon = (preparation: string, value: number, patch: Partial<BondTrial> = 
   fabric: '',
   unit: 'MPa',
   value,
+  bonded: null,
   failure: null,
   notes: '',
   at: '2026-04-16T08:00:00Z',
@@ -103,5 +104,28 @@ describe('the bond trials', () => {
 
   it('have nothing to compare before the first coupon', async () => {
     expect(await show([])).toContain('No coupons in this measure yet');
+  });
+
+  it('compare a preparation within each resin, and are planned by only with one resin taken', async () => {
+    const two = [7, 8, 9, 17, 18, 19].map((value, i) =>
+      coupon('Keyed', value, { resin: i < 3 ? 'Polyester' : 'Epoxy' }),
+    );
+    const bare = [10, 11, 12, 20, 21, 22].map((value, i) => coupon('Bare', value, { resin: i < 3 ? 'Polyester' : 'Epoxy' })); // prettier-ignore
+    const told = await show([...two, ...bare]);
+    expect(told).toContain('Bare holds 3.0 MPa more than Keyed');
+    expect(told).toContain('Like compared with like');
+    const [keyed] = fixture.componentInstance.result()!.groups;
+    expect(fixture.componentInstance.notCited(keyed!)).toContain('more than one resin');
+    fixture.componentInstance.only.set('Epoxy');
+    const [epoxy] = fixture.componentInstance.result()!.groups;
+    expect([epoxy!.mean, fixture.componentInstance.notCited(epoxy!)]).toEqual([18, '']);
+  });
+
+  it('in newtons on a known face count as strengths', async () => {
+    const bonded = { widthMm: 25, overlapMm: 12.5 };
+    await show([3750, 4375, 5000].map((value) => coupon('Bare', value, { unit: 'N', bonded })));
+    expect(fixture.componentInstance.result()!.groups).toEqual([
+      jasmine.objectContaining({ name: 'Bare', count: 3, mean: 14 }),
+    ]);
   });
 });

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toSignal } from '@angular/core/rxjs-interop';
 import { type BondSetting, type BondTrial, type BondTrialBody, FAMILY_NAMES } from '@ashstep/contract';
 import type { ResinFamily } from '@ashstep/core/material';
-import { FEWEST_COUPONS, type GroupSummary, type PairTest, type TrialsResult, trials } from '@ashstep/core/trials';
+import { type BlockedPair, FEWEST_COUPONS, type GroupSummary, lapShearMPa, trialsWithin } from '@ashstep/core/trials';
 import type { EChartsCoreOption } from 'echarts/core';
 import { type Observable } from 'rxjs';
 import { Chart } from '../parts/chart';
@@ -13,7 +13,7 @@ import { QuantityField } from '../parts/quantity-field';
 import { Api, ApiError } from '../platform/api';
 import { SessionService } from '../platform/session.service';
 import { WhenPipe } from '../platform/when.pipe';
-import { PickOf, TextInput } from '../parts/inputs';
+import { PickOf, PickSelect, TextInput } from '../parts/inputs';
 
 type Unit = BondTrialBody['unit'];
 type Factor = 'preparation' | 'resin' | 'fabric';
@@ -22,7 +22,7 @@ type Factor = 'preparation' | 'resin' | 'fabric';
 @Component({
   selector: 'ash-trials',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PickOf, TextInput, Header, ChoiceField, QuantityField, Chart, WhenPipe],
+  imports: [PickOf, PickSelect, TextInput, Header, ChoiceField, QuantityField, Chart, WhenPipe],
   templateUrl: './trials.html',
   styleUrl: './trials.scss',
 })
@@ -45,13 +45,26 @@ export class Trials {
   readonly old = signal<number | null>(null);
   readonly fresh = signal<number | null>(null);
   readonly bond = signal<number | null>(null);
+  readonly width = signal<number | null>(null);
+  readonly overlap = signal<number | null>(null);
   readonly withdrawing = signal<string | null>(null);
   readonly why = signal('');
 
+  /** Coupons told in the measure that is shown: a force on a known face counts as a strength too. */
   readonly counted = computed(() =>
-    (this.all() ?? []).filter((trial) => trial.unit === this.unit() && trial.withdrawn === null),
+    (this.all() ?? []).flatMap((trial): BondTrial[] => {
+      if (trial.withdrawn !== null || (this.only() !== '' && trial.resin !== this.only())) return [];
+      if (trial.unit === this.unit()) return [trial];
+      const { bonded, value } = trial;
+      return this.unit() === 'MPa' && trial.unit === 'N' && bonded
+        ? [{ ...trial, value: lapShearMPa(value, bonded.widthMm, bonded.overlapMm) }]
+        : [];
+    }),
   );
-  readonly result = computed<TrialsResult | null>(() => compare(this.counted(), this.factor()));
+  readonly result = computed(() => compare(this.counted(), this.factor()));
+  /** Resins there are coupons of, and the one they are held to; all of them when empty. */
+  readonly resins = computed(() => [...new Set((this.all() ?? []).map((trial) => trial.resin))]);
+  readonly only = signal('');
   readonly verdicts = computed(() =>
     (this.result()?.pairs ?? []).map((pair) => ({ key: `${pair.a} ${pair.b}`, text: verdict(pair, this.unit()) })),
   );
@@ -67,7 +80,6 @@ export class Trials {
   );
 
   readonly shopBond = toSignal(this.session.bond$, { initialValue: {} as BondSetting });
-  readonly fewest = FEWEST_COUPONS;
   readonly families = Object.entries(FAMILY_NAMES) as [ResinFamily, string][];
   readonly manager = computed(() => this.person()?.role === 'manager');
   private readonly person = toSignal(this.session.person$);
@@ -78,8 +90,21 @@ export class Trials {
     this.take(this.api.get<BondTrial[]>('/trials'));
   }
 
+  /** Why a group cannot be planned by; nothing where it can: three coupons or more, of one resin. */
+  notCited(group: GroupSummary): string {
+    if (group.count < FEWEST_COUPONS) return 'Three coupons or more';
+    const resins = new Set(this.of(group).map(({ resin }) => resin));
+    return resins.size > 1 ? 'Of more than one resin: take one above' : '';
+  }
+
+  private of({ name }: GroupSummary): BondTrial[] {
+    return this.counted().filter((trial) => (trial[this.factor()] || NOT_NOTED) === name);
+  }
+
   cite(group: GroupSummary): void {
-    this.citing.set({ group, family: 'epoxy', mpa: Math.round(10 * (group.mean - (group.spread ?? 0))) / 10 });
+    const named = this.of(group)[0]?.resin.toLowerCase() ?? '';
+    const family = this.families.find(([, name]) => named.includes(name.toLowerCase()))?.[0] ?? 'epoxy';
+    this.citing.set({ group, family, mpa: Math.round(10 * (group.mean - (group.spread ?? 0))) / 10 });
   }
 
   keepBond(): void {
@@ -108,6 +133,7 @@ export class Trials {
   add(event: Event): void {
     event.preventDefault();
     const [old, fresh, bond] = [this.old(), this.fresh(), this.bond()];
+    const [width, overlap] = [this.width(), this.overlap()];
     const failure =
       old === null && fresh === null && bond === null
         ? null
@@ -119,6 +145,7 @@ export class Trials {
       fabric: this.fabric(),
       unit: this.unit(),
       value: this.value() ?? 0,
+      bonded: this.unit() === 'N' && width !== null && overlap !== null ? { widthMm: width, overlapMm: overlap } : null,
       failure,
       notes: '',
     };
@@ -172,29 +199,35 @@ export class Trials {
   }
 }
 
-function compare(counted: readonly BondTrial[], factor: Factor): TrialsResult | null {
-  const groups = new Map<string, BondTrial[]>();
-  for (const trial of counted)
-    groups.set(trial[factor] || 'Not noted', [...(groups.get(trial[factor] || 'Not noted') ?? []), trial]);
-  if (groups.size === 0) return null;
-  return trials({
-    groups: [...groups].map(([name, members]) => ({
-      name,
-      values: members.map((trial) => trial.value),
-      failures: members.flatMap((trial) => (trial.failure ? [trial.failure] : [])),
+const NOT_NOTED = 'Not noted';
+const FACTORS: readonly Factor[] = ['preparation', 'resin', 'fabric'];
+
+/** Coupons by one factor, compared only with those alike in the others. */
+function compare(counted: readonly BondTrial[], factor: Factor): ReturnType<typeof trialsWithin> | null {
+  if (counted.length === 0) return null;
+  const others = FACTORS.filter((other) => other !== factor);
+  return trialsWithin({
+    coupons: counted.map((trial) => ({
+      level: trial[factor] || NOT_NOTED,
+      block: JSON.stringify(others.map((other) => trial[other])),
+      value: trial.value,
+      ...(trial.failure ? { failure: trial.failure } : {}),
     })),
   });
 }
 
-function verdict({ a, b, difference, p, verdict: found }: PairTest, unit: Unit): string {
+function verdict({ a, b, difference, p, verdict: found, blocks }: BlockedPair, unit: Unit): string {
+  if (found === 'never-together')
+    return `${a} and ${b}: never made with the same resin and fabric, so nothing can be told of one against the other.`;
   if (found === 'too-few')
     return `${a} and ${b}: too few coupons to tell. Three or more of each that differ among themselves.`;
   const [better, worse] = difference >= 0 ? [a, b] : [b, a];
   const by = `${Math.abs(difference).toFixed(1)}${unit === 'rank' ? '' : ` ${unit}`}`;
   const chance = p! < 0.001 ? 'less than 1 in 1000' : `${(100 * p!).toFixed(1)} %`;
+  const within = blocks > 1 ? ' Like compared with like, the rest being equal.' : '';
   return found === 'different'
-    ? `${better} holds ${by} more than ${worse}. Chance of that by luck: ${chance}.`
-    : `${better} is ${by} above ${worse}, but luck alone gives as much in ${chance} of cases: no difference shown.`;
+    ? `${better} holds ${by} more than ${worse}. Chance of that by luck: ${chance}.${within}`
+    : `${better} is ${by} above ${worse}, but luck alone gives as much in ${chance} of cases: no difference shown.${within}`;
 }
 
 function chartOf(
@@ -224,7 +257,7 @@ function chartOf(
     series: [
       {
         type: 'scatter',
-        data: counted.map((trial) => [at.get(trial[factor] || 'Not noted'), trial.value]),
+        data: counted.map((trial) => [at.get(trial[factor] || NOT_NOTED), trial.value]),
         symbolSize: 11,
         itemStyle: { color: 'transparent', borderColor: CHART_INK, borderWidth: 1.8 },
       },
