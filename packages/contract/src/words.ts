@@ -82,6 +82,8 @@ const UNLIKE: Readonly<Record<string, (p: Params) => string>> = {
     `180° is no multiple of ${figure(p['value'], 2)}°. Take ${figure(p['near'], 2)}°, or 5, 10, 15, 30.`,
   'no-stack': () =>
     'No stack of these fabrics keeps to what is asked. Allow more plies, more thickness, or another fabric.',
+  'past-every-edge': () =>
+    'By the edges near by nothing is left of the piece the damage is on: it is larger than the panel. Check the sizes and the edges, or plan it as a new panel.',
   steps: () => 'These steps carry no load over. Give each a length and two stiffnesses.',
   'no-weight': () => 'All weights are nothing. Give one at least that is more.',
   'other-chemistry': (p) =>

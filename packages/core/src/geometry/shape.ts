@@ -92,7 +92,8 @@ type Segment = readonly [Point, Point];
 const edge = (points: readonly Point[], i: number): Segment => [points[i]!, points[(i + 1) % points.length]!];
 const cross = (o: Point, a: Point, b: Point): number => (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x);
 
-function segmentsMeet([a, b]: Segment, [c, d]: Segment): boolean {
+/** Whether two straight pieces cross or touch. */
+export function segmentsMeet([a, b]: Segment, [c, d]: Segment): boolean {
   if (
     Math.max(a.x, b.x) < Math.min(c.x, d.x) ||
     Math.max(c.x, d.x) < Math.min(a.x, b.x) ||

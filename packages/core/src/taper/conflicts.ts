@@ -45,7 +45,19 @@ export interface Conflict {
   /** The way out taken, if any. */
   taken: WayOut | null;
   ways: WayOption[];
+  /** Where none of them would do: what would, with what changed. */
+  changes: WayChange[];
 }
+
+/**
+ * What would make a way out: a narrower margin, so that it goes steeper there; both faces and steeper; so much more room; or, where the damage
+ * itself reaches it, that it is told as part of the repair.
+ */
+export type WayChange =
+  | { change: 'margin'; marginMm: number }
+  | { change: 'both-and-steeper'; ratio: number }
+  | { change: 'room'; moreMm: number }
+  | { change: 'crosses' };
 
 export interface ConflictsInput {
   shapes: readonly Shape[];
@@ -129,6 +141,7 @@ export function conflictsOf({
           };
       }
     };
+    const ways = WAYS_OUT.map(option);
     return [
       {
         index,
@@ -137,10 +150,29 @@ export function conflictsOf({
         distanceMm,
         wantedMm,
         taken: obstacle.way ?? null,
-        ways: WAYS_OUT.map(option),
+        ways,
+        changes: ways.some(({ possible }) => possible)
+          ? []
+          : changesFor(distanceMm - clearanceMm, marginMm, faceMm, depthsMm.length === 1),
       },
     ];
   });
+}
+
+/** No narrower margin is worth abrading, mm. */
+const LEAST_MARGIN_MM = 5;
+
+/** What would help where nothing does: `roomMm` from the cut-out to where the ground must end. */
+function changesFor(roomMm: number, marginMm: number, faceMm: number, oneFace: boolean): WayChange[] {
+  if (roomMm <= TOUCHING_MM) return [{ change: 'crosses' }];
+  const steepestMm = STEEPEST_RATIO * faceMm;
+  const narrow = Math.floor(roomMm - steepestMm);
+  const both = (roomMm - marginMm) / (faceMm / 2);
+  return [
+    ...(narrow >= LEAST_MARGIN_MM ? [{ change: 'margin' as const, marginMm: narrow }] : []),
+    ...(oneFace && both >= STEEPEST_RATIO ? [{ change: 'both-and-steeper' as const, ratio: both }] : []),
+    { change: 'room' as const, moreMm: Math.ceil(steepestMm + marginMm - roomMm) },
+  ];
 }
 
 /** Where an obstacle is met first: how far the cut-out is from it there, and the ratio of that side. */

@@ -30,6 +30,19 @@ describe('the ground of a taper', () => {
     expect(measures(0).areaMm2 / (Math.PI * 50 ** 2)).toBeCloseTo(1, 2);
   });
 
+  it('of damage that runs over an edge keeps what is on this side of it', () => {
+    const over = { shapes: [ROUND], ratio: 10, depthMm: 5, marginMm: 25, obstacles: [edgeAt(30)] };
+    const { measures } = taperRegion(over);
+    expect(measures(0).areaMm2 / (Math.PI * 50 ** 2 - segment(50, 30))).toBeCloseTo(1, 2);
+    expect(measures(5).areaMm2 / (Math.PI * 100 ** 2 - segment(100, 30))).toBeCloseTo(1, 2);
+  });
+
+  it('of damage larger than the piece it is on is refused with the reason, not made nothing of', () => {
+    const sides: Obstacle[] = [[-40, -40, 40, -40], [40, -40, 40, 40], [40, 40, -40, 40], [-40, 40, -40, -40]].map(([a, b, c, d], i) => ({ name: `Side ${i}`, kind: 'edge', points: [{ x: a!, y: b! }, { x: c!, y: d! }] })); // prettier-ignore
+    const larger: Shape = { kind: 'circle', diameterMm: 130 };
+    expect(() => taperRegion({ shapes: [larger], ratio: 10, depthMm: 5, marginMm: 25, obstacles: sides })).toThrowError(/inconsistent at damage.shape/); // prettier-ignore
+  });
+
   it('goes round a fitting with its clearance, and what is cut off from the hole falls away', () => {
     const bolt: Obstacle = {
       name: 'Bolt',
@@ -165,6 +178,31 @@ describe('what a taper runs into', () => {
     expect(cut.faces[0]!.footprint.areaMm2 / (Math.PI * 122 ** 2 - segment(122, 90))).toBeCloseTo(1, 3);
     expect(cut.taperVolumeMm3).toBeLessThan(whole.taperVolumeMm3);
     expect(wrapped.taperVolumeMm3).toBe(whole.taperVolumeMm3);
+  });
+});
+
+describe('what would help where no way out does', () => {
+  /** A structure so far from the rim of a hole of 100 mm, the taper 12:1 over 6 mm with 25 mm of margin. */
+  const changesAt = (mm: number, marginMm = 25) =>
+    footprint({ shape: ROUND, ratio: 12, depthMm: 6, marginMm, obstacles: [edgeAt(50 + mm, { kind: 'structure' })] })
+      .conflicts[0]!;
+
+  it('is a narrower margin where the steepest slope and one of 5 mm or more find room', () => {
+    // 3:1 over 6 mm is 18 mm: of 40 mm, 22 are left for a margin.
+    expect(changesAt(40).changes).toEqual([
+      { change: 'margin', marginMm: 22 },
+      { change: 'both-and-steeper', ratio: 5 },
+      { change: 'room', moreMm: 3 },
+    ]);
+  });
+
+  it('is so much more room, where neither that nor half the depth is enough', () => {
+    expect(changesAt(20).changes).toEqual([{ change: 'room', moreMm: 23 }]);
+  });
+
+  it('is to call it part of the repair where the damage itself reaches it, and nothing where a way is open', () => {
+    expect(changesAt(-10).changes).toEqual([{ change: 'crosses' }]);
+    expect(changesAt(60).changes).toEqual([]);
   });
 });
 

@@ -15,6 +15,7 @@ import {
   liesWithin,
   measureOffset,
   outlinePoints,
+  segmentsMeet,
   signedArea,
   takeOut,
 } from '../geometry/index.js';
@@ -99,7 +100,7 @@ const LINE_MM = 0.5;
  * At level z the outlines are those of the cut-outs, each place moved out by n z along its normal with round joins, joined where they
  * meet; edges and fittings without a way out cut them, and what is cut off from every cut-out falls away. Towards an obstacle that is met
  * by a steeper side n = (distance − clearance − margin)/d, blended into the rest by a smooth least.
- * @throws CoreError for bad shapes, ratios outside 1…100, or more than 40 cut-outs or 60 obstacles
+ * @throws CoreError for bad shapes, ratios outside 1…100, more than 40 cut-outs or 60 obstacles, or damage that leaves nothing of the sheet between the edges
  */
 export function taperRegion(input: RegionInput): Region {
   const { shapes, locals = [], obstacles = [] } = input;
@@ -130,7 +131,7 @@ export function taperRegion(input: RegionInput): Region {
   const ratioAt = ratioField(input, outlines, steeper);
   const forbidden = near.flatMap((obstacle) => forbiddenOf(obstacle, outlines[0]!));
   const steepest = Math.min(...outlines.flat().map(ratioAt));
-  const seeds = outlines.map(([first]) => first!);
+  const seeds = outlines.flatMap((outline) => onSheet(outline, forbidden));
   const kept = new Map<string, Point[][]>();
   const at = (levelMm: number, beyondMm = 0): Point[][] => {
     const key = `${levelMm} ${beyondMm}`;
@@ -145,6 +146,8 @@ export function taperRegion(input: RegionInput): Region {
     kept.set(key, made);
     return made;
   };
+  if (forbidden.length > 0 && areaOf(at(input.depthMm)) - areaOf(at(0)) <= NOTHING_LEFT * areaOf(at(0)))
+    throw new CoreError('inconsistent', 'damage.shape', { why: 'past-every-edge' });
   const measures = (levelMm: number, beyondMm?: number): OffsetMeasures =>
     measuresOf(at(levelMm, beyondMm), shapes.length === 1 ? (shape!.rotationDeg ?? 0) : 0);
   return {
@@ -160,6 +163,17 @@ export function taperRegion(input: RegionInput): Region {
       measures: measures(ply.levelMm, ply.beyondMm),
     }),
   };
+}
+
+/** Ground no larger than the cut-out by more than this share of it is none. */
+const NOTHING_LEFT = 0.001;
+
+/** A place on the part of a cut-out that is on the sheet: of damage that runs over an edge, the larger part; none where nothing is. */
+function onSheet(outline: readonly Point[], forbidden: readonly Point[][]): Point[] {
+  if (forbidden.length === 0) return [outline[0]!];
+  const parts = takeOut(growBy([outline], () => 0), forbidden).filter((run) => signedArea(run) > 0); // prettier-ignore
+  const largest = parts.sort((a, b) => signedArea(b) - signedArea(a))[0];
+  return largest ? [largest[0]!] : [];
 }
 
 function formRegion(form: Form, shape: Shape, ratio: number, depthMm: number): Region {
@@ -276,11 +290,15 @@ export const distanceTo = (at: Point, obstacle: Obstacle): number =>
 export function distanceBetween(outlines: readonly (readonly Point[])[], obstacle: Obstacle): number {
   const run = runOf(obstacle);
   const closed = outlines.map((outline) => [...outline, outline[0]!]);
-  if (run.some((p) => liesWithin(p, outlines))) return 0;
+  if (run.some((p) => liesWithin(p, outlines)) || closed.some((outline) => runsCross(run, outline))) return 0;
   const out = closed.flat().map((p) => distanceTo(p, obstacle));
   const back = run.flatMap((p) => closed.map((outline) => distanceToRun(p, outline)));
   return Math.min(...out, ...back);
 }
+
+/** Whether two lines of pieces go through one another. */
+const runsCross = (a: readonly Point[], b: readonly Point[]): boolean =>
+  a.slice(1).some((to, i) => b.slice(1).some((end, k) => segmentsMeet([a[i]!, to], [b[k]!, end])));
 
 /** What an obstacle takes out of the sheet: all that lies beyond an edge, or itself with its clearance. */
 function forbiddenOf(obstacle: Obstacle, home: readonly Point[]): Point[][] {

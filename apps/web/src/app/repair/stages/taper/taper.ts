@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { SERVICE_NAMES, volumeWords } from '@ashstep/contract';
+import { SERVICE_NAMES, errorWords, volumeWords } from '@ashstep/contract';
 import { pulledMPa } from '@ashstep/core/laminate';
 import { type RepairInputs, isUncut, serviceOf, worksEitherFace } from '@ashstep/core/repair';
 import { isLaidOn, joint } from '@ashstep/core/taper';
@@ -359,6 +359,8 @@ export class TaperStage extends StagePanel {
   }
 
   needs(): string {
+    const problem = this.plan().problems.find(({ stage }) => stage === 'taper');
+    if (problem) return errorWords(problem.code, problem.params);
     return this.plan().parent ? 'Needs a resin, on the stage before.' : 'Needs the laminate thickness, on Laminate.';
   }
 

@@ -34,6 +34,16 @@ describe('ways out', () => {
     expect(way('Take it off')[0]).toContain('an edge stays where it is');
   });
 
+  it('say what would help where none of them does, and take it', async () => {
+    // The cut-out ends 60 mm from the middle; 5 mm of laminate at 3:1 want 15 mm, and the margin 25.
+    const rib = near(fitting(90, { kind: 'structure', name: 'Rib' }));
+    expect(await bench.show(WaysOut, stateOf(rib))).toContain('None of these will do as it is');
+    bench.button('Take a margin of 15').click();
+    const edits = bench.store.edit.calls.allArgs().map(([section]) => section);
+    expect(edits).toEqual(['taper', 'damage']);
+    expect(bench.lastEdit<{ neighbours: Neighbour[] }>('damage').neighbours[0]!.way).toBe('steeper');
+  });
+
   it('are none where nothing is near', async () => {
     expect(await bench.show(WaysOut, stateOf(near(fitting(600))))).not.toContain('In the way');
     expect(await bench.show(WaysOut, stateOf(near()))).not.toContain('In the way');

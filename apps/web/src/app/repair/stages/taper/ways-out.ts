@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import type { RepairInputs } from '@ashstep/core/repair';
-import type { Conflict, WayOption, WayOut } from '@ashstep/core/taper';
+import type { Conflict, WayChange, WayOption, WayOut } from '@ashstep/core/taper';
 import { QuantityField } from '../../../parts/quantity-field';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
 import type { SectionEdit } from '../../repair.store';
@@ -66,6 +66,17 @@ const NEED_WORDS: Record<NonNullable<WayOption['needs']>, string> = {
             }
           </tbody>
         </table>
+        @if (c.changes.length > 0) {
+          <p class="why"><b>None of these will do as it is</b></p>
+          @for (change of c.changes; track change.change) {
+            <p>{{ changeWords(c, change) }}</p>
+            @if (change.change === 'margin') {
+              <button type="button" class="act small" [disabled]="sealed()" (click)="narrow(c, change.marginMm)">
+                Take a margin of {{ change.marginMm | qty: 'length' }} and go steeper
+              </button>
+            }
+          }
+        }
       </section>
     }
     <details [open]="locals().length > 0">
@@ -148,6 +159,28 @@ export class WaysOut extends Panel {
     if (way === 'two-sided')
       return this.inputs().taper.sides === 'two' ? 'already so' : 'half the width is still too much';
     return way === 'wrap' ? 'only round an edge' : `${c.kind === 'edge' ? 'an' : 'a'} ${c.kind} stays where it is`;
+  }
+
+  /** What would help, in words. */
+  changeWords(c: Conflict, change: WayChange): string {
+    switch (change.change) {
+      case 'margin':
+        return 'With a narrower abraded margin all round the slope finds room to be steeper there. The cover must then end within it.';
+      case 'both-and-steeper':
+        return `From both faces the slope towards it would be ${Math.round(change.ratio * 10) / 10}:1. Take both faces, then steeper there.`;
+      case 'room':
+        return `Else ${change.moreMm} mm more room is wanted: see whether the damage really goes as far as it is mapped, or lay a lap patch in place of the taper.`;
+      case 'crosses':
+        return `The damage itself reaches the ${c.name}, so it is part of the repair. Rebuild it as an edge or a wrap, or take the line off the map.`;
+    }
+  }
+
+  narrow(c: Conflict, marginMm: number): void {
+    this.edit({ marginMm });
+    this.take(
+      c,
+      c.ways.find(({ way }) => way === 'steeper')!,
+    );
   }
 
   taken(c: Conflict, { way }: WayOption): boolean {
