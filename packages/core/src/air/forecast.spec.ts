@@ -33,6 +33,16 @@ describe('a forecast taken in', () => {
     expect(cutAt).toBe('2026-04-16T07:00');
   });
 
+  it('takes a day and more without any sun as a column nobody filled in', () => {
+    const rows = Array.from({ length: 31 }, (_, i) => row(`2026-04-${16 + Math.floor(i / 24)}T${String(i % 24).padStart(2, '0')}:00`, 12)); // prettier-ignore
+    const sunAt = (list: ForecastRow[], hour: number) => hourlyForecast(list).air.hours[hour]!.sunWPerM2;
+    expect(sunAt(rows, 12)).toBeGreaterThan(300);
+    expect(sunAt(rows, 1)).toBe(0);
+    // A night, or one dull day with an hour of sun in it, is as it was told.
+    expect(sunAt(rows.slice(0, 6), 5)).toBe(0);
+    expect(sunAt([...rows.slice(0, -1), { ...rows.at(-1)!, sunWPerM2: 40 }], 12)).toBe(0);
+  });
+
   it('takes the later of two rows for one hour', () => {
     expect(
       hourlyForecast([row('2026-04-16T06:00', 10), row('2026-04-16T06:10', 14)]).air.hours.map(({ tempC }) => tempC),

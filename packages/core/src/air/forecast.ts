@@ -25,6 +25,17 @@ export interface Forecast {
 /** Rows further apart than this say nothing of the hours between, h. */
 const MOST_APART_HOURS = 12;
 
+/** A day and more without any sun at all is a column nobody filled in. */
+const SUNLESS_ROWS_HOURS = 24;
+
+/** The rows as they are, but where none of a day or more has any sun, which is then worked out. */
+function sunTold(rows: readonly ForecastRow[]): readonly ForecastRow[] {
+  if (rows.some(({ sunWPerM2 }) => sunWPerM2 === null || sunWPerM2 > 0)) return rows;
+  const minutes = rows.map(({ at }) => parseLocal(at, 'at'));
+  const longMin = Math.max(...minutes) - Math.min(...minutes);
+  return longMin >= 60 * SUNLESS_ROWS_HOURS ? rows.map((row) => ({ ...row, sunWPerM2: null })) : rows;
+}
+
 /**
  * A forecast hour by hour from rows that may be further apart, in any order: temperature, humidity and sun along a straight line
  * between two rows, rain shared out over the hours since the row before. The later of two rows for the same hour counts.
@@ -32,7 +43,7 @@ const MOST_APART_HOURS = 12;
  */
 export function hourlyForecast(rows: readonly ForecastRow[]): Forecast {
   if (rows.length === 0) throw new CoreError('empty', 'rows');
-  const byHour = new Map(rows.map((row) => [Math.round(parseLocal(row.at, 'at') / 60), row]));
+  const byHour = new Map(sunTold(rows).map((row) => [Math.round(parseLocal(row.at, 'at') / 60), row]));
   const given = [...byHour].sort(([a], [b]) => a - b);
   const hours: HourOfAir[] = [];
   let [between, cutAt]: [number, string | null] = [0, null];

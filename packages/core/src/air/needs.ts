@@ -9,6 +9,7 @@ export interface AirNeeds {
   dry?: boolean;
   /** In the open: no rain. */
   noRain?: boolean;
+  /** While hands are on it. */
   daylight?: boolean;
   /** Never warmer than at the start: a core that is sealed in pushes air out as it warms. */
   falling?: boolean;
@@ -57,4 +58,12 @@ export function firstWarming(air: { hours: readonly HourOfAir[] }, from: number,
   const startC = surfaceAt(air, from);
   for (let i = from + 1; i <= to; i++) if (surfaceAt(air, i) > startC + STEADY_C) return i;
   return null;
+}
+
+/** How much warmer a core gets from one hour on, up to another, than it was in the first, °C; never less than 0. */
+export function warmingBetween(air: { hours: readonly HourOfAir[] }, from: number, to: number): number {
+  const startC = surfaceAt(air, from);
+  let most = 0;
+  for (let i = from + 1; i <= to; i++) most = Math.max(most, surfaceAt(air, i) - startC);
+  return most;
 }

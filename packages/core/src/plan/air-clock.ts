@@ -1,4 +1,4 @@
-import { type Air, type AirFault, type AirNeeds, faultOf, firstWarming, hourAt } from '../air/index.js';
+import { type Air, type AirFault, type AirNeeds, faultOf, firstWarming, hourAt, warmingBetween } from '../air/index.js';
 import { type AgeLaw, usualAgeLaw } from '../cure/age-law.js';
 import { parseLocal } from './calendar.js';
 
@@ -17,6 +17,9 @@ export class AirClock {
   /** By the law a cure ages by: its age at 22 °C at the beginning of every hour, h. */
   private readonly ages = new Map<AgeLaw, number[]>();
   private readonly faults = new WeakMap<AirNeeds, (AirFault | null)[]>();
+
+  /** What is asked of the air once the hands are off. */
+  private readonly held = new WeakMap<AirNeeds, AirNeeds>();
 
   constructor(private readonly air: Air) {
     this.startMin = parseLocal(air.startAt, 'air.startAt');
@@ -55,15 +58,36 @@ export class AirClock {
 
   /** The first thing wrong with the air for work between two moments and as long after as it must hold; null when nothing is. */
   stopOf(needs: AirNeeds, fromMin: number, toMin: number): AirStop | null {
-    const first = Math.floor(this.hourOf(fromMin));
-    const last = Math.max(first, Math.ceil(this.hourOf(toMin + (needs.holdMin ?? 0))) - 1);
+    const { first, worked, last } = this.hoursOf(needs, fromMin, toMin);
     for (let i = last; i >= first; i--) {
-      const fault = this.faultAt(needs, i);
+      // Light is wanted for the hands, not for what hardens after them.
+      const fault = this.faultAt(i > worked ? this.unlit(needs) : needs, i);
       if (fault) return { fault, againMin: this.startMin + 60 * (i + 1) };
     }
     if (needs.falling && firstWarming(this.air, first, last) !== null)
       return { fault: 'warming', againMin: this.startMin + 60 * (first + 1) };
     return null;
+  }
+
+  /** How much warmer a core gets than it was at the beginning of work, until it holds, °C; never less than 0. */
+  warmingOf(needs: AirNeeds, fromMin: number, toMin: number): number {
+    const { first, last } = this.hoursOf(needs, fromMin, toMin);
+    return warmingBetween(this.air, first, last);
+  }
+
+  /** Hours in which work begins, in which hands come off it, and until which the air must hold. */
+  private hoursOf(needs: AirNeeds, fromMin: number, toMin: number): { first: number; worked: number; last: number } {
+    const first = Math.floor(this.hourOf(fromMin));
+    const until = (minute: number): number => Math.max(first, Math.ceil(this.hourOf(minute)) - 1);
+    return { first, worked: until(toMin), last: until(toMin + (needs.holdMin ?? 0)) };
+  }
+
+  private unlit(needs: AirNeeds): AirNeeds {
+    const known = this.held.get(needs);
+    if (known) return known;
+    const { daylight: _, ...held } = needs;
+    this.held.set(needs, held);
+    return held;
   }
 
   private faultAt(needs: AirNeeds, hour: number): AirFault | null {

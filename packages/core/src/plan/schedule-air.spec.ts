@@ -72,6 +72,25 @@ describe('a plan by the air', () => {
     expect(why.fault).toBe('warming');
   });
 
+  it('lays a sealed core up in the afternoon outdoors, in daylight, whatever the night after it', () => {
+    const air = days((clock) => 16 + 5 * Math.cos((2 * Math.PI * (clock - 14)) / 24));
+    const task: ScheduleTask = { id: 'lay', minutes: 120, inOneGo: true, place: 'outdoors', needs: { falling: true, daylight: true, noRain: true, holdMin: 240 } }; // prettier-ignore
+    const { startAt, endAt, why } = of(planned([task], air, { air: { shed: air, outdoors: air } }), 'lay');
+    // It holds until 20:00 and after; the sun is gone by then.
+    expect([startAt, endAt, why.fault]).toEqual(['2026-04-16T14:00', '2026-04-16T16:00', 'warming']);
+  });
+
+  it('begins what never stops warming when it warms least, not on the first morning', () => {
+    // Fast until one, slower until six, and cold again when the hands are gone.
+    const air = days((clock) =>
+      clock < 8 || clock >= 19 ? 12 : clock < 13 ? 12 + 1.5 * (clock - 8) : 19.5 + 0.6 * (clock - 13),
+    );
+    const lay: ScheduleTask = { id: 'lay', minutes: 60, inOneGo: true, needs: { falling: true, holdMin: 180 } };
+    const { startAt, remarks } = of(planned([lay], air), 'lay');
+    expect(startAt).toBe('2026-04-16T16:00');
+    expect(remarks.map(({ id }) => id)).toContain('schedule.never-fit');
+  });
+
   it('keeps out of the rain and the dark outdoors, and not in the shed', () => {
     const wet = days(() => 18);
     const raining: Air = { ...wet, hours: wet.hours.map((hour, i) => ({ ...hour, rainMm: i < 36 ? 2 : 0 })) };

@@ -206,12 +206,20 @@ export class Shed {
     if (!task.needs) return { start: span.start, end: span.end, stop: null, never: false };
     const clock = this.clockOf(task);
     const first = span;
-    let last: AirStop | null = null;
+    let [last, coolest]: [AirStop | null, { span: WorkSpan; warmsC: number } | null] = [null, null];
     for (;;) {
       const stop = clock.stopOf(task.needs, span.start, span.end);
       if (!stop) return { ...span, stop: last, never: false };
       last = stop;
-      if (stop.againMin > from + FARTHEST_MIN) return { ...first, stop, never: true };
+      if (stop.fault === 'warming') {
+        const warmsC = clock.warmingOf(task.needs, span.start, span.end);
+        if (!coolest || warmsC < coolest.warmsC) coolest = { span, warmsC };
+      }
+      // Where it never is as it should be, what only warms is begun when it warms least.
+      if (stop.againMin > from + FARTHEST_MIN)
+        return coolest
+          ? { ...coolest.span, stop: { ...stop, fault: 'warming' }, never: true }
+          : { ...first, stop, never: true };
       span = spanAt(Math.max(stop.againMin, span.start + 1));
     }
   }
