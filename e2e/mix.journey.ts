@@ -80,6 +80,8 @@ describe('mix and cure', () => {
     await browser.sees('Throw it away');
     await browser.type('Resin lot', 'R-3107');
     await browser.type('Hardener lot', 'H-882');
+    await browser.sees('Lot R-3107 is not on the shelf');
+    await browser.type('Where it is from', 'Borrowed from next door, label read');
     await browser.press(`Log pot ${label}`);
     await browser.sees(`Next to mix: pot ${label}, again`);
     await browser.type('Resin weighed', '100');

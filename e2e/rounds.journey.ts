@@ -48,6 +48,7 @@ describe('a job of several rounds', () => {
     // A lot that is not the shelf's is asked about, and one in date is not.
     await pot('R-9999');
     await browser.sees('Lot R-9999 is not on the shelf');
+    await browser.sees('Where it is from, read off the label again');
     await browser.type('Resin lot', 'R-3094');
     await browser.press('Log pot A');
     await browser.sees('+0.0 % off the ratio: within');

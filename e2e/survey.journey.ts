@@ -115,7 +115,7 @@ describe('the survey', () => {
     await scene.browser.find('ash-chart svg');
     await scene.browser.sees('Hold. Wet: 10.8 at the last reading, 8 wanted');
     await scene.browser.go(`${camper}/layup`);
-    await scene.browser.sees('Held: see above');
+    await scene.browser.sees('Held until it is dry');
     await scene.browser.go(`${camper}/look`);
     await scene.browser.type('Reading now', '7.6');
     await scene.browser.press('Log it');

@@ -1,4 +1,5 @@
 import { NEW_REPAIR, planRepair } from '@ashstep/core/repair';
+import type { Reading } from '@ashstep/core/survey';
 import type { LogEntry } from './api.js';
 import { hardFrom, provenBy } from './proofs.js';
 
@@ -16,7 +17,7 @@ const start = (more: object = {}) =>
 const pot = (mixErrorPercent: number, label = 'A') =>
   entry({ kind: 'batch', round: ROUND.id, label, resinG: 100, secondG: 30, resinLot: 'R', secondLot: 'H', tempC: 20 }, { mixErrorPercent, within: Math.abs(mixErrorPercent) <= 3 }); // prettier-ignore
 const ply = (key = ROUND.plies[0]!.key) => entry({ kind: 'ply', plyKey: key, label: 'Ply' });
-const of = (log: LogEntry[], id: string) => provenBy(PLAN, log).find(({ checkId }) => checkId === id);
+const of = (log: LogEntry[], id: string) => provenBy(PLAN, log, []).find(({ checkId }) => checkId === id);
 
 describe('what the log proves', () => {
   it('is the worst batch that went onto the job, not one that was thrown away', () => {
@@ -31,6 +32,20 @@ describe('what the log proves', () => {
     expect(of([start(), pot(9), pot(0.2), ply()], 'mix')).toEqual(jasmine.objectContaining({ pass: true, value: 0.2 }));
     // Out, and laid from.
     expect(of([start(), pot(9), ply()], 'mix')).toEqual(jasmine.objectContaining({ pass: false, value: 9 }));
+  });
+
+  it('is what taps of the finished repair said: dull fails, all sound and as many as before passes', () => {
+    const tap = (sound: 'sound' | 'dull' | 'doubtful', after = true): Reading => ({ kind: 'tap', sound, xMm: 0, yMm: 0, instrument: '', by: 'Spec', at: null, ...(after ? { after } : {}) }); // prettier-ignore
+    const told = (...readings: Reading[]) => provenBy(PLAN, [], readings).find(({ checkId }) => checkId === 'taps');
+    const many = (count: number, sound: 'sound' | 'dull', after: boolean) => Array.from({ length: count }, () => tap(sound, after)); // prettier-ignore
+    expect(told(...many(20, 'dull', false))).toBeUndefined();
+    expect(told(...many(12, 'dull', false), ...many(12, 'sound', true))).toEqual(
+      jasmine.objectContaining({ pass: true, value: 0, text: '12 taps after the repair, all sound' }),
+    );
+    // Fewer than before, or one that nobody is sure of: it is asked.
+    expect(told(...many(12, 'dull', false), ...many(10, 'sound', true))).toBeUndefined();
+    expect(told(...many(12, 'sound', true), tap('doubtful'))).toBeUndefined();
+    expect(told(...many(3, 'sound', true), tap('dull'))).toEqual(jasmine.objectContaining({ pass: false, value: 1 }));
   });
 
   it('is never asked of a job of another kind of resin', () => {

@@ -1,6 +1,7 @@
 import { windows } from '@ashstep/core/cure';
 import { attempt } from '@ashstep/core/errors';
 import type { RepairPlan } from '@ashstep/core/repair';
+import type { Reading, TapSound } from '@ashstep/core/survey';
 import type { LogEntry } from './api.js';
 import { roundStandings } from './round-log.js';
 
@@ -8,7 +9,7 @@ import { roundStandings } from './round-log.js';
 export interface Proof {
   checkId: string;
   pass: boolean;
-  /** Per cent, of a worst batch; null where it is no figure. */
+  /** Per cent of a worst batch, or how many taps are dull; null where it is no figure. */
   value: number | null;
   text: string;
 }
@@ -16,12 +17,34 @@ export interface Proof {
 type LogOfWork = readonly Pick<LogEntry, 'at' | 'entry' | 'mixErrorPercent' | 'within'>[];
 
 /**
- * What a log proves by itself: the worst batch that went onto the job, and that every round was begun in air that was read and fit for it. What it does
+ * What a log proves by itself: the worst batch that went onto the job, and that every round was begun in air that was read and fit for it; and what
+ * taps of the finished repair said. What they do
  * not prove is left to be asked: old logs have no readings, and what was begun against the air is looked at by an inspector.
  */
-export function provenBy(plan: Pick<RepairPlan, 'inspection' | 'rounds'>, log: readonly LogEntry[]): Proof[] {
+export function provenBy(
+  plan: Pick<RepairPlan, 'inspection' | 'rounds'>,
+  log: readonly LogEntry[],
+  readings: readonly Reading[],
+): Proof[] {
   const asked = new Set(plan.inspection.map(({ id }) => id));
-  return [...worstBatch(log), ...conditions(plan.rounds, log)].filter(({ checkId }) => asked.has(checkId));
+  return [...worstBatch(log), ...conditions(plan.rounds, log), ...tappedAfter(readings)].filter(({ checkId }) =>
+    asked.has(checkId),
+  );
+}
+
+/** Fewer taps than this say nothing of a whole patch. */
+const FEWEST_TAPS = 9;
+
+/** Taps of the finished repair: a dull one fails it; all sound, and as many as before it, they pass. A doubtful one is left to be looked at. */
+function tappedAfter(readings: readonly Reading[]): Proof[] {
+  const taps = readings.flatMap((reading) => (reading.kind === 'tap' ? [reading] : []));
+  const after = taps.filter((tap) => tap.after);
+  const of = (sound: TapSound): number => after.filter((tap) => tap.sound === sound).length;
+  const [dull, doubtful] = [of('dull'), of('doubtful')];
+  const enough = after.length >= Math.max(FEWEST_TAPS, taps.length - after.length);
+  if (dull === 0 && (doubtful > 0 || !enough)) return [];
+  const text = `${after.length} taps after the repair, ${dull === 0 ? 'all sound' : `${dull} dull`}`;
+  return [{ checkId: 'taps', pass: dull === 0, value: dull, text }];
 }
 
 /** Batches that went onto the job: those within their ratio, and of those that were out the ones a ply was laid from. */

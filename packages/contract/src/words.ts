@@ -306,6 +306,13 @@ export function remarkWords(remark: Remark): string {
   return words ? words(remark.params ?? {}) : remark.id;
 }
 
+/** What holds a lay-up, in the few words of a button. */
+export const HOLD_NAMES: Readonly<Record<string, string>> = {
+  'hold.thermoplastic': 'Held: no resin bonds to this shell',
+  'hold.beyond': 'Held: wants its drawing, or who is responsible',
+  'hold.wet': 'Held until it is dry',
+};
+
 /** Ids of all remarks that have words; a spec holds this against what the core can say. */
 /** Fewer rays than this say nothing of all round. */
 const ALL_ROUND_RAYS = 3;

@@ -38,7 +38,7 @@ export async function recordBody(
     checks: repair.checks,
     log: repair.log,
     results: repair.results,
-    proofs: provenBy(plan, repair.log),
+    proofs: provenBy(plan, repair.log, repair.inputs.survey.readings),
     rework: repair.rework,
     events: repair.events,
     ...(photos.length > 0 ? { photos } : {}),

@@ -151,7 +151,7 @@ async function whatIsMissing(repair: RepairRow, results: RepairDetail['results']
   const counted = new Map(
     results.filter(({ standing }) => standing === 'counts').map((result) => [result.checkId, result.pass]),
   );
-  const proven = new Set(provenBy(plan, repair.log).filter(({ pass }) => pass).map(({ checkId }) => checkId)); // prettier-ignore
+  const proven = new Set(provenBy(plan, repair.log, repair.inputs.survey.readings).filter(({ pass }) => pass).map(({ checkId }) => checkId)); // prettier-ignore
   const open = plan.inspection.filter(({ id }) => counted.get(id) !== true && !proven.has(id) && !conceded.has(id));
   if (open.length > 0)
     return `${open.length} of ${plan.inspection.length} acceptance checks are open: ${open[0]!.label.toLowerCase()}${WHY_OPEN[latest.get(open[0]!.id)?.standing ?? ''] ?? ''}.`;

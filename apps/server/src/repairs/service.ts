@@ -114,7 +114,8 @@ export async function openRepair(
     const layingLog = await laidByLog(client);
     const inputs: RepairInputs = {
       ...NEW_REPAIR,
-      place: { ...NEW_REPAIR.place, craftKind: craft.kind },
+      // Where on it is what the job is called by: it is not asked twice.
+      place: { ...NEW_REPAIR.place, where: body.title, craftKind: craft.kind },
       laminate: { ...NEW_REPAIR.laminate, priorId: priorOfYear(craft.year) },
       taper: { ...NEW_REPAIR.taper, ...(Object.keys(bond).length > 0 ? { bond } : {}) },
       mix: { ...NEW_REPAIR.mix, tools, dropsPerMl, ...(Object.keys(layingLog).length > 0 ? { layingLog } : {}) },

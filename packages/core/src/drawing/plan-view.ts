@@ -245,7 +245,8 @@ function bounds(points: readonly Point[]): Bounds {
   return { minX: Math.min(...xs) - m, minY: Math.min(...ys) - m, maxX: Math.max(...xs) + m, maxY: Math.max(...ys) + m };
 }
 
-function withPoint(frame: Bounds, { x, y }: Point): Bounds {
+/** An extent with a place and the room round it on it. */
+export function withPoint(frame: Bounds, { x, y }: Point): Bounds {
   const m = VISIBLE_MARGIN_MM;
   return {
     minX: Math.min(frame.minX, x - m),

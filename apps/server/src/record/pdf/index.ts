@@ -23,7 +23,7 @@ import {
   taskName,
   volumeWords,
 } from '@ashstep/contract';
-import { measureOffset } from '@ashstep/core/geometry';
+import { type OffsetMeasures, measureOffset } from '@ashstep/core/geometry';
 import { INSPECTION_CHECKS, PREPARATION_CHECKS } from '@ashstep/core/inspection';
 import { CALCULATION_VERSION, type RepairPlan, planRepair } from '@ashstep/core/repair';
 import { crackLength, surveyed, wettestByDay } from '@ashstep/core/survey';
@@ -83,8 +83,17 @@ export async function recordPdf(
   return sheet.finish();
 }
 
+const shown = ({ lengthMm, widthMm }: Pick<OffsetMeasures, 'lengthMm' | 'widthMm'>): string =>
+  `${mm(lengthMm)} × ${mm(widthMm)}`;
+
+/** What showed before the taps or the grinding made it larger. */
+const asItShowed = ({ visible, expected }: RecordBody['inputs']['survey']): string => {
+  const first = visible ?? expected?.shape;
+  return first ? `; showed as ${shown(measureOffset(first, 0))}` : '';
+};
+
 function about(sheet: Sheet, { craft, inputs, technician }: RecordBody, plan: RepairPlan): void {
-  const { place, damage } = inputs;
+  const { place, damage, survey } = inputs;
   const depth = {
     finish: 'finish only, no fibre broken',
     part: `part depth, ${damage.depthMm ?? '–'} mm`,
@@ -100,10 +109,7 @@ function about(sheet: Sheet, { craft, inputs, technician }: RecordBody, plan: Re
     ],
     ['Service of area', SERVICE_NAMES[place.service]],
     ['Work by', technician],
-    [
-      'Damage',
-      plan.damage ? `${mm(plan.damage.visible.lengthMm)} × ${mm(plan.damage.visible.widthMm)}, ${depth}` : depth,
-    ],
+    ['Damage', plan.damage ? `${shown(plan.damage.visible)}, ${depth}${asItShowed(survey)}` : depth],
     [
       'Cut-out',
       plan.damage

@@ -13,7 +13,7 @@ import {
   untracked,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { planDrawing, sectionDrawing } from '@ashstep/core/drawing';
+import { planDrawing, sectionDrawing, withPoint } from '@ashstep/core/drawing';
 import type { Point, Shape } from '@ashstep/core/geometry';
 import type { RepairInputs, RepairPlan } from '@ashstep/core/repair';
 import type { MapPress, Underlay } from '../survey/survey-desk';
@@ -110,6 +110,8 @@ export class RepairDrawing implements OnInit, OnDestroy {
   readonly redo = output();
   /** Where the tool in hand is; while it is set, a press on the plan names another place. */
   readonly cursor = input<Point | null>(null);
+  /** Places a tool in hand goes to: all of them are kept on the sheet. */
+  readonly reach = input<readonly Point[]>([]);
   readonly place = output<MapPress>();
   /** Places set so far of a run being traced. */
   readonly trace = input<readonly Point[]>([]);
@@ -144,7 +146,7 @@ export class RepairDrawing implements OnInit, OnDestroy {
 
   private readonly fitted = computed(() =>
     fit(
-      this.stage() === 'look' ? this.view().surveyBounds : this.view().bounds,
+      this.stage() === 'look' ? this.reach().reduce(withPoint, this.view().surveyBounds) : this.view().bounds,
       this.width(),
       Math.max(120, this.planHeight()),
       RULER_PX,

@@ -205,7 +205,9 @@ const FACTORS: readonly Factor[] = ['preparation', 'resin', 'fabric'];
 /** Coupons by one factor, compared only with those alike in the others. */
 function compare(counted: readonly BondTrial[], factor: Factor): ReturnType<typeof trialsWithin> | null {
   if (counted.length === 0) return null;
-  const others = FACTORS.filter((other) => other !== factor);
+  // A fabric that nobody noted of some sets none of them apart.
+  const noted = counted.every((trial) => trial.fabric !== '');
+  const others = FACTORS.filter((other) => other !== factor && (other !== 'fabric' || noted));
   return trialsWithin({
     coupons: counted.map((trial) => ({
       level: trial[factor] || NOT_NOTED,

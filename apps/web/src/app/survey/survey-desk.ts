@@ -33,15 +33,20 @@ export class SurveyDesk {
   /** Mark whose points can be dragged. */
   readonly chosen = signal<string | null>(null);
 
-  takeUp(tool: MapTool, at: Point | null): void {
+  /** Places the tool goes to, which are kept on the sheet. */
+  readonly reach = signal<readonly Point[]>([]);
+
+  takeUp(tool: MapTool, at: Point | null, reach: readonly Point[] = []): void {
     this.layDown();
     this.tool.set(tool);
     this.cursor.set(at);
+    this.reach.set(reach);
   }
 
   layDown(): void {
     this.tool.set(null);
     this.cursor.set(null);
     this.trace.set([]);
+    this.reach.set([]);
   }
 }

@@ -146,7 +146,7 @@ export class Taps implements OnDestroy {
   /** Begins at the first place of the grid that has not been tapped. */
   begin(): void {
     const press = (place: Point): void => this.desk.cursor.set(onGrid(place, this.spacing()));
-    this.desk.takeUp({ name: 'tap', press }, this.open(this.places()[0] ?? { x: 0, y: 0 }));
+    this.desk.takeUp({ name: 'tap', press }, this.open(this.places()[0] ?? { x: 0, y: 0 }), this.places());
     afterNextRender(() => this.pad()?.nativeElement.focus({ preventScroll: true }), { injector: this.injector });
   }
 

@@ -396,7 +396,7 @@ describe('stage panels', () => {
     const state = stateOf({ ...PLANNED, survey: { readings, moistureLimit: 12, dryReference: 8 } });
     expect(text(await show(LookStage, state))).toContain('Sat 18 Apr');
     const layUp = await show(LayUpStage, state);
-    expect(text(layUp)).toContain('Held: see above');
+    expect(text(layUp)).toContain('Held until it is dry');
     expect(
       text(
         await show(

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import {
   CLOSING_AFTER,
   CLOSING_NAMES,
+  HOLD_NAMES,
   type LogEntry,
   type Lot,
   ONTO_NAMES,
@@ -200,7 +201,7 @@ export class LayUpStage extends StagePanel {
       (this.tempC() ?? this.fresh()?.tempC ?? null) !== null &&
       this.resinLot().trim() !== '' &&
       this.secondLot().trim() !== '' &&
-      (!this.expired() || this.lotReason().trim().length >= 3),
+      (this.lotRemarks().length === 0 || this.lotReason().trim().length >= 3),
   );
 
   /** The round looked at was kept from the air, where it has to be. */
@@ -293,7 +294,8 @@ export class LayUpStage extends StagePanel {
 
   /** What stands between this and the start; null where nothing does. */
   missing(): string | null {
-    if (this.plan().holds.length > 0) return 'Held: see above';
+    const [hold] = this.plan().holds;
+    if (hold) return HOLD_NAMES[hold.id] ?? 'Held: see above';
     if (!this.prepared()) return 'Tick all of it off first';
     if (!this.fresh()) return 'Read the air first';
     return this.against().length > 0 && this.allTheSame().trim().length < 3 ? 'Not now: say why all the same' : null;
@@ -359,7 +361,7 @@ export class LayUpStage extends StagePanel {
       resinLot: this.resinLot().trim(),
       secondLot: this.secondLot().trim(),
       ...(s.round.kind === 'paste' && fillerG !== null ? { fillerG } : {}),
-      ...(this.expired() ? { against: { ids: ['lot.expired'], reason: this.lotReason().trim() } } : {}),
+      ...(this.lotRemarks().length > 0 ? { against: { ids: [...new Set(this.lotRemarks().map(({ id }) => id))], reason: this.lotReason().trim() } } : {}), // prettier-ignore
       tempC: typed ?? fresh!.tempC!,
       ...(typed === null && fresh ? { read: { by: fresh.by, at: fresh.at, instrument: fresh.instrument } } : {}),
     });

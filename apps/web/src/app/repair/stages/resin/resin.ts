@@ -185,6 +185,9 @@ const WAY_NAMES = {
         @for (remark of r.remarks; track remark.id) {
           <p class="remark">{{ words(remark) }}</p>
         }
+        @for (remark of plan().cold; track remark.id) {
+          <p class="remark">{{ words(remark) }}</p>
+        }
         @for (offer of suited(); track offer.id) {
           <button type="button" class="act small" (click)="choose(offer)">
             Take {{ offer.name.toLowerCase() }}, good from {{ offer.minTempC | qty: 'temperature' : 0 }}

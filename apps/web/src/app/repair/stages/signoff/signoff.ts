@@ -39,7 +39,9 @@ export class SignOffStage extends StagePanel {
   readonly reason = draft('amend', this.job, '');
   readonly rows = computed(() => {
     const { results, log } = this.state().detail;
-    const proofs = new Map(provenBy(this.plan(), log).map((proof) => [proof.checkId, proof]));
+    const proofs = new Map(
+      provenBy(this.plan(), log, this.inputs().survey.readings).map((proof) => [proof.checkId, proof]),
+    );
     return this.plan().inspection.map((check) => {
       const result = [...results].reverse().find((r) => r.checkId === check.id) ?? null;
       const proof = proofs.get(check.id) ?? null;
