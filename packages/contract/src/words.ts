@@ -164,6 +164,8 @@ const REMARKS: Record<string, (p: Params) => string> = {
   'taper.hinge': (p) =>
     `${figure(p['ratio'])}:1 across a break is a hinge. Take ${figure(p['least'], 0)}:1 or more, so that the load goes over along the skins.`,
   'taper.steep': (p) => `${figure(p['ratio'])}:1 is steep. Little bond face; lightly loaded places only.`,
+  'taper.earlier-repair': (p) =>
+    `The bond reaches an earlier repair${p['name'] ? `, ${p['name']}` : ''}. Its resin may be another: put it down as a part of the laminate, on Laminate, and the more careful verdict rules.`,
   'taper.seen-from-inside': () =>
     'Seen from inside, left and right change places. Map the outline and the directions from there, or cut the pieces for the other hand.',
   'taper.gel-coat-first-outside': () =>

@@ -357,6 +357,12 @@ export const PREPARATION_CHECKS: readonly PreparationCheck[] = [
     when: { repair: 'injection' },
   },
   {
+    id: 'lined-up',
+    text: 'Loose glass cut out, halves lined up by string, twist and rocker, and held so',
+    why: 'What is bonded crooked stays crooked.',
+    when: { repair: 'broken', linedUp: false },
+  },
+  {
     id: 'weights',
     text: 'Film, and weights or vacuum, at hand',
     why: 'It is pressed together until it is hard.',

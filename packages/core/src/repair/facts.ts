@@ -2,7 +2,7 @@ import type { Facts } from '../conditions/condition.js';
 import { attempt } from '../errors.js';
 import { type FibreId, coreOf, fabricOf } from '../material/index.js';
 import type { SystemCard } from '../resin/systems.js';
-import type { ServiceClass } from '../taper/index.js';
+import { type ServiceClass, alignment } from '../taper/index.js';
 import { GEL_COAT } from '../resin/gel-coat.js';
 import type { RepairInputs } from './inputs.js';
 import { workedAs } from './stages/kind.js';
@@ -64,6 +64,8 @@ export function jobFacts(
     keepsShowFace: keepsShowFace(inputs),
     ...worked,
     repair: kind,
+    // Readings of how the halves lie say it by themselves.
+    linedUp: alignment(inputs.taper.alignment ?? []).ready,
     // A bond that can be tapped: plies, or what was injected.
     bonded: worked.stack || kind === 'injection',
   };

@@ -1,6 +1,7 @@
 import { GEL_COAT } from '../resin/index.js';
 import { expectedAir } from '../testing/inputs.js';
 import { preparationChecks } from '../inspection/index.js';
+import type { AlignmentReading } from '../taper/index.js';
 import { planDrawing, sectionDrawing } from '../drawing/index.js';
 import { batchError } from './batch-error.js';
 import { NEW_REPAIR, type RepairInputs } from './inputs.js';
@@ -169,6 +170,18 @@ describe('a finish that is mended where no fibre is broken', () => {
     const two = planRepair({ ...NICK, damage: { ...NICK.damage, spots } });
     expect(names(two)).toEqual(['fill.1', 'fill.2', 'fill.3']);
     expect(new Set(two.rounds[0]!.spotIds)).toEqual(new Set(['main', 'b']));
+  });
+});
+
+describe('a board in two', () => {
+  const board = (alignment: AlignmentReading[]) =>
+    inputsOf({ laminate: { thicknessMm: 1, core: { coreId: 'eps', thicknessMm: 60, reachable: true } }, taper: { kind: 'broken', alignment } }); // prettier-ignore
+  const read = (mm: number): AlignmentReading[] =>
+    (['string', 'twist', 'rocker'] as const).map((what) => ({ what, mm, limitMm: 2, by: 'Spec', at: '2026-04-16T08:00' })); // prettier-ignore
+
+  it('is signed for as lined up, but where the readings say so by themselves', () => {
+    const asks = (alignment: AlignmentReading[]) => preparationChecks(planRepair(board(alignment)).facts).some(({ id }) => id === 'lined-up'); // prettier-ignore
+    expect([asks([]), asks(read(5)), asks(read(1))]).toEqual([true, true, false]);
   });
 });
 

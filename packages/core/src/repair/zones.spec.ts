@@ -1,6 +1,7 @@
 import { NEW_REPAIR, type RepairInputs } from './inputs.js';
 import { serviceOf } from './facts.js';
 import { planRepair } from './plan.js';
+import type { MapMark } from '../survey/index.js';
 
 const job = (laminate: Partial<RepairInputs['laminate']>, place: Partial<RepairInputs['place']> = {}): RepairInputs => ({
   ...NEW_REPAIR,
@@ -17,6 +18,17 @@ describe('zones of the parent', () => {
     expect(patched.resin!.zones.map(({ name, parent }) => [name, parent])).toEqual([['Earlier patch', 'epoxy']]);
     // The main laminate is believed what it was.
     expect([patched.resin!.parent, patched.resin!.card!.family]).toEqual(['polyester', 'epoxy']);
+  });
+
+  it('are asked for where the bond reaches an earlier repair on the map, until one is put down', () => {
+    const mark = (x: number): MapMark => ({ id: 'm', kind: 'earlier-repair', name: 'Old patch', points: [{ x, y: -20 }, { x: x + 60, y: -20 }, { x: x + 60, y: 20 }], widthMm: 0, hole: false }); // prettier-ignore
+    const asked = (x: number, zones: RepairInputs['laminate']['zones'] = []) => {
+      const inputs = job({ zones });
+      return planRepair({ ...inputs, survey: { ...inputs.survey, marks: [mark(x)] } }).taper!.remarks.map(({ id }) => id); // prettier-ignore
+    };
+    expect(asked(60)).toContain('taper.earlier-repair');
+    expect(asked(900)).not.toContain('taper.earlier-repair');
+    expect(asked(60, [zone(['plate-epoxy'])])).not.toContain('taper.earlier-repair');
   });
 
   it('of a thermoplastic hold the lay-up, whatever lies beside them', () => {

@@ -1,5 +1,5 @@
 import { LIMITS } from '../../limits/index.js';
-import { type Point, distanceToSegment, outlinePoints } from '../../geometry/index.js';
+import { type Point, distanceToSegment, liesWithin, outlinePoints } from '../../geometry/index.js';
 import { type Remark, requireNumber } from '../../errors.js';
 import { pulledMPa } from '../../laminate/index.js';
 import { coreOf } from '../../material/index.js';
@@ -31,6 +31,7 @@ import {
   middleOf,
   plug,
   ratioDefault,
+  regionOf,
   wrap,
 } from '../../taper/index.js';
 import { serviceOf } from '../facts.js';
@@ -119,8 +120,16 @@ export function planTaper(inputs: RepairInputs, damage: DamagePlan, parent: Pare
     })),
     inside: fromInside(inputs),
     shownMm2: keepsShowFace(inputs) ? result.cutOut.areaMm2 : result.faces[0]!.abraded.areaMm2,
-    remarks: [...result.remarks, ...sideRemarks(inputs)],
+    remarks: [...result.remarks, ...earlierRepairs(inputs, result), ...sideRemarks(inputs)],
   };
+}
+
+/** An earlier repair that the bond reaches is a part of the parent with a resin of its own: it is asked for while no part is put down. */
+function earlierRepairs({ survey, laminate, taper }: RepairInputs, { regions, faces }: FootprintResult): Remark[] {
+  if ((laminate.zones ?? []).length > 0) return [];
+  const ground = regionOf(regions[0]!).outlines(faces[0]!.depthMm, taper.marginMm);
+  const reached = survey.marks.filter(({ kind, points }) => kind === 'earlier-repair' && points.some((p) => liesWithin(p, ground))); // prettier-ignore
+  return reached.map(({ name }): Remark => ({ id: 'taper.earlier-repair', params: { name } }));
 }
 
 /** What the side it is worked from asks for. */
