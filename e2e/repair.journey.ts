@@ -175,6 +175,8 @@ function walk(way: Way, base: () => string): void {
       await browser.type('Catalyst weighed', '2.24');
       await browser.type('Resin lot', 'P-77');
       await browser.type('Catalyst lot', 'C-12');
+      await browser.sees('Still wanted: a word on the lot');
+      await browser.type('Where it is from', 'Label read again');
       await browser.press('Log pot A');
       // 2 % is 2 ml of 1.12 g/ml for 100 g: 2.24 g is right on the ratio.
       await browser.sees('+0.0 % off the ratio: within');

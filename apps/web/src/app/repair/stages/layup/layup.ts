@@ -194,15 +194,17 @@ export class LayUpStage extends StagePanel {
     this.now()?.round.medium === 'gelcoat' ? GEL_COAT : (this.plan().resin?.card ?? null),
   );
   readonly secondName = computed(() => capital(secondOf(this.state(), this.now()?.round)));
-  readonly canLog = computed(
-    () =>
-      !!this.resinG() &&
-      this.secondG() !== null &&
-      (this.tempC() ?? this.fresh()?.tempC ?? null) !== null &&
-      this.resinLot().trim() !== '' &&
-      this.secondLot().trim() !== '' &&
-      (this.lotRemarks().length === 0 || this.lotReason().trim().length >= 3),
-  );
+  /** What is still wanted before a pot can be logged; null where nothing is. */
+  readonly potMissing = computed((): string | null => {
+    const second = this.secondName().toLowerCase();
+    if (!this.resinG()) return 'the resin as it was weighed';
+    if (this.secondG() === null) return `the ${second} as it was measured`;
+    if (this.resinLot().trim() === '') return 'the lot of the resin';
+    if (this.secondLot().trim() === '') return `the lot of the ${second}`;
+    if ((this.tempC() ?? this.fresh()?.tempC ?? null) === null) return 'the air, read now';
+    return this.lotRemarks().length > 0 && this.lotReason().trim().length < 3 ? 'a word on the lot' : null;
+  });
+  readonly canLog = computed(() => this.potMissing() === null);
 
   /** The round looked at was kept from the air, where it has to be. */
   readonly closed = computed(() => this.isClosed(this.now()!));
