@@ -1,4 +1,5 @@
 import { COUNTS, LIMITS } from '@ashstep/core/limits';
+import type { PouredAs } from '@ashstep/core/repair';
 import * as z from 'zod';
 import { byWhom, wallClock, whole, within } from './inputs/pieces.js';
 import { bondSetting, repairInputs } from './inputs/index.js';
@@ -93,6 +94,11 @@ export const against = z.strictObject({
 /** Id of a planned round; none in logs of jobs that had no rounds. */
 const roundId = z.string().regex(/^[\w.-]{1,60}$/);
 
+const pouredAs = z.strictObject({
+  unit: z.enum(['ml', 'drops', 'strokes']),
+  value: z.number().min(0).max(100_000),
+}) satisfies z.ZodType<PouredAs>;
+
 export const logEntryBody = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('start'),
@@ -112,8 +118,9 @@ export const logEntryBody = z.discriminatedUnion('kind', [
     label: text(8),
     resinG: within(LIMITS.batchG),
     secondG: z.number().min(0).max(LIMITS.batchG.max),
-    /** As the second part was measured, where it was not weighed: millilitres or drops; its grams are worked out from that. */
-    secondAs: z.strictObject({ unit: z.enum(['ml', 'drops']), value: z.number().min(0).max(100_000) }).optional(),
+    /** As each part was measured, where it was not weighed: its grams are worked out from that. */
+    resinAs: pouredAs.optional(),
+    secondAs: pouredAs.optional(),
     resinLot: text(60),
     secondLot: text(60),
     /** Stirred in, g. */

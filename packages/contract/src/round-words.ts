@@ -1,5 +1,6 @@
 import type { LayingWork } from '@ashstep/core/mix';
-import type { PlannedRound } from '@ashstep/core/repair';
+import type { PlannedRound, PourUnit, PouredAs } from '@ashstep/core/repair';
+import type { LogEntryBody } from './api.js';
 
 /** How plies are laid, as it is said in a sentence. */
 export const LAYING_NAMES: Readonly<Record<LayingWork, string>> = {
@@ -50,4 +51,26 @@ export function roundName(
   const goes = all.some(({ face, go }) => face === round.face && go !== null && go > 0);
   const face = !faces ? 'Plies of the patch' : round.face === 0 ? 'First face' : 'Second face';
   return goes ? `${face}, go ${round.go! + 1}` : face;
+}
+
+/** What a pot is measured in. */
+export const POUR_UNIT_NAMES: Readonly<Record<PourUnit, string>> = {
+  g: 'grams, weighed',
+  ml: 'ml, by cup or syringe',
+  drops: 'drops',
+  strokes: 'strokes of the pump',
+};
+
+/** A part as it was measured: "100.0 g", or "3 strokes, 86.3 g" where it was not weighed. */
+const part = (grams: number, as: PouredAs | undefined): string => {
+  if (!as) return `${grams.toFixed(1)} g`;
+  const unit = as.value === 1 ? as.unit.replace(/s$/, '') : as.unit;
+  return `${Number(as.value.toFixed(2))} ${unit}, ${grams.toFixed(grams < 10 ? 2 : 1)} g`;
+};
+
+/** What went into a pot, and from which lots. */
+export function pouredWords(entry: Extract<LogEntryBody, { kind: 'batch' }>): string {
+  const { label, resinG, resinAs, resinLot, secondG, secondAs, secondLot, fillerG } = entry;
+  const filler = fillerG ? ` + ${fillerG.toFixed(1)} g filler` : '';
+  return `Pot ${label}: ${part(resinG, resinAs)} resin (lot ${resinLot}) + ${part(secondG, secondAs)} (lot ${secondLot})${filler}`;
 }

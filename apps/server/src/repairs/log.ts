@@ -7,7 +7,7 @@ import {
   sameJson,
   wallClockIn,
 } from '@ashstep/contract';
-import { type RepairPlan, batchError } from '@ashstep/core/repair';
+import { type RepairInputs, type RepairPlan, batchError, cardOfRound, gramsPoured } from '@ashstep/core/repair';
 import { shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
@@ -36,7 +36,10 @@ export async function addLogEntry(
       if (hold) throw new ProblemError(409, 'held', remarkWords(hold));
       const log = (await client.query<LogEntry>(sql.logged, [id])).rows;
       requireNotLogged(log, entry);
-      if (entry.kind === 'batch') await requireLotsInDate(client, entry, at);
+      if (entry.kind === 'batch') {
+        requireGramsPoured(entry, repair.inputs, plan);
+        await requireLotsInDate(client, entry, at);
+      }
       if (entry.kind === 'start') await requireAirRead(client, entry, repair, plan, at);
       deviation = requireInPlan(log, entry, plan);
       if (entry.kind === 'ply') {
@@ -67,6 +70,27 @@ export async function addLogEntry(
     if (deviation) await client.query(sql.openRework, [id, deviation, at]);
     return { kind: 'logged', version: await touch(client, id, at), detail: { entry: entry.kind } };
   });
+}
+
+/** Grams may differ from what came out by so much: the rounding of a figure typed or told. */
+const POURED_SHARE = 0.01;
+const POURED_G = 0.05;
+
+/** What was poured by millilitres, drops or strokes comes to the grams it is written down with. @throws ProblemError 422 */
+function requireGramsPoured(
+  entry: Extract<LogEntryBody, { kind: 'batch' }>,
+  inputs: RepairInputs,
+  plan: RepairPlan,
+): void {
+  const card = cardOfRound(plan, plan.rounds.find(({ id }) => id === entry.round)?.medium ?? null);
+  const parts = [['resin', entry.resinAs, entry.resinG], ['second', entry.secondAs, entry.secondG]] as const; // prettier-ignore
+  for (const [part, as, grams] of parts) {
+    const poured = as && card && gramsPoured(as, part, inputs.mix, card);
+    if (typeof poured === 'number' && Math.abs(poured - grams) > POURED_G + POURED_SHARE * poured)
+      throw new ProblemError(422, 'inconsistent', 'What was poured and its grams do not go together.', {
+        fields: [{ path: `entry.${part}G`, message: `${as!.value} ${as!.unit} come to ${poured.toFixed(2)} g.` }],
+      });
+  }
 }
 
 /** Nothing is mixed from a lot that is out of date but with the reason. @throws ProblemError 409 `held` */

@@ -85,6 +85,17 @@ describe('rounds in the log', () => {
     expect((await log(id, pot('nowhere', 'A'))).body.fields[0].path).toBe('entry.round');
   });
 
+  it('keep what was poured as it came out, where its grams are those of what came out', async () => {
+    const { id } = await planned();
+    await log(id, { ...startEntry(), round: 'f0.g0' });
+    // Catalyst of 1.12 g/ml: 2.1 ml are 2.352 g.
+    const as = (secondG: number) => pot('f0.g0', 'A', { secondG, secondAs: { unit: 'ml', value: 2.1 } });
+    const refused = await log(id, as(3.5));
+    expect([refused.status, refused.body.fields[0].path]).toEqual([422, 'entry.secondG']);
+    expect(refused.body.fields[0].message).toContain('2.35 g');
+    expect((await log(id, as(2.352))).status).toBe(201);
+  });
+
   it('take no ply before a pot, and none from a pot that was out but as a deviation that opens rework', async () => {
     const { id } = await planned();
     const ply = { kind: 'ply', plyKey: 'f0-p1', label: 'Ply 1' };

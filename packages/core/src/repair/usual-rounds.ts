@@ -75,7 +75,8 @@ export function usualRounds(inputs: RepairInputs, { taper, damage, patch, resin 
     case 'wrap':
       return [coat('Sealing coat', 'resin', SEAL_MM)];
     default:
-      return [fairing('Fairing'), ...gelCoat];
+      // Against its back-up the show face comes out fair by itself.
+      return laysGelCoatFirst(inputs) ? [] : [fairing('Fairing'), ...gelCoat];
   }
 }
 

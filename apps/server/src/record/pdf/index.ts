@@ -18,6 +18,7 @@ import {
   roundName,
   upgradedInputs,
   remarkWords,
+  pouredWords,
   startWords,
   stepWhy,
   taskName,
@@ -312,7 +313,7 @@ function logText({ entry, mixErrorPercent, within }: RecordBody['log'][number]):
     case 'start':
       return startWords(entry);
     case 'batch':
-      return `Pot ${entry.label}: ${round(entry.resinG, 1)} g resin (lot ${entry.resinLot}) + ${entry.secondAs ? `${entry.secondAs.value} ${entry.secondAs.unit}, ${round(entry.secondG, 2)} g` : `${round(entry.secondG, 1)} g`} (lot ${entry.secondLot})${entry.fillerG ? ` + ${round(entry.fillerG, 1)} g filler` : ''} at ${round(entry.tempC, 1)} °C${
+      return `${pouredWords(entry)} at ${round(entry.tempC, 1)} °C${
         mixErrorPercent === null
           ? ''
           : `; ${mixErrorPercent >= 0 ? '+' : ''}${round(mixErrorPercent, 1)} % off the ratio, ${within ? 'within' : 'OUT'}`

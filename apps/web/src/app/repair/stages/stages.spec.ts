@@ -710,7 +710,8 @@ describe('stage panels', () => {
     const fixture = await show(LayUpStage, stateOf(PLANNED, { log }));
     expect(text(fixture)).toContain('+66.7 % off the ratio: out');
     expect(text(fixture)).toContain('Next to mix: pot A, again');
-    fixture.componentInstance.resinG.set(100);
+    fixture.componentInstance.unitPicked.set('g');
+    fixture.componentInstance.resinTyped.set(100);
     fixture.componentInstance.secondTyped.set(2.25);
     await fixture.whenStable();
     // At 20 °C 2.3 ml of 1.12 g/ml are wanted on 100 g, 2.576 g: 2.25 g is 12.7 % short, and a tenth is allowed.
@@ -720,15 +721,15 @@ describe('stage panels', () => {
     await fixture.whenStable();
     expect(text(fixture)).toContain('\u22123.0 % catalyst: within');
     // 2.5 g came out of the dispenser as 2.232 ml, or as 71 drops of 32 to the millilitre: 2.485 g.
-    fixture.componentInstance.secondUnit.set('drops');
+    fixture.componentInstance.unitPicked.set('drops');
     fixture.componentInstance.secondTyped.set(71);
     await fixture.whenStable();
     expect(text(fixture)).toContain('\u22123.5 % catalyst: within');
-    fixture.componentInstance.secondUnit.set('ml');
+    fixture.componentInstance.unitPicked.set('ml');
     fixture.componentInstance.secondTyped.set(2.3);
     await fixture.whenStable();
     expect(text(fixture)).toContain('+0.0 % catalyst: within');
-    fixture.componentInstance.secondUnit.set('g');
+    fixture.componentInstance.unitPicked.set('g');
     // The last pot was out: no ply goes down on it but with the reason.
     press(fixture, 'Ply 2 down');
     expect(store.log).not.toHaveBeenCalled();

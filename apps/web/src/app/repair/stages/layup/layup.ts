@@ -6,8 +6,10 @@ import {
   type LogEntry,
   type Lot,
   ONTO_NAMES,
+  POUR_UNIT_NAMES,
   type RoundStanding,
   doneWords,
+  pouredWords,
   roundName,
   roundStandings,
   startWords,
@@ -17,23 +19,27 @@ import { type Remark, attempt } from '@ashstep/core/errors';
 import { preparationChecks, roundChecks } from '@ashstep/core/inspection';
 import { formatLocal, parseLocal } from '@ashstep/core/plan';
 import { GEL_COAT } from '@ashstep/core/resin';
-import { USUAL_DROPS_PER_ML } from '@ashstep/core/mix';
 import {
   type AddedRound,
   type AirRead,
   type PlannedRound,
+  type PourUnit,
+  type PouredAs,
   type RoundPot,
   againstLaying,
   batchError,
+  cardOfRound,
   closedCheckOf,
   freshReading,
+  gramsPoured,
   isFresh,
   resinConditions,
   spotNames,
+  unitOf,
+  unitsFor,
 } from '@ashstep/core/repair';
 import { draft } from '../../../outbox/draft';
 import { GoBar } from '../../../parts/go-bar';
-import { optionsOf } from '../../../parts/choice-field';
 import { PickOf, TextInput, TickInput } from '../../../parts/inputs';
 import { QuantityField } from '../../../parts/quantity-field';
 import { capital } from '../../../platform/capital';
@@ -61,7 +67,6 @@ export class LayUpStage extends StagePanel {
   readonly closingNames = CLOSING_NAMES;
   readonly closingAfter = CLOSING_AFTER;
   private readonly job = computed(() => this.state().detail.id);
-  readonly resinG = draft<number | null>('resinG', this.job, null);
   readonly fillerG = draft<number | null>('fillerG', this.job, null);
   readonly tempC = draft<number | null>('airTempC', this.job, null);
   readonly allTheSame = draft('allTheSame', this.job, '');
@@ -177,22 +182,36 @@ export class LayUpStage extends StagePanel {
     return [told([this.resinLot(), this.lots().resin]), told([this.secondLot(), this.lots().second])].flat();
   });
   readonly expired = computed(() => this.lotRemarks().some(({ id }) => id === 'lot.expired'));
-  /** How the second part is measured: weighed, unless it is a catalyst that comes out of a dispenser or is counted. */
-  readonly secondUnit = draft<'g' | 'ml' | 'drops'>('secondUnit', this.job, 'g');
-  readonly secondUnits = optionsOf({ g: 'grams', ml: 'ml', drops: 'drops' } as const);
-  /** What came out, in that unit. */
-  readonly secondTyped = draft<number | null>('secondTyped', this.job, null);
+  private readonly roundCard = computed(() => cardOfRound(this.plan(), this.now()?.round.medium ?? null));
   readonly catalysed = computed(() => secondOf(this.state(), this.now()?.round) === 'catalyst');
-  /** Grams of the second part, weighed or worked out from what came out of the dispenser. */
-  readonly secondG = computed<number | null>(() => {
-    const [typed, unit, card] = [this.secondTyped(), this.catalysed() ? this.secondUnit() : 'g', this.secondCard()];
-    if (typed === null || unit === 'g' || card?.kind !== 'catalysed') return typed;
-    const ml = unit === 'ml' ? typed : typed / (this.inputs().mix.dropsPerMl ?? USUAL_DROPS_PER_ML);
-    return ml * card.catalystDensityGPerMl;
+  readonly units = computed(() => unitsFor(this.inputs().mix, this.roundCard()));
+  /** What it is measured in: as a person took it, else as the pot is planned. */
+  readonly unitPicked = draft<PourUnit | null>('pourUnit', this.job, null);
+  readonly unit = computed((): PourUnit => {
+    const [pot, picked, units] = [this.nextPot(), this.unitPicked(), this.units()];
+    const unit = picked ?? (pot ? unitOf(pot) : 'g');
+    return units.includes(unit) ? unit : 'g';
   });
-  private readonly secondCard = computed(() =>
-    this.now()?.round.medium === 'gelcoat' ? GEL_COAT : (this.plan().resin?.card ?? null),
-  );
+  /** Resin is weighed into a catalyst by drops or millilitres; of two parts both are measured alike. */
+  readonly resinUnit = computed((): PourUnit => (this.catalysed() ? 'g' : this.unit()));
+  readonly unitOptions = computed(() => this.units().map((value) => ({ value, label: POUR_UNIT_NAMES[value] })));
+  /** What came out of each, in its unit. */
+  readonly resinTyped = draft<number | null>('resinTyped', this.job, null);
+  readonly secondTyped = draft<number | null>('secondTyped', this.job, null);
+  /** Grams, weighed or worked out from what came out. */
+  readonly resinG = computed(() => this.grams(this.resinTyped(), this.resinUnit(), 'resin'));
+  readonly secondG = computed(() => this.grams(this.secondTyped(), this.unit(), 'second'));
+
+  private grams(value: number | null, unit: PourUnit, part: 'resin' | 'second'): number | null {
+    const card = this.roundCard();
+    return value === null || unit === 'g' || !card ? value : gramsPoured({ unit, value }, part, this.inputs().mix, card); // prettier-ignore
+  }
+
+  /** What a part is asked as: "Resin weighed", "Hardener, strokes". */
+  partLabel(name: string, unit: PourUnit): string {
+    return unit === 'g' ? `${name} weighed` : `${name}${unit === 'ml' ? ' alone' : ''}, ${unit}`;
+  }
+
   readonly secondName = computed(() => capital(secondOf(this.state(), this.now()?.round)));
   /** What is still wanted before a pot can be logged; null where nothing is. */
   readonly potMissing = computed((): string | null => {
@@ -357,9 +376,10 @@ export class LayUpStage extends StagePanel {
       kind: 'batch',
       round: s.round.id,
       label: this.nextPot()?.label ?? 'extra',
-      resinG: this.resinG()!,
-      secondG: Math.round(1000 * this.secondG()!) / 1000,
-      ...(this.catalysed() && this.secondUnit() !== 'g' ? { secondAs: { unit: this.secondUnit() as 'ml' | 'drops', value: this.secondTyped()! } } : {}), // prettier-ignore
+      resinG: thousandth(this.resinG()!),
+      secondG: thousandth(this.secondG()!),
+      ...pouredAs('resinAs', this.resinUnit(), this.resinTyped()!),
+      ...pouredAs('secondAs', this.unit(), this.secondTyped()!),
       resinLot: this.resinLot().trim(),
       secondLot: this.secondLot().trim(),
       ...(s.round.kind === 'paste' && fillerG !== null ? { fillerG } : {}),
@@ -367,7 +387,7 @@ export class LayUpStage extends StagePanel {
       tempC: typed ?? fresh!.tempC!,
       ...(typed === null && fresh ? { read: { by: fresh.by, at: fresh.at, instrument: fresh.instrument } } : {}),
     });
-    for (const field of [this.tempC, this.resinG, this.secondTyped, this.fillerG]) field.set(null);
+    for (const field of [this.tempC, this.resinTyped, this.secondTyped, this.fillerG]) field.set(null);
   }
 
   laid(): void {
@@ -413,9 +433,8 @@ export class LayUpStage extends StagePanel {
           mixErrorPercent === null
             ? ''
             : `, ${signed(mixErrorPercent)} % off the ratio: ${within ? 'within' : 'out. Not on the job? Throw it away'}`;
-        const filler = entry.fillerG ? ` + ${entry.fillerG.toFixed(1)} g filler` : '';
         const all = entry.against ? `. All the same: ${entry.against.reason}` : '';
-        return `Pot ${entry.label}: ${entry.resinG.toFixed(1)} g ${entry.resinLot} + ${entry.secondAs ? `${entry.secondAs.value} ${entry.secondAs.unit} (${entry.secondG.toFixed(2)} g)` : `${entry.secondG.toFixed(1)} g`} ${entry.secondLot}${filler}${error}${all}`;
+        return `${pouredWords(entry)}${error}${all}`;
       }
       case 'note':
         return entry.text;
@@ -426,3 +445,12 @@ export class LayUpStage extends StagePanel {
 }
 
 const signed = (percent: number): string => `${percent > -0.05 ? '+' : '\u2212'}${Math.abs(percent).toFixed(1)}`;
+
+const thousandth = (grams: number): number => Math.round(1000 * grams) / 1000;
+
+/** A part that was not weighed, as it was measured. */
+const pouredAs = (
+  name: 'resinAs' | 'secondAs',
+  unit: PourUnit,
+  value: number,
+): { resinAs?: PouredAs; secondAs?: PouredAs } => (unit === 'g' ? {} : { [name]: { unit, value } });

@@ -11,7 +11,6 @@ const SIDES: Record<WorkingSide, string> = { outside: 'Outside', inside: 'Inside
 /** Which face the ground is on, how two faces share the depth, and what goes in first. */
 @Component({
   selector: 'ash-working-side',
-  host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ChoiceField, QuantityField, TickInput],
   template: `
@@ -56,6 +55,13 @@ const SIDES: Record<WorkingSide, string> = { outside: 'Outside', inside: 'Inside
           (ticked)="store.edit('resin', { gelCoatWay: $event ? 'gel-coat-first' : 'after-full-cure' })"
         />Gel coat first, on the back-up</label
       >
+    }
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      gap: 10px;
     }
   `,
 })

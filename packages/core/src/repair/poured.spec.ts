@@ -1,0 +1,35 @@
+import { GEL_COAT, systemOf } from '../resin/index.js';
+import { NEW_REPAIR, type RepairInputs } from './inputs.js';
+import { gramsPoured, unitOf, unitsFor } from './poured.js';
+import { measuring } from './stages/measured.js';
+
+const EPOXY = systemOf('epoxy-slow', undefined, 'resin');
+const PUMP = { kind: 'pump' as const, name: 'Pumps', resinStrokeMl: 25, secondStrokeMl: 9, strokePercent: 2 };
+const CUP = { kind: 'lines' as const, name: 'Cup', stepMl: 5 };
+const set = (patch: Partial<RepairInputs['mix']>): RepairInputs['mix'] => ({ ...NEW_REPAIR.mix, ...patch });
+
+describe('what came out of a dispenser', () => {
+  it('comes to grams by its density: millilitres, drops and strokes by hand', () => {
+    const mix = set({ tools: [PUMP] });
+    if (EPOXY.kind !== 'two-part') throw new Error('two parts');
+    expect(gramsPoured({ unit: 'g', value: 12 }, 'resin', mix, EPOXY)).toBe(12);
+    expect(gramsPoured({ unit: 'ml', value: 40 }, 'resin', mix, EPOXY)).toBeCloseTo(40 * EPOXY.resinDensityGPerMl, 9);
+    expect(gramsPoured({ unit: 'strokes', value: 3 }, 'second', mix, EPOXY)).toBeCloseTo(3 * 9 * EPOXY.hardenerDensityGPerMl, 9); // prettier-ignore
+    // 64 drops of 32 to the millilitre are 2 ml; of a shop's own 25, 2.56.
+    expect(gramsPoured({ unit: 'drops', value: 64 }, 'second', mix, GEL_COAT)).toBeCloseTo(2 * GEL_COAT.catalystDensityGPerMl, 9); // prettier-ignore
+    expect(gramsPoured({ unit: 'drops', value: 64 }, 'second', set({ dropsPerMl: 25 }), GEL_COAT)).toBeCloseTo(2.56 * GEL_COAT.catalystDensityGPerMl, 9); // prettier-ignore
+  });
+
+  it('by strokes is known only where the shop has a pump', () => {
+    expect(gramsPoured({ unit: 'strokes', value: 2 }, 'resin', set({}), EPOXY)).toBeNull();
+    expect([unitsFor(set({}), EPOXY), unitsFor(set({ tool: PUMP }), EPOXY)]).toEqual([['g', 'ml'], ['g', 'ml', 'strokes']]); // prettier-ignore
+    expect(unitsFor(set({ tool: PUMP }), GEL_COAT)).toEqual(['g', 'ml', 'drops']);
+  });
+
+  it('is asked for as the pot is planned', () => {
+    const planned = (tool: typeof PUMP | typeof CUP | undefined) =>
+      unitOf(measuring({ ...NEW_REPAIR, mix: set(tool ? { tool } : {}) }, EPOXY, null).of(120));
+    expect([planned(PUMP), planned(CUP), planned(undefined)]).toEqual(['strokes', 'ml', 'g']);
+    expect(unitOf(measuring(NEW_REPAIR, GEL_COAT, 2).of(5))).toBe('drops');
+  });
+});
