@@ -160,7 +160,7 @@ const REMARKS: Record<string, (p: Params) => string> = {
   'laminate.thickness-differs': (p) =>
     `The plies add up to ${figure(p['computedMm'], 2)} mm, ${figure(p['measuredMm'], 2)} mm was measured. Check the list or the gauge.`,
   'laminate.guessed': (p) =>
-    `Plies are a guess from the thickness (${figure(p['plies'], 0)} plies). Count the rings once ground and enter them.`,
+    `Plies are a guess from the thickness (${figure(p['plies'], 0)} ${p['plies'] === 1 ? 'ply' : 'plies'}). Count the rings once ground and enter them.`,
   'taper.hinge': (p) =>
     `${figure(p['ratio'])}:1 across a break is a hinge. Take ${figure(p['least'], 0)}:1 or more, so that the load goes over along the skins.`,
   'taper.steep': (p) => `${figure(p['ratio'])}:1 is steep. Little bond face; lightly loaded places only.`,

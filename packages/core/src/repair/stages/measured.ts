@@ -40,9 +40,22 @@ export function measuring({ mix: set }: RepairInputs, card: SystemCard, catalyst
   const least = Math.min(...all.map(({ smallestG }) => smallestG ?? Infinity));
   return {
     smallestG: Number.isFinite(least) ? least : null,
-    of: (totalG) => all.map(({ of }) => of(totalG)).reduce((a, b) => (isBetter(b, a) ? b : a)),
+    of: (totalG) => {
+      const best = all.map(({ of }) => of(totalG)).reduce((a, b) => (isBetter(b, a) ? b : a));
+      // Where only whole strokes or lines come out right, and far too much: rather the least a scale mixes right.
+      if (!best.toolGoodEnough || !best.wholes || mixedG(best.mix) < MUCH_MORE * totalG) return best;
+      const weighed = all
+        .flatMap(({ of, smallestG }) => (smallestG === null || smallestG < totalG ? [] : [of(ROUNDED_UP * smallestG)]))
+        .filter(({ wholes, toolGoodEnough }) => wholes === null && toolGoodEnough);
+      return weighed.reduce((a, b) => (mixedG(b.mix) < mixedG(a.mix) ? b : a), best);
+    },
   };
 }
+
+/** So many times what is wanted is far too much. */
+const MUCH_MORE = 2;
+/** The smallest pot within tolerance is just so: a hair more is within for certain. */
+const ROUNDED_UP = 1.001;
 
 function toolsOf({ tool, tools = [], scaleErrorG }: RepairInputs['mix']): readonly MeasuringTool[] {
   if (tool) return [tool];

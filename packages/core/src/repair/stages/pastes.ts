@@ -9,7 +9,7 @@ import type { PasteWork } from '../added-round.js';
 import type { RepairInputs } from '../inputs.js';
 import { type SpotFill, fillsFor } from './fills.js';
 import type { FinishFill, Share } from './finish-fills.js';
-import type { Measured } from './measured.js';
+import { type Measured, mixedG } from './measured.js';
 import { limitOf } from './pace.js';
 import type { TaperPlan } from './taper.js';
 
@@ -117,12 +117,16 @@ export function potOfPaste(
   if (made.resinG / most > MOST_PASTE_POTS)
     throw new CoreError('too-many-pots', 'rounds.added', { pots: MOST_PASTE_POTS, limitG });
   const amounts = shares.length > 0 ? shares.map(({ part }) => part * made.resinG) : [made.resinG];
-  const pots = walkInPots(amounts, most).map(({ amount, spots }, i): PasteVessel => ({
-    ...measured(Math.max(LIMITS.batchG.min, amount)),
-    label: potLabel(i),
-    fillerG: (made.fillerG * amount) / made.resinG,
-    spotIds: shares.length > 1 ? spots.map((at) => shares[at]!.spotId) : [],
-  }));
+  const pots = walkInPots(amounts, most).map(({ amount, spots }, i): PasteVessel => {
+    const pot = measured(Math.max(LIMITS.batchG.min, amount));
+    return {
+      ...pot,
+      label: potLabel(i),
+      // As much as goes into what is really mixed, which may be more than is wanted.
+      fillerG: (made.fillerG * mixedG(pot.mix)) / made.resinG,
+      spotIds: shares.length > 1 ? spots.map((at) => shares[at]!.spotId) : [],
+    };
+  });
   return { id, name, use, fillerId, fillerName: made.fillerName, fromPlan, paste: made, pots };
 }
 

@@ -224,13 +224,15 @@ function proposed(
   outside: readonly FabricLayer[],
 ): readonly FabricLayer[] {
   if (wholeOf(profile) === 'overlay') return OVERLAY_PLIES;
+  // Faces that share the depth evenly are laid alike; else it is one list, shared out by depth.
+  const alike = ofSkins(profile) || (ground.firstShare ?? 0.5) === 0.5;
   const plies = proposePlies({
     // Carbon is mended with carbon, counted or not.
     parentPlies: parent.guessed && parent.fibre === null ? [] : parent.withinPlies,
     depthMm: parent.depthMm,
     family,
     coverMm,
-    faces: ofSkins(profile) ? 1 : facesCount,
+    faces: ofSkins(profile) || !alike ? 1 : facesCount,
     parent: parent.within,
     outside,
   });
