@@ -131,7 +131,8 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<() =>
   if (job.stage >= 6) await tickConditions(context, id, plan, technician);
   if (job.roundsWorked) await workRounds(context, id, job, plan);
   if (job.plies !== 0 && plan.patch) {
-    await layUp(context, id, job, plan);
+    const bench = { ...base, now: () => new Date(clock) };
+    await layUp(bench, id, job, plan, (minutes) => (clock += minutes * MINUTE_MS));
     await closeRounds(context, id, job, plan);
   }
   for (const key of job.prepared ?? []) {
@@ -179,13 +180,30 @@ async function prepare(context: Context, id: string, job: DemoJob, plan: RepairP
   for (const check of preparationChecks(plan.facts)) await setCheck(context, id, check.id, true, job.technician);
 }
 
-async function layUp(context: Context, id: string, job: DemoJob, plan: RepairPlan): Promise<void> {
+/** How much faster or slower than is usual one ply after another went down. */
+const HANDS = [0.85, 1, 1.2];
+const MIXED_MIN = 2;
+
+/** Lays the plies of a job at the pace of its work, on a clock that is told how long each act took. */
+async function layUp(
+  context: Context,
+  id: string,
+  job: DemoJob,
+  plan: RepairPlan,
+  pass: (minutes: number) => void,
+): Promise<void> {
+  pass(MIXED_MIN);
   await prepare(context, id, job, plan);
   await begin(context, id, job, plan);
   const all = plan.rounds
     .filter(({ face }) => face !== null)
-    .flatMap(({ plies, pots }) =>
-      plies.map(({ key, label }, i) => ({ key, label, pot: pots.find((pot) => pot.plies.includes(i + 1)) })),
+    .flatMap(({ plies, pots, pace }) =>
+      plies.map(({ key, label, resinG }, i) => ({
+        key,
+        label,
+        minutes: (resinG / pace!.gPerMin) * HANDS[i % HANDS.length]!,
+        pot: pots.find((pot) => pot.plies.includes(i + 1)),
+      })),
     );
   const laid = job.plies < 0 ? all : all.slice(0, job.plies);
   const poured = new Set<string>();
@@ -193,6 +211,7 @@ async function layUp(context: Context, id: string, job: DemoJob, plan: RepairPla
     const { pot } = ply;
     if (pot && !poured.has(pot.label)) {
       poured.add(pot.label);
+      pass(MIXED_MIN);
       // A drum lasts the shed about four months.
       const drum = Math.floor(job.openedDaysAgo / 120);
       const lots = job.inputs.resin.systemId?.startsWith('epoxy')
@@ -209,6 +228,7 @@ async function layUp(context: Context, id: string, job: DemoJob, plan: RepairPla
       } as const;
       await addLogEntry(context, id, demoId(`${job.key} pot ${pot.label}`), entry, job.technician);
     }
+    pass(ply.minutes);
     await addLogEntry(
       context,
       id,
