@@ -96,3 +96,10 @@ describe('the place of a cap', () => {
     expect(edge(cap, Math.min)).toBeGreaterThan(0);
   });
 });
+
+describe('part of a laminate that nobody counted', () => {
+  it('is matched by the depth that is gone, not to the next ply of the guess', () => {
+    const part = (depthMm: number) => planned({ damage: { ...BASE.damage, depth: 'part', depthMm }, laminate: { ...BASE.laminate, thicknessMm: 1.2 } }).parent!.within.thicknessMm; // prettier-ignore
+    for (const depthMm of [0.4, 0.8]) expect(Math.abs(part(depthMm) - depthMm)).toBeLessThan(0.15);
+  });
+});

@@ -57,19 +57,17 @@ export function planParent(inputs: ParentInputs, resinPlan: ResinPlan | null): P
   if (known === 'thickness' && measured === null) throw new CoreError('empty', 'laminate.thicknessMm');
   if (measured !== null) requireNumber(measured, 'laminate.thicknessMm', LIMITS.thicknessMm);
   const guessed = known === 'thickness';
-  const plies = guessed
-    ? [
-        ...proposePlies({
-          parentPlies: [],
-          depthMm: measured!,
-          family: resin,
-          coverMm: 0,
-          ...(inputs.laminate.fibre ? { fibre: inputs.laminate.fibre } : {}),
-        }),
-      ].reverse()
-    : inputs.inside
-      ? [...entered].reverse()
-      : entered;
+  const guess = (mm: number): FabricLayer[] =>
+    [
+      ...proposePlies({
+        parentPlies: [],
+        depthMm: mm,
+        family: resin,
+        coverMm: 0,
+        ...(inputs.laminate.fibre ? { fibre: inputs.laminate.fibre } : {}),
+      }),
+    ].reverse();
+  const plies = guessed ? guess(measured!) : inputs.inside ? [...entered].reverse() : entered;
   const whole = laminate({ layers: plies, resin }, 'laminate.plies.');
   const thicknessMm = measured ?? whole.thicknessMm;
   const depthMm = damagedDepth(inputs, thicknessMm);
@@ -86,7 +84,8 @@ export function planParent(inputs: ParentInputs, resinPlan: ResinPlan | null): P
     fibre: guessed ? (inputs.laminate.fibre ?? null) : null,
     guessed,
     whole,
-    within: guessed ? alikeBothWays(within) : within,
+    // Where the plies are a guess, so is what of them is gone: as deep as it was measured, not to the next ply.
+    within: guessed ? alikeBothWays(depthMm < thicknessMm ? laminate({ layers: guess(depthMm), resin }) : within) : within, // prettier-ignore
     withinPlies,
     strength: strengths({ layers: withinPlies, resin }),
     resin,
