@@ -66,6 +66,15 @@ describe('the cure of a lay-up on the sheet', () => {
     expect(store.edit).toHaveBeenCalledWith('stack', { goes: cool.goes });
   });
 
+  it('does not call cool enough what the card lets nobody lay at once, as the plan does not', async () => {
+    const [first] = found.faces;
+    const thick = { ...first!.options[0]!, fits: true, runs: first!.options[0]!.runs.map((run) => ({ ...run, thicknessMm: 40 })) }; // prettier-ignore
+    fixture.componentInstance.found.set({ ...found, faces: [{ ...first!, options: [thick, ...first!.options.slice(1)] }] }); // prettier-ignore
+    await fixture.whenStable();
+    expect(text()).toMatch(/cool enough here, but its card allows \d+ mm at once/);
+    expect(fixture.componentInstance.looked()).not.toBe(thick);
+  });
+
   it('keeps what was followed when the same comes back from the server, and drops it for another lay-up', async () => {
     fixture.componentInstance.found.set(found);
     const show = async (inputs: RepairInputs): Promise<void> => {

@@ -228,16 +228,35 @@ export class CureBoard extends Panel implements OnDestroy {
         on: option === looked,
         peak: this.inUnits(option.peakTempC, 'temperature', 0),
         sand: option.hours === null ? '> 3 days' : hoursText(option.hours),
-        verdict: option.fits ? '✓ cool enough' : '▲ too hot',
+        verdict: this.verdictOn(option),
       })),
     );
   });
+  /** Thicker at once than the system's card lets it be, mm; null where it is not. */
+  private overCard({ runs }: CureOption): number | null {
+    const most = this.plan().resin?.card?.maxSessionMm ?? Infinity;
+    return Math.max(...runs.map(({ thicknessMm }) => thicknessMm)) > most ? most : null;
+  }
+
+  private verdictOn(option: CureOption): string {
+    if (!option.fits) return '▲ too hot';
+    const most = this.overCard(option);
+    return most === null
+      ? '✓ cool enough'
+      : `▲ cool enough here, but its card allows ${this.inUnits(most, 'thickness', 0)} at once`;
+  }
+
   /** The option looked at: the one asked for, else the first that stays cool. */
   readonly looked = computed<CureOption | null>(() => {
     const faces = this.found()?.faces ?? [];
     const shown = this.shown();
     const asked = shown && faces[shown.face]?.options.find(({ goes }) => goes === shown.goes);
-    return asked ?? faces[0]?.options.find(({ fits }) => fits) ?? faces[0]?.options.at(-1) ?? null;
+    return (
+      asked ??
+      faces[0]?.options.find((option) => option.fits && this.overCard(option) === null) ??
+      faces[0]?.options.at(-1) ??
+      null
+    );
   });
   /** As far as the peak is long past and everything has gelled. */
   readonly hours = computed(() => {
