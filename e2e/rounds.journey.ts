@@ -114,4 +114,45 @@ describe('a job of several rounds', () => {
     await browser.sees('All the same: cup test set hard');
     await browser.saved();
   }, 60_000);
+
+  it('laid from inside has gel coat in the hole first, and its pot by drops, as it is told', async () => {
+    const { browser } = scene;
+    await browser.go('/new');
+    await browser.choose('Craft', 'DG-3');
+    await browser.type('Where on it', 'Bilge, port, frame 2');
+    await browser.press('Open the job');
+    await browser.sees('Visible damage');
+    // Where it is was said when the job was opened.
+    expect(await (await browser.field('Where on the craft')).getAttribute('value')).toBe('Bilge, port, frame 2');
+    await browser.press('Both faces');
+    await browser.press('Mapped, on to the laminate');
+    await browser.type('Measured thickness', '5');
+    await browser.press('Styrene smell when abraded');
+    await browser.press('Known well enough');
+    await browser.press('Polyester, laminating');
+    await browser.press('set the taper');
+    await browser.press('Inside');
+    await browser.press('Gel coat first, on the back-up');
+    await browser.sees('Inside, taken');
+    await browser.press('Take 12:1');
+    await browser.press('Take this stack');
+    await browser.sees('Gel coat on the back-up');
+    await browser.saved();
+    await browser.go((await browser.driver.getCurrentUrl()).replace(/.*(\/repair\/.*)\/mix.*/, '$1/layup'));
+    await browser.sees('Back-up on the show face');
+    await browser.pressEach(By.css('ash-layup .tick:has(input:not(:checked))'), 'the tick is not kept');
+    await browser.type('Air, read now', '20');
+    await browser.type('Humidity, read now', '55');
+    await browser.press('Keep the reading');
+    await browser.press('Start the lay-up');
+    const [, resin, drops] = /Resin to ([\d.]+) g, then (\d+) drops of catalyst/.exec(await browser.text())!;
+    await browser.type('Resin weighed', resin!);
+    await browser.type('Catalyst, drops', drops!);
+    await browser.type('Resin lot', 'G-11');
+    await browser.type('Catalyst lot', 'P-14');
+    await browser.press('Log pot A');
+    await browser.sees(`${drops} drops, `);
+    await browser.sees('off the ratio: within');
+    expect(await browser.accessFaults()).toEqual([]);
+  }, 120_000);
 });

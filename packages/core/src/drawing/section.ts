@@ -51,6 +51,8 @@ const JUST_BESIDE = 1e-6;
 const CORE_SHOWN_SKINS = 2.5;
 /** What lies on the surface has no slope to stand at 45°. */
 const MOST_STRETCH = 12;
+/** A dish is about as wide as it is deep; its cap is thin and far wider. */
+const DISH_STRETCH = 4;
 
 /** Profile of a face as polyline heights (depth from the outer face) over u = |x| − half cut-out. */
 type Heights = (u: number) => number;
@@ -129,8 +131,8 @@ export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionD
     topMm: -Math.max(taper.inside ? 0 : finishMm, 1),
     bottomMm: totalMm + (taper.inside ? finishMm : 0) + (core || inner ? 0 : 1.2),
     coreShortened: core !== null && coreShownMm < core.thicknessMm,
-    ratio: isLaidOn(profile) || profile.kind === 'steps' ? null : ratio,
-    stretch: isLaidOn(profile) ? Math.min(ratio, MOST_STRETCH) : ratio,
+    ratio: isLaidOn(profile) || profile.kind === 'steps' || profile.kind === 'dish' ? null : ratio,
+    stretch: profile.kind === 'dish' ? DISH_STRETCH : isLaidOn(profile) ? Math.min(ratio, MOST_STRETCH) : ratio,
   };
 }
 

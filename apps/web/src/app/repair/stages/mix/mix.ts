@@ -65,6 +65,13 @@ export class MixStage extends StagePanel {
       : null;
   });
   /** A figure of a round stops the plan. */
+  /** "2 pots, 1 paste". */
+  readonly counted = computed(() => {
+    const mix = this.plan().mix!;
+    const of = (count: number, name: string): string[] =>
+      count === 0 ? [] : [`${count} ${name}${count === 1 ? '' : 's'}`];
+    return [...of(mix.faces.length > 0 ? mix.pots : 0, 'pot'), ...of(mix.pastes.length, 'paste')].join(', ');
+  });
   readonly roundProblem = computed(() => this.plan().problems.some(({ field }) => field.startsWith('rounds.')));
   /** Pots of each face with when each is due. */
   readonly potRows = computed(() => {

@@ -178,7 +178,7 @@ const DIRECTIONS = {
           />
           @if (plan().taper?.profile?.kind === 'slope') {
             <ash-quantity
-              label="Each ply wider by, a side; by the ratio when empty"
+              label="Each ply wider by"
               [value]="set.growMm ?? null"
               [optional]="true"
               (valueChange)="edit({ growMm: $event ?? undefined })"
@@ -193,6 +193,15 @@ const DIRECTIONS = {
             [error]="error('stack.finishAllowanceMm')"
           />
         </div>
+        @if (plan().taper?.profile?.kind === 'slope') {
+          <p class="quiet">
+            {{
+              set.growMm === undefined
+                ? 'Each ply ends on its own level of the slope; or type by how much each is wider, on every side.'
+                : 'By so much on every side, whatever the slope. Empty it, and each ends on its own level again.'
+            }}
+          </p>
+        }
         <ash-choice label="Wet-out" [options]="processes" [value]="set.process" (pick)="edit({ process: $event })" />
         <ash-extra-plies [state]="state()" />
         @if (editing()) {
