@@ -171,6 +171,8 @@ function walk(way: Way, base: () => string): void {
       await browser.press('Start the lay-up');
       await browser.sees('20.0 °C, 55 %, read');
       await browser.sees('Next to mix: pot A');
+      // The pot is told by drops; this one is weighed.
+      await browser.choose('Catalyst in', 'grams');
       await browser.type('Resin weighed', '100');
       await browser.type('Catalyst weighed', '2.24');
       await browser.type('Resin lot', 'P-77');

@@ -93,6 +93,21 @@ describe('the library', () => {
     expect(lots[1]).toEqual({ ...late, usedUp: false, drawnG: 0 });
   });
 
+  it('tells a job when it is opened which fabrics are there and in date', async () => {
+    const roll = (entryId: string, code: string, patch: object = {}) =>
+      tin({ kind: 'fabric', entryId, part: 'whole', code, unit: 'm2', packSize: 20, expiresOn: null, ...patch });
+    const gone = roll('plain-290', 'roll gone');
+    for (const lot of [
+      roll('twill-203', 'roll 1'),
+      roll('twill-203', 'roll 2'),
+      roll('plain-163', 'roll old', { receivedOn: '2019-01-01', expiresOn: '2020-01-01' }),
+      gone,
+    ])
+      expect((await tech.send('PUT', '/api/library/lots', lot)).status).toBe(200);
+    await tech.send('PUT', `/api/library/lots/${gone.id}/used-up`, { usedUp: true });
+    expect((await newRepair(tech)).inputs.stack.onShelf).toEqual(['twill-203']);
+  });
+
   it('goes out as a file and comes back the same; bad rows are told, good ones kept', async () => {
     const file = (await tech.send('GET', '/api/library/library.json')).body;
     const elsewhere = await TestServer.start();

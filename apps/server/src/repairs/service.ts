@@ -6,10 +6,12 @@ import {
   type RepairAnswer,
   type RepairDetail,
   type ShedCounts,
+  wallClockIn,
 } from '@ashstep/contract';
 import { attempt } from '@ashstep/core/errors';
 import { NEW_REPAIR, type RepairInputs } from '@ashstep/core/repair';
 import { certainEnough, priorOfYear, resinEvidence } from '@ashstep/core/resin';
+import { fabricsOnShelf } from '../library/service.js';
 import { shop } from '../people/service.js';
 import { laidByLog } from '../shop/laid.js';
 import { shopSettings } from '../shop/service.js';
@@ -109,19 +111,21 @@ export async function openRepair(
       throw new ProblemError(422, 'unknown-id', 'Pick the craft first.', {
         fields: [{ path: 'craftId', message: 'Not in the list. Pick one that is.' }],
       });
-    const { bond } = await shop(client);
+    const { bond, zone } = await shop(client);
     const { hours, rates, tools, dropsPerMl } = await shopSettings(client);
     const layingLog = await laidByLog(client);
+    const moment = momentOf(context.now(), sent);
+    const onShelf = await fabricsOnShelf(client, wallClockIn(zone, moment.at).slice(0, 10));
     const inputs: RepairInputs = {
       ...NEW_REPAIR,
       // Where on it is what the job is called by: it is not asked twice.
       place: { ...NEW_REPAIR.place, where: body.title, craftKind: craft.kind },
       laminate: { ...NEW_REPAIR.laminate, priorId: priorOfYear(craft.year) },
       taper: { ...NEW_REPAIR.taper, ...(Object.keys(bond).length > 0 ? { bond } : {}) },
+      stack: { ...NEW_REPAIR.stack, ...(onShelf.length > 0 ? { onShelf } : {}) },
       mix: { ...NEW_REPAIR.mix, tools, dropsPerMl, ...(Object.keys(layingLog).length > 0 ? { layingLog } : {}) },
       days: { ...NEW_REPAIR.days, ...hours, rates },
     };
-    const moment = momentOf(context.now(), sent);
     const made = await client.query(sql.insert, [
       body.id,
       body.craftId,

@@ -24,6 +24,7 @@ export const stack = z
   .strictObject({
     plies: plies.min(1).nullable(),
     order: z.enum(['smallest-first', 'largest-first']),
+    onShelf: z.array(entryId).max(COUNTS.onShelf).optional(),
     coverFabricId: entryId.nullable(),
     coverOwn: fabric.optional(),
     coverOverlapMm: within(LIMITS.coverOverlapMm),

@@ -139,6 +139,7 @@ export const COUNTS = {
   neighbours: 20,
   plies: 200,
   extras: 60,
+  onShelf: 500,
   rings: 60,
   clues: 40,
   zones: 6,

@@ -215,6 +215,8 @@ export interface RepairInputs {
     /** Patch plies, deepest first; null takes the proposal. */
     plies: readonly FabricLayer[] | null;
     order: LayingOrder;
+    /** Fabrics that were on the shelf when the job was opened, by id: the proposal prefers them. */
+    onShelf?: readonly string[];
     coverFabricId: string | null;
     /** The cover's fabric where it is the shop's own. */
     coverOwn?: Fabric;

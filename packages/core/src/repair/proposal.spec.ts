@@ -66,4 +66,18 @@ describe('the stack that is proposed', () => {
     const { aNPerMm: a, dNMm: d } = planned({ thicknessMm: 2 }, 'polyester').parent!.within;
     expect([a[0][0], d[0][0]]).toEqual([a[1][1], d[1][1]]);
   });
+
+  it('is of what is on the shelf where that matches as well, and of something else where it does not', () => {
+    const fabricsOf = (onShelf: string[] | undefined, thicknessMm = 5) => {
+      const plan = planned({ thicknessMm }, 'epoxy-medium', { stack: { ...NEW_REPAIR.stack, ...(onShelf ? { onShelf } : {}) } }); // prettier-ignore
+      return { fabrics: [...new Set(plan.patch!.chosen.map(({ fabricId }) => fabricId))], worst: plan.match!.worst };
+    };
+    const free = fabricsOf(undefined);
+    const shelf = ['biax45-400', 'biax090-400', 'plain-203'];
+    expect(free.fabrics.some((id) => !shelf.includes(id))).toBeTrue();
+    const held = fabricsOf(shelf);
+    expect([held.fabrics.filter((id) => !shelf.includes(id)), held.worst]).toEqual([[], 'match']);
+    // Heavy carbon alone matches no glass hull: the shelf is passed over.
+    expect(fabricsOf(['carbon-twill-200'])).toEqual(free);
+  });
 });

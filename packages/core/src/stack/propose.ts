@@ -15,6 +15,8 @@ export interface ProposalInput {
   outside?: readonly FabricLayer[];
   /** Thickness the cover ply will take, mm. */
   coverMm: number;
+  /** Fabrics the shop has, by id: of plies that match about as well, those of them are taken. */
+  onShelf?: readonly string[];
   /** Faces the plies are shared between, as many to each; 1 when left out. */
   faces?: number;
 }
@@ -36,9 +38,9 @@ export function proposePlies(input: ProposalInput): readonly FabricLayer[] {
       ...(own ? { own } : {}),
       orientationDeg: orientationDeg ?? 0,
     }));
-  const { depthMm, family, coverMm, faces, outside, parent } = input;
+  const { depthMm, family, coverMm, faces, outside, parent, onShelf } = input;
   if (input.fibre === 'carbon') return carbonOf(depthMm - coverMm, family);
-  const asked = [depthMm, family, coverMm, faces, outside, parent && [parent.aNPerMm, parent.dNMm, parent.thicknessMm, parent.massGsm]]; // prettier-ignore
+  const asked = [depthMm, family, coverMm, faces, outside, onShelf, parent && [parent.aNPerMm, parent.dNMm, parent.thicknessMm, parent.massGsm]]; // prettier-ignore
   return KNOWN.of(JSON.stringify(asked), () => nearest(input));
 }
 
@@ -79,9 +81,9 @@ interface Weights {
 
 /**
  * Plies that come nearest to the depth of a face, and in directions nearest to the stiffness of the parent; of those that come about as near, the
- * fewest.
+ * those of what is on the shelf, then the fewest.
  */
-function nearest({ depthMm, family, coverMm, parent, faces = 1, outside = [] }: ProposalInput): FabricLayer[] {
+function nearest({ depthMm, family, coverMm, parent, faces = 1, outside = [], onShelf }: ProposalInput): FabricLayer[] {
   const room = Math.max(depthMm - coverMm, 0.05) / faces;
   const near = weightsFor(room, family, parent !== undefined);
   const whole = (plies: Weights['plies']): Weights['plies'] =>
@@ -91,15 +93,24 @@ function nearest({ depthMm, family, coverMm, parent, faces = 1, outside = [] }: 
     return spread(plies, plies.length === 1 ? 0 : Math.ceil(plies.length / 2));
   }
   const tried = near.slice(0, MOST_WEIGHTS).flatMap(({ plies }) => directionsOf(whole(plies)));
-  const judged = tried.map((layers) => ({ layers, misfit: misfitOf(parent, [...outside, ...[...layers].reverse()], family) })); // prettier-ignore
+  const wanting = (layers: readonly FabricLayer[]): number => onShelf ? new Set(layers.map(({ fabricId }) => fabricId).filter((id) => !onShelf.includes(id))).size : 0; // prettier-ignore
+  const judged = tried.map((layers): Judged => ({ layers, wanting: wanting(layers), misfit: misfitOf(parent, [...outside, ...[...layers].reverse()], family) })); // prettier-ignore
   return judged.reduce((a, b) => (isNearer(b, a) ? b : a)).layers;
 }
 
 /** So much off a band is no difference. */
 const SAME_MISFIT = 0.005;
 
-const isNearer = (a: { layers: FabricLayer[]; misfit: Misfit }, b: typeof a): boolean => {
+interface Judged {
+  layers: FabricLayer[];
+  /** Fabrics of it that are not on the shelf. */
+  wanting: number;
+  misfit: Misfit;
+}
+
+const isNearer = (a: Judged, b: Judged): boolean => {
   if (Math.abs(a.misfit.out - b.misfit.out) > SAME_MISFIT) return a.misfit.out < b.misfit.out;
+  if (a.wanting !== b.wanting) return a.wanting < b.wanting;
   if (a.layers.length !== b.layers.length) return a.layers.length < b.layers.length;
   return a.misfit.off < b.misfit.off;
 };

@@ -147,7 +147,7 @@ const layUpOf = kept(
     const outside = [sanding, cover].flatMap((ply) => (ply ? [ply.layer] : []));
     const chosen = turnedTo(
       profile,
-      set.plies ?? proposed(ground, parent, profile, facesCount, family, coverMm, outside),
+      set.plies ?? proposed(ground, parent, profile, facesCount, family, coverMm, outside, set.onShelf),
     );
     const laid = chosen.map((layer) => wetted(layer, process));
     // Read as one list first: what is wrong is told by its place in it.
@@ -222,6 +222,7 @@ function proposed(
   family: ResinFamily,
   coverMm: number,
   outside: readonly FabricLayer[],
+  onShelf: readonly string[] | undefined,
 ): readonly FabricLayer[] {
   if (wholeOf(profile) === 'overlay') return OVERLAY_PLIES;
   // Faces that share the depth evenly are laid alike; else it is one list, shared out by depth.
@@ -235,6 +236,7 @@ function proposed(
     faces: ofSkins(profile) || !alike ? 1 : facesCount,
     parent: parent.within,
     outside,
+    ...(onShelf ? { onShelf } : {}),
   });
   if (
     profile.kind === 'lap' &&

@@ -124,6 +124,13 @@ const DIRECTIONS = {
           </table>
         </div>
         <p class="quiet">Lay from the bottom row up.</p>
+        @if (patch.proposed && set.onShelf) {
+          <p class="quiet">
+            Proposed with the shelf as it was when the job was opened{{
+              wanting().length > 0 ? '; not on it: ' + wanting().join(', ') : ''
+            }}.
+          </p>
+        }
         @for (remark of patch.remarks; track $index) {
           <p class="remark">{{ words(remark) }}</p>
         }
@@ -313,6 +320,13 @@ export class PliesStage extends StagePanel {
   readonly cover = computed(() => {
     const { coverFabricId, coverOwn } = this.inputs().stack;
     return coverFabricId === null ? null : { fabricId: coverFabricId, ...(coverOwn ? { own: coverOwn } : {}) };
+  });
+  /** Fabrics of the proposal that the shop did not have. */
+  readonly wanting = computed(() => {
+    const { onShelf = [] } = this.inputs().stack;
+    const chosen = this.plan().patch?.chosen ?? [];
+    const missing = chosen.filter(({ fabricId }) => !onShelf.includes(fabricId));
+    return [...new Set(missing.map((layer) => fabricOf(layer).name))];
   });
   readonly editing = signal(false);
   readonly picked = toSignal(this.store.picked$, { initialValue: null });
