@@ -7,6 +7,7 @@ const PAGES: readonly (readonly [address: string, shows: string])[] = [
   ['/plan', 'ash-plan-page ash-time-band'],
   ['/library', 'ash-library h1'],
   ['/library/trials', 'ash-trials h1'],
+  ['/library/terms', 'ash-terms h1'],
   ['/shop', 'ash-shop-page .fields'],
   ['/account', 'ash-account-page h1'],
   ['/history', 'ash-history h1'],

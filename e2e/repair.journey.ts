@@ -128,7 +128,7 @@ function walk(way: Way, base: () => string): void {
       await browser.find('.plan path.ply.picked');
       await browser.find('.section path.ply.picked');
       await browser.press('Largest first');
-      await browser.sees('covers the whole faying surface');
+      await browser.sees('covers all the ground it bonds to');
       await browser.press('Smallest first');
       await browser.press('Take this stack');
     },

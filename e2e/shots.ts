@@ -23,7 +23,7 @@ const SHOTS: Shot[] = [
   { file: '01-board', at: '/', wait: 'Hands wanted' },
   { file: '02-look-and-map', at: 'PL-2#look', wait: 'Visible damage' },
   { file: '03-laminate', at: 'TR-1#laminate', wait: 'Which resin is in it' },
-  { file: '04-resin', at: 'PL-2#resin', wait: 'School' },
+  { file: '04-resin', at: 'PL-2#resin', wait: 'Choose the resin by' },
   { file: '05-taper', at: 'PL-2#taper', wait: 'Why 12:1' },
   { file: '06-plies', at: 'PL-2#plies', wait: 'Lay from the bottom row up' },
   { file: '07-mix', at: 'PL-2#mix', wait: 'Resin to' },

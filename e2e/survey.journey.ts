@@ -21,7 +21,7 @@ describe('the survey', () => {
     await scene.browser.sees('Tap for what is loose');
     const dull = await figureAfter('Dull');
     expect(Math.abs(dull / LOOSE_CM2 - 1)).toBeLessThan(0.1);
-    expect(await figureAfter('Against what shows')).toBeCloseTo((dull * 100) / (Math.PI * 35 ** 2), 1);
+    expect(await figureAfter('Larger than the damage that shows')).toBeCloseTo((dull * 100) / (Math.PI * 35 ** 2), 1);
     expect(await scene.browser.text()).toContain('between');
     expect(
       await scene.browser.driver.executeScript<number>("return document.querySelectorAll('.survey circle').length"),

@@ -19,3 +19,4 @@ export * from './round-words.js';
 export * from './round-log.js';
 export * from './proofs.js';
 export * from './money.js';
+export * from './terms.js';

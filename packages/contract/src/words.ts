@@ -478,7 +478,7 @@ export const PARENT_NAMES = {
 } as const;
 export const VERDICT_NAMES = { suitable: 'Suitable', if: 'Suitable if', not: 'Not suitable' } as const;
 export const SCHOOL_NAMES = {
-  'finish-led': 'Led by the finish',
+  'finish-led': 'The finish',
   'like-for-like': 'Like for like',
   'epoxy-throughout': 'Epoxy throughout',
 } as const;
@@ -506,7 +506,7 @@ export const STAGE_NAMES = {
   signoff: 'Sign off',
 } as const;
 
-/** Why a school takes what it takes. */
+/** Why a resin is taken. */
 export const WHY_WORDS = {
   water: 'Below the waterline, and epoxy takes up least water.',
   doubt: 'The parent is in doubt, and epoxy holds whichever it is.',
@@ -514,8 +514,8 @@ export const WHY_WORDS = {
   'known-and-dry': 'Known parent above the water: the same family takes gel coat directly.',
   'same-family': 'Same family as the parent.',
   'best-bond': 'Best bond to a cured face.',
-  'next-safe': 'The school’s own choice is ruled out here; this is the next safe one.',
-  none: 'None of the three suits this job as it stands.',
+  'next-safe': 'The first choice by this way is ruled out here; this is the next safe one.',
+  none: 'No resin suits this job as it is. What stands against each is said below.',
 } as const;
 
 /** The start of a lay-up as its log tells it: the air that was read, and by whom. */

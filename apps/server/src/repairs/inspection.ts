@@ -133,7 +133,7 @@ async function whatIsMissing(repair: RepairRow, results: RepairDetail['results']
   if (plan.holds.length > 0) return remarkWords(plan.holds[0]!);
   if (plan.severity.needsReason) return 'The severity was set against the findings and has no reason written down.';
   if (plan.problems.length > 0 || !plan.resin?.chosen)
-    return 'The plan is not finished: look at the hollow steps above.';
+    return 'The plan is not finished: open the stages above that have no tick.';
   if (plan.resin.needsReason && repair.inputs.resin.overrideReason.trim() === '')
     return 'The resin goes against the recommendation and has no reason written down.';
   const done = new Set(repair.checks.filter((mark) => mark.done).map((mark) => mark.checkId));

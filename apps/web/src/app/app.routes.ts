@@ -34,6 +34,11 @@ export const routes: Routes = [
         loadComponent: () => import('./library/trials').then((m) => m.Trials),
       },
       {
+        path: 'library/terms',
+        title: 'Terms · Ash Step',
+        loadComponent: () => import('./library/terms-page').then((m) => m.TermsPage),
+      },
+      {
         path: 'plan',
         title: 'Plan · Ash Step',
         loadComponent: () => import('./plan/plan-page').then((m) => m.PlanPage),

@@ -174,7 +174,7 @@ function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBo
       sheet.line(
         `${zone.name}: ${Math.round(zone.evidence.posterior[zone.evidence.mostLikely] * 100)} % ${PARENT_NAMES[zone.evidence.mostLikely].toLowerCase()}, treated as ${PARENT_NAMES[zone.parent].toLowerCase()}. The most careful verdict of all parts rules.`,
       );
-    sheet.line(`School: ${SCHOOL_NAMES[resin.verdicts.school]}. ${WHY_WORDS[resin.verdicts.why]}`);
+    sheet.line(`Resin chosen by: ${SCHOOL_NAMES[resin.verdicts.school]}. ${WHY_WORDS[resin.verdicts.why]}`);
     sheet.line(`System: ${resin.card?.name ?? 'none chosen'}.`, 'bold');
     if (inputs.resin.overrideReason)
       sheet.line(`Reason for going against the recommendation: ${inputs.resin.overrideReason}`);

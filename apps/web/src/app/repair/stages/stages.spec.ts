@@ -446,7 +446,7 @@ describe('stage panels', () => {
     const heads = [...(fixture.nativeElement as HTMLElement).querySelectorAll('ash-schools-table thead th')].map((th) =>
       th.textContent!.trim(),
     );
-    expect(heads).toEqual(['Led by the finish, taken', 'Like for like', 'Epoxy throughout']);
+    expect(heads).toEqual(['The finish, taken', 'Like for like', 'Epoxy throughout']);
     expect(text(fixture)).toContain('of the parent');
   });
 
@@ -818,6 +818,16 @@ describe('stage panels', () => {
     panel.early.set('Warmed under the lamps');
     panel.send(hardness);
     expect(store.answer).toHaveBeenCalledWith({ checkId: hardness.id, readings: Array(10).fill(41), note: 'Warmed under the lamps' }); // prettier-ignore
+  });
+
+  it('taper, plies, lay-up and finish say in their place what is missing, with the way to it', async () => {
+    const links = (fixture: ComponentFixture<unknown>): string[][] =>
+      [...(fixture.nativeElement as HTMLElement).querySelectorAll('ash-missing a')].map((one) => [one.getAttribute('href')!.split('/').at(-1)!, one.textContent!.replace(/\s+/g, ' ').trim()]); // prettier-ignore
+    const bare = stateOf({ laminate: { thicknessMm: null } });
+    const told = [links(await show(TaperStage, bare)), links(await show(PliesStage, bare)), links(await show(LayUpStage, bare))]; // prettier-ignore
+    expect(told).toEqual(Array(3).fill([['laminate', 'Measure how thick the laminate is Laminate']]));
+    const shell = stateOf({ laminate: { thicknessMm: 4, priorId: 'moulded-shell', clueIds: ['shaving-curls'] } });
+    expect(links(await show(FinishStage, shell))).toEqual([['resin', 'Pick a resin Resin']]);
   });
 
   it('taper: an injection has holes and resin, and no laminate need be known', async () => {

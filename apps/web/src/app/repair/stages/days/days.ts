@@ -26,6 +26,7 @@ import { whyWhen } from '../../../plan/why-words';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
 import { WhenPipe, whenText } from '../../../platform/when.pipe';
 import { OtherWays } from './other-ways';
+import { Missing } from '../missing';
 import { StagePanel } from '../stage-panel';
 import { StagePanels } from '../stage-panels';
 import { PANELS } from './panels';
@@ -51,6 +52,7 @@ const LEFT_WORDS = {
   selector: 'ash-days',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    Missing,
     PickOf,
     TextInput,
     StagePanels,
@@ -257,7 +259,7 @@ export class DaysStage extends StagePanel implements OnDestroy {
     if (!this.inputs().days.startAt) return 'Give the day and hour the hands start, and the list is made.';
     return this.plan().problems.find((p) => p.stage === 'days')
       ? 'The figure above stops the list. Put it right first.'
-      : 'Needs the mix, on the stage before.';
+      : '';
   }
 
   edit(patch: Partial<RepairInputs['days']>): void {

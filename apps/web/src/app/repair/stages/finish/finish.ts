@@ -3,13 +3,14 @@ import { WET_FROM_GRIT } from '@ashstep/core/finish';
 import { resinConditions } from '@ashstep/core/repair';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
 import { GoBar } from '../../../parts/go-bar';
+import { Missing } from '../missing';
 import { StagePanel } from '../stage-panel';
 import { TickInput } from '../../../parts/inputs';
 
 @Component({
   selector: 'ash-finish',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TickInput, QuantityPipe, GoBar],
+  imports: [Missing, TickInput, QuantityPipe, GoBar],
   template: `
     @if (plan().finish; as route) {
       <div class="block">
@@ -76,10 +77,7 @@ import { TickInput } from '../../../parts/inputs';
       </div>
       <ash-go stage="finish" [facts]="plan().facts" label="Finished, to the inspection" (go)="goOn('finish')" />
     } @else {
-      <div class="block">
-        <h2>–</h2>
-        <p>Needs a resin, on Resin.</p>
-      </div>
+      <ash-missing [state]="state()" />
     }
   `,
   styles: `

@@ -50,13 +50,14 @@ import { LibraryService } from '../../../library/library.service';
 import { AirBoard } from '../../air-board';
 import { pourText, secondOf } from '../../pour';
 import { newRound } from '../../new-round';
+import { Missing } from '../missing';
 import { StagePanel } from '../stage-panel';
 
 /** The work itself, round by round: what is prepared, begun, mixed, laid, filled and done, and its log. */
 @Component({
   selector: 'ash-layup',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AirBoard, PickOf, TextInput, TickInput, QuantityField, FigurePipe, QuantityPipe, WhenPipe, GoBar],
+  imports: [AirBoard, Missing, PickOf, TextInput, TickInput, QuantityField, FigurePipe, QuantityPipe, WhenPipe, GoBar],
   templateUrl: './layup.html',
   styleUrl: './layup.scss',
 })

@@ -7,6 +7,8 @@ import { GoBar } from '../../../parts/go-bar';
 import { QuantityField } from '../../../parts/quantity-field';
 import { FigurePipe, QuantityPipe, UnitPipe } from '../../../platform/quantity.pipe';
 import { pourText, secondOf } from '../../pour';
+import { TermHint } from '../../../parts/term-hint';
+import { Missing } from '../missing';
 import { StagePanel } from '../stage-panel';
 import { StagePanels } from '../stage-panels';
 import { PANELS } from './panels';
@@ -25,7 +27,7 @@ interface PotRow {
 @Component({
   selector: 'ash-mix',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Rounds, PickOf, StagePanels, QuantityField, FigurePipe, QuantityPipe, UnitPipe, GoBar],
+  imports: [TermHint, Missing, Rounds, PickOf, StagePanels, QuantityField, FigurePipe, QuantityPipe, UnitPipe, GoBar],
   templateUrl: './mix.html',
   styleUrl: './mix.scss',
 })

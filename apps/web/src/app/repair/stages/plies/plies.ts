@@ -16,6 +16,8 @@ import { ExtraPlies } from './extra-plies';
 import { LayerTable } from '../layer-table';
 import { GoBar } from '../../../parts/go-bar';
 import { StiffnessChart } from '../stiffness-chart';
+import { TermHint } from '../../../parts/term-hint';
+import { Missing } from '../missing';
 import { StagePanel } from '../stage-panel';
 import { StagePanels } from '../stage-panels';
 import { PANELS } from './panels';
@@ -35,6 +37,8 @@ const DIRECTIONS = {
   selector: 'ash-plies',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    TermHint,
+    Missing,
     StagePanels,
     ChoiceField,
     QuantityField,
@@ -145,13 +149,19 @@ const DIRECTIONS = {
             @for (m of match.ratios; track m.direction) {
               <li>
                 <span>{{ name(m.direction) }}</span><b class="num">{{ m.ratio.toFixed(2) }}</b
-                ><span class="band" [class]="m.band">{{ band(m.band) }}</span>
+                ><span class="band" [class]="m.band">
+                  @if (m.band === 'soft' || m.band === 'hard') {
+                    <ash-term [of]="m.band + '-spot'">{{ band(m.band) }}</ash-term>
+                  } @else {
+                    {{ band(m.band) }}
+                  }
+                </span>
               </li>
             }
             @for (pull of pulls(); track pull.name) {
               <li>
                 <span>{{ pull.name }}</span><b class="num">{{ pull.ratio }}</b
-                ><span class="quiet">no promise</span>
+                ><span class="quiet">estimate</span>
               </li>
             }
             <li>
@@ -172,7 +182,7 @@ const DIRECTIONS = {
           {{
             set.order === 'smallest-first'
               ? 'Each ply meets its own layer and edges finish on the slope; needed when fabrics differ.'
-              : 'The first ply covers the whole faying surface in one piece; smaller ones fill the dish. For like plies.'
+              : 'The first ply covers all the ground it bonds to in one piece; smaller ones fill the dish. For like plies.'
           }}
         </p>
         <div class="fields">
@@ -228,16 +238,16 @@ const DIRECTIONS = {
       </div>
       <ash-stage-panels [panels]="panels" [state]="state()" />
       <ash-go stage="plies" [facts]="plan().facts" label="Take this stack, plan the mix" (go)="goOn('plies')" />
+    } @else if (laid()) {
+      <ash-missing [state]="state()" />
     } @else {
       <div class="block">
-        <h2>{{ laid() ? '–' : 'No plies' }}</h2>
+        <h2>No plies</h2>
         <p>
           {{
             inputs().damage.depth === 'finish'
               ? 'No fibre is broken, so nothing is laid.'
-              : laid()
-                ? 'Needs the taper, on the stage before.'
-                : 'Nothing is laid: resin is injected.'
+              : 'Nothing is laid: resin is injected.'
           }}
         </p>
         <div class="row-actions"><button type="button" class="act" (click)="goOn('plies')">Go on</button></div>
@@ -363,8 +373,8 @@ export class PliesStage extends StagePanel {
   readonly pulls = computed(() => {
     const carries = this.plan().patch?.carries;
     return [
-      { name: 'Breaks, along', ratio: carries?.along?.toFixed(2) ?? '–' },
-      { name: 'Breaks, across', ratio: carries?.across?.toFixed(2) ?? '–' },
+      { name: 'Pull it carries, along', ratio: carries?.along?.toFixed(2) ?? '–' },
+      { name: 'Pull it carries, across', ratio: carries?.across?.toFixed(2) ?? '–' },
     ];
   });
   /** Which plies go in one go, and what the wait between is for. */

@@ -39,7 +39,12 @@ const WAY_NAMES = {
     @let resin = inputs().resin;
     @if (plan().resin; as r) {
       <div class="block">
-        <ash-choice label="School" [options]="schools" [value]="resin.school" (pick)="edit({ school: $event })" />
+        <ash-choice
+          label="Choose the resin by"
+          [options]="schools"
+          [value]="resin.school"
+          (pick)="edit({ school: $event })"
+        />
         <p class="why">
           <b>{{ r.verdicts.recommended ? 'Why ' + family(r.verdicts.recommended).toLowerCase() : 'Stop here' }}</b>
           {{ why() }}
@@ -68,7 +73,7 @@ const WAY_NAMES = {
               >{{ verdict(f.verdict) }}</span
             >
             @if (r.verdicts.recommended === f.family) {
-              <small> this school’s choice</small>
+              <small> the choice this way</small>
             }
           </h2>
           <ul>
@@ -203,7 +208,7 @@ const WAY_NAMES = {
             ? 'Take ' + r.card!.name.toLowerCase() + ', set the taper'
             : r.verdicts.recommended
               ? 'Pick a system'
-              : 'Stopped: none of the three suits'
+              : 'Stopped: no resin suits, see why above'
         "
         [disabled]="!r.chosen || (r.needsReason && resin.overrideReason.trim() === '')"
         (go)="goOn('resin')"

@@ -14,8 +14,8 @@ import { Panel } from '../stage-panel';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [FigurePipe, UnitPipe, WhenPipe],
   template: `
-    <h2>Three schools, this job</h2>
-    <div class="scroll" tabindex="0" role="region" aria-label="Schools compared">
+    <h2>Three ways to choose, for this job</h2>
+    <div class="scroll" tabindex="0" role="region" aria-label="Ways to choose, compared">
       <table class="ruled compare">
         <thead>
           <tr>

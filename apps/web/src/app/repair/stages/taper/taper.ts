@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { SERVICE_NAMES, errorWords, volumeWords } from '@ashstep/contract';
+import { SERVICE_NAMES, volumeWords } from '@ashstep/contract';
 import { pulledMPa } from '@ashstep/core/laminate';
 import { type RepairInputs, isUncut, serviceOf, worksEitherFace } from '@ashstep/core/repair';
 import { isLaidOn, joint } from '@ashstep/core/taper';
@@ -8,8 +8,10 @@ import { QuantityField } from '../../../parts/quantity-field';
 import { SessionService } from '../../../platform/session.service';
 import { FigurePipe, QuantityPipe, UnitPipe } from '../../../platform/quantity.pipe';
 import { GoBar } from '../../../parts/go-bar';
+import { TermHint } from '../../../parts/term-hint';
 import { KindPanel } from './kind-panel';
 import { hasRatio, ratioText, taperWords } from './taper-words';
+import { Missing } from '../missing';
 import { StagePanel } from '../stage-panel';
 import { StagePanels } from '../stage-panels';
 import { PANELS } from './panels';
@@ -20,7 +22,18 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
 @Component({
   selector: 'ash-taper',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [StagePanels, QuantityField, FigurePipe, QuantityPipe, UnitPipe, KindPanel, GoBar, WorkingSideField],
+  imports: [
+    StagePanels,
+    QuantityField,
+    FigurePipe,
+    QuantityPipe,
+    UnitPipe,
+    KindPanel,
+    GoBar,
+    WorkingSideField,
+    TermHint,
+    Missing,
+  ],
   template: `
     @let taper = inputs().taper;
     @if (inputs().damage.depth === 'finish') {
@@ -69,7 +82,7 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
           }
         </div>
         <div>
-          <dt>Footprint</dt>
+          <dt><ash-term of="footprint">Footprint</ash-term></dt>
           <dd>{{ face.footprint.lengthMm | figure: 'length' }} × {{ face.footprint.widthMm | figure: 'length' }}</dd>
           <dd class="under">
             {{
@@ -83,7 +96,7 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
         </div>
         @if (!uncut()) {
           <div>
-            <dt>Joint</dt>
+            <dt><ash-term of="joint">Joint</ash-term></dt>
             <dd>{{ t.joint ? t.joint.strengthRatio.toFixed(2) : '–' }}</dd>
             <dd class="under">of parent strength</dd>
           </div>
@@ -120,8 +133,11 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
                 />
               </svg>
               <span>{{ o.length | figure: 'length' }} × {{ o.width | figure: 'length' }}</span
-              ><span>joint {{ o.joint }}{{ o.low ? ', low' : '' }}</span></label
-            >
+              ><span>holds {{ o.joint }}</span>
+              @if (o.low) {
+                <span>{{ o.low }}</span>
+              }
+            </label>
           }
         </div>
       }
@@ -217,10 +233,7 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
         (go)="goOn('taper')"
       />
     } @else {
-      <div class="block">
-        <h2>–</h2>
-        <p>{{ needs() }}</p>
-      </div>
+      <ash-missing [state]="state()" />
       <ash-kind-panel class="block" [state]="state()" />
     }
   `,
@@ -318,7 +331,12 @@ export class TaperStage extends StagePanel {
         length: damage.cut.lengthMm + grow,
         width: damage.cut.widthMm + grow,
         joint: ratioStrength?.toFixed(2) ?? '–',
-        low: (ratioStrength !== null && ratioStrength < 1) || ratio < taper.range.min,
+        low:
+          ratioStrength !== null && ratioStrength < 1
+            ? 'under the parent'
+            : ratio < taper.range.min
+              ? 'too steep here'
+              : '',
       };
     });
   });
@@ -356,12 +374,6 @@ export class TaperStage extends StagePanel {
     if (!taper?.joint || !parent) return 'Its strength wants the laminate’s plies, on Laminate.';
     const enough = Math.ceil(taper.joint.ratioForFullStrength * parent.depthMm);
     return `It holds ${taper.joint.strengthRatio.toFixed(2)} of the parent; ${enough} mm past the damage would just equal it.`;
-  }
-
-  needs(): string {
-    const problem = this.plan().problems.find(({ stage }) => stage === 'taper');
-    if (problem) return errorWords(problem.code, problem.params);
-    return this.plan().parent ? 'Needs a resin, on the stage before.' : 'Needs the laminate thickness, on Laminate.';
   }
 
   knockDown(patch: RepairInputs['taper']['knockDowns']): void {
