@@ -373,8 +373,8 @@ export class PliesStage extends StagePanel {
   readonly pulls = computed(() => {
     const carries = this.plan().patch?.carries;
     return [
-      { name: 'Pull it carries, along', ratio: carries?.along?.toFixed(2) ?? '–' },
-      { name: 'Pull it carries, across', ratio: carries?.across?.toFixed(2) ?? '–' },
+      { name: 'Strength, along', ratio: carries?.along?.toFixed(2) ?? '–' },
+      { name: 'Strength, across', ratio: carries?.across?.toFixed(2) ?? '–' },
     ];
   });
   /** Which plies go in one go, and what the wait between is for. */
