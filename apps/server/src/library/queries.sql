@@ -25,6 +25,3 @@ UPDATE lot SET used_up = $2 WHERE id = $1 RETURNING id
 
 -- name: known
 SELECT id FROM library_entry WHERE kind = $1 AND id = $2
-
--- name: fabricsOnShelf
-SELECT DISTINCT entry_id AS id FROM lot WHERE kind = 'fabric' AND NOT used_up AND (expires_on IS NULL OR expires_on >= $1::date) ORDER BY entry_id LIMIT $2

@@ -12,12 +12,11 @@ import {
   libraryFile,
   lotBody,
 } from '@ashstep/contract';
-import { COUNTS } from '@ashstep/core/limits';
 import type { Context } from '../platform/context.js';
 import { type Queryable, inTransaction, loadQueries } from '../platform/database.js';
 import { ProblemError, notFound, parse } from '../platform/problems.js';
 
-const sql = loadQueries<'entries' | 'lots' | 'saveEntry' | 'retire' | 'saveLot' | 'useUp' | 'known' | 'fabricsOnShelf'>(
+const sql = loadQueries<'entries' | 'lots' | 'saveEntry' | 'retire' | 'saveLot' | 'useUp' | 'known'>(
   import.meta.url,
   './queries.sql',
 );
@@ -26,11 +25,6 @@ export async function library(db: Queryable): Promise<LibraryReply> {
   const items = (await db.query<LibraryReply['items'][number]>(sql.entries)).rows;
   const lots = (await db.query<LibraryReply['lots'][number]>(sql.lots)).rows;
   return { items, lots };
-}
-
-/** Fabrics of which there is a lot in date, by id. */
-export async function fabricsOnShelf(db: Queryable, day: string): Promise<string[]> {
-  return (await db.query<{ id: string }>(sql.fabricsOnShelf, [day, COUNTS.onShelf])).rows.map(({ id }) => id);
 }
 
 /** Adds one of the shop's own entries, or changes it; what jobs have taken from it stays as it was. */

@@ -137,3 +137,6 @@ SELECT seq::int, to_json(at) AS at, by_name AS by, kind, section, detail FROM re
 
 -- name: expiredLot
 SELECT code, to_char(expires_on, 'YYYY-MM-DD') AS on FROM lot WHERE kind IN ('system', 'hardener') AND code = ANY($1) AND expires_on < $2::date ORDER BY expires_on LIMIT 1
+
+-- name: fabricsOnShelf
+SELECT DISTINCT entry_id AS id FROM lot WHERE kind = 'fabric' AND NOT used_up AND (expires_on IS NULL OR expires_on >= $1::date) ORDER BY entry_id LIMIT $2

@@ -9,14 +9,15 @@ import {
   wallClockIn,
 } from '@ashstep/contract';
 import { attempt } from '@ashstep/core/errors';
+import { COUNTS } from '@ashstep/core/limits';
 import { NEW_REPAIR, type RepairInputs } from '@ashstep/core/repair';
 import { certainEnough, priorOfYear, resinEvidence } from '@ashstep/core/resin';
-import { fabricsOnShelf } from '../library/service.js';
 import { shop } from '../people/service.js';
 import { laidByLog } from '../shop/laid.js';
 import { shopSettings } from '../shop/service.js';
 import { HERE, type Sent, once } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
+import type { Queryable } from '../platform/database.js';
 import { ProblemError } from '../platform/problems.js';
 import { sealsOf } from '../record/seals.js';
 import { asSeenBy } from './inspection.js';
@@ -86,6 +87,12 @@ export async function repairDetail(context: Context, id: string, person: Person)
 export async function eventsOf({ pool }: Context, id: string, before: number | null): Promise<EventsReply> {
   const { rows } = await pool.query<EventsReply['events'][number]>(sql.events, [id, before, EVENTS_PAGE + 1]);
   return { events: rows.slice(0, EVENTS_PAGE), more: rows.length > EVENTS_PAGE };
+}
+
+/** Fabrics of which there is a lot in date, by id. */
+async function fabricsOnShelf(client: Queryable, day: string): Promise<string[]> {
+  const { rows } = await client.query<{ id: string }>(sql.fabricsOnShelf, [day, COUNTS.onShelf]);
+  return rows.map(({ id }) => id);
 }
 
 /** Opens a repair with the trade's defaults; the same id sent twice opens one. */

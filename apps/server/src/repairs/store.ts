@@ -16,6 +16,7 @@ type QueryName =
   | 'lock'
   | 'lockInShed'
   | 'expiredLot'
+  | 'fabricsOnShelf'
   | 'saveInputs'
   | 'touch'
   | 'seal'
