@@ -7,7 +7,7 @@ import {
   sameJson,
   wallClockIn,
 } from '@ashstep/contract';
-import { type RepairInputs, type RepairPlan, batchError, cardOfRound, gramsPoured } from '@ashstep/core/repair';
+import { type RepairInputs, type RepairPlan, batchError, cardOfMedium, gramsPoured } from '@ashstep/core/repair';
 import { shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
@@ -82,7 +82,7 @@ function requireGramsPoured(
   inputs: RepairInputs,
   plan: RepairPlan,
 ): void {
-  const card = cardOfRound(plan, plan.rounds.find(({ id }) => id === entry.round)?.medium ?? null);
+  const card = cardOfMedium(plan.rounds.find(({ id }) => id === entry.round)?.medium ?? null, plan.resin?.card ?? null);
   const parts = [['resin', entry.resinAs, entry.resinG], ['second', entry.secondAs, entry.secondG]] as const; // prettier-ignore
   for (const [part, as, grams] of parts) {
     const poured = as && card && gramsPoured(as, part, inputs.mix, card);

@@ -3,6 +3,7 @@ import { jobAir } from './air.js';
 import { GEL_COAT } from '../resin/gel-coat.js';
 import type { RepairInputs } from './inputs.js';
 import type { RepairPlan } from './plan.js';
+import { cardOfMedium } from './stages/coats.js';
 import { chosenCard } from './stages/resin.js';
 
 /**
@@ -17,8 +18,8 @@ export function batchError(
 ): MixErrorResult | null {
   const own = plan.resin?.card ?? chosenCard(inputs.resin);
   const medium = plan.rounds.find(({ id }) => id === weighed.round)?.medium ?? null;
-  const card = medium === 'gelcoat' ? GEL_COAT : own;
-  if (!card || medium === 'paint') return null;
+  const card = cardOfMedium(medium, own);
+  if (!card) return null;
   const wanted = mix({
     card,
     totalG: 100,

@@ -11,6 +11,7 @@ export * from './severities.js';
 export * from './severity.js';
 export { chosenCard, resinConditions } from './stages/resin.js';
 export * from './poured.js';
+export { cardOfMedium } from './stages/coats.js';
 export { isUncut, laysPlies, repairKind, workedAs } from './stages/kind.js';
 export { bothInOneGo, fromInside, keepsShowFace, laysGelCoatFirst, worksEitherFace } from './stages/working-side.js';
 export { alongTube, edgeOf } from './stages/taper.js';

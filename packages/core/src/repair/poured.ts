@@ -1,24 +1,16 @@
 import { type MeasuringTool, USUAL_DROPS_PER_ML } from '../mix/index.js';
-import { GEL_COAT } from '../resin/gel-coat.js';
 import type { SystemCard } from '../resin/systems.js';
-import type { CoatMedium } from './added-round.js';
 import type { RepairInputs } from './inputs.js';
-import type { RepairPlan } from './plan.js';
 import type { Measured } from './stages/measured.js';
 
 /** What a part of a pot is measured in at the bench. */
-export const POUR_UNITS = ['g', 'ml', 'drops', 'strokes'] as const;
-export type PourUnit = (typeof POUR_UNITS)[number];
+export type PourUnit = 'g' | 'ml' | 'drops' | 'strokes';
 
 /** A part as it was measured, where it was not weighed. */
 export interface PouredAs {
   unit: Exclude<PourUnit, 'g'>;
   value: number;
 }
-
-/** What is mixed in a round: gel coat, or the resin of the job; null for what is mixed as its can says. */
-export const cardOfRound = (plan: Pick<RepairPlan, 'resin'>, medium: CoatMedium | null): SystemCard | null =>
-  medium === 'gelcoat' ? GEL_COAT : medium === 'paint' ? null : (plan.resin?.card ?? null);
 
 const pumpOf = ({ tool, tools = [] }: RepairInputs['mix']): Extract<MeasuringTool, { kind: 'pump' }> | null => {
   const all = tool ? [tool, ...tools] : tools;

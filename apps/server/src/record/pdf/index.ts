@@ -84,13 +84,13 @@ export async function recordPdf(
   return sheet.finish();
 }
 
-const shown = ({ lengthMm, widthMm }: Pick<OffsetMeasures, 'lengthMm' | 'widthMm'>): string =>
+const sizeOf = ({ lengthMm, widthMm }: Pick<OffsetMeasures, 'lengthMm' | 'widthMm'>): string =>
   `${mm(lengthMm)} × ${mm(widthMm)}`;
 
 /** What showed before the taps or the grinding made it larger. */
 const asItShowed = ({ visible, expected }: RecordBody['inputs']['survey']): string => {
   const first = visible ?? expected?.shape;
-  return first ? `; showed as ${shown(measureOffset(first, 0))}` : '';
+  return first ? `; showed as ${sizeOf(measureOffset(first, 0))}` : '';
 };
 
 function about(sheet: Sheet, { craft, inputs, technician }: RecordBody, plan: RepairPlan): void {
@@ -110,13 +110,8 @@ function about(sheet: Sheet, { craft, inputs, technician }: RecordBody, plan: Re
     ],
     ['Service of area', SERVICE_NAMES[place.service]],
     ['Work by', technician],
-    ['Damage', plan.damage ? `${shown(plan.damage.visible)}, ${depth}${asItShowed(survey)}` : depth],
-    [
-      'Cut-out',
-      plan.damage
-        ? `${mm(plan.damage.cut.lengthMm)} × ${mm(plan.damage.cut.widthMm)}, margin ${mm(damage.marginMm)}`
-        : '–',
-    ],
+    ['Damage', plan.damage ? `${sizeOf(plan.damage.visible)}, ${depth}${asItShowed(survey)}` : depth],
+    ['Cut-out', plan.damage ? `${sizeOf(plan.damage.cut)}, margin ${mm(damage.marginMm)}` : '–'],
   ]);
   if (damage.notes) sheet.line(damage.notes);
 }

@@ -39,8 +39,8 @@ function coatOf(
   card: SystemCard,
   catalystPercent: number | null,
 ): Coat {
-  if (coat.medium === 'paint') return { ...coat, pots: [] };
-  const mixedFrom = coatCard(coat.medium, card);
+  const mixedFrom = cardOfMedium(coat.medium, card);
+  if (!mixedFrom) return { ...coat, pots: [] };
   const tempC = jobAir(inputs.air).tempC.value;
   const percent = coat.medium === 'gelcoat' ? catalystFor(GEL_COAT, tempC) : catalystPercent;
   const limitG = Math.max(1, Math.min(mixedFrom.maxPotG, workingTimeMin(mixedFrom, tempC) * COAT_G_PER_MIN));
@@ -54,8 +54,9 @@ function coatOf(
   return { ...coat, pots };
 }
 
-/** What a coat is mixed from. */
-const coatCard = (medium: CoatMedium, card: SystemCard): SystemCard => (medium === 'gelcoat' ? GEL_COAT : card);
+/** What is mixed: gel coat by its own card, else the resin of the job; null for what is mixed as its can says. */
+export const cardOfMedium = (medium: CoatMedium | null, own: SystemCard | null): SystemCard | null =>
+  medium === 'gelcoat' ? GEL_COAT : medium === 'paint' ? null : own;
 
 /** What is coated: the ground that has to be finished, and the hole that gel coat goes into first; null where none does. */
 export interface CoatedAreas {

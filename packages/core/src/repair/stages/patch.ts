@@ -299,6 +299,7 @@ function planFace(
   index: number,
   card: SystemCard,
 ): PatchFace {
+  const sunkMm = taper.profile.kind === 'dish' ? sunkOf(inputs, taper, [...part, cover, sanding]) : null;
   const result = stack(
     {
       shape: damage.cutOut,
@@ -309,7 +310,7 @@ function planFace(
       ...endsOf(taper.profile, part.length, taper.footprint.faces[index]!.depthMm, taper.ratio, inputs.stack.growMm),
       ...(cover ? { cover: { thicknessMm: cover.thicknessMm, overlapMm: inputs.stack.coverOverlapMm } } : {}),
       ...(sanding ? { sanding: { thicknessMm: sanding.thicknessMm } } : {}),
-      ...(taper.profile.kind === 'dish' ? { sunkMm: sunkOf(inputs, taper, [...part, cover, sanding]) } : {}),
+      ...(sunkMm === null ? {} : { sunkMm }),
       // Inside nothing is faired or finished over it: it may come up flush.
       ...(taper.inside
         ? {}
@@ -335,7 +336,7 @@ function planFace(
   return {
     face,
     stack: result,
-    sunkMm: taper.profile.kind === 'dish' ? sunkOf(inputs, taper, [...part, cover, sanding]) : null,
+    sunkMm,
     plies,
     sessions: goesOf(
       plies.map((ply) => ply.thicknessMm),

@@ -126,9 +126,10 @@ export function planTaper(inputs: RepairInputs, damage: DamagePlan, parent: Pare
 
 /** An earlier repair that the bond reaches is a part of the parent with a resin of its own: it is asked for while no part is put down. */
 function earlierRepairs({ survey, laminate, taper }: RepairInputs, { regions, faces }: FootprintResult): Remark[] {
-  if ((laminate.zones ?? []).length > 0) return [];
+  const earlier = survey.marks.filter(({ kind }) => kind === 'earlier-repair');
+  if (earlier.length === 0 || (laminate.zones ?? []).length > 0) return [];
   const ground = regionOf(regions[0]!).outlines(faces[0]!.depthMm, taper.marginMm);
-  const reached = survey.marks.filter(({ kind, points }) => kind === 'earlier-repair' && points.some((p) => liesWithin(p, ground))); // prettier-ignore
+  const reached = earlier.filter(({ points }) => points.some((p) => liesWithin(p, ground)));
   return reached.map(({ name }): Remark => ({ id: 'taper.earlier-repair', params: { name } }));
 }
 

@@ -28,7 +28,7 @@ import {
   type RoundPot,
   againstLaying,
   batchError,
-  cardOfRound,
+  cardOfMedium,
   closedCheckOf,
   freshReading,
   gramsPoured,
@@ -183,7 +183,9 @@ export class LayUpStage extends StagePanel {
     return [told([this.resinLot(), this.lots().resin]), told([this.secondLot(), this.lots().second])].flat();
   });
   readonly expired = computed(() => this.lotRemarks().some(({ id }) => id === 'lot.expired'));
-  private readonly roundCard = computed(() => cardOfRound(this.plan(), this.now()?.round.medium ?? null));
+  private readonly roundCard = computed(() =>
+    cardOfMedium(this.now()?.round.medium ?? null, this.plan().resin?.card ?? null),
+  );
   readonly catalysed = computed(() => secondOf(this.state(), this.now()?.round) === 'catalyst');
   readonly units = computed(() => unitsFor(this.inputs().mix, this.roundCard()));
   /** What it is measured in: as a person took it, else as the pot is planned. */
