@@ -19,6 +19,7 @@ const WEB = {
   outbox: ['platform'],
   parts: ['outbox', 'platform'],
   people: ['outbox', 'parts', 'platform'],
+  find: ['library', 'platform', 'repair'],
   library: ['parts', 'platform'],
   record: ['parts', 'platform'],
   shop: ['outbox', 'parts', 'platform'],

@@ -6,6 +6,7 @@ describe('the air', () => {
   it('is read once at one job and seen at every other in the shed, on the plan of the shed, and in what is worked out', async () => {
     const { browser } = scene;
     await browser.go(`${scene.launch}/resin`);
+    await browser.part('Air and surface');
     await browser.sees('Planned');
     await browser.sees('planned, not read');
     await browser.type('Air, read now', '8');
@@ -24,6 +25,7 @@ describe('the air', () => {
     await browser.go('/');
     const board = await browser.jobAddress('RB-07');
     await browser.go(`${board}/resin`);
+    await browser.part('Air and surface');
     await browser.sees('Read by Ilse Varga with hygrometer');
     await browser.sees('8.0 °C');
     await browser.go(`${board}/days`);

@@ -20,12 +20,14 @@ describe('the library', () => {
     await scene.browser.press('Keep it');
     await scene.browser.sees('Sailcloth off the roll');
     await scene.browser.go(`${scene.launch}/plies`);
+    await scene.browser.part('Cover, room, wet-out');
     await scene.browser.type('Cover ply', 'sailcl');
     const cover = await scene.browser.field('Cover ply');
     await cover.sendKeys(Key.chord(Key.CONTROL, 'a'), 'sailcl');
     await scene.browser.find('ngb-typeahead-window');
     await cover.sendKeys(Key.ENTER);
     await scene.browser.saved();
+    await scene.browser.part('Plies to lay');
     await scene.browser.sees('Sailcloth off the roll');
     await scene.browser.go('/library');
     await scene.browser.pressAt('[aria-label="Retire Sailcloth off the roll"]');
@@ -35,11 +37,13 @@ describe('the library', () => {
       'it is still listed',
     );
     await scene.browser.go(`${scene.launch}/plies`);
+    await scene.browser.part('Plies to lay');
     await scene.browser.sees('Sailcloth off the roll');
   }, 90_000);
 
   it('keeps a lot with its price, and the schools are told what they cost', async () => {
     await scene.browser.go(`${scene.launch}/resin`);
+    await scene.browser.part('Three ways to choose');
     const unpriced = async (): Promise<string> => /No price yet for [^.]*/.exec(await scene.browser.text())?.[0] ?? '';
     await scene.browser.driver.wait(
       async () => (await unpriced()).includes('Biaxial ±45 400'),
@@ -95,6 +99,7 @@ describe('the library', () => {
       await manager.close();
     }
     await scene.browser.go(`${scene.launch}/taper`);
+    await scene.browser.part('Joint and bond');
     await scene.browser.press('Take the shed’s');
     await scene.browser.sees('Bond taken as 12.5 MPa, by the shed’s trials: Ground to bare fibre');
     await scene.browser.saved();

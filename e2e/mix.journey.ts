@@ -7,6 +7,7 @@ describe('mix and cure', () => {
   it('splits the lay-up into pots by what a pot bears and how fast they lay, each with the ply it is due at', async () => {
     const { browser } = scene;
     await browser.go(`${scene.launch}/mix`);
+    await browser.press('Open all');
     await browser.sees('mix first');
     const pots = (): Promise<number> =>
       browser.driver.executeScript<number>('return document.querySelectorAll(".pot").length');
@@ -30,6 +31,7 @@ describe('mix and cure', () => {
   it('warns of a pot left standing in foam, and of a lay-up too hot under a lamp, which is then laid in two goes', async () => {
     const { browser } = scene;
     await browser.go(`${scene.launch}/mix`);
+    await browser.part('Mixed in and with');
     await browser.sees('left standing');
     const peak = async (): Promise<number> => Number(/gets to (\d+) °C/.exec(await browser.text())?.[1] ?? 0);
     await browser.choose('Mixed in', 'Foam cup');
@@ -57,6 +59,7 @@ describe('mix and cure', () => {
     await browser.saved();
     await browser.sees('Go 2, plies');
     await browser.go(`${scene.launch}/days`);
+    await browser.part('Steps, with their reasons');
     await browser.sees('Lay up, face 2, go 2');
     expect(await browser.complaints()).toEqual([]);
   }, 120_000);
@@ -65,8 +68,9 @@ describe('mix and cure', () => {
     const { browser } = scene;
     await browser.go('/');
     await browser.go(`${await browser.jobAddress('RB-07')}/layup`);
-    await browser.sees('Before the first pot');
+    await browser.press('Tick off what is left');
     await browser.pressEach(By.css('ash-layup .tick:has(input:not(:checked))'), 'the tick is not kept');
+    await browser.press('Read the air');
     await browser.type('Air, read now', '19');
     await browser.type('Humidity, read now', '58');
     await browser.press('Keep the reading');

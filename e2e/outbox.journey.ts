@@ -43,6 +43,7 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
       );
   const beginTapping = async (browser: Browser): Promise<void> => {
     await browser.go(`${scene.launch}/look`);
+    await browser.part('Taps');
     await browser.press('Tap on a grid');
     await browser.find('.pad:focus');
   };
@@ -92,6 +93,7 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
     await tomas.offline(true);
     await tomas.press('down and wet out');
     await tomas.driver.wait(async () => (await next(tomas)) !== ply, 15_000, 'the ply is not shown as down');
+    await tomas.part('Log and notes');
     await tomas.type('Note, with its time', 'Bubble pressed out by the chine');
     await tomas.press('Write it down');
     await tomas.sees('2 entries are kept here');
@@ -112,17 +114,20 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
 
   it('half a note and half a weighing are there after a reload', async () => {
     await tomas.go(`${scene.launch}/layup`);
-    await tomas.sees('Resin weighed');
+    await tomas.part('Pot');
     await tomas.type('Resin weighed', '87.5');
+    await tomas.part('Log and notes');
     await tomas.type('Note, with its time', 'Half a');
     await tomas.go(`${scene.launch}/layup`);
-    await tomas.sees('Resin weighed');
+    await tomas.part('Pot');
     expect(await (await tomas.field('Resin weighed')).getAttribute('value')).toBe('87.5');
+    await tomas.part('Log and notes');
     expect(await (await tomas.field('Note, with its time')).getAttribute('value')).toBe('Half a');
   }, 60_000);
 
   it('a session that ends under an open sheet is taken up in place, with all that was typed', async () => {
     await scene.browser.go(`${scene.launch}/mix`);
+    await scene.browser.part('Priming and waste');
     await scene.browser.sees('Waste, %');
     await scene.browser.offline(true);
     await scene.browser.type('Waste, %', '19');
@@ -147,6 +152,7 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
   it('what one leaves on a tablet waits for them, whoever works on it meanwhile', async () => {
     const { browser } = scene;
     await browser.go(`${scene.launch}/mix`);
+    await browser.part('Priming and waste');
     await browser.sees('Waste, %');
     // Only what is changed does not come through: signing out and in does.
     await browser.driver.executeScript(
@@ -159,6 +165,7 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
     await browser.sees('Kept here for Ilse Varga: 1 entry not yet sent');
     await browser.signIn('tomas', PASSWORDS.tomas);
     await browser.go(`${scene.launch}/mix`);
+    await browser.part('Priming and waste');
     await browser.sees('Waste, %');
     await browser.type('Waste a pot, at least', '12');
     await browser.driver.wait(async () => (await browser.unsent()) === 1, 15_000, 'his is not sent, or hers is');

@@ -18,7 +18,7 @@ describe('every page', () => {
   const scene = setScene();
   const stagesOf = (job: string, stages = STAGES): [string, string][] =>
     stages.map((stage) => [
-      `${job}/${stage}`,
+      `${job}/${stage}?part=all`,
       `ash-${stage} h2, ash-${stage} h3, ash-${stage} .field, ash-${stage} dl`,
     ]);
   const all = (): (readonly [string, string])[] => [...stagesOf(scene.launch), ...PAGES];

@@ -18,6 +18,7 @@ describe('a photograph', () => {
 
   it('of the wrong kind is refused with what to do', async () => {
     await scene.browser.go(`${scene.launch}/look`);
+    await scene.browser.part('Photograph');
     await scene.browser.sees('Bottom, as found');
     const heic = path.join(folder, 'ash-step-phone.jpg');
     writeFileSync(heic, Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from('ftypheic'), Buffer.alloc(60)]));
@@ -105,6 +106,7 @@ describe('a photograph', () => {
 
   it('is traced on: what is pressed on the picture is there in millimetres', async () => {
     const { driver } = scene.browser;
+    await scene.browser.part('Trace, or from a file');
     await scene.browser.press('Trace on the plan');
     await scene.browser.press('More damage');
     // The hole's true outline, pressed where the picture shows it on the screen.

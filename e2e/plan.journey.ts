@@ -36,6 +36,7 @@ describe('the plan of the days', () => {
     const { browser } = scene;
     const board = await scene.browser.go('/').then(() => browser.jobAddress('RB-07'));
     await browser.go(`${board}/days`);
+    await browser.press('Open all');
     const lay = await browser.find(bar('RB-07: Lay up'));
     await browser.driver.executeScript('arguments[0].focus()', lay);
     await browser.keys(...Array.from({ length: 48 }, () => Key.ARROW_RIGHT));
@@ -86,6 +87,7 @@ describe('the plan of the days', () => {
     await browser.sees('By the forecast taken in, until');
     await browser.go('/');
     await browser.go(`${await browser.jobAddress('RB-07')}/days`);
+    await browser.part('Steps, with their reasons');
     await browser.choose('Worked on', 'Outdoors');
     await browser.sees('Too cold till then.');
     await browser.choose('Worked on', 'In the shed');

@@ -65,6 +65,7 @@ function walk(way: Way, base: () => string): void {
   step(
     'maps the damage, typed in inches and dragged',
     async () => {
+      await browser.part('Outline');
       await browser.type('Diameter', '3 15/16 in');
       await browser.sees('100 × 100 mm');
       await browser.type('Diameter', 'as big as a plate');
@@ -76,6 +77,7 @@ function walk(way: Way, base: () => string): void {
       expect(Number(await field.getAttribute('value'))).toBeGreaterThan(100);
       await browser.type('Diameter', '100');
       await browser.sees('120 × 120 mm');
+      await browser.part('Place and service');
       await browser.press('Lightly loaded');
       await browser.press('General');
       await browser.press('Mapped, on to the laminate');
@@ -87,8 +89,10 @@ function walk(way: Way, base: () => string): void {
     'knows the laminate and names the resin with its doubt',
     async () => {
       await browser.type('Measured thickness', '4');
-      await browser.press('Styrene smell when abraded');
+      await browser.part('Which resin is in it');
       await browser.press('Bare resin tinted green');
+      await browser.press('By smell');
+      await browser.press('Styrene smell when abraded');
       await browser.sees('95 %');
       await browser.press('Known well enough');
     },
@@ -99,7 +103,9 @@ function walk(way: Way, base: () => string): void {
     'asks for a reason against the recommendation, and takes the recommended one without',
     async () => {
       await browser.sees('Why polyester');
+      await browser.part('Epoxy');
       await browser.press('Epoxy, medium hardener');
+      await browser.press('Write why not the recommended one');
       await browser.sees('Write the reason before going on');
       await browser.press('Polyester, laminating');
       await browser.press('set the taper');
@@ -123,6 +129,7 @@ function walk(way: Way, base: () => string): void {
   step(
     'stacks plies that light up in table, plan and section',
     async () => {
+      await browser.part('Plies to lay');
       await browser.sees('Lay from the bottom row up');
       await browser.hand.press(await browser.find('.pick tbody tr:last-child'));
       await browser.find('.plan path.ply.picked');
@@ -138,6 +145,7 @@ function walk(way: Way, base: () => string): void {
   step(
     'mixes by the scale and refuses catalyst out of range',
     async () => {
+      await browser.part('Pots to mix');
       await browser.sees('Resin to');
       await browser.type('Catalyst, %', '6');
       await browser.sees('Refused');
@@ -153,6 +161,7 @@ function walk(way: Way, base: () => string): void {
     async () => {
       await browser.hand.type(await browser.find('#start'), `04162026${Key.TAB}0800AM`, Key.TAB);
       await browser.sees('Done at the earliest');
+      await browser.part('Steps, with their reasons');
       await browser.sees('Not before: it gums up');
       await browser.press('Days set');
     },
@@ -162,14 +171,13 @@ function walk(way: Way, base: () => string): void {
   step(
     'logs the lay-up: preparation, pot, plies',
     async () => {
-      await browser.sees('Before the first pot');
+      await browser.press('Tick off what is left');
       await browser.pressEach(By.css('ash-layup .tick:has(input:not(:checked))'), 'the tick is not kept');
-      await browser.sees('Read the air first');
+      await browser.press('Read the air');
       await browser.type('Air, read now', '20');
       await browser.type('Humidity, read now', '55');
       await browser.press('Keep the reading');
       await browser.press('Start the lay-up');
-      await browser.sees('20.0 °C, 55 %, read');
       await browser.sees('Next to mix: pot A');
       // The pot is told by drops; this one is weighed.
       await browser.choose('Catalyst in', 'grams');
@@ -181,6 +189,8 @@ function walk(way: Way, base: () => string): void {
       await browser.type('Where it is from', 'Label read again');
       await browser.press('Log pot A');
       // 2 % is 2 ml of 1.12 g/ml for 100 g: 2.24 g is right on the ratio.
+      await browser.part('Log and notes');
+      await browser.sees('20.0 °C, 55 %, read');
       await browser.sees('+0.0 % off the ratio: within');
       const lines = (): Promise<number> =>
         browser.driver.executeScript<number>("return document.querySelectorAll('.log li').length");
@@ -200,13 +210,15 @@ function walk(way: Way, base: () => string): void {
   step(
     'fails on low hardness, opens rework, and passes an own check, which is no acceptance',
     async () => {
-      await browser.sees('Acceptance');
+      await browser.part('Acceptance');
       await browser.sees('What you answer here is an own check');
       // Laid minutes ago: it is read only with the reason why.
       await browser.sees('Not hard yet');
       await browser.type('Why it is read now all the same', 'Warmed under the lamps');
       await answer(browser, 'Hardness', Array(10).fill('27').join(' '), false);
+      await browser.part('Rework');
       await browser.sees('Rework: Hardness, impressor');
+      await browser.part('Acceptance');
       await answer(browser, 'Hardness', Array(10).fill('41').join(' '));
       await browser.sees('41 ± 0.0 of 10');
       await browser.sees('An own check: an inspector answers it too');
@@ -241,7 +253,7 @@ function walk(way: Way, base: () => string): void {
       try {
         await inspector.signIn('maren', PASSWORDS.maren);
         await inspector.go(address);
-        await inspector.sees('Acceptance');
+        await inspector.part('Acceptance');
         const readings = {
           Hardness: Array(10).fill('41').join(' '),
           'Taper as ground': '98',
@@ -283,6 +295,7 @@ function walk(way: Way, base: () => string): void {
           expect(text).toContain(wanted);
         await inspector.go(address.replace('signoff', 'look'));
         await inspector.sees('Sealed, read-only');
+        await inspector.part('Outline');
         expect(await (await inspector.field('Diameter')).isEnabled()).toBeFalse();
         await inspector.go(address);
         await inspector.type('Why it is opened again', 'The taper was read on the wrong edge');

@@ -18,7 +18,7 @@ describe('the survey', () => {
 
   it('finds the loose patch under the paint from the taps, within a tenth of its true size', async () => {
     await scene.browser.go(`${roof}/look`);
-    await scene.browser.sees('Tap for what is loose');
+    await scene.browser.part('Taps');
     const dull = await figureAfter('Dull');
     expect(Math.abs(dull / LOOSE_CM2 - 1)).toBeLessThan(0.1);
     expect(await figureAfter('Larger than the damage that shows')).toBeCloseTo((dull * 100) / (Math.PI * 35 ** 2), 1);
@@ -68,6 +68,7 @@ describe('the survey', () => {
 
   it('reads rings into plies, with their doubt', async () => {
     await scene.browser.go(`${roof}/laminate`);
+    await scene.browser.part('Rings');
     await scene.browser.press('Read rings');
     await scene.browser.type('Ground at, n:1', '12');
     await scene.browser.type('Ring 1, width', '12.6');
@@ -81,8 +82,11 @@ describe('the survey', () => {
   }, 60_000);
 
   it('says what to look at next, and points out clues that contradict', async () => {
+    await scene.browser.part('Which resin is in it');
     await scene.browser.sees('Look at next');
+    await scene.browser.press('At the core');
     await scene.browser.press('EPS or XPS core intact');
+    await scene.browser.press('Papers and records');
     await scene.browser.press('Plate, data sheet or record says polyester');
     await scene.browser.sees('speak against one another');
     await scene.browser.saved();
@@ -111,12 +115,14 @@ describe('the survey', () => {
     await scene.browser.find('.shelf');
     const camper = await scene.browser.jobAddress('CV-2');
     await scene.browser.go(`${camper}/look`);
+    await scene.browser.part('Readings, drying');
     await scene.browser.sees('Dry enough');
     await scene.browser.find('ash-chart svg');
     await scene.browser.sees('Hold. Wet: 10.8 at the last reading, 8 wanted');
     await scene.browser.go(`${camper}/layup`);
     await scene.browser.sees('Held until it is dry');
     await scene.browser.go(`${camper}/look`);
+    await scene.browser.part('Readings, drying');
     await scene.browser.type('Reading now', '7.6');
     await scene.browser.press('Log it');
     await scene.browser.driver.wait(

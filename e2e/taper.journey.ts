@@ -16,6 +16,7 @@ describe('the taper and what is cut for it', () => {
   it('runs into a fitting, is told the ways out, and leans back from it', async () => {
     const { browser } = scene;
     await browser.go(`${roof}/taper`);
+    await browser.press('Open all');
     await browser.sees('In the way: lamp flange');
     const long = async (): Promise<number> => Number(/Margin (\d+) × \d+ mm/.exec(await browser.text())![1]);
     const cut = await long();
@@ -47,7 +48,7 @@ describe('the taper and what is cut for it', () => {
   it('finds the stack that comes closest, says whether anything better is left, and takes it', async () => {
     const { browser } = scene;
     await browser.go(`${roof}/plies`);
-    await browser.sees('Find a stack');
+    await browser.part('Find a stack');
     await browser.type('Plies at most', '6');
     await browser.press('Find the closest stack');
     await browser.driver.wait(
@@ -66,6 +67,7 @@ describe('the taper and what is cut for it', () => {
   it('lays the pieces on the roll, puts what is left into stock, and writes files a cutter reads', async () => {
     const { browser } = scene;
     await browser.go(`${scene.launch}/plies`);
+    await browser.part('Cut');
     await browser.sees('On the roll');
     await browser.press('Lay them on the roll');
     await browser.find('ash-nest-board svg.roll path');
@@ -107,6 +109,7 @@ describe('the taper and what is cut for it', () => {
     writeFileSync(good, SLOT);
     writeFileSync(bad, SLOT.replace('270\n0\nENDSEC', '180\n0\nENDSEC').replaceAll('ARC', 'SOLID'));
     await browser.go(`${roof}/look`);
+    await browser.part('Trace, or from a file');
     await browser.sees('Outline from a file');
     await (await browser.present('#outline-file')).sendKeys(bad);
     await browser.sees('2 open lines and no closed one');

@@ -90,6 +90,7 @@ describe('when things go wrong', () => {
 
   it('an edit made while the server is away is kept over a reload and sent when it is back', async () => {
     await scene.browser.go(`${scene.launch}/mix`);
+    await scene.browser.part('Priming and waste');
     await scene.browser.sees('Waste, %');
     await scene.browser.driver.executeScript("window.fetch = () => Promise.reject(new TypeError('away'))");
     await scene.browser.type('Waste, %', '15');

@@ -12,6 +12,7 @@ describe('other ways of working', () => {
   /** The first ply of the launch's laminate carried down onto the third changes their order on paper and on the server. */
   const carriesFirstOverThird = async (browser: Browser): Promise<void> => {
     await browser.go(`${scene.launch}/laminate`);
+    await browser.part('Plies');
     await browser.find('ash-layer-table li:nth-child(3) .grip');
     const listed = (): Promise<string[]> =>
       browser.driver.executeScript(
@@ -43,6 +44,7 @@ describe('other ways of working', () => {
     await scene.browser.saved();
     await scene.browser.driver.executeScript('document.activeElement.blur()');
     await scene.browser.keys('5');
+    await scene.browser.part('Plies to lay');
     await scene.browser.sees('Lay from the bottom row up');
     const line = await scene.browser.find('[role="slider"][aria-label^="Parting line"]');
     await scene.browser.driver.executeScript('arguments[0].focus()', line);
@@ -70,13 +72,33 @@ describe('other ways of working', () => {
     await scene.browser.sees('Hands wanted');
     await scene.browser.keys('/');
     await scene.browser.driver.wait(
-      async () => (await scene.browser.driver.executeScript<string>('return document.activeElement.id')) === 'q',
+      async () => (await scene.browser.driver.executeScript<string>('return document.activeElement.id')) === 'find',
       15_000,
-      'the search is not reached',
+      'the field that finds is not reached',
     );
-    await scene.browser.keys('P', 'L', '-', '2');
-    await scene.browser.sees('Hull bottom');
-    expect(new URL(await scene.browser.driver.getCurrentUrl()).pathname).toBe('/history');
+    await scene.browser.keys(...'hull bottom patrol');
+    await scene.browser.sees('PL-2 Hull bottom');
+    expect(await scene.browser.accessFaults()).toEqual([]);
+    await scene.browser.keys(Key.ENTER);
+    await scene.browser.sees('Visible damage');
+    // On a sheet its own parts are found too, and by a press as well.
+    await scene.browser.pressAt('header .find');
+    await scene.browser.find('#find:focus');
+    await scene.browser.keys(...'check the grind');
+    await scene.browser.sees('on Taper');
+    await scene.browser.keys(Key.ENTER);
+    await scene.browser.sees('On the drawing: ▲ stands high');
+    expect(new URL(await scene.browser.driver.getCurrentUrl()).search).toBe('?part=grind');
+    await scene.browser.pressAt('header .find');
+    await scene.browser.find('#find:focus');
+    await scene.browser.keys(...'scarf');
+    await scene.browser.sees('Taper ratio');
+    await scene.browser.keys(Key.ESCAPE, Key.ESCAPE);
+    await scene.browser.driver.wait(
+      async () => (await scene.browser.driver.findElements(By.css('#find'))).length === 0,
+      15_000,
+      'the field stays',
+    );
   }, 60_000);
 
   it('at 820 px by touch: every target can be hit', async () => {
@@ -115,6 +137,7 @@ describe('other ways of working', () => {
       await tablet.signIn('ilse', PASSWORDS.ilse);
       const deck = await tablet.jobAddress('TR-1');
       await tablet.go(`${deck}/look`);
+      await tablet.part('Trace, or from a file');
       await tablet.press('Trace on the plan');
       await tablet.press('Crack');
       const plan = await tablet.find('ash-repair-drawing svg[role="group"]');

@@ -192,6 +192,23 @@ export class Browser {
     });
   }
 
+  /** Opens a part of the stage by the name on its line, if it is not open. */
+  async part(name: string): Promise<void> {
+    const line = By.xpath(`//ash-parts//h2/button[span[contains(@class, 'name')][normalize-space(.)=${quoted(name)}]]`);
+    const opened = async (): Promise<boolean> => {
+      const [found] = await this.driver.findElements(line);
+      if (!found) return false;
+      try {
+        if ((await found.getAttribute('aria-expanded')) === 'true') return true;
+        await this.hand.press(found);
+      } catch {
+        // The index was put in order meanwhile.
+      }
+      return false;
+    };
+    await this.driver.wait(opened, PATIENCE_MS, `no part “${name}” to open`);
+  }
+
   /** Presses what matches a selector, however often the page draws it anew meanwhile. */
   async pressAt(selector: string): Promise<void> {
     const pressed = async (): Promise<boolean> => {

@@ -316,6 +316,14 @@ export const historyQuery = z.strictObject({
   state: repairState.optional(),
   page: z.coerce.number().int().min(1).max(10_000).optional(),
 });
+/** Names of all there is in the shed, to be searched where they are typed. */
+export const findReply = z.object({
+  jobs: z.array(
+    repairSummary.pick({ id: true, craftTag: true, craftName: true, title: true, state: true, technician: true }),
+  ),
+  craft: z.array(z.object({ tag: z.string(), name: z.string() })),
+});
+
 export const historyReply = z.object({
   rows: z.array(
     repairSummary.extend({
@@ -395,4 +403,5 @@ export type EventsReply = z.infer<typeof eventsReply>;
 export type RepairAnswer = z.infer<typeof repairAnswer>;
 export type RepairDetail = z.infer<typeof repairDetail>;
 export type Photo = z.infer<typeof photo>;
+export type FindReply = z.infer<typeof findReply>;
 export type HistoryReply = z.infer<typeof historyReply>;

@@ -47,6 +47,12 @@ SELECT id, craft_id AS "craftId", tag AS "craftTag", craft_name AS "craftName", 
   inputs -> 'resin' ->> 'systemId' AS resin, inputs -> 'resin' -> 'own' ->> 'name' AS "ownResin", lots, origin, count(*) OVER ()::int AS total
 FROM found ORDER BY coalesce(sealed_at, updated_at) DESC, id LIMIT $4 OFFSET $5
 
+-- name: findable
+SELECT
+  (SELECT coalesce(json_agg(json_build_object('id', j.id, 'craftTag', j.tag, 'craftName', j.name, 'title', j.title, 'state', j.state, 'technician', j.technician_name) ORDER BY j.updated_at DESC), '[]')
+    FROM (SELECT r.id, r.title, r.state, r.technician_name, r.updated_at, c.tag, c.name FROM repair r JOIN craft c ON c.id = r.craft_id ORDER BY r.updated_at DESC LIMIT $1) j) AS jobs,
+  (SELECT coalesce(json_agg(json_build_object('tag', c.tag, 'name', c.name) ORDER BY c.tag), '[]') FROM craft c) AS craft
+
 -- name: cluesOfClass
 SELECT inputs -> 'laminate' -> 'clueIds' AS "clueIds" FROM repair WHERE state = 'sealed' AND inputs -> 'laminate' ->> 'priorId' = $1 AND NOT EXISTS (SELECT 1 FROM sealed_record s WHERE s.repair_id = repair.id AND s.imported)
 

@@ -1,3 +1,4 @@
+import type { FindReply } from '@ashstep/contract';
 import { randomUUID } from 'node:crypto';
 import { TestClient, type TestReply, TestServer } from '../testing/server.js';
 import { finishedRepair, newCraft, newRepair, saveSection, startEntry } from '../testing/repairs.js';
@@ -262,6 +263,14 @@ describe('repairs', () => {
     expect((await saveSection(tech, repair, 'survey', { gridSpacingMm: 40 })).body.inputs.survey.gridSpacingMm).toBe(
       40,
     );
+  });
+
+  it('are told by name with every craft, the job worked on last first', async () => {
+    const { id } = await newRepair(tech);
+    const { jobs, craft } = (await tech.send('GET', '/api/find')).body as FindReply;
+    expect(jobs[0]).toEqual(jasmine.objectContaining({ id, state: 'open' }));
+    expect(craft.map(({ tag }) => tag)).toContain(jobs[0]!.craftTag);
+    expect(jobs.length).toBe((await tech.send('GET', '/api/history')).body.total);
   });
 
   it('keep history append-only in the database itself', async () => {

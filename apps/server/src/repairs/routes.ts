@@ -24,6 +24,7 @@ import { patchSection, saveSection } from './sections.js';
 import {
   board,
   eventsOf,
+  findable,
   history,
   openRepair,
   repairAnswer,
@@ -73,6 +74,9 @@ export function repairRoutes(context: Context): Router {
   });
   router.get('/history', async (request, response) => {
     response.json(await history(context, parse(historyQuery, request.query)));
+  });
+  router.get('/find', async (_request, response) => {
+    response.json(await findable(context));
   });
   router.get('/evidence/:priorId', async (request, response) => {
     response.json(await shedCounts(context, parse(priorId, request.params.priorId, 'priorId')));

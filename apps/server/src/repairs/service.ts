@@ -1,6 +1,7 @@
 import {
   type BoardRow,
   type EventsReply,
+  type FindReply,
   type HistoryReply,
   type Person,
   type RepairAnswer,
@@ -25,6 +26,8 @@ import { type Stored, inputsWithoutTaps, storedText } from './stored-inputs.js';
 import { changeOpen, momentOf, sql, touch, writeEvent } from './store.js';
 
 const PAGE_SIZE = 50;
+/** Jobs further back are found in the history. */
+const MOST_FOUND = 5000;
 
 const EVENTS_PAGE = 200;
 
@@ -47,6 +50,12 @@ export async function history(
     (page - 1) * PAGE_SIZE,
   ]);
   return { rows: rows.map(({ total: _, ...row }) => row), total: rows[0]?.total ?? 0, page, pageSize: PAGE_SIZE };
+}
+
+/** What can be gone to by its name: the jobs worked on last, and every craft. */
+export async function findable({ pool }: Context): Promise<FindReply> {
+  const { rows } = await pool.query<FindReply>(sql.findable, [MOST_FOUND]);
+  return rows[0]!;
 }
 
 /** What finished repairs of a class turned out to be, by their clues alone: the class itself must not count twice. Only one as good as certain counts. */

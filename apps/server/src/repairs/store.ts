@@ -11,6 +11,7 @@ type QueryName =
   | 'detail'
   | 'cluesOfClass'
   | 'board'
+  | 'findable'
   | 'history'
   | 'insert'
   | 'lock'

@@ -1,15 +1,24 @@
-import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { Hatches } from './drawing/hatches';
+import { Finder } from './find/finder';
 import { Keys } from './parts/keys';
 import { SignInAgain } from './people/sign-in-again';
+import { Asked } from './platform/asked';
 
 @Component({
   selector: 'ash-root',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, Hatches, Keys, SignInAgain],
+  imports: [RouterOutlet, Hatches, Keys, SignInAgain, Finder],
   template: `<a class="skip" href="#main">To the work</a
-    ><ash-hatches /><ash-keys /><ash-sign-in-again /><router-outlet />`,
+    ><ash-hatches /><ash-keys /><ash-sign-in-again /><router-outlet />
+    @defer (when asked.find()) {
+      @if (asked.find()) {
+        <ash-finder (closed)="asked.find.set(false)" />
+      }
+    }`,
   styles: ':host { display: block; height: 100%; }',
 })
-export class App {}
+export class App {
+  readonly asked = inject(Asked);
+}

@@ -79,4 +79,18 @@ describe('finish routes', () => {
     for (const [, route] of ALL)
       expect(route.ladder.every((grit) => (GRITS as readonly number[]).includes(grit))).toBeTrue();
   });
+
+  it('mends gel coat that alone is hurt with gel coat: no wait for a full cure, no epoxy, whatever resin lies under it', () => {
+    for (const family of ['polyester', 'vinylester', 'epoxy'] as const) {
+      const route = finishRoute(family, 'gelcoat', 'after-full-cure', { gelCoatOnly: true });
+      expect(route.id).toBe('gel-coat-mended');
+      expect(route.steps.some(({ afterFullCure }) => afterFullCure)).toBeFalse();
+      expect(route.steps.reduce((sum, { waitHours }) => sum + waitHours, 0)).toBe(0);
+      expect(route.ladder.at(-1)).toBe(1500);
+      // Paint is primed and painted as before.
+      expect(finishRoute(family, 'paint', 'after-full-cure', { gelCoatOnly: true })).toEqual(
+        finishRoute(family, 'paint', 'after-full-cure'),
+      );
+    }
+  });
 });

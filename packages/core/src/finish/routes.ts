@@ -128,6 +128,22 @@ const ROUTES: Record<string, FinishRoute> = {
       { id: 'back-abraded', text: 'Back of the cured gel coat abraded before the epoxy went on' },
     ],
   },
+  gelMended: {
+    id: 'gel-coat-mended',
+    name: 'Gel coat filled, levelled and polished',
+    why: 'Only the gel coat is hurt, and gel-coat paste bonds to it. It would be epoxy first if it reached fibre or core, or lay below the waterline.',
+    steps: [
+      step(
+        'level',
+        'Block-sand the fill level, wet, the surround taped off',
+        'A soft pad rounds the rim and leaves the fill proud.',
+        { handsFloorMin: 20 },
+      ),
+      polish,
+    ],
+    ladder: ladder(240, 1500),
+    checks: [fairCheck, edges, { id: 'gel-hard', text: 'Gel coat hard and dry to a solvent wipe' }],
+  },
   paintEpoxy: {
     id: 'paint-epoxy',
     name: 'Epoxy fairing, primer, paint',
@@ -200,16 +216,25 @@ const ROUTES: Record<string, FinishRoute> = {
   },
 };
 
-/** The finish route for a resin family and surface; over epoxy, gel coat goes by the chosen way, and where it went in first by that. */
+/** What the finish goes by beside resin and surface. */
+export interface FinishFacts {
+  /** Gel coat was laid first, against a backing sheet. */
+  wentInFirst?: boolean;
+  /** Nothing but the gel coat is hurt, above the waterline: no resin comes near it. */
+  gelCoatOnly?: boolean;
+}
+
+/** The finish route for a resin family and surface; over epoxy, gel coat goes by the chosen way. Gel coat that alone is hurt is mended with gel coat, and where it went in first only the rim is. */
 export function finishRoute(
   family: ResinFamily,
   finish: FinishKind,
   way: GelCoatWay,
-  wentInFirst = false,
+  { wentInFirst = false, gelCoatOnly = false }: FinishFacts = {},
 ): FinishRoute {
   const epoxy = family === 'epoxy';
   if (finish === 'paint') return epoxy ? ROUTES['paintEpoxy']! : ROUTES['paintStyrene']!;
   if (finish === 'bare') return epoxy ? ROUTES['bareEpoxy']! : ROUTES['bareStyrene']!;
+  if (gelCoatOnly) return ROUTES['gelMended']!;
   if (wentInFirst) return ROUTES['gelFirst']!;
   if (!epoxy) return ROUTES['gelDirect']!;
   return ROUTES[

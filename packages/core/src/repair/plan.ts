@@ -61,7 +61,7 @@ export interface RepairPlan {
 }
 
 /** Version of the calculations, written on every record. Raised whenever a formula or table changes a figure. */
-export const CALCULATION_VERSION = '2.4';
+export const CALCULATION_VERSION = '2.5';
 
 /**
  * The whole chain from outline to dated list, in one pass; fast enough to run on every frame of a drag.
@@ -99,7 +99,10 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
   );
   const rounds = plannedRounds(inputs, { resin, taper, patch, mix });
   const finish = resin?.card
-    ? finishRoute(resin.card.family, inputs.place.finish, gelCoatWay(inputs), laysGelCoatFirst(inputs))
+    ? finishRoute(resin.card.family, inputs.place.finish, gelCoatWay(inputs), {
+        wentInFirst: laysGelCoatFirst(inputs),
+        gelCoatOnly: mendsGelCoatOnly(inputs),
+      })
     : null;
   const days = attemptStage('days', () => {
     const steps =
@@ -155,6 +158,10 @@ const parentOf = kept(
     inside: boolean,
   ) => planParent({ laminate, damage: { depth, depthMm }, inside }, resin),
 );
+
+/** Only gel coat is hurt, and that above the waterline: it is mended with gel coat, whatever resin lies under it. */
+export const mendsGelCoatOnly = ({ damage, place }: Pick<RepairInputs, 'damage' | 'place'>): boolean =>
+  damage.depth === 'finish' && place.finish === 'gelcoat' && place.waterline === 'above';
 
 /** Gel coat that cannot go in first comes when the laminate is fully cured. */
 const gelCoatWay = (inputs: RepairInputs): GelCoatWay =>

@@ -72,3 +72,32 @@ export function layersPresent(
   if (view.neighbours.length > 0) present.push('near');
   return present.map((name) => ({ name, label: LAYER_NAMES[name], fill: SWATCHES[name] }));
 }
+
+/** What an open part of a stage is about: these layers stay while it is open, the rest is quiet until its key is pressed. */
+const ABOUT: Readonly<Record<string, readonly LayerName[]>> = {
+  'look/outline': ['photo', 'damage', 'near'],
+  'look/spots': ['photo', 'damage', 'near'],
+  'look/photograph': ['photo', 'damage'],
+  'look/marks': ['photo', 'damage', 'earlier'],
+  'look/taps': ['photo', 'damage', 'earlier', 'taps'],
+  'look/readings': ['photo', 'damage', 'earlier', 'taps'],
+  'laminate/rings': ['parent', 'damage'],
+  'laminate/plies': ['parent', 'damage'],
+  'taper/sizes': ['damage', 'parent', 'abraded', 'tape', 'near'],
+  'taper/margins': ['damage', 'parent', 'abraded', 'tape', 'near'],
+  'taper/in-the-way': ['damage', 'parent', 'abraded', 'near'],
+  'taper/grind': ['parent', 'near'],
+  'plies/plies': ['patch', 'cover'],
+  'plies/cut': ['patch', 'cover'],
+  'plies/cover': ['patch', 'cover', 'finish'],
+};
+
+/** Where an open part has layers of its own, its name among them; else nothing. */
+export const aboutKey = (stage: string, part: string | null): string => {
+  const key = `${stage}/${part ?? ''}`;
+  return key in ABOUT ? key : '';
+};
+
+/** Layers that are hidden while a part is open, but for those a person has turned. */
+export const hiddenLayers = (about: string, turned: ReadonlySet<LayerName>): ReadonlySet<LayerName> =>
+  new Set((Object.keys(LAYER_NAMES) as LayerName[]).filter((name) => (ABOUT[about]?.includes(name) ?? true) === turned.has(name))); // prettier-ignore

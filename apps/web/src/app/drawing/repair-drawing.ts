@@ -22,7 +22,7 @@ import { RULER_PX, dimensionChain, overallDimensions, rulerTicks, scaleBar, sect
 import { type Viewport, fit, toScreen } from './geometry';
 import { Gestures } from './gestures';
 import { handlesOf, pointHandles } from './handles';
-import { type LayerName, WAS_THERE, layersPresent } from './layers';
+import { type LayerName, WAS_THERE, aboutKey, hiddenLayers, layersPresent } from './layers';
 import { inWords, planPaths, surveyMarks } from './plan-shapes';
 
 /** Room either side for the key, px. */
@@ -99,6 +99,8 @@ export class RepairDrawing implements OnInit, OnDestroy {
   readonly inputs = input.required<RepairInputs>();
   readonly plan = input.required<RepairPlan>();
   readonly stage = input.required<string>();
+  /** Part of the stage that is open: the drawing shows what it is about. */
+  readonly part = input<string | null>(null);
   readonly picked = input<string | null>(null);
   readonly pickedChange = output<string | null>();
   readonly editable = input(false);
@@ -125,7 +127,10 @@ export class RepairDrawing implements OnInit, OnDestroy {
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
   private readonly size = signal({ width: 720, height: 560 });
-  private readonly hidden = signal<ReadonlySet<LayerName>>(new Set());
+  /** Layers turned on or off by hand, by what the open part is about. */
+  private readonly turned = signal<Readonly<Record<string, ReadonlySet<LayerName>>>>({});
+  private readonly about = computed(() => aboutKey(this.stage(), this.part()));
+  private readonly hidden = computed(() => hiddenLayers(this.about(), this.turned()[this.about()] ?? new Set()));
   readonly tab = signal<'plan' | 'section'>('plan');
   private readonly observer = new ResizeObserver(([entry]) =>
     this.size.set({ width: Math.max(280, entry!.contentRect.width), height: Math.max(300, entry!.contentRect.height) }),
@@ -327,9 +332,10 @@ export class RepairDrawing implements OnInit, OnDestroy {
   }
 
   toggle(layer: LayerName): void {
-    const next = new Set(this.hidden());
+    const about = this.about();
+    const next = new Set(this.turned()[about]);
     if (!next.delete(layer)) next.add(layer);
-    this.hidden.set(next);
+    this.turned.update((turned) => ({ ...turned, [about]: next }));
   }
 
   dimmed(plyKey: string | null): boolean {

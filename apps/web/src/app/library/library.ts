@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
   LIBRARY_KINDS,
@@ -56,6 +56,9 @@ export class Library {
     ...LIBRARY_KINDS.map((value) => ({ value, label: LIBRARY_KIND_NAMES[value] })),
     { value: 'lots', label: 'Lots' },
   ];
+  /** Shelf and words asked for by the address. */
+  readonly of = input<string>();
+  readonly q = input<string>();
   readonly shelf = signal<Shelf>('fabric');
   readonly kind = computed(() => {
     const shelf = this.shelf();
@@ -85,6 +88,14 @@ export class Library {
 
   constructor() {
     this.load();
+    effect(() => {
+      const [kind, q] = [this.of(), this.q()];
+      untracked(() => {
+        const shelf = this.shelves.find(({ value }) => value === kind);
+        if (shelf) this.turnTo(shelf.value);
+        if (q !== undefined) this.text.set(q);
+      });
+    });
   }
 
   load(): void {

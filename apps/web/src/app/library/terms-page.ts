@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal } from '@angular/core';
 import { searchTerms } from '@ashstep/contract';
 import { Header } from '../parts/header';
 import { TextInput } from '../parts/inputs';
@@ -58,6 +58,8 @@ import { TextInput } from '../parts/inputs';
   `,
 })
 export class TermsPage {
-  readonly typed = signal('');
+  /** Asked for by the address. */
+  readonly q = input<string>();
+  readonly typed = linkedSignal(() => this.q() ?? '');
   readonly found = computed(() => searchTerms(this.typed()));
 }

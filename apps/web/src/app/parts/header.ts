@@ -4,6 +4,7 @@ import { Router, RouterLink, RouterLinkActive } from '@angular/router';
 import { NgbDropdown, NgbDropdownItem, NgbDropdownMenu, NgbDropdownToggle } from '@ng-bootstrap/ng-bootstrap/dropdown';
 import type { UnitSystemName } from '@ashstep/contract';
 import { OutboxNote } from '../outbox/outbox-note';
+import { Asked } from '../platform/asked';
 import { SessionService } from '../platform/session.service';
 
 /** Mark, what this page is about, the places, who is at work. */
@@ -27,6 +28,24 @@ import { SessionService } from '../platform/session.service';
         ><a routerLink="/history" routerLinkActive="here">History</a
         ><a routerLink="/library" routerLinkActive="here">Library</a>
       </nav>
+      @if (person()) {
+        <button
+          type="button"
+          class="find"
+          aria-label="Find anything"
+          title="Find anything, key /"
+          (click)="asked.find.set(true)"
+        >
+          <svg viewBox="0 0 24 24" width="24" height="24" aria-hidden="true">
+            <path
+              d="M10 4a6 6 0 1 0 0 12a6 6 0 1 0 0 -12M15 15l6 6"
+              fill="none"
+              stroke="currentColor"
+              stroke-width="2.4"
+            />
+          </svg>
+        </button>
+      }
       <ng-content select="[headerAction]" />
       @if (person(); as p) {
         <div ngbDropdown placement="bottom-end" class="who">
@@ -70,6 +89,17 @@ import { SessionService } from '../platform/session.service';
       font-stretch: 92%;
       text-decoration: none;
       white-space: nowrap;
+    }
+    .find {
+      min-width: 44px;
+      min-height: 44px;
+      border: 0;
+      background: none;
+      color: var(--ink);
+      cursor: pointer;
+    }
+    .find:hover {
+      background: var(--ash-2);
     }
     .about {
       flex: 1 1 auto;
@@ -127,6 +157,7 @@ import { SessionService } from '../platform/session.service';
   `,
 })
 export class Header {
+  readonly asked = inject(Asked);
   private readonly session = inject(SessionService);
   private readonly router = inject(Router);
   readonly person = toSignal(this.session.person$);

@@ -1,6 +1,7 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
+import { Asked } from '../platform/asked';
 import { Keys } from './keys';
 
 describe('keys that work everywhere', () => {
@@ -44,9 +45,9 @@ describe('keys that work everywhere', () => {
     expect(went()).toEqual([]);
   });
 
-  it('go to the search on a slash', () => {
+  it('ask for the field that finds anything on a slash', () => {
     expect(press('/')).toBeFalse();
-    expect(went()).toEqual(['/history']);
+    expect(TestBed.inject(Asked).find()).toBeTrue();
   });
 
   it('leave what is typed into a field alone', () => {

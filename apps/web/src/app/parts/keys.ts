@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, ElementRef, HostListener, inject, viewChild } from '@angular/core';
 import { Router } from '@angular/router';
+import { Asked } from '../platform/asked';
 
 const KEYS: readonly [string, string][] = [
-  ['/', 'find a job, lot or craft'],
+  ['/', 'find anything: job, craft, lot, part, place, term'],
   ['g then b', 'to the board'],
   ['g then p', 'to the plan'],
   ['g then l', 'to the library'],
@@ -57,6 +58,7 @@ const SEQUENCE_MS = 1200;
 export class Keys {
   readonly keys = KEYS;
   private readonly router = inject(Router);
+  private readonly asked = inject(Asked);
   private readonly list = viewChild.required<ElementRef<HTMLDialogElement>>('list');
   private leaderAt = 0;
 
@@ -77,7 +79,7 @@ export class Keys {
 
   private find(event: KeyboardEvent): void {
     event.preventDefault();
-    void this.router.navigateByUrl('/history').then(() => document.getElementById('q')?.focus());
+    this.asked.find.set(true);
   }
 
   /** Leaves the field first, so that what was typed counts, then presses the one primary action. */

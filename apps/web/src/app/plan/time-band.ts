@@ -42,8 +42,8 @@ export interface BandRow {
 }
 
 const AXIS_PX = 40;
-const AIR_PX = 66;
-const ROW_PX = 34;
+const AIR_PX = 56;
+const ROW_PX = 30;
 const LEAST_BAR_PX = 5;
 /** A press that goes no further than this is none of moving, px. */
 const STILL_PX = 4;

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, input, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { HistoryReply } from '@ashstep/contract';
@@ -114,6 +114,9 @@ interface Query {
   `,
 })
 export class History {
+  /** Asked for by the address. */
+  readonly q = input<string>();
+  readonly lot = input<string>();
   private readonly api = inject(Api);
   readonly session = inject(SessionService);
   private readonly queries = new BehaviorSubject<Query>({ q: '', lot: '', page: 1 });
@@ -136,6 +139,13 @@ export class History {
       ),
     ),
   );
+
+  constructor() {
+    effect(() => {
+      const [q = '', lot = ''] = [this.q(), this.lot()];
+      untracked(() => this.ask({ q, lot, page: 1 }));
+    });
+  }
 
   standing({ state, openRework, revision, origin }: HistoryReply['rows'][number]): string {
     if (origin !== null) return `From ${origin}`;

@@ -17,7 +17,6 @@ import { Panel } from './stages/stage-panel';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [QuantityField, QuantityPipe, TextInput],
   template: `
-    <h2>Air and surface</h2>
     <table class="ruled">
       <tbody>
         @for (row of rows(); track row.name) {

@@ -12,6 +12,7 @@ import { SessionService } from '../platform/session.service';
 import { ShopService } from '../shop/shop.service';
 import { notedEdit } from './edits.testing';
 import { RepairStore, type RepairState } from './repair.store';
+import { SheetFrame } from './sheet-frame';
 import { PAGES } from './stages/registry';
 import { STAGE_PAGES } from './stages/stage-page';
 
@@ -92,6 +93,7 @@ export class PanelBench {
       providers: [
         provideZonelessChangeDetection(),
         provideRouter([]),
+        SheetFrame,
         { provide: STAGE_PAGES, useValue: PAGES },
         provideHttpClient(),
         {

@@ -23,6 +23,7 @@ import { moveMarkPoint } from '../survey/map-marks';
 import { SurveyDesk } from '../survey/survey-desk';
 import { airFrom } from './air-words';
 import { RepairStore } from './repair.store';
+import { SheetFrame } from './sheet-frame';
 import { StageStrip } from './stage-strip';
 import { PAGES } from './stages/registry';
 import { STAGE_PAGES, type StagePage } from './stages/stage-page';
@@ -32,7 +33,7 @@ import { STAGE_PAGES, type StagePage } from './stages/stage-page';
   selector: 'ash-repair-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Header, RouterLink, StageStrip, RepairDrawing, QuantityPipe, WhenPipe, NgComponentOutlet],
-  providers: [RepairStore, SurveyDesk, { provide: STAGE_PAGES, useValue: PAGES }],
+  providers: [RepairStore, SurveyDesk, SheetFrame, { provide: STAGE_PAGES, useValue: PAGES }],
   templateUrl: './repair-sheet.html',
   styleUrl: './repair-sheet.scss',
 })
@@ -42,6 +43,8 @@ export class RepairSheet {
   readonly stage = input.required<string, string>({
     transform: (name) => (PAGES.some(({ id }) => id === name) ? name : PAGES[0]!.id),
   });
+  /** The part of the stage that is open, from the address. */
+  readonly part = input<string>();
   private readonly place = computed(() => PAGES.findIndex(({ id }) => id === this.stage()));
   /** The panels fetched so far, by the address of their stage. */
   private readonly fetched = signal<Readonly<Record<string, Type<unknown>>>>({});
@@ -54,6 +57,9 @@ export class RepairSheet {
   readonly state = toSignal(this.store.state$);
   readonly picked = toSignal(this.store.picked$, { initialValue: null });
   readonly desk = inject(SurveyDesk);
+  readonly frame = inject(SheetFrame);
+  /** On a narrow screen the drawing can be folded away. */
+  readonly folded = signal(false);
   readonly problem = toSignal(this.store.problem$);
   readonly sealed = computed(() => this.state()?.detail.state === 'sealed');
   /** One who is to accept the work changes nothing that decides it. */
@@ -69,6 +75,11 @@ export class RepairSheet {
   constructor() {
     effect(() => this.store.load(this.id()));
     effect(() => void this.fetch(PAGES[this.place()]!));
+    effect(() => {
+      const [id, stage, part] = [this.id(), this.stage(), this.part()];
+      untracked(() => this.frame.follow(id, stage, part));
+    });
+    effect(() => this.frame.frozen.set((this.sealed() && this.stage() !== 'signoff') || this.looksOnly()));
     // The other stages are fetched while nothing else is to do, so that they open at once and without a connection.
     afterNextRender(() =>
       (window.requestIdleCallback ?? setTimeout)(() => void Promise.all(PAGES.map((page) => this.fetch(page)))),

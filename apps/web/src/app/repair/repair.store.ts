@@ -383,7 +383,8 @@ export function fieldError(state: RepairState, path: string): string | null {
   return problem ? errorWords(problem.code, problem.params) : null;
 }
 
-function qualified(field: string, stage: Stage): string {
+/** Path of a field by its section, for one that a stage named without. */
+export function qualified(field: string, stage: Stage): string {
   return sectionNames.some((section) => field.startsWith(`${section}.`))
     ? field
     : `${STAGE_SECTION[stage] ?? ''}.${field}`;

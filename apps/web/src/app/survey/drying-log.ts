@@ -20,7 +20,7 @@ const CURVE_POINTS = 60;
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [QuantityField, WhenPipe, Chart],
   template: `
-    <h2>Drying</h2>
+    <h3>Drying</h3>
     @if (fit(); as f) {
       <dl class="figures inside">
         <div>

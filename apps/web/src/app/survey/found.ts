@@ -13,7 +13,7 @@ const DEPTHS = { finish: 'finish only', part: 'some plies', through: 'through' }
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [FigurePipe, UnitPipe],
   template: `
-    <h2>After grinding</h2>
+    <h3>After grinding</h3>
     @if (both(); as b) {
       <table class="ruled">
         <thead>

@@ -16,7 +16,7 @@ import { PickSelect } from '../parts/inputs';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [PickSelect, QuantityPipe],
   template: `
-    <h2>Outline from a file</h2>
+    <h3>Outline from a file</h3>
     @if (!disabled()) {
       <div class="row-actions">
         <label class="act small" for="outline-file">Open a DXF or SVG</label

@@ -36,7 +36,6 @@ export const CHECK_LIMIT_PERCENT = 2;
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [LongWork, QuantityField, WhenPipe],
   template: `
-    <h2>Photograph</h2>
     @for (photo of photos(); track photo.id) {
       <div class="photo">
         <img [src]="address(photo)" [alt]="photo.name" width="96" height="72" loading="lazy" />

@@ -25,7 +25,6 @@ const SOUND_NAMES: Record<TapSound, string> = { sound: 'Sound', dull: 'Dull', do
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [TextInput, ChoiceField, QuantityField, FigurePipe],
   template: `
-    <h2>Read at a place</h2>
     @if (series().length > 0) {
       <table class="ruled">
         <caption class="visually-hidden">

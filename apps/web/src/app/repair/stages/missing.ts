@@ -1,14 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { RouterLink } from '@angular/router';
 import { STAGE_NAMES, errorWords } from '@ashstep/contract';
 import { STAGES, type Stage } from '@ashstep/core/hazards';
-import type { RepairState } from '../repair.store';
-
-/** What is still wanted before a stage can be worked out, and on which stage it is seen to. */
-export interface Want {
-  stage: Stage;
-  text: string;
-}
+import { type RepairState, qualified } from '../repair.store';
+import { type Want, Wants } from './wants';
 
 const EMPTY: Readonly<Record<string, string>> = {
   'laminate.thicknessMm': 'Measure how thick the laminate is',
@@ -17,6 +11,8 @@ const EMPTY: Readonly<Record<string, string>> = {
 };
 /** Where a figure is typed that a later stage finds missing. */
 const SEEN_TO: Readonly<Record<string, Stage>> = { damage: 'look', laminate: 'laminate', resin: 'resin' };
+/** In which part of its stage; the rest stands with its decision. */
+const IN_PART: Readonly<Record<string, string>> = { 'laminate.plies': 'plies', 'rounds.added': 'rounds' };
 
 /** What stops the plan, the earliest stage first, each stage once. */
 export function wantsOf({ plan }: Pick<RepairState, 'plan'>): Want[] {
@@ -24,6 +20,7 @@ export function wantsOf({ plan }: Pick<RepairState, 'plan'>): Want[] {
     .filter(({ stage }) => stage !== 'days')
     .map(({ stage, code, field, params }): Want => ({
       stage: SEEN_TO[field.split('.')[0]!] ?? stage,
+      ...(IN_PART[field] ? { part: IN_PART[field] } : {}),
       text:
         code === 'empty' ? (EMPTY[field] ?? `Something is missing on ${STAGE_NAMES[stage]}`) : errorWords(code, params),
     }));
@@ -33,44 +30,31 @@ export function wantsOf({ plan }: Pick<RepairState, 'plan'>): Want[] {
     .sort((a, b) => STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage));
 }
 
+/** What is wrong with a figure of one of these fields, or missing from it; fields by the beginning of their path. */
+export function troubleUnder(
+  { fieldErrors, plan }: Pick<RepairState, 'fieldErrors' | 'plan'>,
+  fields: readonly string[],
+): string | null {
+  const under = (path: string): boolean => fields.some((field) => path === field || path.startsWith(`${field}.`));
+  const told = Object.entries(fieldErrors).find(([path]) => under(path));
+  if (told) return told[1];
+  const problem = plan.problems.find(({ field, stage }) => under(qualified(field, stage)));
+  if (!problem) return null;
+  return problem.code === 'empty' ? (EMPTY[problem.field] ?? null) : errorWords(problem.code, problem.params);
+}
+
 /** In the place of a stage that cannot be worked out yet: what is missing, each a link to where it is seen to. */
 @Component({
   selector: 'ash-missing',
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink],
+  imports: [Wants],
   template: `
     <h2>Not yet</h2>
-    <ul>
-      @for (want of wants(); track want.stage) {
-        <li>
-          <a class="act" [routerLink]="['/repair', state().detail.id, want.stage]"
-            >{{ want.text }}<span class="quiet"> {{ names[want.stage] }}</span></a
-          >
-        </li>
-      }
-    </ul>
-  `,
-  styles: `
-    ul {
-      list-style: none;
-      margin: 0;
-      padding: 0;
-      display: flex;
-      flex-direction: column;
-      gap: 10px;
-    }
-    a {
-      display: flex;
-      justify-content: space-between;
-      gap: 12px;
-      align-items: center;
-      text-decoration: none;
-    }
+    <ash-wants [repairId]="state().detail.id" [wants]="wants()" />
   `,
 })
 export class Missing {
   readonly state = input.required<RepairState>();
-  readonly names = STAGE_NAMES;
   readonly wants = computed(() => wantsOf(this.state()));
 }

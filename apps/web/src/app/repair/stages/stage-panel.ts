@@ -5,6 +5,7 @@ import type { Remark } from '@ashstep/core/errors';
 import { STAGES, type Stage } from '@ashstep/core/hazards';
 import { quantityText } from '../../platform/quantity.pipe';
 import { RepairStore, type RepairState, fieldError } from '../repair.store';
+import { SheetFrame } from '../sheet-frame';
 import { STAGE_PAGES } from './stage-page';
 
 /** What every panel of a repair has: the repair's state, its store, and errors beside fields. */
@@ -36,12 +37,13 @@ export abstract class Panel {
 /** A panel that is a whole stage, and goes on to the next. */
 @Directive()
 export abstract class StagePanel extends Panel {
+  readonly frame = inject(SheetFrame);
   private readonly router = inject(Router);
   private readonly pages = inject(STAGE_PAGES);
 
   /** Marks this tread done, where the core keeps that, and goes to the next. */
   goOn(stage: string): void {
-    if (!this.sealed() && isStage(stage)) this.store.reach(stage);
+    if (!this.frame.frozen() && isStage(stage)) this.store.reach(stage);
     const next = this.pages[this.pages.findIndex(({ id }) => id === stage) + 1]!;
     void this.router.navigate(['/repair', this.state().detail.id, next.id]);
   }

@@ -20,6 +20,7 @@ import { SurveyDesk } from '../../survey/survey-desk';
 import { notedEdit } from '../edits.testing';
 import { airAt } from '../panel.testing';
 import { RepairStore, type RepairState } from '../repair.store';
+import { ALL_PARTS, SheetFrame } from '../sheet-frame';
 import { DaysStage } from './days/days';
 import { FinishStage } from './finish/finish';
 import { LaminateStage } from './laminate/laminate';
@@ -28,10 +29,11 @@ import { LookStage } from './look/look';
 import { MixStage } from './mix/mix';
 import { PliesStage } from './plies/plies';
 import { ResinStage } from './resin/resin';
+import { Acceptance } from './signoff/acceptance';
 import { SignOffStage } from './signoff/signoff';
 import { PAGES } from './registry';
 import { STAGE_PAGES } from './stage-page';
-import type { StagePanel } from './stage-panel';
+import type { Panel } from './stage-panel';
 import { TaperStage } from './taper/taper';
 
 type Sections = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
@@ -118,6 +120,7 @@ describe('stage panels', () => {
         provideRouter([]),
         { provide: STAGE_PAGES, useValue: PAGES },
         SurveyDesk,
+        SheetFrame,
         { provide: RepairStore, useValue: store },
         { provide: ShedPlanService, useValue: planner },
         { provide: ShopService, useValue: { ensure: () => undefined, shop: planner.shop, problem: signal('') } },
@@ -126,10 +129,14 @@ describe('stage panels', () => {
     });
   });
 
-  beforeEach(() => (desk = TestBed.inject(SurveyDesk)));
+  beforeEach(() => {
+    desk = TestBed.inject(SurveyDesk);
+    // Every part is open, so that all of a stage can be looked through.
+    TestBed.inject(SheetFrame).show(ALL_PARTS);
+  });
   const tapFrom = (at: Point): void => desk.takeUp({ name: 'tap', press: () => undefined }, at);
 
-  async function show<T extends StagePanel>(panel: Type<T>, state: RepairState): Promise<ComponentFixture<T>> {
+  async function show<T extends Panel>(panel: Type<T>, state: RepairState): Promise<ComponentFixture<T>> {
     const fixture = TestBed.createComponent(panel);
     shown = state;
     fixture.componentRef.setInput('state', state);
@@ -471,9 +478,13 @@ describe('stage panels', () => {
       ResinStage,
       stateOf({ ...PLANNED, place: { waterline: 'below' }, resin: { systemId: 'polyester' } }),
     );
-    expect((fixture.nativeElement as HTMLElement).querySelector('.family h2')!.textContent).toContain('Epoxy');
+    expect(text(fixture)).toMatch(/Epoxy ?suitable.*, the choice this way/);
+    expect(text(fixture)).toMatch(/Polyester ?.*, polyester, laminating taken/);
     expect(text(fixture)).toContain('Write the reason before going on');
-    expect((fixture.nativeElement as HTMLElement).querySelector<HTMLButtonElement>('.do')!.disabled).toBeTrue();
+    expect((fixture.nativeElement as HTMLElement).querySelector('.do')).toBeNull();
+    expect((fixture.nativeElement as HTMLElement).querySelector('ash-go a')!.getAttribute('href')).toContain(
+      'part=reason',
+    );
   });
 
   it('resin: stops at a thermoplastic shell', async () => {
@@ -559,7 +570,7 @@ describe('stage panels', () => {
 
   it('taper: sets the sides beside one another, and says what cannot be reached', async () => {
     const fixture = await show(TaperStage, stateOf(PLANNED));
-    expect(text(fixture)).toContain('Which side?');
+    expect(text(fixture)).toContain('Worked fromoutside');
     expect(text(fixture)).toContain('Cannot be reached. Would need the inside reached');
     expect(text(fixture)).toMatch(/Peak [\d.]+ MPa at ply \d+ from its outside/);
   });
@@ -664,12 +675,16 @@ describe('stage panels', () => {
 
   it('lay up: starts only when every preparation is ticked off', async () => {
     const fixture = await show(LayUpStage, stateOf());
-    expect((fixture.nativeElement as HTMLElement).querySelector<HTMLButtonElement>('.bench')!.disabled).toBeTrue();
+    const wanted = (of: typeof fixture): string[] => [...(of.nativeElement as HTMLElement).querySelectorAll('fieldset ash-wants a')].map((one) => `${one.firstElementChild!.textContent!} ${one.getAttribute('href')!}`); // prettier-ignore
+    expect(wanted(fixture)).toEqual([
+      'Tick off what is left: 5 of 5 /repair/r1/layup?part=before',
+      'Read the air /repair/r1/layup?part=air',
+    ]);
     const checks = PREPARATION_CHECKS.map((check) => ({ checkId: check.id, done: true, by: 'T', at: '' }));
     const ready = await show(LayUpStage, stateOf(PLANNED, { checks }));
     // Nobody has read the air yet: it is not begun in the air of the plan.
     const start = (of: typeof ready) => (of.nativeElement as HTMLElement).querySelector<HTMLButtonElement>('.bench')!;
-    expect([start(ready).disabled, text(ready).includes('Read the air first')]).toEqual([true, true]);
+    expect(wanted(ready)).toEqual(['Read the air /repair/r1/layup?part=air']);
     const read = (more: Partial<AirRead>): RepairInputs['air'] => ({ expected: null, readings: [{ id: 'a', tempC: 18.4, humidityPercent: 62, surfaceTempC: 17.1, place: 'shed', instrument: 'hygrometer', by: 'Ilse', at: new Clock().now(), ...more }] }); // prettier-ignore
     const mild = await show(LayUpStage, stateOf({ ...PLANNED, air: read({}) }, { checks }));
     press(mild, 'Start the lay-up');
@@ -680,12 +695,15 @@ describe('stage panels', () => {
     const damp = await show(LayUpStage, stateOf({ ...PLANNED, air: read({ humidityPercent: 92 }) }, { checks }));
     expect(start(damp).disabled).toBeTrue();
     expect(text(damp)).toContain('Not now: say why all the same');
-    damp.componentInstance.allTheSame.set('tent goes up at noon');
+    damp.componentInstance.desk.allTheSame.set('tent goes up at noon');
     await damp.whenStable();
     press(damp, 'Start the lay-up');
     expect(store.log.calls.mostRecent().args[0]).toEqual(jasmine.objectContaining({ against: { ids: ['air.too-humid', 'air.near-dew-point'], reason: 'tent goes up at noon' } })); // prettier-ignore
     const old = await show(LayUpStage, stateOf({ ...PLANNED, air: read({ at: '2026-01-05T08:00' }) }, { checks }));
-    expect([start(old).disabled, text(old).includes('too old to lay by')]).toEqual([true, true]);
+    expect(wanted(old)).toEqual(['Read the air /repair/r1/layup?part=air']);
+    TestBed.inject(SheetFrame).show(ALL_PARTS);
+    await old.whenStable();
+    expect(text(old)).toContain('too old to lay by');
   });
 
   it('lay up: leads ply by ply and says when a pot is out', async () => {
@@ -710,30 +728,30 @@ describe('stage panels', () => {
     const fixture = await show(LayUpStage, stateOf(PLANNED, { log }));
     expect(text(fixture)).toContain('+66.7 % off the ratio: out');
     expect(text(fixture)).toContain('Next to mix: pot A, again');
-    fixture.componentInstance.unitPicked.set('g');
-    fixture.componentInstance.resinTyped.set(100);
-    fixture.componentInstance.secondTyped.set(2.25);
+    fixture.componentInstance.desk.unitPicked.set('g');
+    fixture.componentInstance.desk.resinTyped.set(100);
+    fixture.componentInstance.desk.secondTyped.set(2.25);
     await fixture.whenStable();
     // At 20 °C 2.3 ml of 1.12 g/ml are wanted on 100 g, 2.576 g: 2.25 g is 12.7 % short, and a tenth is allowed.
     expect(text(fixture)).toContain('\u221212.7 % catalyst: out, 10 % is allowed');
     expect(text(fixture)).toContain('Throw it away');
-    fixture.componentInstance.secondTyped.set(2.5);
+    fixture.componentInstance.desk.secondTyped.set(2.5);
     await fixture.whenStable();
     expect(text(fixture)).toContain('\u22123.0 % catalyst: within');
     // 2.5 g came out of the dispenser as 2.232 ml, or as 71 drops of 32 to the millilitre: 2.485 g.
-    fixture.componentInstance.unitPicked.set('drops');
-    fixture.componentInstance.secondTyped.set(71);
+    fixture.componentInstance.desk.unitPicked.set('drops');
+    fixture.componentInstance.desk.secondTyped.set(71);
     await fixture.whenStable();
     expect(text(fixture)).toContain('\u22123.5 % catalyst: within');
-    fixture.componentInstance.unitPicked.set('ml');
-    fixture.componentInstance.secondTyped.set(2.3);
+    fixture.componentInstance.desk.unitPicked.set('ml');
+    fixture.componentInstance.desk.secondTyped.set(2.3);
     await fixture.whenStable();
     expect(text(fixture)).toContain('+0.0 % catalyst: within');
-    fixture.componentInstance.unitPicked.set('g');
+    fixture.componentInstance.desk.unitPicked.set('g');
     // The last pot was out: no ply goes down on it but with the reason.
     press(fixture, 'Ply 2 down');
     expect(store.log).not.toHaveBeenCalled();
-    fixture.componentInstance.allTheSame.set('down before it was weighed');
+    fixture.componentInstance.desk.allTheSame.set('down before it was weighed');
     await fixture.whenStable();
     press(fixture, 'Ply 2 down');
     expect(store.log).toHaveBeenCalledWith(jasmine.objectContaining({ kind: 'ply', plyKey: 'f0-p2', against: { ids: ['mix.out-of-ratio'], reason: 'down before it was weighed' } })); // prettier-ignore
@@ -772,7 +790,7 @@ describe('stage panels', () => {
     const ready = await show(LayUpStage, stateOf(job, { log: [...begun, pot] }));
     press(ready, '3 Fairing');
     await ready.whenStable();
-    ready.componentInstance.found.set('low by 0.3 mm');
+    ready.componentInstance.desk.found.set('low by 0.3 mm');
     press(ready, 'Fairing: done');
     expect(store.log).toHaveBeenCalledWith({ kind: 'round', round: 'fair', label: 'Fairing', found: 'low by 0.3 mm' });
   });
@@ -785,7 +803,7 @@ describe('stage panels', () => {
   });
 
   it('sign off: sends readings however they are parted and not before they are figures', async () => {
-    const fixture = await show(SignOffStage, stateOf());
+    const fixture = await show(Acceptance, stateOf());
     const panel = fixture.componentInstance;
     const check = panel.plan().inspection.find((c) => c.kind === 'readings')!;
     panel.type(check.id, '40 41,5; \u22123');
@@ -805,7 +823,7 @@ describe('stage panels', () => {
       entry('2', { kind: 'batch', round: round.id, label: 'A', resinG: 100, secondG: 2, resinLot: 'P', secondLot: 'C', tempC: 20 }, { mixErrorPercent: -2.4, within: true }), // prettier-ignore
       ...round.plies.map(({ key, label }) => entry(key, { kind: 'ply', plyKey: key, label })),
     ];
-    const fixture = await show(SignOffStage, stateOf(PLANNED, { log, answersCount: true }));
+    const fixture = await show(Acceptance, stateOf(PLANNED, { log, answersCount: true }));
     expect(text(fixture)).toContain('By the log: Pot A of 1: \u22122.4 %');
     expect(text(fixture)).toContain('nothing against it');
     expect((fixture.nativeElement as HTMLElement).querySelector('input[aria-label^="Catalyst"]')).toBeNull();
@@ -825,9 +843,9 @@ describe('stage panels', () => {
       [...(fixture.nativeElement as HTMLElement).querySelectorAll('ash-missing a')].map((one) => [one.getAttribute('href')!.split('/').at(-1)!, one.textContent!.replace(/\s+/g, ' ').trim()]); // prettier-ignore
     const bare = stateOf({ laminate: { thicknessMm: null } });
     const told = [links(await show(TaperStage, bare)), links(await show(PliesStage, bare)), links(await show(LayUpStage, bare))]; // prettier-ignore
-    expect(told).toEqual(Array(3).fill([['laminate', 'Measure how thick the laminate is Laminate']]));
+    expect(told).toEqual(Array(3).fill([['laminate', 'Measure how thick the laminate ison Laminate']]));
     const shell = stateOf({ laminate: { thicknessMm: 4, priorId: 'moulded-shell', clueIds: ['shaving-curls'] } });
-    expect(links(await show(FinishStage, shell))).toEqual([['resin', 'Pick a resin Resin']]);
+    expect(links(await show(FinishStage, shell))).toEqual([['resin', 'Pick a resinon Resin']]);
   });
 
   it('taper: an injection has holes and resin, and no laminate need be known', async () => {

@@ -11,12 +11,11 @@ const STEP_DEG = 5;
 /** Stiffness by direction, in the plane and in bending: of the parent, or of the patch laid over it. */
 @Component({
   selector: 'ash-stiffness-chart',
-  host: { '[class.block]': "of() !== 'patch'" },
+  host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Chart],
   template: `
     @if (result(); as r) {
-      <h2>Stiffness by direction</h2>
       <p>{{ said() }}</p>
       @defer (on viewport) {
         <ash-chart [options]="options()" [label]="said()" [height]="260" />

@@ -1,35 +1,24 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  type OnDestroy,
-  computed,
-  effect,
-  inject,
-  signal,
-  untracked,
-} from '@angular/core';
-import { RouterLink } from '@angular/router';
-import { PLACE_NAMES, stepName, stepWhy } from '@ashstep/contract';
+import { ChangeDetectionStrategy, Component, type OnDestroy, computed, effect, inject, untracked } from '@angular/core';
+import { NgbPopover } from '@ng-bootstrap/ng-bootstrap/popover';
+import { PLACE_NAMES, stepName } from '@ashstep/contract';
 import type { Air } from '@ashstep/core/air';
-import { AirClock, type DayTask, parseLocal } from '@ashstep/core/plan';
+import { AirClock, parseLocal } from '@ashstep/core/plan';
 import { type RepairInputs, USUAL_TENT_C, jobAndStep } from '@ashstep/core/repair';
-import { GoBar } from '../../../parts/go-bar';
+import { GoBar } from '../go-bar';
 import { optionsOf } from '../../../parts/choice-field';
 import { QuantityField } from '../../../parts/quantity-field';
-import { saveText } from '../../../parts/save-text';
 import { BandKey } from '../../../plan/band-key';
 import { breaksOf } from '../../../plan/breaks';
 import { rowsOfJob } from '../../../plan/band-rows';
-import { type PlannedStep, ShedPlanService } from '../../../plan/shed-plan.service';
+import { ShedPlanService } from '../../../plan/shed-plan.service';
 import { TimeBand } from '../../../plan/time-band';
-import { whyWhen } from '../../../plan/why-words';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
 import { WhenPipe, whenText } from '../../../platform/when.pipe';
-import { OtherWays } from './other-ways';
 import { Missing } from '../missing';
 import { StagePanel } from '../stage-panel';
-import { StagePanels } from '../stage-panels';
-import { PANELS } from './panels';
+import { Headline } from '../headline';
+import { PartIndex } from '../part-index';
+import { PARTS } from './parts';
 import { PickOf, TextInput } from '../../../parts/inputs';
 import { Clock } from '../../../platform/clock';
 import { SessionService } from '../../../platform/session.service';
@@ -55,15 +44,15 @@ const LEFT_WORDS = {
     Missing,
     PickOf,
     TextInput,
-    StagePanels,
+    Headline,
+    PartIndex,
     QuantityField,
     QuantityPipe,
     WhenPipe,
-    RouterLink,
     TimeBand,
     BandKey,
+    NgbPopover,
     GoBar,
-    OtherWays,
   ],
   templateUrl: './days.html',
   styleUrl: './days.scss',
@@ -71,14 +60,10 @@ const LEFT_WORDS = {
 export class DaysStage extends StagePanel implements OnDestroy {
   private readonly shedClock = inject(Clock);
   private readonly session = inject(SessionService);
-  readonly panels = PANELS;
+  readonly parts = PARTS;
   readonly planner = inject(ShedPlanService);
   readonly places = optionsOf(PLACE_NAMES);
   readonly usualTentC = USUAL_TENT_C;
-  readonly picked = signal<string | null>(null);
-  /** Step whose beginning is being typed. */
-  readonly setting = signal<string | null>(null);
-
   readonly id = computed(() => this.state().detail.id);
   readonly hours = computed(
     () =>
@@ -132,7 +117,6 @@ export class DaysStage extends StagePanel implements OnDestroy {
     const hours = air.hours.slice(from, from + MEAN_HOURS);
     return hours.length === 0 ? null : hours.reduce((sum, { tempC }) => sum + tempC, 0) / hours.length;
   });
-  readonly list = computed(() => this.steps().map((planned) => this.line(planned)));
   /** What stands between this job and its place in the shed's plan. */
   readonly outcome = computed(() => {
     const left = this.planner.left().find(({ jobId }) => jobId === this.id());
@@ -164,55 +148,13 @@ export class DaysStage extends StagePanel implements OnDestroy {
     this.planner.lookAhead(this.id(), null);
   }
 
-  why({ why, kind, startAt, endAt }: DayTask): string {
-    return stepWhy(why, kind, { startAt, endAt });
-  }
-
   private place(): string {
     const { place } = this.inputs().days;
     return place === 'tent' ? `tent ${this.id()}` : (place ?? 'shed');
   }
 
-  private line(planned: PlannedStep) {
-    const { task, step, done, pinned } = planned;
-    const people = this.planner.people();
-    return {
-      planned,
-      id: task.id,
-      key: step.key,
-      name: stepName(step.key),
-      who: task.people.map((id) => people.get(id)?.split(' ')[0] ?? '').join(', '),
-      from: whenText(task.startAt),
-      to: whenText(task.endAt),
-      startAt: task.startAt,
-      why: whyWhen(planned, (jobId) => this.planner.tagOf(jobId)),
-      long: stepWhy(step.why, step.kind, task),
-      broken: task.remarks.map((remark) => this.words(remark)),
-      wait: step.kind !== 'hands',
-      setting: this.setting() === step.key,
-      marked: this.planner.isMarked(this.id(), step.key),
-      done,
-      pinned,
-    };
-  }
-
   moved({ id, startAt }: { id: string; startAt: string }): void {
     this.planner.pin(this.id(), jobAndStep(id).key, startAt);
-  }
-
-  set_(key: string, startAt: string): void {
-    this.setting.set(null);
-    if (startAt) this.planner.pin(this.id(), key, startAt.slice(0, 16));
-  }
-
-  async calendar(): Promise<void> {
-    const { calendarFile } = await import('../../../plan/calendar-file');
-    const { craftTag } = this.state().detail;
-    saveText(
-      `${craftTag}-days.ics`,
-      'text/calendar',
-      calendarFile(this.steps(), `${craftTag}, ${this.state().detail.title}`, new Date()),
-    );
   }
 
   name(key: string): string {

@@ -12,7 +12,6 @@ import { Panel } from '../stage-panel';
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>What it costs</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="Cost and hours by resin">
       <table class="ruled compare">
         <thead>

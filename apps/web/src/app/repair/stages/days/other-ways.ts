@@ -9,7 +9,6 @@ import { Panel } from '../stage-panel';
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>One long day, or several short ones</h2>
     @if (rows().length > 0) {
       <div class="scroll" tabindex="0" role="region" aria-label="Other ways of doing it">
         <table class="ruled">

@@ -23,7 +23,6 @@ const EMPTY: Draft = { beforeG: null, afterG: null, areaMm2: null, thicknessMm: 
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [QuantityField, FigurePipe, QuantityPipe],
   template: `
-    <h2>Burn-off coupon</h2>
     <p class="quiet">Glass only. Outdoors or in a furnace with extraction: the smoke is poison.</p>
     <div class="fields">
       <ash-quantity

@@ -17,6 +17,8 @@ const GROUPS: Record<Clue['group'], string> = {
   core: 'At the core',
   shell: 'By knife',
 };
+/** Where most is found, and open when the board is. */
+const FIRST_GROUP: Clue['group'] = 'grind';
 /** A clue that is expected to settle less than this is not worth sending anybody for, bits. */
 const WORTH_LOOKING_BITS = 0.02;
 const NEXT_SHOWN = 3;
@@ -32,7 +34,6 @@ const NOT_SOUGHT: readonly string[] = ['styrene-smell', 'no-styrene-smell'];
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let lam = part();
-    <h2>Which resin is in it?</h2>
     <div class="parts" role="group" aria-label="Part of the parent">
       <button type="button" class="act small" [attr.aria-pressed]="partId() === null" (click)="picked.set(null)">
         Main laminate
@@ -123,23 +124,27 @@ const NOT_SOUGHT: readonly string[] = ['styrene-smell', 'no-styrene-smell'];
       </div>
     }
     @for (group of groups(); track group.name) {
-      <fieldset class="group" [disabled]="sealed()">
-        <legend>{{ group.name }}</legend>
-        @for (clue of group.clues; track clue.id) {
-          <label class="tick"
-            ><input
-              type="checkbox"
-              [checked]="lam.clueIds.includes(clue.id)"
-              (ticked)="setClue(clue.id, $event)"
-            /><span
-              >{{ clue.label }}
-              @if (clue.push) {
-                <b class="num"> {{ clue.push }}</b>
-              }
-            </span></label
-          >
-        }
-      </fieldset>
+      <details class="group" name="clues" [open]="group.first">
+        <summary>
+          <b>{{ group.name }}</b> <span class="quiet">{{ group.seen }}</span>
+        </summary>
+        <fieldset [disabled]="sealed()">
+          @for (clue of group.clues; track clue.id) {
+            <label class="tick"
+              ><input
+                type="checkbox"
+                [checked]="lam.clueIds.includes(clue.id)"
+                (ticked)="setClue(clue.id, $event)"
+              /><span
+                >{{ clue.label }}
+                @if (clue.push) {
+                  <b class="num"> {{ clue.push }}</b>
+                }
+              </span></label
+            >
+          }
+        </fieldset>
+      </details>
     }
     <label class="tick"
       ><input type="checkbox" [checked]="lam.epoxyInBond" (ticked)="change({ epoxyInBond: $event })" />Epoxy glue or
@@ -196,19 +201,17 @@ const NOT_SOUGHT: readonly string[] = ['styrene-smell', 'no-styrene-smell'];
       padding-left: 20px;
     }
     .group {
+      border-top: 1px solid var(--ash-3);
+      margin-top: -8px;
+    }
+    .group summary {
+      min-height: 44px;
+      padding: 12px 0;
+    }
+    .group fieldset {
       display: grid;
       grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
       column-gap: 12px;
-      border: 0;
-      border-top: 1px solid var(--ash-3);
-      margin: 0;
-      padding: 4px 0 0;
-    }
-    .group legend {
-      float: none;
-      width: auto;
-      padding: 0 8px 0 0;
-      font: 640 13px var(--head);
     }
   `,
 })
@@ -237,10 +240,16 @@ export class EvidenceBoard extends Panel {
     HYPOTHESES.map((h) => ({ name: PARENT_NAMES[h], percent: 100 * (this.evidence()?.posterior[h] ?? 0) })),
   );
   readonly groups = computed(() =>
-    (Object.keys(GROUPS) as Clue['group'][]).map((group) => ({
-      name: GROUPS[group],
-      clues: CLUES.filter((clue) => clue.group === group).map((clue) => ({ ...clue, push: this.push(clue.id) })),
-    })),
+    (Object.keys(GROUPS) as Clue['group'][]).map((group) => {
+      const clues = CLUES.filter((clue) => clue.group === group).map((clue) => ({ ...clue, push: this.push(clue.id) }));
+      const seen = clues.filter(({ id }) => this.part().clueIds.includes(id));
+      return {
+        name: GROUPS[group],
+        clues,
+        first: group === FIRST_GROUP,
+        seen: seen.length > 0 ? seen.map(({ label }) => label).join('; ') : `${clues.length} clues, none seen`,
+      };
+    }),
   );
   readonly contradictions = computed(() =>
     (this.evidence()?.contradictions ?? []).map(

@@ -1,24 +1,22 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { PARENT_NAMES, isOwn } from '@ashstep/contract';
+import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { PARENT_NAMES } from '@ashstep/contract';
 import { type RepairInputs, laysPlies } from '@ashstep/core/repair';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { QuantityField } from '../../../parts/quantity-field';
 import { FigurePipe, UnitPipe } from '../../../platform/quantity.pipe';
-import { LibraryService } from '../../../library/library.service';
-import { LayerTable } from '../layer-table';
-import { GoBar } from '../../../parts/go-bar';
+import { GoBar } from '../go-bar';
+import { Headline } from '../headline';
+import { PartIndex } from '../part-index';
 import { StagePanel } from '../stage-panel';
-import { StagePanels } from '../stage-panels';
-import { PANELS } from './panels';
-import { PickSelect, TickInput } from '../../../parts/inputs';
+import { PARTS } from './parts';
 
 @Component({
   selector: 'ash-laminate',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PickSelect, TickInput, StagePanels, ChoiceField, QuantityField, FigurePipe, UnitPipe, LayerTable, GoBar],
+  imports: [ChoiceField, QuantityField, FigurePipe, UnitPipe, Headline, PartIndex, GoBar],
   template: `
     @let lam = inputs().laminate;
-    <dl class="figures">
+    <dl ashHeadline>
       <div>
         <dt>Thickness</dt>
         <dd>
@@ -40,9 +38,9 @@ import { PickSelect, TickInput } from '../../../parts/inputs';
         </dd>
       </div>
     </dl>
-    <div class="block">
-      <ash-choice label="What is known" [options]="knowns" [value]="lam.known" (pick)="edit({ known: $event })" />
-      <div class="fields">
+    <fieldset class="block" [disabled]="frame.frozen()">
+      <div class="decision">
+        <ash-choice label="What is known" [options]="knowns" [value]="lam.known" (pick)="edit({ known: $event })" />
         <ash-quantity
           label="Measured thickness"
           kind="thickness"
@@ -51,61 +49,14 @@ import { PickSelect, TickInput } from '../../../parts/inputs';
           (valueChange)="edit({ thicknessMm: $event })"
           [error]="error('laminate.thicknessMm')"
         />
-        <ash-quantity
-          label="Gel coat or paint"
-          kind="thickness"
-          [value]="lam.finishThicknessMm"
-          (valueChange)="edit({ finishThicknessMm: $event! })"
-          [error]="error('laminate.finishThicknessMm')"
-        />
       </div>
-      @if (lam.known === 'thickness') {
-        <label class="tick"
-          ><input type="checkbox" [checked]="lam.fibre === 'carbon'" (ticked)="setCarbon($event)" />It is carbon: the
-          grind is black and soft as pencil dust</label
-        >
+      @if (missing(); as wanted) {
+        <p class="remark">{{ wanted }}</p>
+      } @else {
+        <p class="why">{{ why() }}</p>
       }
-      @if (lam.known === 'plies') {
-        <ash-layer-table
-          [layers]="lam.plies"
-          [thicknesses]="plan().parent?.whole?.layerThicknessMm ?? []"
-          (layersChange)="edit({ plies: $event })"
-          top="Outer face first"
-        />
-      }
-      @for (remark of plan().parent?.remarks ?? []; track remark.id) {
-        <p class="remark">{{ words(remark) }}</p>
-      }
-      @if (missing()) {
-        <p class="remark">{{ missing() }}</p>
-      }
-      <div class="fields">
-        <div class="field">
-          <label for="core">Core</label
-          ><select id="core" (chosen)="core($event)">
-            <option value="" [selected]="!lam.core">None, solid</option>
-            @for (c of cores(); track c.id) {
-              <option [value]="c.id" [selected]="lam.core?.coreId === c.id">{{ c.name }}</option>
-            }
-          </select>
-        </div>
-        @if (lam.core; as core) {
-          <ash-quantity
-            label="Core thickness"
-            [value]="core.thicknessMm"
-            (valueChange)="changeCore({ thicknessMm: $event! })"
-            [error]="error('laminate.core.thicknessMm')"
-          />
-        }
-      </div>
-      @if (lam.core; as core) {
-        <label class="tick"
-          ><input type="checkbox" [checked]="core.reachable" (ticked)="changeCore({ reachable: $event })" />Resin could
-          reach the core</label
-        >
-      }
-    </div>
-    <ash-stage-panels [panels]="panels" [state]="state()" />
+    </fieldset>
+    <ash-parts [parts]="parts" [state]="state()" />
     <ash-go
       stage="laminate"
       [facts]="plan().facts"
@@ -116,10 +67,8 @@ import { PickSelect, TickInput } from '../../../parts/inputs';
   `,
 })
 export class LaminateStage extends StagePanel {
-  readonly panels = PANELS;
+  readonly parts = PARTS;
   readonly knowns = optionsOf({ thickness: 'Thickness only', plies: 'Ply by ply' } as const);
-  private readonly library = inject(LibraryService);
-  readonly cores = this.library.cores;
   private readonly evidence = computed(() => this.plan().resin?.evidence);
   readonly percent = computed(() => {
     const evidence = this.evidence();
@@ -140,27 +89,15 @@ export class LaminateStage extends StagePanel {
       : null;
   });
 
+  readonly why = computed(() => {
+    const { known } = this.inputs().laminate;
+    if (known === 'plies') return 'The patch is matched ply by ply against what is entered.';
+    return this.plan().parent?.fibre === 'carbon'
+      ? 'A carbon laminate of that thickness is guessed; reading the rings settles it.'
+      : 'A usual glass laminate of that thickness is guessed; reading the rings settles it.';
+  });
+
   edit(patch: Partial<RepairInputs['laminate']>): void {
     this.store.edit('laminate', patch);
-  }
-
-  setCarbon(carbon: boolean): void {
-    this.edit({ fibre: carbon ? 'carbon' : undefined } as Partial<RepairInputs['laminate']>);
-  }
-
-  changeCore(patch: { thicknessMm?: number; reachable?: boolean }): void {
-    const { core } = this.inputs().laminate;
-    if (core) this.edit({ core: { ...core, ...patch } });
-  }
-
-  core(coreId: string): void {
-    const old = this.inputs().laminate.core;
-    const own = isOwn(coreId) ? this.cores().find(({ id }) => id === coreId) : undefined;
-    this.edit({
-      core:
-        coreId === ''
-          ? null
-          : { coreId, ...(own ? { own } : {}), thicknessMm: old?.thicknessMm ?? 12, reachable: old?.reachable ?? true },
-    });
   }
 }

@@ -33,7 +33,7 @@ describe('reading the rings', () => {
 
   it('names the likeliest fabrics of each with their chance', async () => {
     await show(RINGS);
-    const [first] = [...bench.host.querySelectorAll('.rings li p')].map((one) => bench.text(one));
+    const [first] = [...bench.host.querySelectorAll('.rings summary')].map((one) => bench.text(one));
     expect(first).toMatch(/mat.* \d+ %/i);
   });
 

@@ -30,7 +30,6 @@ const NEW_RING: Ring = { widthMm: 12, look: 'unknown', colour: 'pale' };
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [PickOf, QuantityField, FigurePipe, UnitPipe],
   template: `
-    <h2>Read the rings</h2>
     @if (taken(); as t) {
       <div class="fields">
         <ash-quantity
@@ -44,58 +43,63 @@ const NEW_RING: Ring = { widthMm: 12, look: 'unknown', colour: 'pale' };
       <ol class="rings">
         @for (ring of t.rings; track $index; let i = $index) {
           <li>
-            <div class="fields">
-              <ash-quantity
-                [label]="'Ring ' + (i + 1) + ', width'"
-                [value]="ring.widthMm ?? null"
-                (valueChange)="setRing(i, { widthMm: $event! })"
-                [error]="error('survey.rings.rings.' + i + '.widthMm')"
-              />
-              <div class="field">
-                <label [for]="'look' + i">Looks like</label>
-                <select [id]="'look' + i" [of]="looks" (chosen)="setRing(i, { look: $event })">
-                  @for (o of looks; track o.value) {
-                    <option [value]="o.value" [selected]="o.value === (ring.look ?? 'unknown')">{{ o.label }}</option>
-                  }
-                </select>
-              </div>
-              <div class="field">
-                <label [for]="'colour' + i">Colour</label>
-                <select [id]="'colour' + i" [of]="colours" (chosen)="setRing(i, { colour: $event })">
-                  @for (o of colours; track o.value) {
-                    <option [value]="o.value" [selected]="o.value === (ring.colour ?? 'pale')">{{ o.label }}</option>
-                  }
-                </select>
-              </div>
-              @if (ring.look === 'squares' || ring.look === 'lines') {
-                <ash-quantity
-                  label="Direction, °"
-                  kind="plain"
-                  [value]="ring.directionDeg ?? 0"
-                  (valueChange)="setRing(i, { directionDeg: $event! })"
-                  [error]="error('survey.rings.rings.' + i + '.directionDeg')"
-                />
-              }
-              <button
-                type="button"
-                class="act small low"
-                [attr.aria-label]="'Take out ring ' + (i + 1)"
-                (click)="drop(i)"
-              >
-                Take out
-              </button>
-            </div>
-            @if (found(i); as ply) {
-              <p>
-                <b class="num"
-                  >{{ ply.thicknessMm | figure: 'thickness' : 2 }} ± {{ ply.plusMinusMm | figure: 'thickness' : 2 }}
-                  {{ 'thickness' | unit }}</b
-                >
-                @for (candidate of ply.candidates; track candidate.name) {
-                  <span class="quiet">{{ $first ? ' ' : ', ' }}{{ candidate.name }} {{ candidate.percent }} %</span>
+            <details name="rings" [open]="$last">
+              <summary>
+                <span class="num">{{ i + 1 }}. {{ ring.widthMm | figure: 'length' }} {{ 'length' | unit }}</span>
+                @if (found(i); as ply) {
+                  <span>
+                    <b class="num"
+                      >{{ ply.thicknessMm | figure: 'thickness' : 2 }} ± {{ ply.plusMinusMm | figure: 'thickness' : 2 }}
+                      {{ 'thickness' | unit }}</b
+                    >
+                    @for (candidate of ply.candidates; track candidate.name) {
+                      <span class="quiet">{{ $first ? ' ' : ', ' }}{{ candidate.name }} {{ candidate.percent }} %</span>
+                    }
+                  </span>
                 }
-              </p>
-            }
+              </summary>
+              <div class="fields">
+                <ash-quantity
+                  [label]="'Ring ' + (i + 1) + ', width'"
+                  [value]="ring.widthMm ?? null"
+                  (valueChange)="setRing(i, { widthMm: $event! })"
+                  [error]="error('survey.rings.rings.' + i + '.widthMm')"
+                />
+                <div class="field">
+                  <label [for]="'look' + i">Looks like</label>
+                  <select [id]="'look' + i" [of]="looks" (chosen)="setRing(i, { look: $event })">
+                    @for (o of looks; track o.value) {
+                      <option [value]="o.value" [selected]="o.value === (ring.look ?? 'unknown')">{{ o.label }}</option>
+                    }
+                  </select>
+                </div>
+                <div class="field">
+                  <label [for]="'colour' + i">Colour</label>
+                  <select [id]="'colour' + i" [of]="colours" (chosen)="setRing(i, { colour: $event })">
+                    @for (o of colours; track o.value) {
+                      <option [value]="o.value" [selected]="o.value === (ring.colour ?? 'pale')">{{ o.label }}</option>
+                    }
+                  </select>
+                </div>
+                @if (ring.look === 'squares' || ring.look === 'lines') {
+                  <ash-quantity
+                    label="Direction, °"
+                    kind="plain"
+                    [value]="ring.directionDeg ?? 0"
+                    (valueChange)="setRing(i, { directionDeg: $event! })"
+                    [error]="error('survey.rings.rings.' + i + '.directionDeg')"
+                  />
+                }
+                <button
+                  type="button"
+                  class="act small low"
+                  [attr.aria-label]="'Take out ring ' + (i + 1)"
+                  (click)="drop(i)"
+                >
+                  Take out
+                </button>
+              </div>
+            </details>
           </li>
         }
       </ol>
@@ -137,15 +141,19 @@ const NEW_RING: Ring = { widthMm: 12, look: 'unknown', colour: 'pale' };
       gap: 12px;
     }
     .rings {
+      list-style: none;
       margin: 0;
-      padding-left: 22px;
+      padding: 0;
     }
     .rings li {
-      padding-bottom: 10px;
       border-bottom: 1px solid var(--ash-2);
     }
-    .rings p {
-      margin: 4px 0 0;
+    .rings summary {
+      min-height: 44px;
+      padding: 10px 0;
+    }
+    .rings details[open] {
+      padding-bottom: 10px;
     }
     .low {
       align-self: end;

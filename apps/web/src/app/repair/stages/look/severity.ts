@@ -1,24 +1,39 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { GRAVE_NAMES, SEVERITY_NAMES } from '@ashstep/contract';
-import { type RepairInputs, SEVERITIES, type Severity as Grade } from '@ashstep/core/repair';
+import { type RepairInputs, SEVERITIES, type Severity as Grade, repairKind } from '@ashstep/core/repair';
 import { optionsOf } from '../../../parts/choice-field';
 import { SessionService } from '../../../platform/session.service';
 import { WhenPipe } from '../../../platform/when.pipe';
 import { Panel } from '../stage-panel';
-import { PickOf, TextInput, TickInput } from '../../../parts/inputs';
+import { PickOf, PickSelect, TextInput, TickInput } from '../../../parts/inputs';
 import { Clock } from '../../../platform/clock';
 
-/** How bad it is: proposed from the findings, set otherwise only with a reason; what is beyond this tool is held for a manager. */
+/** What is done where nothing is cut out and mended in place. */
+const APART = {
+  overlay: 'A skin over the whole area',
+  panel: 'A new panel, from nothing',
+  injection: 'Injected: off, but dry and sound',
+} as const;
+
+/** What is done with it, and how bad it is: proposed from the findings, set otherwise only with a reason; what is beyond this tool is held for a manager. */
 @Component({
   selector: 'ash-severity',
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PickOf, TextInput, TickInput, WhenPipe],
+  imports: [PickOf, PickSelect, TextInput, TickInput, WhenPipe],
   template: `
     @let s = inputs().severity;
     @let found = plan().severity;
-    <h2>How bad: {{ names[found.taken].toLowerCase() }}</h2>
+    <div class="field">
+      <label for="worked">What is done</label
+      ><select id="worked" (chosen)="setWorked($event)">
+        <option value="" [selected]="!apart()">Mended in place: how, on Taper</option>
+        @for (o of worked; track o.value) {
+          <option [value]="o.value" [selected]="o.value === apart()">{{ o.label }}</option>
+        }
+      </select>
+    </div>
     @for (reason of found.reasons; track reason.id) {
       <p class="why">{{ words(reason) }}</p>
     }
@@ -91,6 +106,17 @@ export class Severity extends Panel {
   readonly reference = signal('');
   private readonly person = toSignal(this.session.person$, { initialValue: null });
   readonly manager = computed(() => this.person()?.role === 'manager');
+
+  readonly worked = optionsOf(APART);
+  /** What is done where it is no mending in place. */
+  readonly apart = computed(() => {
+    const kind = repairKind(this.inputs());
+    return kind in APART ? (kind as keyof typeof APART) : null;
+  });
+
+  setWorked(kind: string): void {
+    this.store.edit('taper', { kind: kind === '' ? undefined : (kind as RepairInputs['taper']['kind']) } as Partial<RepairInputs['taper']>); // prettier-ignore
+  }
 
   edit(patch: Partial<RepairInputs['severity']>): void {
     this.store.edit('severity', patch);

@@ -22,7 +22,6 @@ const USUAL_STEP_MM = 60;
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [PickOf, TextInput, QuantityField, UnitPipe],
   template: `
-    <h2>Spots{{ rows().length > 1 ? ': ' + rows().length : '' }}</h2>
     <div class="field">
       <label for="main-kind">What it is</label
       ><select id="main-kind" [of]="kinds" [disabled]="sealed()" (chosen)="setMain($event)">

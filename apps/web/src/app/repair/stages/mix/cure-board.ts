@@ -47,7 +47,6 @@ type CureAir = 'steady' | 'forecast' | 'tent';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [LongWork, PickOf, Chart, CureMap, QuantityField],
   template: `
-    <h2>How it cures</h2>
     <div class="fields">
       <div class="field">
         <label for="cure-air">Cures in</label

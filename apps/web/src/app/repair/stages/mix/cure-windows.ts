@@ -26,7 +26,6 @@ const ADVICE = {
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [QuantityField, QuantityPipe],
   template: `
-    <h2>Windows, and a tent</h2>
     @if (now(); as n) {
       <p>
         <b>{{ n.advice }}</b>&ngsp;<span class="quiet"

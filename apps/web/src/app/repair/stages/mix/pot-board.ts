@@ -28,7 +28,6 @@ const PAST_PEAK = 1.6;
   imports: [PickOf, PickSelect, Chart, QuantityField, QuantityPipe],
   template: `
     @let set = inputs().mix;
-    <h2>Pots</h2>
     <div class="fields">
       <div class="field">
         <label for="pot-in">Mixed in</label

@@ -13,7 +13,7 @@ describe('rounds of a job', () => {
   const lastAdded = () => bench.lastEdit<{ added: AddedRound[] }>('rounds').added;
 
   it('list the plies of the patch, and take a paste, a coat and more plies that can be weighed at once', async () => {
-    expect(await bench.show(Rounds, stateOf())).toContain('1 Plies of the patch onto fresh ground');
+    expect(await bench.show(Rounds, stateOf())).toContain('1 Plies of the patch 152 g, onto fresh ground');
     bench.button('Add a paste').click();
     expect(await bench.show(Rounds, stateOf({ rounds: rounds(lastAdded()[0]!) }))).toMatch(
       /2 Fairing .*cured: wash, abrade, wipe.*Resin to [\d.]+ g, then hardener to [\d.]+ g, which adds .* change cup, then/,

@@ -49,11 +49,17 @@ const MOST_PLIES = 60;
       gap: 10px;
     }
     .item {
-      display: flex;
-      flex-direction: column;
-      gap: 6px;
-      padding-bottom: 10px;
       border-bottom: 1px solid var(--ash-2);
+    }
+    .item[open] {
+      padding-bottom: 10px;
+    }
+    .item > :not(summary) {
+      margin-top: 6px;
+    }
+    summary {
+      min-height: 44px;
+      padding: 10px 0;
     }
   `,
 })
@@ -83,6 +89,14 @@ export class Rounds extends Panel {
   readonly shown = computed<readonly PlannedRound[]>(() => {
     const { rounds } = this.plan();
     return rounds.length > 0 ? rounds : this.inputs().rounds.added.map(unplanned);
+  });
+
+  /** The round a figure of which is refused; it stands open. */
+  readonly wrong = computed(() => {
+    const { plan, fieldErrors } = this.state();
+    const paths = [...Object.keys(fieldErrors), ...plan.problems.map(({ field }) => field)];
+    const [, index] = paths.map((path) => /^rounds\.added\.(\d+)\./.exec(path)).find((found) => found !== null) ?? [];
+    return index === undefined ? null : (this.inputs().rounds.added[Number(index)]?.id ?? null);
   });
 
   constructor() {

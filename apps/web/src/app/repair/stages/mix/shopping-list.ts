@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { type StockLine, moneyText, stockFor } from '@ashstep/contract';
-import { jobMaterials } from '@ashstep/core/repair';
+import { type StockLine, moneyText } from '@ashstep/contract';
 import { LibraryService } from '../../../library/library.service';
 import { ShopService } from '../../../shop/shop.service';
 import { Panel } from '../stage-panel';
 import { Clock } from '../../../platform/clock';
+import { stockOfJob } from './stock';
 
 /** Everything the job takes against the shelf: lots that hold it, what is short, what is out of date, and the packs to buy. */
 @Component({
@@ -12,7 +12,6 @@ import { Clock } from '../../../platform/clock';
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>Materials and what to buy</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="Materials against the shelf">
       <table class="ruled">
         <thead>
@@ -65,16 +64,7 @@ export class ShoppingList extends Panel {
   private readonly shedClock = inject(Clock);
   private readonly library = inject(LibraryService);
   private readonly shop = inject(ShopService);
-  private readonly stock = computed<StockLine[]>(() => {
-    const onDay = (this.inputs().days.startAt ?? this.shedClock.now()).slice(0, 10);
-    return stockFor(
-      jobMaterials(this.plan()),
-      this.library.lots(),
-      this.library.systems(),
-      this.library.hardeners(),
-      onDay > this.shedClock.now() ? onDay : this.shedClock.now().slice(0, 10),
-    );
-  });
+  private readonly stock = computed(() => stockOfJob(this.state(), this.library, this.shedClock.now()));
   readonly lines = computed(() => this.stock().map((line) => this.lineOf(line)));
   readonly sum = computed(() => {
     const bought = this.stock().flatMap(({ buy }) => buy ?? []);

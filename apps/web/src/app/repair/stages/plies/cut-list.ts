@@ -15,7 +15,6 @@ import { Panel } from '../stage-panel';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ChoiceField, FigurePipe, UnitPipe, NestBoard],
   template: `
-    <h2>Cut</h2>
     <ash-choice
       label="Plies"
       [options]="cuts"

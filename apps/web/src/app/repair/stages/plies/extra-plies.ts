@@ -26,10 +26,10 @@ const STRENGTHENS = 'plain-203';
 /** What goes on beside the stack: mat between, a layer to be sanded, fillers and local plies. */
 @Component({
   selector: 'ash-extra-plies',
+  host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [PickOf, PickSelect, FabricPicker, OutlineField],
   template: `
-    <h3>Beside the stack</h3>
     <p class="why"><b>Mat between</b> {{ matWords() }}</p>
     <div class="row-actions">
       <button type="button" class="act small" [disabled]="sealed() || !canPut()" (click)="plies(true)">

@@ -26,7 +26,6 @@ const SCORE_STEPS = 1e-6;
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [LongWork, FabricPicker, QuantityField, QuantityPipe, Chart],
   template: `
-    <h2>Find a stack</h2>
     <p class="quiet">
       From these fabrics: closest to the parent in stiffness every way, thickness and weight, balanced, and below the
       surface.

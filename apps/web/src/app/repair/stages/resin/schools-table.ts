@@ -11,10 +11,10 @@ import { Panel } from '../stage-panel';
 /** The job as each school would do it: resin, bond, stiffness, hands, days and finish, in the job's own figures. */
 @Component({
   selector: 'ash-schools-table',
+  host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [FigurePipe, UnitPipe, WhenPipe],
   template: `
-    <h2>Three ways to choose, for this job</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="Ways to choose, compared">
       <table class="ruled compare">
         <thead>

@@ -1,184 +1,33 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  ElementRef,
-  afterRenderEffect,
-  computed,
-  inject,
-  signal,
-} from '@angular/core';
-import { type InspectionResult, type ReworkItem, type UpdateRework, hardFrom, provenBy } from '@ashstep/contract';
-import { INSPECTION_CHECKS, type InspectionCheck, judgesCure } from '@ashstep/core/inspection';
+import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
 import { draft } from '../../../outbox/draft';
-import { WhenPipe } from '../../../platform/when.pipe';
-import { figureOf } from '../../../parts/csv';
-import { GoBar } from '../../../parts/go-bar';
-import { StagePanel } from '../stage-panel';
 import { TextInput } from '../../../parts/inputs';
-
-const WHY: Record<string, string> = {
-  'mean-outside': 'Outside the limit.',
-  'one-too-low': 'One reading is too low.',
-  'too-few': 'Too few readings to judge.',
-};
+import { WhenPipe } from '../../../platform/when.pipe';
+import { GoBar } from '../go-bar';
+import { Headline } from '../headline';
+import { PartIndex } from '../part-index';
+import { StagePanel } from '../stage-panel';
+import { answersOf } from './answers';
+import { PARTS } from './parts';
 
 @Component({
   selector: 'ash-signoff',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TextInput, WhenPipe, GoBar],
+  imports: [TextInput, WhenPipe, Headline, PartIndex, GoBar],
   templateUrl: './signoff.html',
   styleUrl: './signoff.scss',
 })
 export class SignOffStage extends StagePanel {
+  readonly parts = PARTS;
   private readonly job = computed(() => `${this.state().detail.id}.${this.state().detail.revision}`);
-  readonly typed = draft<Record<string, string>>('readings', this.job, {});
-  /** Cause, action and reason as they are typed, by rework item. */
-  readonly reworkTyped = draft<Record<string, Partial<UpdateRework>>>('rework', this.job, {});
   readonly password = signal('');
   /** Kept until the record is open again. */
   readonly reason = draft('amend', this.job, '');
-  readonly rows = computed(() => {
-    const { results, log } = this.state().detail;
-    const proofs = new Map(
-      provenBy(this.plan(), log, this.inputs().survey.readings).map((proof) => [proof.checkId, proof]),
-    );
-    return this.plan().inspection.map((check) => {
-      const result = [...results].reverse().find((r) => r.checkId === check.id) ?? null;
-      const proof = proofs.get(check.id) ?? null;
-      return { check, result, proof, open: !proof?.pass && this.isOpen(result) };
-    });
-  });
+  readonly rows = computed(() => answersOf(this.state()));
   readonly passes = computed(() => this.rows().filter(({ open }) => !open).length);
-  /** When what was laid is hard enough to be judged; null when it is, or nobody knows. */
-  readonly hardAt = computed(() => {
-    const from = hardFrom(this.plan(), this.state().detail.log);
-    return from !== null && Date.parse(this.now()) < from ? new Date(from).toISOString() : null;
-  });
-  private readonly now = signal(new Date().toISOString());
-  /** Why what is not hard yet is read all the same. */
-  readonly early = draft('early', this.job, '');
-
-  tooEarly(check: InspectionCheck): boolean {
-    return judgesCure(check) && this.hardAt() !== null;
-  }
-
-  private noteOf(check: InspectionCheck): string {
-    return this.tooEarly(check) ? this.early().trim() : '';
-  }
-  readonly rework = computed(() =>
-    this.state().detail.rework.map((item) => ({
-      item,
-      label: INSPECTION_CHECKS.find((c) => c.id === item.checkId)?.label ?? item.checkId,
-    })),
-  );
+  readonly proven = computed(() => this.rows().filter(({ proof }) => proof?.pass).length);
+  readonly openRework = computed(() => this.state().detail.rework.filter(({ closedAt }) => !closedAt).length);
   readonly seal = computed(() => (this.sealed() ? (this.state().detail.seals.at(-1) ?? null) : null));
   readonly base = computed(() => `/api/repairs/${this.state().detail.id}`);
-
-  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
-  /** Check being answered from the keyboard: its field goes when it passes, and the focus moves on to the next open one. */
-  private answering: string | null = null;
-
-  constructor() {
-    super();
-    afterRenderEffect(() => {
-      const at = this.rows().findIndex((row) => row.check.id === this.answering && row.result?.pass);
-      if (at < 0) return;
-      this.answering = null;
-      const items = [...this.host.nativeElement.querySelectorAll('.checks > li')];
-      const open = [...items.slice(at + 1), ...items.slice(0, at)]
-        .map((item) => item.querySelector<HTMLElement>('.answer input, .answer button'))
-        .find((control) => control !== null);
-      open?.focus();
-    });
-  }
-
-  type(checkId: string, text: string): void {
-    this.typed.update((all) => ({ ...all, [checkId]: text }));
-  }
-
-  typedFor(checkId: string): string {
-    return this.typed()[checkId] ?? '';
-  }
-
-  eye(check: InspectionCheck, pass: boolean): void {
-    this.noteKeyboard(check);
-    this.store.answer({ checkId: check.id, pass, note: this.noteOf(check) });
-  }
-
-  /** Sends the readings typed for a check, parted by spaces or semicolons; decimal comma or point. */
-  send(check: InspectionCheck): void {
-    const readings = this.readings(check.id);
-    this.noteKeyboard(check);
-    if (!readings || (this.tooEarly(check) && this.noteOf(check) === '')) return;
-    this.store.answer({ checkId: check.id, readings, note: this.noteOf(check) });
-    this.typed.update(({ [check.id]: _, ...others }) => others);
-  }
-
-  /** A check is open until an answer that counts has passed. */
-  isOpen(result: InspectionResult | null): boolean {
-    return !result?.pass || (result.standing !== undefined && result.standing !== 'counts');
-  }
-
-  /** Whether this person can do anything for a check: after an own check that passed, only one whose answers count. */
-  isAsked(result: InspectionResult | null): boolean {
-    return this.isOpen(result) && (!result?.pass || result.standing !== 'own' || this.state().detail.answersCount);
-  }
-
-  /** Why a pass does not count, or that it was carried over. */
-  standing(result: InspectionResult): string {
-    if (result.standing === 'own') return 'An own check: an inspector answers it too.';
-    if (result.standing === 'void') return 'Something it was judged by has changed since: look again.';
-    const { revision } = this.state().detail;
-    return result.revision !== undefined && result.revision < revision
-      ? `Carried over from revision ${result.revision}: nothing it was judged by has changed.`
-      : '';
-  }
-
-  reworkOf({ id, cause, action }: ReworkItem): UpdateRework {
-    return { cause, action, concession: '', ...this.reworkTyped()[id] };
-  }
-
-  typeRework(id: string, patch: Partial<UpdateRework>): void {
-    this.reworkTyped.update((all) => ({ ...all, [id]: { ...all[id], ...patch } }));
-  }
-
-  writeRework(item: ReworkItem, accept: boolean): void {
-    const { concession, ...rest } = this.reworkOf(item);
-    this.store.rework(item.id, { ...rest, concession: accept ? concession : null });
-    this.reworkTyped.update(({ [item.id]: written, ...others }) =>
-      written?.concession && !accept ? { ...others, [item.id]: { concession: written.concession } } : others,
-    );
-  }
-
-  private noteKeyboard(check: InspectionCheck): void {
-    this.answering = document.activeElement?.matches(':focus-visible') ? check.id : null;
-  }
-
-  readings(checkId: string): number[] | null {
-    const parts = this.typedFor(checkId)
-      .trim()
-      .split(/[\s;]+/)
-      .filter((part) => part !== '');
-    const values = parts.map(figureOf);
-    return values.length > 0 && values.every((value) => value !== null) ? values : null;
-  }
-
-  percent(value: number): string {
-    return `${value > -0.05 ? '+' : '\u2212'}${Math.abs(value).toFixed(1)} %`;
-  }
-
-  found(result: InspectionResult): string {
-    if (result.mean === null) return result.pass ? 'yes' : 'no';
-    const mean = Math.round(result.mean * 100) / 100;
-    return `${mean}${result.spread === null ? '' : ` ± ${result.spread.toFixed(1)} of ${result.readings.length}`}`.replace(
-      '-',
-      '\u2212',
-    );
-  }
-
-  why(result: InspectionResult): string {
-    return WHY[result.why] ?? '';
-  }
 
   amend(event: Event): void {
     event.preventDefault();

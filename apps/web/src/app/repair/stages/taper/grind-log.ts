@@ -20,7 +20,6 @@ const MOST_ADVICE = 6;
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [QuantityField, FigurePipe],
   template: `
-    <h2>Check the grind</h2>
     @if (result(); as r) {
       <ul class="advice" [class.even]="r.even">
         @for (line of advice(); track line) {

@@ -15,7 +15,6 @@ import { Panel } from '../stage-panel';
   imports: [Chart],
   template: `
     @if (found().length > 0) {
-      <h2>Along the joint</h2>
       <p>{{ said() }}</p>
       @defer (on viewport) {
         <ash-chart [options]="options()" [label]="said()" [height]="220" />

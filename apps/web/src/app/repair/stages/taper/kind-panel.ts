@@ -35,7 +35,7 @@ import { Panel } from '../stage-panel';
 import { PickOf, TickInput } from '../../../parts/inputs';
 import { Clock } from '../../../platform/clock';
 
-const KINDS: Record<RepairKind, { name: string; when: string }> = {
+export const KINDS: Record<RepairKind, { name: string; when: string }> = {
   taper: { name: 'Taper', when: 'Fibre broken, part way or through: from one face or both.' },
   stepped: { name: 'Stepped taper', when: 'Thin skins of known plies: one step a ply, each of one width.' },
   lap: {
@@ -96,6 +96,7 @@ interface Figure {
 /** Which kind of repair it is, with what that kind alone needs to be known and what comes of it. */
 @Component({
   selector: 'ash-kind-panel',
+  host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [PickOf, TickInput, QuantityField, QuantityPipe],
   template: `

@@ -23,7 +23,6 @@ const NEED_WORDS: Record<SideNeed, string> = {
   imports: [FigurePipe, UnitPipe, WhenPipe],
   template: `
     @if (sides().length > 0) {
-      <h2>Which side?</h2>
       <div class="scroll" tabindex="0" role="region" aria-label="Sides compared">
         <table class="ruled compare">
           <thead>

@@ -1,41 +1,25 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { SERVICE_NAMES, volumeWords } from '@ashstep/contract';
 import { pulledMPa } from '@ashstep/core/laminate';
-import { type RepairInputs, isUncut, serviceOf, worksEitherFace } from '@ashstep/core/repair';
+import { type RepairInputs, isUncut, serviceOf } from '@ashstep/core/repair';
 import { isLaidOn, joint } from '@ashstep/core/taper';
-import { QuantityField } from '../../../parts/quantity-field';
-import { SessionService } from '../../../platform/session.service';
-import { FigurePipe, QuantityPipe, UnitPipe } from '../../../platform/quantity.pipe';
-import { GoBar } from '../../../parts/go-bar';
 import { TermHint } from '../../../parts/term-hint';
-import { KindPanel } from './kind-panel';
-import { hasRatio, ratioText, taperWords } from './taper-words';
+import { FigurePipe, QuantityPipe, UnitPipe } from '../../../platform/quantity.pipe';
+import { GoBar } from '../go-bar';
+import { Headline } from '../headline';
 import { Missing } from '../missing';
+import { PartIndex } from '../part-index';
 import { StagePanel } from '../stage-panel';
-import { StagePanels } from '../stage-panels';
-import { PANELS } from './panels';
-import { WorkingSideField } from './working-side';
+import { PARTS } from './parts';
+import { hasRatio, ratioText, taperWords } from './taper-words';
 
 const OFFERED = [8, 10, 12, 15, 20] as const;
 
 @Component({
   selector: 'ash-taper',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [
-    StagePanels,
-    QuantityField,
-    FigurePipe,
-    QuantityPipe,
-    UnitPipe,
-    KindPanel,
-    GoBar,
-    WorkingSideField,
-    TermHint,
-    Missing,
-  ],
+  imports: [Headline, PartIndex, FigurePipe, QuantityPipe, UnitPipe, GoBar, TermHint, Missing],
   template: `
-    @let taper = inputs().taper;
     @if (inputs().damage.depth === 'finish') {
       <div class="block">
         <h2>Nothing to taper</h2>
@@ -43,7 +27,7 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
       </div>
       <ash-go stage="taper" [facts]="plan().facts" label="Nothing to taper, go on" (go)="goOn('taper')" />
     } @else if (plan().injected; as injected) {
-      <dl class="figures">
+      <dl ashHeadline>
         <div>
           <dt>Holes</dt>
           <dd>{{ injected.holes.length }}</dd>
@@ -55,11 +39,11 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
           <dd class="under">from the lowest row up, until it comes out of the highest</dd>
         </div>
       </dl>
-      <ash-kind-panel class="block" [state]="state()" />
+      <ash-parts [parts]="parts" [state]="state()" />
       <ash-go stage="taper" [facts]="plan().facts" label="Take the holes, plan the mix" (go)="goOn('taper')" />
     } @else if (plan().taper; as t) {
       @let face = t.footprint.faces[0]!;
-      <dl class="figures">
+      <dl ashHeadline>
         <div>
           <dt>
             {{
@@ -102,130 +86,52 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
           </div>
         }
       </dl>
-      <ash-kind-panel class="block" [state]="state()" />
-      @if (t.profile.kind === 'slope') {
-        <div class="ratios" role="radiogroup" aria-label="Taper ratio">
-          @for (o of offered(); track o.ratio) {
-            <label [class.on]="o.on"
-              ><input
-                class="visually-hidden"
-                type="radio"
-                name="ratio"
-                [checked]="o.on"
-                (change)="edit({ ratio: o.ratio })"
-              />
-              <b
-                >{{ o.ratio }}:1
-                @if (o.on) {
-                  <span aria-hidden="true">✓</span>
-                }
-                @if (o.low) {
-                  <svg viewBox="0 0 16 16" width="15" height="15" aria-hidden="true">
-                    <path d="M8 1L15 15H1Z M8 6v4 M8 12v1.5" fill="none" stroke="currentColor" stroke-width="1.8" />
-                  </svg>
-                }
-              </b>
-              <svg class="wedge" viewBox="0 0 60 14" preserveAspectRatio="none" aria-hidden="true">
-                <path
-                  [attr.d]="'M0 0V14H' + o.ratio * 3 + 'Z'"
-                  [attr.fill]="o.on ? 'url(#h-new45)' : 'url(#h-abraded)'"
-                  stroke="var(--ink)"
+      <fieldset [disabled]="frame.frozen()">
+        @if (t.profile.kind === 'slope') {
+          <div class="ratios" role="radiogroup" aria-label="Taper ratio">
+            @for (o of offered(); track o.ratio) {
+              <label [class.on]="o.on"
+                ><input
+                  class="visually-hidden"
+                  type="radio"
+                  name="ratio"
+                  [checked]="o.on"
+                  (change)="edit({ ratio: o.ratio })"
                 />
-              </svg>
-              <span>{{ o.length | figure: 'length' }} × {{ o.width | figure: 'length' }}</span
-              ><span>holds {{ o.joint }}</span>
-              @if (o.low) {
-                <span>{{ o.low }}</span>
-              }
-            </label>
-          }
-        </div>
-      }
-      <div class="block">
-        <p class="why">
-          <b>{{ sloped() ? 'Why ' + name() : 'Joint' }}</b> {{ why() }}
-        </p>
-        <p class="quiet">
-          Bond taken as {{ t.bond.mpa }} MPa,
-          {{ t.bond.source ? 'by the shed’s trials: ' + t.bond.source : 'the trade’s usual' }}.
-          @if (shedOffer(); as b) {
-            The shed has {{ b.mpa }} MPa by {{ b.source }}.
-            <button type="button" class="act small" [disabled]="sealed()" (click)="edit({ bond: shedBond()! })">
-              Take the shed’s
-            </button>
-          }
-        </p>
-        @for (c of t.clearances; track c.name) {
-          @if (c.mm >= c.wantedMm) {
-            <p>Clears the {{ c.name }} by {{ c.mm | qty: 'length' }}.</p>
-          }
-        }
-        @for (remark of remarks(); track remark.id) {
-          <p class="remark">{{ words(remark) }}</p>
-        }
-        @if (hasSides()) {
-          <ash-working-side [state]="state()" />
-        }
-        <div class="fields">
-          @if (sloped()) {
-            <ash-quantity
-              label="Ratio, n:1"
-              kind="ratio"
-              [value]="taper.ratio"
-              [optional]="true"
-              (valueChange)="edit({ ratio: $event })"
-              [error]="error('taper.ratio')"
-            />
-          }
-          <ash-quantity
-            label="Abraded margin"
-            [value]="taper.marginMm"
-            (valueChange)="edit({ marginMm: $event! })"
-            [error]="error('taper.marginMm')"
-          />
-          <ash-quantity
-            label="Tape"
-            [value]="taper.maskMm"
-            (valueChange)="edit({ maskMm: $event! })"
-            [error]="error('taper.maskMm')"
-          />
-          <ash-quantity
-            label="Preparation, ×"
-            kind="ratio"
-            [value]="taper.knockDowns.preparation ?? 1"
-            (valueChange)="knockDown({ preparation: $event! })"
-            [error]="error('taper.knockDowns.preparation')"
-          />
-          <ash-quantity
-            label="Wet service, ×"
-            kind="ratio"
-            [value]="taper.knockDowns.wetService ?? 1"
-            (valueChange)="knockDown({ wetService: $event! })"
-            [error]="error('taper.knockDowns.wetService')"
-          />
-        </div>
-        <table class="ruled">
-          <thead>
-            <tr>
-              <th>To</th>
-              <th class="r">Length × width</th>
-              <th class="r">Area</th>
-              <th class="r">Once round</th>
-            </tr>
-          </thead>
-          <tbody>
-            @for (row of rows(); track row.name) {
-              <tr>
-                <td>{{ row.name }}</td>
-                <td class="r num">{{ row.m.lengthMm | figure: 'length' }} × {{ row.m.widthMm | qty: 'length' }}</td>
-                <td class="r num">{{ (row.m.areaMm2 / 1e6).toFixed(3) }} m²</td>
-                <td class="r num">{{ row.m.perimeterMm | qty: 'length' }}</td>
-              </tr>
+                <b
+                  >{{ o.ratio }}:1
+                  <svg class="wedge" viewBox="0 0 60 14" preserveAspectRatio="none" aria-hidden="true">
+                    <path
+                      [attr.d]="'M0 0V14H' + o.ratio * 3 + 'Z'"
+                      [attr.fill]="o.on ? 'url(#h-new45)' : 'url(#h-abraded)'"
+                      stroke="var(--ink)"
+                    />
+                  </svg>
+                  @if (o.on) {
+                    <span aria-hidden="true">✓</span>
+                  }
+                  @if (o.low) {
+                    <svg viewBox="0 0 16 16" width="15" height="15" aria-hidden="true">
+                      <path d="M8 1L15 15H1Z M8 6v4 M8 12v1.5" fill="none" stroke="currentColor" stroke-width="1.8" />
+                    </svg>
+                  }
+                </b>
+                <span>{{ o.length | figure: 'length' }} × {{ o.width | figure: 'length' }}</span
+                ><span>holds {{ o.joint }}</span>
+                @if (o.low) {
+                  <span>{{ o.low }}</span>
+                }
+              </label>
             }
-          </tbody>
-        </table>
-      </div>
-      <ash-stage-panels [panels]="panels" [state]="state()" />
+          </div>
+        }
+        <div class="block why-so">
+          <p class="why">
+            <b>{{ sloped() ? 'Why ' + name() : 'Joint' }}</b> {{ why() }}
+          </p>
+        </div>
+      </fieldset>
+      <ash-parts [parts]="parts" [state]="state()" />
       <ash-go
         stage="taper"
         [facts]="plan().facts"
@@ -234,10 +140,13 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
       />
     } @else {
       <ash-missing [state]="state()" />
-      <ash-kind-panel class="block" [state]="state()" />
+      <ash-parts [parts]="parts" [state]="state()" />
     }
   `,
   styles: `
+    .why-so {
+      padding-block: 8px;
+    }
     .ratios {
       display: grid;
       grid-template-columns: repeat(5, 1fr);
@@ -273,8 +182,9 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
       outline-offset: -3px;
     }
     .wedge {
-      height: 18px;
-      width: 100%;
+      flex: 1;
+      min-width: 0;
+      height: 14px;
     }
     @media (max-width: 480px) {
       .ratios {
@@ -284,29 +194,8 @@ const OFFERED = [8, 10, 12, 15, 20] as const;
   `,
 })
 export class TaperStage extends StagePanel {
-  readonly panels = PANELS;
+  readonly parts = PARTS;
   readonly volume = volumeWords;
-  readonly rows = computed(() => {
-    const t = this.plan().taper!;
-    const face = t.footprint.faces[0]!;
-    return [
-      { name: this.uncut() ? 'Area' : 'Cut-out', m: t.footprint.cutOut },
-      { name: 'Footprint', m: face.footprint },
-      { name: 'Margin', m: face.abraded },
-      { name: 'Mask line', m: face.masked },
-    ];
-  });
-  readonly shedBond = toSignal(inject(SessionService).bond$);
-  /** The shed's own figure for this resin, where the job goes by another. */
-  readonly shedOffer = computed(() => {
-    const family = this.plan().resin?.card?.family;
-    const own = family && this.shedBond()?.[family];
-    return own && own.mpa !== this.plan().taper?.bond.mpa ? own : null;
-  });
-  readonly remarks = computed(() => [
-    ...(this.plan().taper?.remarks ?? []),
-    ...(this.plan().taper?.joint?.remarks ?? []),
-  ]);
   /** What each ratio would cost, before it is taken. */
   readonly offered = computed(() => {
     const { taper, parent, resin, damage } = this.plan();
@@ -362,8 +251,6 @@ export class TaperStage extends StagePanel {
   readonly ratioText = ratioText;
   readonly uncut = computed(() => isUncut(this.inputs()));
   readonly laidOn = computed(() => isLaidOn(this.plan().taper!.profile));
-  /** Kinds that may be worked from either face. */
-  readonly hasSides = computed(() => worksEitherFace(this.plan().taper!.kind));
   readonly name = computed(() => taperWords(this.plan().taper!));
   readonly sloped = computed(() => hasRatio(this.plan().taper!));
 
@@ -374,10 +261,6 @@ export class TaperStage extends StagePanel {
     if (!taper?.joint || !parent) return 'Its strength wants the laminate’s plies, on Laminate.';
     const enough = Math.ceil(taper.joint.ratioForFullStrength * parent.depthMm);
     return `It holds ${taper.joint.strengthRatio.toFixed(2)} of the parent; ${enough} mm past the damage would just equal it.`;
-  }
-
-  knockDown(patch: RepairInputs['taper']['knockDowns']): void {
-    this.edit({ knockDowns: { ...this.inputs().taper.knockDowns, ...patch } });
   }
 
   edit(patch: Partial<RepairInputs['taper']>): void {

@@ -27,7 +27,7 @@ const NEED_WORDS: Record<NonNullable<WayOption['needs']>, string> = {
   template: `
     @for (c of conflicts(); track c.index) {
       <section [attr.aria-label]="'In the way: ' + c.name">
-        <h2>In the way: {{ c.name }}</h2>
+        <h3>In the way: {{ c.name }}</h3>
         <p class="remark">
           {{ c.distanceMm | qty: 'length' }} from the cut-out; taper and margin want {{ c.wantedMm | qty: 'length' }}.
           {{ said(c) }}

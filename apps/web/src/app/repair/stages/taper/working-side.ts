@@ -4,13 +4,21 @@ import type { WorkingSide } from '@ashstep/core/taper';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { TickInput } from '../../../parts/inputs';
 import { QuantityField } from '../../../parts/quantity-field';
+import type { RepairState } from '../../repair.store';
 import { Panel } from '../stage-panel';
 
-const SIDES: Record<WorkingSide, string> = { outside: 'Outside', inside: 'Inside', both: 'Both faces' };
+export const SIDES: Record<WorkingSide, string> = { outside: 'Outside', inside: 'Inside', both: 'Both faces' };
+
+/** Which face the ground is on, for a kind that may be worked from either. */
+export function sideOf({ inputs, plan }: Pick<RepairState, 'inputs' | 'plan'>): WorkingSide {
+  if (inputs.taper.sides === 'two' && plan.taper?.profile.kind === 'slope') return 'both';
+  return fromInside(inputs) ? 'inside' : 'outside';
+}
 
 /** Which face the ground is on, how two faces share the depth, and what goes in first. */
 @Component({
   selector: 'ash-working-side',
+  host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ChoiceField, QuantityField, TickInput],
   template: `
@@ -70,11 +78,7 @@ export class WorkingSideField extends Panel {
   readonly options = computed(() =>
     optionsOf(SIDES).filter(({ value }) => value !== 'both' || this.plan().taper?.profile.kind === 'slope'),
   );
-  readonly side = computed((): WorkingSide => {
-    const inputs = this.inputs();
-    if (inputs.taper.sides === 'two' && this.plan().taper?.profile.kind === 'slope') return 'both';
-    return fromInside(inputs) ? 'inside' : 'outside';
-  });
+  readonly side = computed(() => sideOf(this.state()));
   readonly sharePercent = computed(() => Math.round((this.inputs().taper.firstShare ?? 0.5) * 1000) / 10);
   readonly keepsFace = computed(() => keepsShowFace(this.inputs()));
   readonly gelFirst = computed(() => laysGelCoatFirst(this.inputs()));

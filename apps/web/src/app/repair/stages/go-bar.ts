@@ -2,15 +2,18 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
 import type { Facts } from '@ashstep/core/conditions';
 import type { Stage } from '@ashstep/core/hazards';
 import { Cautions } from './cautions';
+import { type Want, Wants } from './wants';
 
 /** Foot of the title block: the cautions of the step and its one primary action, always in sight. */
 @Component({
   selector: 'ash-go',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Cautions],
+  imports: [Cautions, Wants],
   template: `
     <ash-cautions [stage]="stage()" [facts]="facts()" />
-    @if (label()) {
+    @if (wants().length > 0) {
+      <div class="bar"><ash-wants [repairId]="repairId()" [here]="stage()" [wants]="wants()" /></div>
+    } @else if (label()) {
       <div class="bar">
         <button type="button" class="do" [disabled]="disabled()" (click)="go.emit()">{{ label() }}</button>
       </div>
@@ -27,7 +30,7 @@ import { Cautions } from './cautions';
       z-index: 2;
     }
     .bar {
-      padding: 10px 18px;
+      padding: 5px 18px;
     }
     .do {
       width: 100%;
@@ -44,5 +47,8 @@ export class GoBar {
   readonly facts = input.required<Facts>();
   readonly label = input<string | null>(null);
   readonly disabled = input(false);
+  readonly repairId = input('');
+  /** What has to be seen to before; it stands in the place of the button. */
+  readonly wants = input<readonly Want[]>([]);
   readonly go = output();
 }

@@ -1,0 +1,31 @@
+import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { TickInput } from '../../../parts/inputs';
+import { Panel } from '../stage-panel';
+import { finishConditions } from './conditions';
+
+/** What is looked at before the next coat, and what the resin wants seen to now. */
+@Component({
+  selector: 'ash-finish-looks',
+  host: { class: 'block' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [TickInput],
+  template: `
+    @for (c of conditions(); track c.id) {
+      <label class="tick"
+        ><input type="checkbox" [checked]="isDone(c.id)" (ticked)="store.check(c.id, $event)" />{{ c.text }}</label
+      >
+    }
+    @for (check of plan().finish?.checks ?? []; track check.id) {
+      <label class="tick"
+        ><input
+          type="checkbox"
+          [checked]="isDone('finish-' + check.id)"
+          (ticked)="store.check('finish-' + check.id, $event)"
+        />{{ check.text }}</label
+      >
+    }
+  `,
+})
+export class FinishLooks extends Panel {
+  readonly conditions = computed(() => finishConditions(this.plan()));
+}

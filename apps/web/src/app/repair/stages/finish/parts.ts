@@ -1,0 +1,48 @@
+import type { RepairState } from '../../repair.store';
+import { remarksPart } from '../remarks-part';
+import type { StagePart } from '../stage-page';
+import { Abrasives } from './abrasives';
+import { finishConditions } from './conditions';
+import { FinishLooks } from './looks';
+import { FinishSteps } from './steps';
+import { PART_NAMES } from '../part-names';
+
+const routed: StagePart['when'] = ({ plan }) => plan.finish !== null;
+const ticked = ({ detail }: RepairState, ids: readonly string[]): number =>
+  ids.filter((id) => detail.checks.some(({ checkId, done }) => checkId === id && done)).length;
+const steps = ({ plan }: RepairState): string[] => (plan.finish?.steps ?? []).map(({ id }) => `finish-${id}`);
+const looks = ({ plan }: RepairState): string[] => [
+  ...finishConditions(plan).map(({ id }) => id),
+  ...(plan.finish?.checks ?? []).map(({ id }) => `finish-${id}`),
+];
+
+/** The parts of this stage, in the order they are gone through. */
+export const PARTS: readonly StagePart[] = [
+  // In the cold what waits for full cure would wait for ever.
+  remarksPart(({ plan }) =>
+    plan.finish?.steps.some(({ afterFullCure }) => afterFullCure)
+      ? plan.cold.filter(({ id }) => id === 'cure.full-needs-warmth')
+      : [],
+  ),
+  {
+    id: 'steps',
+    name: PART_NAMES.finish.steps,
+    panels: [FinishSteps],
+    when: routed,
+    line: (state) => `${ticked(state, steps(state))} of ${steps(state).length} done`,
+  },
+  {
+    id: 'abrasives',
+    name: PART_NAMES.finish.abrasives,
+    panels: [Abrasives],
+    when: routed,
+    line: ({ plan }) => plan.finish!.ladder.join(', '),
+  },
+  {
+    id: 'looks',
+    name: PART_NAMES.finish.looks,
+    panels: [FinishLooks],
+    when: routed,
+    line: (state) => `${ticked(state, looks(state))} of ${looks(state).length} seen`,
+  },
+];

@@ -1,0 +1,73 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { isOwn } from '@ashstep/contract';
+import type { RepairInputs } from '@ashstep/core/repair';
+import { LibraryService } from '../../../library/library.service';
+import { PickSelect, TickInput } from '../../../parts/inputs';
+import { QuantityField } from '../../../parts/quantity-field';
+import { Panel } from '../stage-panel';
+
+/** What lies on the laminate and under it: gel coat or paint, and the core. */
+@Component({
+  selector: 'ash-core-finish',
+  host: { class: 'block' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [PickSelect, TickInput, QuantityField],
+  template: `
+    @let lam = inputs().laminate;
+    <div class="fields">
+      <ash-quantity
+        label="Gel coat or paint"
+        kind="thickness"
+        [value]="lam.finishThicknessMm"
+        (valueChange)="edit({ finishThicknessMm: $event! })"
+        [error]="error('laminate.finishThicknessMm')"
+      />
+      <div class="field">
+        <label for="core">Core</label
+        ><select id="core" (chosen)="core($event)">
+          <option value="" [selected]="!lam.core">None, solid</option>
+          @for (c of cores(); track c.id) {
+            <option [value]="c.id" [selected]="lam.core?.coreId === c.id">{{ c.name }}</option>
+          }
+        </select>
+      </div>
+      @if (lam.core; as core) {
+        <ash-quantity
+          label="Core thickness"
+          [value]="core.thicknessMm"
+          (valueChange)="changeCore({ thicknessMm: $event! })"
+          [error]="error('laminate.core.thicknessMm')"
+        />
+      }
+    </div>
+    @if (lam.core; as core) {
+      <label class="tick"
+        ><input type="checkbox" [checked]="core.reachable" (ticked)="changeCore({ reachable: $event })" />Resin could
+        reach the core</label
+      >
+    }
+  `,
+})
+export class CoreFinish extends Panel {
+  readonly cores = inject(LibraryService).cores;
+
+  edit(patch: Partial<RepairInputs['laminate']>): void {
+    this.store.edit('laminate', patch);
+  }
+
+  changeCore(patch: { thicknessMm?: number; reachable?: boolean }): void {
+    const { core } = this.inputs().laminate;
+    if (core) this.edit({ core: { ...core, ...patch } });
+  }
+
+  core(coreId: string): void {
+    const old = this.inputs().laminate.core;
+    const own = isOwn(coreId) ? this.cores().find(({ id }) => id === coreId) : undefined;
+    this.edit({
+      core:
+        coreId === ''
+          ? null
+          : { coreId, ...(own ? { own } : {}), thicknessMm: old?.thicknessMm ?? 12, reachable: old?.reachable ?? true },
+    });
+  }
+}

@@ -1,0 +1,461 @@
+import { Injectable, type Signal, computed, inject, signal } from '@angular/core';
+import {
+  CLOSING_AFTER,
+  CLOSING_NAMES,
+  HOLD_NAMES,
+  type LogEntry,
+  type Lot,
+  ONTO_NAMES,
+  POUR_UNIT_NAMES,
+  type RoundStanding,
+  doneWords,
+  pouredWords,
+  roundName,
+  startWords,
+} from '@ashstep/contract';
+import { windows } from '@ashstep/core/cure';
+import { type Remark, attempt } from '@ashstep/core/errors';
+import { preparationChecks, roundChecks } from '@ashstep/core/inspection';
+import type { Stage } from '@ashstep/core/hazards';
+import { formatLocal, parseLocal } from '@ashstep/core/plan';
+import { GEL_COAT } from '@ashstep/core/resin';
+import {
+  type AddedRound,
+  type AirRead,
+  type PlannedRound,
+  type PourUnit,
+  type PouredAs,
+  type RoundPot,
+  againstLaying,
+  batchError,
+  cardOfMedium,
+  closedCheckOf,
+  freshReading,
+  gramsPoured,
+  isFresh,
+  resinConditions,
+  spotNames,
+  unitOf,
+  unitsFor,
+} from '@ashstep/core/repair';
+import { draft } from '../../../outbox/draft';
+import { capital } from '../../../platform/capital';
+import { Clock } from '../../../platform/clock';
+import { quantityText } from '../../../platform/quantity.pipe';
+import { whenText } from '../../../platform/when.pipe';
+import { LibraryService } from '../../../library/library.service';
+import { pourText, secondOf } from '../../pour';
+import { newRound } from '../../new-round';
+import { RepairStore, type RepairState } from '../../repair.store';
+import { SheetFrame } from '../../sheet-frame';
+import type { Want } from '../wants';
+import { isClosed, roundInHand, standingsOf } from './standing';
+
+/** Part of Look & map where a hold is lifted. */
+const HOLD_AT: Readonly<Record<string, string>> = { 'hold.wet': 'readings', 'hold.beyond': 'severity' };
+
+/** The work as it stands: the round in hand, what is wanted before it, its pot, and what is written of it. Shared by the parts of the stage. */
+@Injectable()
+export class LayUpDesk {
+  /** The repair's state, set by the stage. */
+  source!: Signal<RepairState>;
+  readonly state = computed(() => this.source());
+  readonly inputs = computed(() => this.state().inputs);
+  readonly plan = computed(() => this.state().plan);
+  private readonly store = inject(RepairStore);
+  private readonly frame = inject(SheetFrame);
+  private readonly inUnits = quantityText();
+  private readonly clock = inject(Clock);
+  private readonly library = inject(LibraryService);
+  readonly ontoNames = ONTO_NAMES;
+  readonly closingNames = CLOSING_NAMES;
+  readonly closingAfter = CLOSING_AFTER;
+  private readonly job = computed(() => this.state().detail.id);
+  readonly fillerG = draft<number | null>('fillerG', this.job, null);
+  readonly tempC = draft<number | null>('airTempC', this.job, null);
+  readonly allTheSame = draft('allTheSame', this.job, '');
+  readonly resinLot = draft('resinLot', this.job, '');
+  readonly secondLot = draft('secondLot', this.job, '');
+  readonly lotReason = draft('lotReason', this.job, '');
+  readonly note = draft('note', this.job, '');
+  readonly found = draft('found', this.job, '');
+  readonly log = computed(() => [...this.state().detail.log].reverse());
+  readonly standings = computed(() => standingsOf(this.state()));
+  /** Round a person looks at; the first that is not done while they look at none. */
+  readonly pickedRound = signal<string | null>(null);
+  readonly now = computed<RoundStanding | null>(() => {
+    const all = this.standings();
+    return all.find(({ round }) => round.id === this.pickedRound()) ?? roundInHand(this.state());
+  });
+  /** Nothing has been begun yet. */
+  readonly first = computed(() => this.standings().every(({ begun }) => begun === null));
+  readonly allDone = computed(() => this.standings().every((one) => one.done && isClosed(this.state(), one)));
+  /** What is ticked off before the round: of the first the preparation, of one that goes onto cured resin how it is keyed. */
+  readonly preparation = computed(() => {
+    const round = this.now()!.round;
+    return this.first() ? preparationChecks(this.plan().facts) : round.onto === 'green' ? [] : roundChecks(round.id);
+  });
+  readonly unticked = computed(() => this.preparation().filter(({ id }) => !this.isDone(id)).length);
+  readonly toBegin = computed(() => this.now()?.begun === null);
+  readonly conditions = computed(() => {
+    return resinConditions(this.plan().resin).filter(({ atFinish }) => !atFinish);
+  });
+  readonly next = computed(() => {
+    const s = this.now();
+    return s?.begun ? (s.round.plies.find(({ key }) => !s.plies.has(key)) ?? null) : null;
+  });
+  readonly nextPot = computed(() => this.now()?.round.pots.find((pot) => !this.now()!.mixed.has(pot.label)) ?? null);
+  readonly again = computed(() => {
+    const last = this.now()?.lastPot;
+    return last?.entry.kind === 'batch' && last.within === false && last.entry.label === this.nextPot()?.label;
+  });
+  readonly headline = computed(() => {
+    const s = this.now()!;
+    return s.done ? 'Done' : !s.begun ? 'To come' : (this.next()?.name ?? 'Fill');
+  });
+  readonly progress = computed(() => {
+    const { round, plies, spots } = this.now()!;
+    if (round.kind === 'lay') return `${plies.size} of ${round.plies.length} down`;
+    return round.spotIds.length > 1 ? `${spots.size} of ${round.spotIds.length} spots` : '';
+  });
+  readonly spots = computed(() => {
+    const { round, spots } = this.now()!;
+    const names = spotNames(this.inputs().damage.spots);
+    return round.spotIds.map((id) => ({
+      id,
+      name: names.get(id) ?? id,
+      done: spots.has(id),
+    }));
+  });
+  /** No pot, or one that was out, stands behind the next ply. */
+  readonly potBehind = computed(() => {
+    const last = this.now()?.lastPot;
+    if (!last) return { id: 'log.no-pot', text: 'No pot of this round is in the log yet. Log the pot below first.' };
+    return last.within === false
+      ? { id: 'mix.out-of-ratio', text: 'The last pot was out of its ratio: it never cures right. Mix another.' }
+      : null;
+  });
+  readonly roundMissing = computed(() => {
+    const s = this.now()!;
+    if (s.round.pots.length > 0 && s.mixed.size === 0) return 'Log a pot first';
+    return null;
+  });
+  /** How far what is typed is from the ratio, before it is logged and on the job. */
+  readonly weighed = computed(() => {
+    const [resinG, secondG, card] = [this.resinG(), this.secondG(), this.plan().resin?.card];
+    if (!resinG || secondG === null || !card) return null;
+    const { result } = attempt(() =>
+      batchError(this.inputs(), this.plan(), { resinG, secondG, round: this.now()?.round.id }),
+    );
+    const allowed = this.now()?.round.medium === 'gelcoat' ? GEL_COAT.tolerancePercent : card.tolerancePercent;
+    return (
+      result && {
+        within: result.within,
+        text: `${signed(result.errorPercent)} % ${this.secondName().toLowerCase()}: ${result.within ? 'within' : `out, ${allowed} % is allowed`}.`,
+      }
+    );
+  });
+  /** Lots of the shelf for the resin and its second part, those in date first. */
+  readonly lots = computed(() => {
+    const { resin } = this.plan();
+    // Gel coat and paint have lots of their own, not those of the job's resin.
+    const medium = this.now()?.round.medium ?? null;
+    if (medium === 'gelcoat' || medium === 'paint') return { resin: [], second: [] };
+    const systemId = resin?.card?.id;
+    const open = this.library.lots().filter(({ usedUp }) => !usedUp);
+    const second = resin?.secondId ?? systemId;
+    return {
+      resin: open.filter((lot) => lot.kind === 'system' && lot.entryId === systemId && lot.part === 'resin'),
+      second: open.filter((lot) => lot.entryId === second && (lot.kind === 'hardener' || lot.part === 'hardener')),
+    };
+  });
+  /** What is to be said of the lots that are typed. */
+  readonly lotRemarks = computed<Remark[]>(() => {
+    const today = this.clock.now().slice(0, 10);
+    const told = ([typed, known]: [string, readonly Lot[]]): Remark[] => {
+      const lot = typed.trim();
+      if (lot === '' || known.length === 0) return [];
+      const found = known.find(({ code }) => code.toLowerCase() === lot.toLowerCase());
+      if (!found) return [{ id: 'lot.unknown', params: { lot } }];
+      return found.expiresOn !== null && found.expiresOn < today ? [{ id: 'lot.expired', params: { lot, on: found.expiresOn } }] : []; // prettier-ignore
+    };
+    return [told([this.resinLot(), this.lots().resin]), told([this.secondLot(), this.lots().second])].flat();
+  });
+  readonly expired = computed(() => this.lotRemarks().some(({ id }) => id === 'lot.expired'));
+  private readonly roundCard = computed(() =>
+    cardOfMedium(this.now()?.round.medium ?? null, this.plan().resin?.card ?? null),
+  );
+  readonly catalysed = computed(() => secondOf(this.state(), this.now()?.round) === 'catalyst');
+  readonly units = computed(() => unitsFor(this.inputs().mix, this.roundCard()));
+  /** What it is measured in: as a person took it, else as the pot is planned. */
+  readonly unitPicked = draft<PourUnit | null>('pourUnit', this.job, null);
+  readonly unit = computed((): PourUnit => {
+    const [pot, picked, units] = [this.nextPot(), this.unitPicked(), this.units()];
+    const unit = picked ?? (pot ? unitOf(pot) : 'g');
+    return units.includes(unit) ? unit : 'g';
+  });
+  /** Resin is weighed into a catalyst by drops or millilitres; of two parts both are measured alike. */
+  readonly resinUnit = computed((): PourUnit => (this.catalysed() ? 'g' : this.unit()));
+  readonly unitOptions = computed(() => this.units().map((value) => ({ value, label: POUR_UNIT_NAMES[value] })));
+  /** What came out of each, in its unit. */
+  readonly resinTyped = draft<number | null>('resinTyped', this.job, null);
+  readonly secondTyped = draft<number | null>('secondTyped', this.job, null);
+  /** Grams, weighed or worked out from what came out. */
+  readonly resinG = computed(() => this.grams(this.resinTyped(), this.resinUnit(), 'resin'));
+  readonly secondG = computed(() => this.grams(this.secondTyped(), this.unit(), 'second'));
+
+  private grams(value: number | null, unit: PourUnit, part: 'resin' | 'second'): number | null {
+    const card = this.roundCard();
+    return value === null || unit === 'g' || !card ? value : gramsPoured({ unit, value }, part, this.inputs().mix, card); // prettier-ignore
+  }
+
+  /** What a part is asked as: "Resin weighed", "Hardener, strokes". */
+  partLabel(name: string, unit: PourUnit): string {
+    return unit === 'g' ? `${name} weighed` : `${name}${unit === 'ml' ? ' alone' : ''}, ${unit}`;
+  }
+
+  readonly secondName = computed(() => capital(secondOf(this.state(), this.now()?.round)));
+  /** What is still wanted before a pot can be logged; null where nothing is. */
+  readonly potMissing = computed((): string | null => {
+    const second = this.secondName().toLowerCase();
+    if (!this.resinG()) return 'the resin as it was weighed';
+    if (this.secondG() === null) return `the ${second} as it was measured`;
+    if (this.resinLot().trim() === '') return 'the lot of the resin';
+    if (this.secondLot().trim() === '') return `the lot of the ${second}`;
+    if ((this.tempC() ?? this.fresh()?.tempC ?? null) === null) return 'the air, read now';
+    return this.lotRemarks().length > 0 && this.lotReason().trim().length < 3 ? 'a word on the lot' : null;
+  });
+  readonly canLog = computed(() => this.potMissing() === null);
+
+  /** The round looked at was kept from the air, where it has to be. */
+  readonly closed = computed(() => isClosed(this.state(), this.now()!));
+
+  close(): void {
+    this.store.check(closedCheckOf(this.now()!.round)!, true);
+    this.pickedRound.set(null);
+  }
+
+  constructor() {
+    this.library.ensure();
+  }
+
+  private isDone(checkId: string): boolean {
+    return this.state().detail.checks.some((mark) => mark.checkId === checkId && mark.done);
+  }
+
+  name(round: PlannedRound): string {
+    return roundName(round, this.plan().rounds);
+  }
+
+  /** A round's state in a few words. */
+  stateOf(s: RoundStanding): string {
+    if (s.done && !isClosed(this.state(), s)) return 'down: close it from the air';
+    if (s.done) return `done ${whenText(s.lastAt && this.clock.at(s.lastAt))}`;
+    if (s.begun) return s.round.kind === 'lay' ? `${s.plies.size} of ${s.round.plies.length} down` : 'under way';
+    return this.windowOf(s.round)?.text ?? 'to come';
+  }
+
+  windowText(): string {
+    return capital(this.windowOf(this.now()!.round)?.text ?? '');
+  }
+
+  /** Hours from laying to each stage of the cure, at the air that is known. */
+  private readonly waits = computed(() => {
+    const { resin, air } = this.plan();
+    return resin?.card ? windows({ card: resin.card, airTempC: air.tempC.value }) : null;
+  });
+
+  /** When a round may go on what was last put on before it: its window on the shed's clock, at the air that is known. */
+  private windowOf(round: PlannedRound): { text: string; past: boolean; early: boolean } | null {
+    const all = this.standings();
+    const before = all
+      .slice(
+        0,
+        all.findIndex((one) => one.round.id === round.id),
+      )
+      .at(-1);
+    const found = this.waits();
+    if (!before?.lastAt || !before.done || !found) return null;
+    const laid = parseLocal(this.clock.at(before.lastAt), 'at');
+    const at = (hour: number | null): string =>
+      hour === null ? 'never, in this cold' : whenText(formatLocal(laid + 60 * hour));
+    const nowHour = (parseLocal(this.clock.now(), 'now') - laid) / 60;
+    if (round.onto === 'green') {
+      const past = found.untilHour !== null && nowHour > found.untilHour;
+      const early = found.fromHour === null || nowHour < found.fromHour;
+      return {
+        past,
+        early,
+        text: past
+          ? `past its window since ${at(found.untilHour)}: wash, abrade, wipe`
+          : `green from ${at(found.fromHour)} to ${at(found.untilHour)}`,
+      };
+    }
+    // Gel coat peels off epoxy that is not fully cured.
+    const overEpoxy = round.medium === 'gelcoat' && this.plan().resin?.card?.family === 'epoxy';
+    const [from, word] = overEpoxy ? [found.fullHour, 'full cure'] : [found.sandableHour, 'sandable'];
+    return { past: false, early: from === null || nowHour < from, text: `${word} from ${at(from)}` };
+  }
+
+  /** The reading that tells how the air is now; null where it must be read. */
+  fresh(): AirRead | null {
+    return freshReading(this.inputs().air, this.clock.now(), this.inputs().days.place ?? 'shed');
+  }
+
+  /** What speaks against beginning: the air that was read, and what the round goes on not being ready for it, or ready no more. */
+  against(): Remark[] {
+    const [fresh, card, s] = [this.fresh(), this.plan().resin?.card, this.now()];
+    const window = s && this.windowOf(s.round);
+    return [
+      ...(fresh && card ? againstLaying(card, this.airOf(fresh)) : []),
+      ...(window?.early ? [{ id: 'round.early' }] : []),
+      ...(window?.past ? [{ id: 'round.past-window' }] : []),
+    ];
+  }
+
+  /** What stands between this and the start, and where it is seen to. */
+  missing(): Want[] {
+    const wants = (text: string, part: string, stage: Stage = 'layup'): Want => ({ stage, part, text });
+    return [
+      ...this.plan().holds.map(({ id }) => wants(HOLD_NAMES[id] ?? 'Held', HOLD_AT[id] ?? 'severity', 'look')),
+      ...(this.unticked() > 0 ? [wants(`Tick off what is left: ${this.unticked()} of ${this.preparation().length}`, 'before')] : []), // prettier-ignore
+      ...(this.fresh() ? [] : [wants('Read the air', 'air')]),
+    ];
+  }
+
+  /** It is begun against what speaks against it, and not said why. */
+  readonly unsaid = computed(() => this.against().length > 0 && this.allTheSame().trim().length < 3);
+
+  start(): void {
+    const [fresh, s] = [this.fresh(), this.now()];
+    if (!fresh || !s) return;
+    const ids = this.against().map(({ id }) => id);
+    const { by, at, instrument } = fresh;
+    const reason = this.allTheSame().trim();
+    this.store.log({
+      kind: 'start',
+      round: s.round.id,
+      onto: s.round.onto,
+      ...this.airOf(fresh),
+      read: { by, at, instrument },
+      ...(ids.length > 0 ? { against: { ids, reason } } : {}),
+    });
+    this.allTheSame.set('');
+    this.frame.show(s.round.pots.length > 0 ? 'pot' : null);
+  }
+
+  private airOf({ tempC, humidityPercent }: AirRead): {
+    tempC: number;
+    humidityPercent: number;
+    surfaceTempC: number | null;
+  } {
+    // prettier-ignore
+    const { surfaceTempC } = this.plan().air;
+    const place = this.inputs().days.place ?? 'shed';
+    const read = surfaceTempC.source === 'reading' && isFresh(surfaceTempC.at!, this.clock.now(), place);
+    return { tempC: tempC!, humidityPercent: humidityPercent!, surfaceTempC: read ? surfaceTempC.value : null };
+  }
+
+  pour(pot: RoundPot): string {
+    return pourText(this.state(), pot, this.now()!.round);
+  }
+
+  /** What is said of a pot that what it is measured with cannot mix within tolerance. */
+  tooSmall(): string {
+    const { mix } = this.plan();
+    const name = this.nextPot()?.toolName ?? 'this scale';
+    return mix?.smallestBatchG
+      ? `Too small a pot for ${name}: it mixes ${this.inUnits(mix.smallestBatchG, 'mass')} and more within tolerance. Mix that much and throw the rest away, or weigh finer.`
+      : `${name} mixes no pot within tolerance. Take a finer one.`;
+  }
+
+  potSpots({ spotIds }: RoundPot): string | null {
+    const names = this.spots().filter(({ id }) => spotIds.includes(id)).map(({ name }) => name); // prettier-ignore
+    return names.length > 0 ? `For spots ${names.join(', ')}, in this order.` : null;
+  }
+
+  mixed(): void {
+    const s = this.now()!;
+    const [typed, fresh, fillerG] = [this.tempC(), this.fresh(), this.fillerG()];
+    this.store.log({
+      kind: 'batch',
+      round: s.round.id,
+      label: this.nextPot()?.label ?? 'extra',
+      resinG: thousandth(this.resinG()!),
+      secondG: thousandth(this.secondG()!),
+      ...pouredAs('resinAs', this.resinUnit(), this.resinTyped()!),
+      ...pouredAs('secondAs', this.unit(), this.secondTyped()!),
+      resinLot: this.resinLot().trim(),
+      secondLot: this.secondLot().trim(),
+      ...(s.round.kind === 'paste' && fillerG !== null ? { fillerG } : {}),
+      ...(this.lotRemarks().length > 0 ? { against: { ids: [...new Set(this.lotRemarks().map(({ id }) => id))], reason: this.lotReason().trim() } } : {}), // prettier-ignore
+      tempC: typed ?? fresh!.tempC!,
+      ...(typed === null && fresh ? { read: { by: fresh.by, at: fresh.at, instrument: fresh.instrument } } : {}),
+    });
+    for (const field of [this.tempC, this.resinTyped, this.secondTyped, this.fillerG]) field.set(null);
+  }
+
+  laid(): void {
+    const [ply, behind] = [this.next(), this.potBehind()];
+    if (!ply) return;
+    const against = behind && { ids: [behind.id], reason: this.allTheSame().trim() };
+    this.store.log({ kind: 'ply', plyKey: ply.key, label: ply.label, ...(against ? { against } : {}) });
+    this.allTheSame.set('');
+  }
+
+  spotDone({ id, name }: { id: string; name: string }): void {
+    const { round } = this.now()!;
+    this.store.log({ kind: 'spot', round: round.id, spotId: id, label: `${this.name(round)}, spot ${name}` });
+  }
+
+  roundDone(): void {
+    const { round } = this.now()!;
+    const found = this.found().trim();
+    this.store.log({ kind: 'round', round: round.id, label: this.name(round), ...(found ? { found } : {}) });
+    this.found.set('');
+    this.pickedRound.set(null);
+  }
+
+  addRound(kind: AddedRound['work']['kind']): void {
+    const fabric = this.plan().patch?.chosen.at(-1);
+    this.store.edit('rounds', ({ added }) => ({ added: [...added, newRound(kind, fabric)] }));
+    this.pickedRound.set(null);
+  }
+
+  write(): void {
+    const text = this.note().trim();
+    if (text === '') return;
+    this.store.log({ kind: 'note', text });
+    this.note.set('');
+  }
+
+  text({ entry, mixErrorPercent, within }: LogEntry): string {
+    switch (entry.kind) {
+      case 'start':
+        return startWords(entry);
+      case 'batch': {
+        const error =
+          mixErrorPercent === null
+            ? ''
+            : `, ${signed(mixErrorPercent)} % off the ratio: ${within ? 'within' : 'out. Not on the job? Throw it away'}`;
+        const all = entry.against ? `. All the same: ${entry.against.reason}` : '';
+        return `${pouredWords(entry)}${error}${all}`;
+      }
+      case 'note':
+        return entry.text;
+      default:
+        return doneWords(entry);
+    }
+  }
+}
+
+const signed = (percent: number): string => `${percent > -0.05 ? '+' : '\u2212'}${Math.abs(percent).toFixed(1)}`;
+
+const thousandth = (grams: number): number => Math.round(1000 * grams) / 1000;
+
+/** A part that was not weighed, as it was measured. */
+const pouredAs = (
+  name: 'resinAs' | 'secondAs',
+  unit: PourUnit,
+  value: number,
+): { resinAs?: PouredAs; secondAs?: PouredAs } => (unit === 'g' ? {} : { [name]: { unit, value } });

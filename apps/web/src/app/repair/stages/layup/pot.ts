@@ -1,0 +1,17 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { PickOf, TextInput } from '../../../parts/inputs';
+import { QuantityField } from '../../../parts/quantity-field';
+import { Panel } from '../stage-panel';
+import { LayUpDesk } from './desk';
+
+/** The next pot by its figures, and what was really weighed for it. */
+@Component({
+  selector: 'ash-log-pot',
+  host: { class: 'block' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [PickOf, TextInput, QuantityField],
+  templateUrl: './pot.html',
+})
+export class LogPot extends Panel {
+  readonly desk = inject(LayUpDesk);
+}

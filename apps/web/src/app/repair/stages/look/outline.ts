@@ -1,0 +1,92 @@
+import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { type Point, type Shape, type ShapeKind, handOutline, outlinePoints } from '@ashstep/core/geometry';
+import { type RepairInputs, isUncut } from '@ashstep/core/repair';
+import { addPoint, dropPoint, movePoint, possible } from '../../../drawing/handles';
+import { ChoiceField, optionsOf } from '../../../parts/choice-field';
+import { QuantityField } from '../../../parts/quantity-field';
+import type { SectionEdit } from '../../repair.store';
+import { Panel } from '../stage-panel';
+
+export const SHAPE_NAMES: Record<ShapeKind, string> = {
+  circle: 'Circle',
+  ellipse: 'Ellipse',
+  slot: 'Slot',
+  roundedRectangle: 'Rounded box',
+  polygon: 'Free',
+};
+/** Corners a shape gets when it becomes a free outline. */
+const FREE_CORNERS = 16;
+
+/** The outline of the damage by its figures, and how much past it is cut. */
+@Component({
+  selector: 'ash-outline-panel',
+  host: { class: 'block' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ChoiceField, QuantityField],
+  templateUrl: './outline.html',
+})
+export class OutlinePanel extends Panel {
+  readonly uncut = computed(() => isUncut(this.inputs()));
+  readonly shapes = optionsOf(SHAPE_NAMES);
+  readonly shapeKind = computed((): ShapeKind => this.inputs().damage.shape.kind);
+
+  setDamage(patch: SectionEdit<RepairInputs['damage']>): void {
+    this.store.edit('damage', patch);
+  }
+
+  setShape(patch: Record<string, number | null>): void {
+    this.setDamage({ shape: { ...this.inputs().damage.shape, ...patch } as Shape });
+  }
+
+  /** Another kind of outline of about the same size in the same place. */
+  kind(kind: ShapeKind): void {
+    const old = this.inputs().damage.shape;
+    if (old.kind === kind) return;
+    const points = old.kind === 'polygon' ? old.points : handOutline(outlinePoints(old), FREE_CORNERS);
+    const { lengthMm, widthMm, ...middle } =
+      old.kind === 'polygon' ? boxOf(points) : boxOf(outlinePoints({ ...old, rotationDeg: 0 }));
+    const where = { centreXMm: middle.x, centreYMm: middle.y, rotationDeg: old.rotationDeg ?? 0 };
+    const made: Record<ShapeKind, Shape> = {
+      polygon: { kind: 'polygon', points },
+      circle: { kind: 'circle', diameterMm: lengthMm, ...where },
+      ellipse: { kind: 'ellipse', lengthMm, widthMm, ...where },
+      slot: { kind: 'slot', lengthMm, widthMm, ...where },
+      roundedRectangle: {
+        kind: 'roundedRectangle',
+        lengthMm,
+        widthMm,
+        cornerRadiusMm: Math.min(lengthMm, widthMm) / 4,
+        ...where,
+      },
+    };
+    this.setDamage({ shape: possible(made[kind]) });
+  }
+
+  setPoint(index: number, patch: Partial<Point>): void {
+    this.reshapeFree((shape) => movePoint(shape, index, (point) => ({ ...point, ...patch })));
+  }
+
+  addPoint(after: number): void {
+    this.reshapeFree((shape) => addPoint(shape, after));
+  }
+
+  dropPoint(index: number): void {
+    this.reshapeFree((shape) => dropPoint(shape, index));
+  }
+
+  private reshapeFree(change: (shape: Extract<Shape, { kind: 'polygon' }>) => Shape): void {
+    this.store.reshape((shape) => (shape.kind === 'polygon' ? change(shape) : shape));
+  }
+}
+
+function boxOf(points: readonly Point[]): Point & { lengthMm: number; widthMm: number } {
+  const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
+  const [left, right, bottom, top] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const half = (mm: number): number => Math.round(mm * 2) / 2 + 0;
+  return {
+    x: half((left + right) / 2),
+    y: half((bottom + top) / 2),
+    lengthMm: half(right - left),
+    widthMm: half(top - bottom),
+  };
+}
