@@ -44,6 +44,7 @@ const CORE = {
   taper: ['geometry', 'limits', 'material', 'statistics'],
   stack: ['geometry', 'laminate', 'limits', 'material', 'statistics', 'taper'],
   spots: ['geometry', 'limits', 'statistics', 'units'],
+  small: ['cure', 'limits', 'mix', 'resin', 'spots'],
   resin: ['conditions', 'cure', 'limits', 'material'],
   cure: ['limits', 'material', 'resin', 'statistics'],
   mix: ['cure', 'limits', 'material', 'resin'],

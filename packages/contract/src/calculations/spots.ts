@@ -9,6 +9,7 @@ import {
   spotFill,
   walkInPots,
 } from '@ashstep/core/spots';
+import { smallFill } from '@ashstep/core/small';
 import { injection } from '@ashstep/core/taper';
 import * as z from 'zod';
 import { shape } from '../inputs/index.js';
@@ -50,6 +51,33 @@ export const SPOT_CALCULATIONS: readonly Calculation[] = [
     }),
     ({ medium, ...place }) => ({ fillMl: finishFillMl(place), fills: finishFills(place.depthMm, medium) }),
     { kind: 'gouge', shape: { kind: 'slot', lengthMm: 80, widthMm: 10 }, depthMm: 1.2, medium: 'gelcoat' },
+  ),
+  calculation(
+    'small-fill',
+    'A small fill from its openings to its pots: volume, grams, fills, catalyst in ml, g and drops, and when the next may go on',
+    z.strictObject({
+      openings: z.array(
+        z.discriminatedUnion('form', [
+          z.strictObject({ form: z.literal('groove'), lengthMm: n, widthMm: n, depthMm: n }),
+          z.strictObject({ form: z.literal('trough'), lengthMm: n, widthMm: n, depthMm: n }),
+          z.strictObject({ form: z.literal('dish'), diameterMm: n, depthMm: n }),
+          z.strictObject({
+            form: z.literal('hole'),
+            diameterMm: n,
+            depthMm: n,
+            mouthMm: factor,
+            bevelMm: factor,
+            faces: z.union([z.literal(1), z.literal(2)]).optional(),
+          }),
+        ]),
+      ),
+      medium: z.enum(['gelcoat', 'polyester', 'epoxy']),
+      tempC: n,
+      densityGPerMl: factor,
+      dropsPerMl: factor,
+    }),
+    smallFill,
+    { openings: [{ form: 'trough', lengthMm: 80, widthMm: 10, depthMm: 1.2 }], medium: 'gelcoat', tempC: 20 },
   ),
   calculation(
     'injection',

@@ -134,12 +134,11 @@ const ROUTES: Record<string, FinishRoute> = {
     why: 'Only the gel coat is hurt, and gel-coat paste bonds to it. It would be epoxy first if it reached fibre or core, or lay below the waterline.',
     steps: [
       step(
-        'level',
-        'Block-sand the fill level, wet, the surround taped off',
-        'A soft pad rounds the rim and leaves the fill proud.',
-        { handsFloorMin: 20 },
+        'polish',
+        'Block-sand level, wet, the surround taped off; then compound, polish, wax',
+        'A soft pad rounds the rim and leaves the fill proud; the shine comes from the last scratch taken out.',
+        { handsMinPerM2: 240, handsFloorMin: 45 },
       ),
-      polish,
     ],
     ladder: ladder(240, 1500),
     checks: [fairCheck, edges, { id: 'gel-hard', text: 'Gel coat hard and dry to a solvent wipe' }],

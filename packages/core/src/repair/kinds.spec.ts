@@ -144,6 +144,28 @@ describe('a finish that is mended where no fibre is broken', () => {
     expect(pot!.mix.drops).toBeGreaterThan(0);
   });
 
+  it('mends gel coat that alone is hurt with gel coat and in hours, whatever the parent may be; not below the waterline', () => {
+    const gouge = (waterline: 'above' | 'below'): RepairInputs => ({
+      ...NEW_REPAIR,
+      place: { ...NEW_REPAIR.place, waterline },
+      damage: { ...NEW_REPAIR.damage, kind: 'gouge', depth: 'finish', depthMm: 1.2, shape: { kind: 'slot', lengthMm: 80, widthMm: 10, centreXMm: 0, centreYMm: 0, rotationDeg: 0 } }, // prettier-ignore
+      days: { ...NEW_REPAIR.days, startAt: '2026-04-16T08:00' },
+    });
+    const above = planRepair(gouge('above'));
+    expect([above.resin!.card!.id, above.resin!.chosen, above.finish!.id]).toEqual(['gel-coat', true, 'gel-coat-mended']); // prettier-ignore
+    // Two fills, each hard the same day, and a polish after the weekend: not a week of cure.
+    expect(above.days!.finishAt < '2026-04-21').toBeTrue();
+    expect(above.days!.handsMin).toBeLessThan(300);
+    expect(above.days!.tasks.some(({ id }) => id === 'cure-full')).toBeFalse();
+    expect(above.rounds.every(({ medium }) => medium === 'gelcoat')).toBeTrue();
+    const below = planRepair(gouge('below'));
+    expect([below.resin!.card!.family, below.resin!.chosen]).toEqual(['epoxy', false]);
+    expect(below.finish!.id).not.toBe('gel-coat-mended');
+    // Who takes another resin takes it.
+    const own = planRepair({ ...gouge('above'), resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-slow', overrideReason: 'reaches fibre' } }); // prettier-ignore
+    expect(own.resin!.card!.id).toBe('epoxy-slow');
+  });
+
   it('judges a pot of it by its catalyst, not by the hardener of the laminate’s resin', () => {
     const [pot] = plan.rounds[0]!.pots;
     const { resinG, secondG } = pot!.mix;

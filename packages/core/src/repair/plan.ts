@@ -7,6 +7,7 @@ import { type InspectionCheck, inspectionList } from '../inspection/checks.js';
 import type { Stage } from '../hazards/cautions.js';
 import type { MatchResult } from '../laminate/index.js';
 import { kept } from '../remembered.js';
+import { GEL_COAT } from '../resin/gel-coat.js';
 import type { SystemCard } from '../resin/systems.js';
 import type { RepairInputs } from './inputs.js';
 import { type DamagePlan, planDamage } from './stages/damage.js';
@@ -76,9 +77,10 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
   };
   const air = jobAir(inputs.air);
   const damage = attemptStage('look', () => planDamage(inputs));
-  const resin = attemptStage('resin', () =>
-    resinOf(inputs.place, inputs.laminate, inputs.resin, inputs.stack, inputs.air),
-  );
+  const resin = attemptStage('resin', () => {
+    const found = resinOf(inputs.place, inputs.laminate, inputs.resin, inputs.stack, inputs.air);
+    return mendsGelCoatOnly(inputs) && inputs.resin.systemId === null ? withGelCoat(found) : found;
+  });
   const { depth, depthMm } = inputs.damage;
   // A fill or an injection goes by no thickness: that nobody measured it is nothing that is missing.
   const parentOfJob = (): ParentPlan => parentOf(inputs.laminate, depth, depthMm, resin, fromInside(inputs));
@@ -158,6 +160,9 @@ const parentOf = kept(
     inside: boolean,
   ) => planParent({ laminate, damage: { depth, depthMm }, inside }, resin),
 );
+
+/** Gel coat is taken without being asked: it bonds to gel coat, whatever resin lies under it. */
+const withGelCoat = (resin: ResinPlan): ResinPlan => ({ ...resin, card: GEL_COAT, chosen: true, needsReason: false });
 
 /** Only gel coat is hurt, and that above the waterline: it is mended with gel coat, whatever resin lies under it. */
 export const mendsGelCoatOnly = ({ damage, place }: Pick<RepairInputs, 'damage' | 'place'>): boolean =>

@@ -1,4 +1,4 @@
-import { FINISH_FILLS, finishFillMl, finishFills } from '../../spots/index.js';
+import { FILL_SPARE, type FINISH_FILLS, fillShares, finishFillMl, finishFills } from '../../spots/index.js';
 import type { SystemCard } from '../../resin/systems.js';
 import type { RepairInputs } from '../inputs.js';
 import type { DamagePlan } from './damage.js';
@@ -18,8 +18,8 @@ export interface FinishFill {
   shares: Share[];
 }
 
-/** A fill is mixed with so much to spare for knife and board, and a little at the least. Source: 15 % and 3 g in practice. */
-const [FILL_SPARE, LEAST_FILL_SPARE_ML] = [0.15, 2.5];
+/** What is to spare at the least, of a paste as heavy as gel coat. */
+const LEAST_FILL_SPARE_ML = 2.5;
 
 /** Fills of a job that mends the finish alone, one after another; none before its depth is known. */
 export function finishFillsOf(inputs: RepairInputs, damage: DamagePlan, card: SystemCard): FinishFill[] {
@@ -31,13 +31,12 @@ export function finishFillsOf(inputs: RepairInputs, damage: DamagePlan, card: Sy
   });
   const ml = places.reduce((sum, place) => sum + place.ml, 0);
   const count = Math.max(...places.map(({ depth }) => finishFills(depth, medium)));
-  const { shrink, thickestMm } = FINISH_FILLS[medium];
-  const thick = Math.max(...places.map(({ depth }) => Math.ceil(depth / thickestMm - 1e-9)));
+  const deepest = Math.max(...places.map(({ depth }) => depth));
+  const ownOf = fillShares(deepest, medium, count).shares;
   const shares = places.map((place) => ({ spotId: place.id, part: place.ml / ml }));
   const name = medium === 'gelcoat' ? 'Gel coat fill' : 'Fill';
   return Array.from({ length: count }, (_, i): FinishFill => {
-    // As many as the thickest fill asks for share it; those after take up what has shrunk.
-    const own = i < thick ? ml / thick : ml * shrink ** (i - thick + 1);
+    const own = ml * ownOf[i]!;
     return {
       id: count === 1 ? 'fill' : `fill.${i + 1}`,
       name: count === 1 ? name : `${name} ${i + 1} of ${count}`,

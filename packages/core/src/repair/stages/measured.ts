@@ -59,7 +59,7 @@ const ROUNDED_UP = 1.001;
 
 function toolsOf({ tool, tools = [], scaleErrorG }: RepairInputs['mix']): readonly MeasuringTool[] {
   if (tool) return [tool];
-  return tools.length > 0 ? tools : [{ kind: 'scale', name: 'This scale', stepG: 1, errorG: scaleErrorG }];
+  return tools.length > 0 ? tools : [{ kind: 'scale', name: 'this scale', stepG: 1, errorG: scaleErrorG }];
 }
 
 /** What mixes within tolerance before what does not; then what weighs before what counts in wholes, for it makes the pot no larger; then what errs least. */

@@ -1,3 +1,4 @@
+import { GEL_COAT } from '../../resin/gel-coat.js';
 import type { Remark } from '../../errors.js';
 import { type ResinFamily, coreOf, fabricOf, needsStyrene } from '../../material/index.js';
 import {
@@ -81,6 +82,8 @@ const takenAs = ({ treatAsUnknown, mostLikely }: EvidenceResult): Parent =>
 
 /** What the verdict on the system a job goes on with asks to be seen to. */
 export function resinConditions(resin: ResinPlan | null): FamilyVerdict['conditions'] {
+  // What a laminating resin is suitable on condition of is nothing to gel coat on gel coat.
+  if (resin?.card?.id === GEL_COAT.id) return [];
   return resin?.verdicts.families.find(({ family }) => family === resin.card?.family)?.conditions ?? [];
 }
 

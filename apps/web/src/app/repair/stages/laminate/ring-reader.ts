@@ -45,7 +45,8 @@ const NEW_RING: Ring = { widthMm: 12, look: 'unknown', colour: 'pale' };
           <li>
             <details name="rings" [open]="$last">
               <summary>
-                <span class="num">{{ i + 1 }}. {{ ring.widthMm | figure: 'length' }} {{ 'length' | unit }}</span>
+                <span class="num">{{ i + 1 }}. {{ ring.widthMm | figure: 'length' }} {{ 'length' | unit }}</span
+                >&ngsp;
                 @if (found(i); as ply) {
                   <span>
                     <b class="num"

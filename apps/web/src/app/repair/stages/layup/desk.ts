@@ -366,7 +366,7 @@ export class LayUpDesk {
     const name = this.nextPot()?.toolName ?? 'this scale';
     return mix?.smallestBatchG
       ? `Too small a pot for ${name}: it mixes ${this.inUnits(mix.smallestBatchG, 'mass')} and more within tolerance. Mix that much and throw the rest away, or weigh finer.`
-      : `${name} mixes no pot within tolerance. Take a finer one.`;
+      : `${capital(name)} mixes no pot within tolerance. Take a finer one.`;
   }
 
   potSpots({ spotIds }: RoundPot): string | null {

@@ -39,6 +39,7 @@ import { LayUpDesk } from './desk';
       flex-wrap: wrap;
       gap: 4px 12px;
       justify-content: space-between;
+      align-items: center;
       width: 100%;
       min-height: 44px;
       padding: 8px 12px;

@@ -1,4 +1,5 @@
 import { CONTAINERS } from '@ashstep/core/cure';
+import { USUAL_DROPS_PER_ML } from '@ashstep/core/mix';
 import { counted } from '../counted';
 import { remarksPart } from '../remarks-part';
 import type { StagePart } from '../stage-page';
@@ -12,11 +13,15 @@ import { MixUsual } from './usual';
 import { PART_NAMES } from '../part-names';
 
 /** Plies are laid, by pots of their own. */
-const laidOut: StagePart['when'] = ({ plan }) => (plan.mix?.faces.length ?? 0) > 0;
+const laidOut: NonNullable<StagePart['when']> = ({ plan }) => (plan.mix?.faces.length ?? 0) > 0;
 
 /** The parts of this stage, in the order they are gone through. */
 export const PARTS: readonly StagePart[] = [
-  remarksPart(({ plan }) => [...(plan.mix?.remarks ?? []), ...plan.cold]),
+  // That per cent goes by volume stands with the per cent.
+  remarksPart(({ plan }) => [
+    ...(plan.mix?.remarks ?? []).filter(({ id }) => id !== 'mix.catalyst-by-volume'),
+    ...plan.cold,
+  ]),
   {
     id: 'pots',
     name: PART_NAMES.mix.pots,
@@ -54,8 +59,13 @@ export const PARTS: readonly StagePart[] = [
     name: PART_NAMES.mix.usual,
     panels: [MixUsual],
     fields: ['mix.primeGsm', 'mix.wastePercent', 'mix.potFloorG', 'mix.dropsPerMl'],
-    line: ({ inputs: { mix } }, { inUnits }) =>
-      `usual: ${inUnits(mix.primeGsm, 'arealWeight')}, waste ${mix.wastePercent} %`,
+    when: (state) => laidOut(state) || state.plan.resin?.card?.kind === 'catalysed',
+    line: (state, { inUnits }) => {
+      const { mix } = state.inputs;
+      return laidOut(state)
+        ? `usual: ${inUnits(mix.primeGsm, 'arealWeight')}, waste ${mix.wastePercent} %`
+        : `${mix.dropsPerMl ?? USUAL_DROPS_PER_ML} drops in a ml`;
+    },
   },
   {
     id: 'materials',

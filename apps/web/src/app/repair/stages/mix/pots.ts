@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { MIXING_ORDER } from '@ashstep/contract';
 import { MIXING_MIN } from '@ashstep/core/mix';
 import type { MixFace, PatchFace, Pot } from '@ashstep/core/repair';
+import { capital } from '../../../platform/capital';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
 import { pourText, secondOf } from '../../pour';
 import { Panel } from '../stage-panel';
@@ -68,6 +69,8 @@ export class Pots extends Panel {
   pour(pot: Pot): string {
     return pourText(this.state(), pot);
   }
+
+  readonly capital = capital;
 
   abs(value: number): string {
     return Math.abs(value).toFixed(1);

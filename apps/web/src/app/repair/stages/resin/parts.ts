@@ -1,7 +1,9 @@
 import { FAMILY_NAMES, VERDICT_NAMES, remarkWords } from '@ashstep/contract';
 import type { ResinFamily } from '@ashstep/core/material';
 import { mendsGelCoatOnly, resinConditions } from '@ashstep/core/repair';
+import { GEL_COAT } from '@ashstep/core/resin';
 import { airFrom } from '../../air-words';
+import type { RepairState } from '../../repair.store';
 import type { StagePart } from '../stage-page';
 import { AirForResin } from './air-for-resin';
 import { Conditions } from './conditions';
@@ -11,15 +13,20 @@ import { Reason } from './reason';
 import { SchoolsTable } from './schools-table';
 import { PART_NAMES } from '../part-names';
 
+/** Gel coat mends gel coat: what is said of laminating resins has nothing to do with it. */
+const gelCoatAlone = ({ plan }: Pick<RepairState, 'plan'>): boolean => plan.resin?.card?.id === GEL_COAT.id;
+
 const familyPart = (family: ResinFamily): StagePart => ({
   id: family,
   name: FAMILY_NAMES[family],
   panels: [Family],
   given: { family },
-  line: ({ plan: { resin } }) => {
+  line: ({ plan }) => {
+    const { resin } = plan;
     const found = resin?.verdicts.families.find((one) => one.family === family);
-    const taken =
-      resin?.chosen && resin.card?.family === family
+    const taken = gelCoatAlone({ plan })
+      ? ''
+      : resin?.chosen && resin.card?.family === family
         ? `, ${resin.card.name.toLowerCase()} taken`
         : resin?.verdicts.recommended === family
           ? ', the choice this way'
@@ -43,7 +50,7 @@ export const PARTS: readonly StagePart[] = [
     id: 'ways',
     name: PART_NAMES.resin.ways,
     panels: [SchoolsTable],
-    when: ({ plan }) => !!plan.resin?.verdicts.recommended,
+    when: (state) => !gelCoatAlone(state) && !!state.plan.resin?.verdicts.recommended,
     line: () => 'resin, joint, hours and days of each',
   },
   {
@@ -76,7 +83,7 @@ export const PARTS: readonly StagePart[] = [
     fields: ['air'],
     line: ({ plan: { air } }, { inUnits }) => `${inUnits(air.tempC.value, 'temperature')}, ${airFrom(air.tempC)}`,
     wants: ({ plan }) => {
-      const [first] = [...(plan.resin?.remarks ?? []), ...plan.cold];
+      const [first] = [...(gelCoatAlone({ plan }) ? [] : (plan.resin?.remarks ?? [])), ...plan.cold];
       return first ? remarkWords(first) : null;
     },
   },

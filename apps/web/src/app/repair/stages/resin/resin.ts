@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { FAMILY_NAMES, PARENT_NAMES, SCHOOL_NAMES, WHY_WORDS, remarkWords } from '@ashstep/contract';
 import type { RepairInputs } from '@ashstep/core/repair';
+import { GEL_COAT } from '@ashstep/core/resin';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
 import { GoBar } from '../go-bar';
@@ -26,8 +27,18 @@ import { SystemPicker } from './system-picker';
         </div>
         <div>
           <dt>{{ r.chosen ? 'Taken' : 'This way' }}</dt>
-          <dd>{{ r.card ? families[r.card.family] : 'None' }}</dd>
-          <dd class="under">{{ r.chosen ? r.card!.name : r.card ? 'pick a system' : 'none suits' }}</dd>
+          <dd>{{ gelCoatOnly() ? 'Gel coat' : r.card ? families[r.card.family] : 'None' }}</dd>
+          <dd class="under">
+            {{
+              gelCoatOnly()
+                ? 'nothing else is mixed'
+                : r.chosen
+                  ? r.card!.name
+                  : r.card
+                    ? 'pick a system'
+                    : 'none suits'
+            }}
+          </dd>
         </div>
         @if (r.card; as card) {
           <div>
@@ -38,18 +49,25 @@ import { SystemPicker } from './system-picker';
         }
       </dl>
       <fieldset class="block" [disabled]="frame.frozen()">
-        <ash-choice
-          label="Choose the resin by"
-          [options]="schools"
-          [value]="resin.school"
-          (pick)="edit({ school: $event })"
-        />
-        <p class="why">
-          <b>{{ r.verdicts.recommended ? 'Why ' + families[r.verdicts.recommended].toLowerCase() : 'Stop here' }}</b>
-          {{ why() }}
-        </p>
-        @if (r.verdicts.recommended; as family) {
-          <ash-system-picker [state]="state()" [family]="family" />
+        @if (gelCoatOnly()) {
+          <p class="why">
+            <b>Why gel coat</b> Only the gel coat is hurt, and gel-coat paste bonds to it. Take epoxy first if it
+            reaches fibre or core; below the waterline it is chosen for you.
+          </p>
+        } @else {
+          <ash-choice
+            label="Choose the resin by"
+            [options]="schools"
+            [value]="resin.school"
+            (pick)="edit({ school: $event })"
+          />
+          <p class="why">
+            <b>{{ r.verdicts.recommended ? 'Why ' + families[r.verdicts.recommended].toLowerCase() : 'Stop here' }}</b>
+            {{ why() }}
+          </p>
+          @if (r.verdicts.recommended; as family) {
+            <ash-system-picker [state]="state()" [family]="family" />
+          }
         }
       </fieldset>
       <ash-parts [parts]="parts" [state]="state()" />
@@ -80,6 +98,7 @@ export class ResinStage extends StagePanel {
       ? remarkWords({ id: 'hold.thermoplastic' })
       : WHY_WORDS[this.plan().resin!.verdicts.why],
   );
+  readonly gelCoatOnly = computed(() => this.plan().resin!.card?.id === GEL_COAT.id);
   readonly parentName = computed(() => PARENT_NAMES[this.plan().resin!.parent]);
   readonly sure = computed(() => {
     const { evidence } = this.plan().resin!;
