@@ -814,6 +814,14 @@ describe('stage panels', () => {
     expect(panel.readings(check.id)).toBeNull();
   });
 
+  it('sign off: says in the place of the seal what is open, with the way to it', async () => {
+    const fixture = await show(SignOffStage, stateOf());
+    const [first] = [...(fixture.nativeElement as HTMLElement).querySelectorAll('.sign ash-wants a')];
+    const checks = fixture.componentInstance.plan().inspection.length;
+    expect(first!.textContent).toContain(`Answer what is open: ${checks} of ${checks}`);
+    expect(first!.getAttribute('href')).toBe('/repair/r1/signoff?part=acceptance');
+  });
+
   it('sign off: does not ask again what the log proves, and reads no hardness before it can be there without the reason', async () => {
     const at = new Date().toISOString();
     const entry = (id: string, of: object, more: object = {}): LogEntry => ({ id, at, by: 'T', entry: of, mixErrorPercent: null, within: null, ...more }) as LogEntry; // prettier-ignore

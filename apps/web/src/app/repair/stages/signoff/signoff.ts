@@ -6,13 +6,14 @@ import { GoBar } from '../go-bar';
 import { Headline } from '../headline';
 import { PartIndex } from '../part-index';
 import { StagePanel } from '../stage-panel';
+import { type Want, Wants } from '../wants';
 import { answersOf } from './answers';
 import { PARTS } from './parts';
 
 @Component({
   selector: 'ash-signoff',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TextInput, WhenPipe, Headline, PartIndex, GoBar],
+  imports: [TextInput, WhenPipe, Wants, Headline, PartIndex, GoBar],
   templateUrl: './signoff.html',
   styleUrl: './signoff.scss',
 })
@@ -26,6 +27,15 @@ export class SignOffStage extends StagePanel {
   readonly passes = computed(() => this.rows().filter(({ open }) => !open).length);
   readonly proven = computed(() => this.rows().filter(({ proof }) => proof?.pass).length);
   readonly openRework = computed(() => this.state().detail.rework.filter(({ closedAt }) => !closedAt).length);
+  /** What is still open here, and where. */
+  readonly wants = computed((): Want[] => {
+    const open = this.rows().filter((row) => row.open).length;
+    const rework = this.openRework();
+    return [
+      ...(open > 0 ? [{ stage: 'signoff' as const, part: 'acceptance', text: `Answer what is open: ${open} of ${this.rows().length}` }] : []), // prettier-ignore
+      ...(rework > 0 ? [{ stage: 'signoff' as const, part: 'rework', text: `Close the rework: ${rework} open` }] : []),
+    ];
+  });
   readonly seal = computed(() => (this.sealed() ? (this.state().detail.seals.at(-1) ?? null) : null));
   readonly base = computed(() => `/api/repairs/${this.state().detail.id}`);
 
