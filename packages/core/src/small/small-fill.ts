@@ -3,7 +3,15 @@ import { CoreError, type Remark, requireNumber } from '../errors.js';
 import { LIMITS } from '../limits/index.js';
 import { mix } from '../mix/index.js';
 import { GEL_COAT } from '../resin/gel-coat.js';
-import { FILL_SPARE, FINISH_FILLS, LEAST_FILL_SPARE_G, fillShares } from '../spots/index.js';
+import {
+  FILL_SPARE,
+  type FINISH_FILLS,
+  LEAST_FILL_SPARE_G,
+  dishMl,
+  fillShares,
+  grooveMl,
+  troughMl,
+} from '../spots/index.js';
 
 /** A place as it is opened for a fill, by the section it is given. Lengths in mm. */
 export type Opening =
@@ -109,13 +117,11 @@ export function openingMl(opening: Opening, field = 'opening'): number {
   const across = (value: number, name: string): number => requireNumber(value, `${field}.${name}`, LIMITS.lengthMm);
   switch (opening.form) {
     case 'groove':
-      return (0.5 * across(opening.lengthMm, 'lengthMm') * across(opening.widthMm, 'widthMm') * d) / 1000;
+      return grooveMl(across(opening.lengthMm, 'lengthMm'), across(opening.widthMm, 'widthMm'), d);
     case 'trough':
-      return ((Math.PI / 4) * across(opening.lengthMm, 'lengthMm') * across(opening.widthMm, 'widthMm') * d) / 1000;
-    case 'dish': {
-      const a = across(opening.diameterMm, 'diameterMm') / 2;
-      return (Math.PI * d * (3 * a ** 2 + d ** 2)) / 6 / 1000;
-    }
+      return troughMl(across(opening.lengthMm, 'lengthMm'), across(opening.widthMm, 'widthMm'), d);
+    case 'dish':
+      return dishMl(across(opening.diameterMm, 'diameterMm'), d);
     case 'hole': {
       const r = across(opening.diameterMm, 'diameterMm') / 2;
       const { mouthMm = opening.diameterMm, bevelMm = 0, faces = 1 } = opening;

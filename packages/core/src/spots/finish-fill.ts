@@ -20,10 +20,17 @@ export function finishFillMl({ kind, shape, depthMm }: FinishFillInput): number 
   const { lengthMm, widthMm } = measureOffset(checkShape(shape), 0);
   const d = requireNumber(depthMm, 'depthMm', LIMITS.depthMm);
   const [l, w] = [Math.max(lengthMm, widthMm), Math.min(lengthMm, widthMm)];
-  if (kind === 'crack') return (0.5 * l * w * d) / 1000;
-  if (shape.kind === 'circle') return (Math.PI * d * (3 * (w / 2) ** 2 + d ** 2)) / 6 / 1000;
-  return ((Math.PI / 4) * l * w * d) / 1000;
+  if (kind === 'crack') return grooveMl(l, w, d);
+  return shape.kind === 'circle' ? dishMl(w, d) : troughMl(l, w, d);
 }
+
+/** A V of so much length, width and depth, mm; ml. */
+export const grooveMl = (l: number, w: number, d: number): number => (0.5 * l * w * d) / 1000;
+/** A trough with the section of half an ellipse, mm; ml. */
+export const troughMl = (l: number, w: number, d: number): number => ((Math.PI / 4) * l * w * d) / 1000;
+/** A cap of a sphere so far across and so deep, mm; ml. */
+export const dishMl = (across: number, d: number): number =>
+  (Math.PI * d * (3 * (across / 2) ** 2 + d ** 2)) / 6 / 1000;
 
 /** How much what fills a place shrinks, and how thick it may go on at once: more shrinks away or runs hot. Source: usual figures of the trade. */
 export const FINISH_FILLS = {

@@ -1,4 +1,12 @@
-import { FILL_SPARE, type FINISH_FILLS, fillShares, finishFillMl, finishFills } from '../../spots/index.js';
+import { GEL_COAT } from '../../resin/gel-coat.js';
+import {
+  FILL_SPARE,
+  type FINISH_FILLS,
+  LEAST_FILL_SPARE_G,
+  fillShares,
+  finishFillMl,
+  finishFills,
+} from '../../spots/index.js';
 import type { SystemCard } from '../../resin/systems.js';
 import type { RepairInputs } from '../inputs.js';
 import type { DamagePlan } from './damage.js';
@@ -19,7 +27,7 @@ export interface FinishFill {
 }
 
 /** What is to spare at the least, of a paste as heavy as gel coat. */
-const LEAST_FILL_SPARE_ML = 2.5;
+const LEAST_FILL_SPARE_ML = LEAST_FILL_SPARE_G / GEL_COAT.resinDensityGPerMl;
 
 /** Fills of a job that mends the finish alone, one after another; none before its depth is known. */
 export function finishFillsOf(inputs: RepairInputs, damage: DamagePlan, card: SystemCard): FinishFill[] {

@@ -208,7 +208,6 @@ export class PartIndex {
     inUnits: this.inUnits,
     length: (mm) => formatQuantity(mm, 'length', this.units()).figure,
     short: (state) => stockOfJob(state, this.library, this.clock.now()).filter(({ short }) => short > 0).length,
-    now: () => this.clock.now(),
   };
   private readonly shown = computed(() => this.parts().filter(({ when }) => when?.(this.state()) ?? true));
   /** What wants attention first, as it was when the last part was opened or closed: no line moves away under a finger. */

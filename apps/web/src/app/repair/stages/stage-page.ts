@@ -22,12 +22,10 @@ export interface LineWords {
   length: (mm: number) => string;
   /** How many materials of the job the shelf has too little of. */
   short: (state: RepairState) => number;
-  /** By the shed's clock. */
-  now: () => string;
 }
 
 /** What the strip says figures with. */
-export interface StripWords extends Omit<LineWords, 'short' | 'now'> {
+export interface StripWords extends Omit<LineWords, 'short'> {
   /** When the job is done by the shed's plan; null where it is not in it. */
   finishAt: string | null;
 }

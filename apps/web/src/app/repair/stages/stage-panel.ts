@@ -7,6 +7,7 @@ import { quantityText } from '../../platform/quantity.pipe';
 import { RepairStore, type RepairState, fieldError } from '../repair.store';
 import { SheetFrame } from '../sheet-frame';
 import { STAGE_PAGES } from './stage-page';
+import { isTicked } from './ticked';
 
 /** What every panel of a repair has: the repair's state, its store, and errors beside fields. */
 @Directive()
@@ -30,7 +31,7 @@ export abstract class Panel {
   }
 
   isDone(checkId: string): boolean {
-    return this.state().detail.checks.some((mark) => mark.checkId === checkId && mark.done);
+    return isTicked(this.state().detail, checkId);
   }
 }
 

@@ -1,6 +1,7 @@
 import type { RepairState } from '../../repair.store';
 import { remarksPart } from '../remarks-part';
 import type { StagePart } from '../stage-page';
+import { isTicked } from '../ticked';
 import { Abrasives } from './abrasives';
 import { finishConditions } from './conditions';
 import { FinishLooks } from './looks';
@@ -9,7 +10,7 @@ import { PART_NAMES } from '../part-names';
 
 const routed: StagePart['when'] = ({ plan }) => plan.finish !== null;
 const ticked = ({ detail }: RepairState, ids: readonly string[]): number =>
-  ids.filter((id) => detail.checks.some(({ checkId, done }) => checkId === id && done)).length;
+  ids.filter((id) => isTicked(detail, id)).length;
 const steps = ({ plan }: RepairState): string[] => (plan.finish?.steps ?? []).map(({ id }) => `finish-${id}`);
 const looks = ({ plan }: RepairState): string[] => [
   ...finishConditions(plan).map(({ id }) => id),

@@ -48,6 +48,7 @@ import { pourText, secondOf } from '../../pour';
 import { newRound } from '../../new-round';
 import { RepairStore, type RepairState } from '../../repair.store';
 import { SheetFrame } from '../../sheet-frame';
+import { isTicked } from '../ticked';
 import type { Want } from '../wants';
 import { isClosed, roundInHand, standingsOf } from './standing';
 
@@ -85,7 +86,7 @@ export class LayUpDesk {
   readonly pickedRound = signal<string | null>(null);
   readonly now = computed<RoundStanding | null>(() => {
     const all = this.standings();
-    return all.find(({ round }) => round.id === this.pickedRound()) ?? roundInHand(this.state());
+    return all.find(({ round }) => round.id === this.pickedRound()) ?? roundInHand(this.state(), all);
   });
   /** Nothing has been begun yet. */
   readonly first = computed(() => this.standings().every(({ begun }) => begun === null));
@@ -240,7 +241,7 @@ export class LayUpDesk {
   }
 
   private isDone(checkId: string): boolean {
-    return this.state().detail.checks.some((mark) => mark.checkId === checkId && mark.done);
+    return isTicked(this.state().detail, checkId);
   }
 
   name(round: PlannedRound): string {

@@ -1,20 +1,19 @@
 import { type RoundStanding, roundStandings } from '@ashstep/contract';
 import { closedCheckOf } from '@ashstep/core/repair';
 import type { RepairState } from '../../repair.store';
-
-type Standing = Pick<RepairState, 'plan' | 'detail'>;
+import { isTicked } from '../ticked';
 
 /** Every round with what the log says of it. */
-export const standingsOf = ({ plan, detail }: Standing): RoundStanding[] => roundStandings(plan.rounds, detail.log);
+export const standingsOf = ({ plan, detail }: Pick<RepairState, 'plan' | 'detail'>): RoundStanding[] =>
+  roundStandings(plan.rounds, detail.log);
 
 /** A round was kept from the air, where it has to be. */
 export function isClosed({ detail }: Pick<RepairState, 'detail'>, { round }: RoundStanding): boolean {
   const check = closedCheckOf(round);
-  return check === null || detail.checks.some(({ checkId, done }) => checkId === check && done);
+  return check === null || isTicked(detail, check);
 }
 
-/** The round in hand: the first that is not done and closed; the last where all are. */
-export function roundInHand(state: Standing): RoundStanding | null {
-  const all = standingsOf(state);
+/** The round in hand of all there are: the first that is not done and closed; the last where all are. */
+export function roundInHand(state: Pick<RepairState, 'detail'>, all: readonly RoundStanding[]): RoundStanding | null {
   return all.find((one) => !one.done || !isClosed(state, one)) ?? all.at(-1) ?? null;
 }

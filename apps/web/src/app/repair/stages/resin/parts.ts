@@ -5,6 +5,7 @@ import { GEL_COAT } from '@ashstep/core/resin';
 import { airFrom } from '../../air-words';
 import type { RepairState } from '../../repair.store';
 import type { StagePart } from '../stage-page';
+import { isTicked } from '../ticked';
 import { AirForResin } from './air-for-resin';
 import { Conditions } from './conditions';
 import { Family } from './family';
@@ -60,7 +61,7 @@ export const PARTS: readonly StagePart[] = [
     when: ({ plan: { resin } }) => !!resin?.chosen && resinConditions(resin).length > 0,
     line: ({ plan: { resin }, detail }) => {
       const all = resinConditions(resin);
-      const met = all.filter(({ id }) => detail.checks.some(({ checkId, done }) => checkId === id && done)).length;
+      const met = all.filter(({ id }) => isTicked(detail, id)).length;
       return `${met} of ${all.length} met`;
     },
     wants: ({ plan: { resin }, inputs }) => {
