@@ -101,7 +101,9 @@ class Keyboard implements Hand {
       )) ?? element;
     const kind = await this.driver.executeScript<string>('return arguments[0].type ?? arguments[0].tagName', control);
     await this.reach(control);
-    if (kind !== 'radio') await this.keys(kind === 'checkbox' ? Key.SPACE : Key.ENTER);
+    // Arrows take an alternative as they come to it; the first of those of which none is taken is taken by the space bar.
+    if (kind === 'radio' && (await control.isSelected())) return;
+    await this.keys(kind === 'checkbox' || kind === 'radio' ? Key.SPACE : Key.ENTER);
   }
 
   async type(field: WebElement, text: string, end: string): Promise<void> {

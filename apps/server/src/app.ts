@@ -16,6 +16,7 @@ import { photoRoutes } from './photos/routes.js';
 import { cuttingRoutes } from './cutting/routes.js';
 import { recordRoutes } from './record/routes.js';
 import { repairRoutes } from './repairs/routes.js';
+import { cardRoutes } from './card/routes.js';
 import { quoteRoutes } from './quote/routes.js';
 import { shopRoutes } from './shop/routes.js';
 import { trialRoutes } from './trials/routes.js';
@@ -96,6 +97,7 @@ function api(context: Context, changes: ChangeFeed): express.Router {
     trialRoutes(context),
     shopRoutes(context),
     quoteRoutes(context),
+    cardRoutes(context),
   );
   router.use(() => {
     throw notFound('address');

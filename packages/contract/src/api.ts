@@ -3,6 +3,7 @@ import type { PouredAs } from '@ashstep/core/repair';
 import * as z from 'zod';
 import { byWhom, wallClock, whole, within } from './inputs/pieces.js';
 import { bondSetting, repairInputs } from './inputs/index.js';
+import { smallFigures, smallPlace } from './small-figures.js';
 
 const text = (max: number) => z.string().trim().min(1, 'This is still missing.').max(max);
 export const uuid = z.uuid();
@@ -79,7 +80,13 @@ export const craftBody = z.strictObject({
 });
 export const craft = craftBody.extend({ repairs: z.number() });
 
-export const newRepair = z.strictObject({ id: uuid, craftId: uuid, title: text(160) });
+export const newRepair = z.strictObject({
+  id: uuid,
+  craftId: uuid,
+  title: text(160),
+  /** Opened as a small job, with the figures of its one page. */
+  small: z.strictObject({ figures: smallFigures, place: smallPlace }).optional(),
+});
 
 export const repairState = z.enum(['open', 'sealed']);
 
@@ -387,6 +394,7 @@ export type BondSetting = z.infer<typeof bondSetting>;
 export type Person = z.infer<typeof person>;
 export type SessionReply = z.infer<typeof sessionReply>;
 export type CraftBody = z.infer<typeof craftBody>;
+export type NewRepair = z.infer<typeof newRepair>;
 export type Craft = z.infer<typeof craft>;
 export type LogEntryBody = z.infer<typeof logEntryBody>;
 export type LogEntry = z.infer<typeof logEntry>;

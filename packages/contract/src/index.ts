@@ -17,6 +17,8 @@ export * from './words.js';
 export * from './pour-words.js';
 export * from './round-words.js';
 export * from './round-log.js';
+export * from './small-figures.js';
+export * from './small-words.js';
 export * from './proofs.js';
 export * from './money.js';
 export * from './terms.js';

@@ -141,6 +141,21 @@ const REMARKS: Record<string, (p: Params) => string> = {
     'Beyond this tool: nothing is laid before a manager names the drawing or the person responsible.',
   'hold.thermoplastic': () =>
     'A thermoplastic shell: none of these resins bonds to it. Nothing is planned or laid. If a shaving crumbles, put that down as a clue.',
+  'hold.wet-within': () =>
+    'Wet within: nothing goes on before it is dry, or it traps the water and lets go. Open it, dry it, weigh or measure it, then say here that it is dry.',
+  'small.deeper-than-gel-coat': (p) =>
+    `${figure(p['depthMm'])} mm is deeper than gel coat is: 0.4 to 0.8 mm, ${figure(p['mostMm'], 0)} mm at the most. Look again whether it reaches fibre.`,
+  'small.epoxy-for-fibre': () =>
+    'It reaches fibre: filled with the resin of the job first, left 0.5 mm low, then gel coat. Gel-coat paste on bare fibre lets water in.',
+  'small.epoxy-below-water': () =>
+    'Below the waterline: filled with the resin of the job first, left 0.5 mm low, then gel coat. Gel-coat paste alone lets water through to the laminate.',
+  'small.hard-spot': () =>
+    'Something hard behind it broke it: filled alone it comes back. Spread the load behind first, with a pad or a fillet.',
+  'small.flex': () =>
+    'The panel flexes: a filled crack opens again. Down to the fibre, and two light plies over all of it.',
+  'small.prime-until-tacky': () =>
+    'Prime the bare edge and core, wait until it is tacky, then fill and lay: dry foam drinks the resin out of the first ply.',
+  'small.batten': () => 'Fill proud, sand across it with a batten: a soft pad follows the dent.',
   'hold.wet': (p) =>
     `Wet: ${figure(p['value'])} at the last reading, ${figure(p['limit'])} wanted. Nothing goes on before it is dry, or it traps the water and lets go.`,
   'drying.never': (p) =>
@@ -313,6 +328,7 @@ export const HOLD_NAMES: Readonly<Record<string, string>> = {
   'hold.thermoplastic': 'Held: no resin bonds to this shell',
   'hold.beyond': 'Held: wants its drawing, or who is responsible',
   'hold.wet': 'Held until it is dry',
+  'hold.wet-within': 'Held until it is dry within',
 };
 
 /** Ids of all remarks that have words; a spec holds this against what the core can say. */

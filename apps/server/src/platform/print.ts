@@ -10,3 +10,10 @@ export const fontFile = (file: string): string => require.resolve(`@fontsource/$
 
 /** What a file is named by: a tag with nothing in it that a file system or a header minds. */
 export const fileName = (tag: string): string => tag.replace(/[^A-Za-z0-9-]+/g, '-');
+
+/** Fonts that sheets are set in, by what they are for. */
+export const PRINT_FONTS = {
+  text: fontFile('atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal'),
+  bold: fontFile('atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal'),
+  head: fontFile('archivo/files/archivo-latin-700-normal'),
+};

@@ -1,13 +1,7 @@
 import PDFDocument from 'pdfkit';
 import { wallClockIn } from '@ashstep/contract';
 import { HOME_ZONE } from './clock.js';
-import { MM, fontFile } from './print.js';
-
-const FONTS = {
-  text: fontFile('atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal'),
-  bold: fontFile('atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal'),
-  head: fontFile('archivo/files/archivo-latin-700-normal'),
-};
+import { MM, PRINT_FONTS } from './print.js';
 
 export const INK = '#191F21';
 export const QUIET = '#3D4648';
@@ -39,7 +33,7 @@ export class Sheet {
       info: { Title: `${head.tag} ${head.title}`, Creator: 'Ash Step' },
     });
     this.doc.on('data', (chunk: Buffer) => this.chunks.push(chunk));
-    for (const [name, file] of Object.entries(FONTS)) this.doc.registerFont(name, file);
+    for (const [name, file] of Object.entries(PRINT_FONTS)) this.doc.registerFont(name, file);
     this.width = this.doc.page.width - 2 * MARGIN;
   }
 

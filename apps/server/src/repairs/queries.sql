@@ -57,8 +57,8 @@ SELECT
 SELECT inputs -> 'laminate' -> 'clueIds' AS "clueIds" FROM repair WHERE state = 'sealed' AND inputs -> 'laminate' ->> 'priorId' = $1 AND NOT EXISTS (SELECT 1 FROM sealed_record s WHERE s.repair_id = repair.id AND s.imported)
 
 -- name: insert
-INSERT INTO repair (id, craft_id, title, technician_id, technician_name, inputs, created_at, updated_at)
-VALUES ($1, $2, $3, $4, $5, $6, $7, $7) ON CONFLICT (id) DO NOTHING
+INSERT INTO repair (id, craft_id, title, technician_id, technician_name, inputs, created_at, updated_at, stage_reached)
+VALUES ($1, $2, $3, $4, $5, $6, $7, $7, $8) ON CONFLICT (id) DO NOTHING
 
 -- name: lock
 SELECT id, state, revision, version, technician_id AS "technicianId", inputs, stage_reached AS "stageReached" FROM repair WHERE id = $1 FOR UPDATE
@@ -66,6 +66,11 @@ SELECT id, state, revision, version, technician_id AS "technicianId", inputs, st
 -- name: lockInShed
 SELECT id, stage_reached AS "stageReached", inputs FROM repair
 WHERE state = 'open' AND coalesce(inputs -> 'days' ->> 'place', 'shed') = 'shed' ORDER BY id FOR UPDATE
+
+-- name: lastAirInShed
+SELECT read.value AS reading FROM repair, json_array_elements(inputs -> 'air' -> 'readings') AS read
+WHERE state = 'open' AND read.value ->> 'place' = 'shed' AND read.value ->> 'at' > $1
+ORDER BY read.value ->> 'at' DESC LIMIT 1
 
 -- name: saveInputs
 UPDATE repair SET inputs = $2, version = version + 1, updated_at = $3, stage_reached = $4 WHERE id = $1 RETURNING version

@@ -3,15 +3,20 @@ import {
   type EventsReply,
   type FindReply,
   type HistoryReply,
+  type NewRepair,
   type Person,
   type RepairAnswer,
   type RepairDetail,
   type ShedCounts,
+  errorWords,
   wallClockIn,
 } from '@ashstep/contract';
 import { attempt } from '@ashstep/core/errors';
 import { COUNTS } from '@ashstep/core/limits';
-import { NEW_REPAIR, type RepairInputs } from '@ashstep/core/repair';
+import { STAGES } from '@ashstep/core/hazards';
+import { formatLocal, parseLocal } from '@ashstep/core/plan';
+import { type AirRead, FRESH_MIN, NEW_REPAIR, type RepairInputs } from '@ashstep/core/repair';
+import { smallInputs } from '@ashstep/core/small';
 import { certainEnough, priorOfYear, resinEvidence } from '@ashstep/core/resin';
 import { shop } from '../people/service.js';
 import { laidByLog } from '../shop/laid.js';
@@ -104,10 +109,34 @@ async function fabricsOnShelf(client: Queryable, day: string): Promise<string[]>
   return rows.map(({ id }) => id);
 }
 
-/** Opens a repair with the trade's defaults; the same id sent twice opens one. */
+/** What was last read of the shed's air while it still tells how it is: a job that is opened does not ask for it again. */
+async function airInShed(client: Queryable, now: string): Promise<AirRead[]> {
+  const oldest = formatLocal(parseLocal(now, 'now') - FRESH_MIN.shed);
+  const { rows } = await client.query<{ reading: AirRead }>(sql.lastAirInShed, [oldest]);
+  return rows.map(({ reading }) => reading);
+}
+
+/** Inputs with the figures of a short sheet. @throws ProblemError 422 for a figure no job can have, by its field */
+function withFigures(
+  inputs: RepairInputs,
+  { figures, place }: NonNullable<NewRepair['small']>,
+  now: string,
+): RepairInputs {
+  // prettier-ignore
+  const { result, error } = attempt(() => smallInputs({ ...inputs, place: { ...inputs.place, ...place }, days: { ...inputs.days, startAt: now } }, figures)); // prettier-ignore
+  if (result) return result;
+  throw new ProblemError(422, error.code, 'Some figures need another look.', {
+    fields: [{ path: `small.figures.${error.field}`, message: errorWords(error.code, error.params) }],
+  });
+}
+
+/** Stages that a short sheet settles: all before the bench. */
+const SETTLED = STAGES.indexOf('layup');
+
+/** Opens a repair with the trade's defaults, or with the figures of a short sheet; the same id sent twice opens one. */
 export async function openRepair(
   context: Context,
-  body: { id: string; craftId: string; title: string },
+  body: NewRepair,
   person: Person,
   sent: Sent = HERE,
 ): Promise<RepairDetail> {
@@ -131,8 +160,9 @@ export async function openRepair(
     const { hours, rates, tools, dropsPerMl } = await shopSettings(client);
     const layingLog = await laidByLog(client);
     const moment = momentOf(context.now(), sent);
-    const onShelf = await fabricsOnShelf(client, wallClockIn(zone, moment.at).slice(0, 10));
-    const inputs: RepairInputs = {
+    const now = wallClockIn(zone, moment.at);
+    const onShelf = await fabricsOnShelf(client, now.slice(0, 10));
+    const opened: RepairInputs = {
       ...NEW_REPAIR,
       // Where on it is what the job is called by: it is not asked twice.
       place: { ...NEW_REPAIR.place, where: body.title, craftKind: craft.kind },
@@ -141,7 +171,9 @@ export async function openRepair(
       stack: { ...NEW_REPAIR.stack, ...(onShelf.length > 0 ? { onShelf } : {}) },
       mix: { ...NEW_REPAIR.mix, tools, dropsPerMl, ...(Object.keys(layingLog).length > 0 ? { layingLog } : {}) },
       days: { ...NEW_REPAIR.days, ...hours, rates },
+      air: { readings: await airInShed(client, now), expected: null },
     };
+    const inputs = body.small ? withFigures(opened, body.small, now) : opened;
     const made = await client.query(sql.insert, [
       body.id,
       body.craftId,
@@ -150,6 +182,7 @@ export async function openRepair(
       person.name,
       storedText(inputs),
       moment.at,
+      body.small ? SETTLED : 0,
     ]);
     if (made.rowCount === 1) await writeEvent(client, body.id, { kind: 'opened', version: 1 }, person, moment, sent.id);
   });

@@ -16,6 +16,7 @@ type QueryName =
   | 'insert'
   | 'lock'
   | 'lockInShed'
+  | 'lastAirInShed'
   | 'expiredLot'
   | 'fabricsOnShelf'
   | 'saveInputs'

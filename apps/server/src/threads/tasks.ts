@@ -7,6 +7,7 @@ import {
   planRepair,
   wholePlan,
 } from '@ashstep/core/repair';
+import { cardPdf } from '../card/pdf.js';
 import { quotePdf } from '../quote/pdf.js';
 import { recordPdf } from '../record/pdf/index.js';
 
@@ -36,4 +37,8 @@ export function record({
 
 export function quote(input: Parameters<typeof quotePdf>[0]): Promise<Uint8Array> {
   return quotePdf(input);
+}
+
+export function card(input: Parameters<typeof cardPdf>[0]): Promise<Uint8Array> {
+  return cardPdf(input);
 }

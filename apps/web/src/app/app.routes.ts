@@ -22,6 +22,11 @@ export const routes: Routes = [
         title: 'Board · Ash Step',
         loadComponent: () => import('./shed/board').then((m) => m.Board),
       },
+      {
+        path: 'small',
+        title: 'Small job · Ash Step',
+        loadComponent: () => import('./small/small-page').then((m) => m.SmallPage),
+      },
       { path: 'new', title: 'New job · Ash Step', loadComponent: () => import('./shed/new-job').then((m) => m.NewJob) },
       {
         path: 'library',
@@ -64,6 +69,11 @@ export const routes: Routes = [
         loadComponent: () => import('./record/history').then((m) => m.History),
       },
       { path: 'repair/:id', pathMatch: 'full', redirectTo: 'repair/:id/look' },
+      {
+        path: 'repair/:id/card',
+        title: 'Card · Ash Step',
+        loadComponent: () => import('./small/card-page').then((m) => m.CardPage),
+      },
       {
         path: 'repair/:id/:stage',
         title: 'Repair · Ash Step',

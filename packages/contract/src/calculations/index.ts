@@ -5,6 +5,7 @@ import { MIX_CALCULATIONS } from './mix.js';
 import { PLAN_CALCULATIONS } from './plan.js';
 import { PLIES_CALCULATIONS } from './plies.js';
 import { RESIN_CALCULATIONS } from './resin.js';
+import { SMALL_CALCULATIONS } from './small.js';
 import { SPOT_CALCULATIONS } from './spots.js';
 import { SURVEY_CALCULATIONS } from './survey.js';
 import { TAPER_CALCULATIONS } from './taper.js';
@@ -18,6 +19,7 @@ export const CALCULATIONS: readonly Calculation[] = [
   ...SURVEY_CALCULATIONS,
   ...TAPER_CALCULATIONS,
   ...SPOT_CALCULATIONS,
+  ...SMALL_CALCULATIONS,
   ...PLIES_CALCULATIONS,
   ...MIX_CALCULATIONS,
   ...CURE_CALCULATIONS,

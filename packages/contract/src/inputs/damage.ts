@@ -22,6 +22,7 @@ const spot = z.strictObject({
 export const damage = z.strictObject({
   kind: z.enum(SPOT_KINDS),
   ...outlineAndDepth,
+  toFibre: z.boolean().optional(),
   spots: z.array(spot).max(COUNTS.spots),
   marginMm: within(LIMITS.damageMarginMm),
   minCornerRadiusMm: within(LIMITS.minCornerRadiusMm),

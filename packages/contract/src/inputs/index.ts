@@ -9,6 +9,7 @@ import { place } from './place.js';
 import { resin } from './resin.js';
 import { rounds } from './rounds.js';
 import { severity } from './severity.js';
+import { small } from './small.js';
 import { stack } from './stack.js';
 import { survey } from './survey.js';
 import { taper } from './taper.js';
@@ -36,6 +37,7 @@ export const inputSections = {
   mix,
   rounds,
   days,
+  small,
 } as const;
 
 export const repairInputs = z.strictObject(inputSections) satisfies z.ZodType<RepairInputs>;

@@ -100,6 +100,13 @@ describe('inputs of any version', () => {
     expect([now.damage.kind, now.damage.spots, 'pastes' in now.mix]).toEqual(['broken', [], false]);
   });
 
+  it('of version 5 were all opened in full: none of them has a card', () => {
+    const { small: _, ...of5 } = NEW_REPAIR;
+    const now = upgradedInputs({ ...of5, schema: 5 });
+    expect(repairInputs.safeParse(now).error?.issues ?? []).toEqual([]);
+    expect(now.small.kind).toBeNull();
+  });
+
   it('of now come back as they were', () => {
     const inputs = { ...NEW_REPAIR, place: { ...NEW_REPAIR.place, where: 'transom' } };
     const stored = JSON.parse(JSON.stringify(versioned(inputs))) as object;
@@ -117,7 +124,7 @@ describe('inputs of any version', () => {
   it('of a version to come are refused, not half read', () => {
     expect(() => upgradedInputs({ ...versioned(NEW_REPAIR), schema: INPUTS_VERSION + 1 })).toThrowError(
       RangeError,
-      /version 6; this Ash Step knows 5/,
+      /version 7; this Ash Step knows 6/,
     );
   });
 });

@@ -3,15 +3,22 @@ import { type AnyInputs, toVersion2 } from './upgrade-2.js';
 import { toVersion3 } from './upgrade-3.js';
 import { toVersion4 } from './upgrade-4.js';
 import { toVersion5 } from './upgrade-5.js';
+import { toVersion6 } from './upgrade-6.js';
 
 /**
  * The shape that inputs are stored and sealed in. Raise it with every change of that shape, and add the step that makes the new one
  * of the one before, in a file of its own with a spec on inputs stored then.
  */
-export const INPUTS_VERSION = 5;
+export const INPUTS_VERSION = 6;
 
 /** The step to each version from the one before, from version 2 on. */
-const UPGRADES: readonly ((inputs: AnyInputs) => AnyInputs)[] = [toVersion2, toVersion3, toVersion4, toVersion5];
+const UPGRADES: readonly ((inputs: AnyInputs) => AnyInputs)[] = [
+  toVersion2,
+  toVersion3,
+  toVersion4,
+  toVersion5,
+  toVersion6,
+];
 
 /** Inputs for the database or a record, with the version of their shape. */
 export const versioned = <T extends object>(inputs: T): T & { schema: number } => ({

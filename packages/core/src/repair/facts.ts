@@ -5,7 +5,7 @@ import type { SystemCard } from '../resin/systems.js';
 import { type ServiceClass, alignment } from '../taper/index.js';
 import { GEL_COAT } from '../resin/gel-coat.js';
 import type { RepairInputs } from './inputs.js';
-import { workedAs } from './stages/kind.js';
+import { mendsGelCoatOnly, workedAs } from './stages/kind.js';
 import { keepsShowFace } from './stages/working-side.js';
 
 const FIBRE_GROUP: Record<FibreId, 'glass' | 'carbon' | 'aramid'> = {
@@ -43,7 +43,7 @@ export function jobFacts(
 ): Facts {
   const kind = workedAs(inputs);
   // A nick in the gel coat is filled with gel coat, whatever the laminate.
-  const gelCoat = kind === 'finish' && inputs.place.finish === 'gelcoat';
+  const gelCoat = mendsGelCoatOnly(inputs);
   const core = inputs.laminate.core && attempt(() => coreOf(inputs.laminate.core!)).result;
   return {
     waterline: isBelow(inputs.place) ? 'below' : 'above',

@@ -18,7 +18,8 @@ export function layUpHolds(
     moistureLimit !== null && last && last.value > moistureLimit
       ? [{ id: 'hold.wet', params: { value: last.value, limit: moistureLimit } }]
       : [];
+  const within: Remark[] = inputs.small.wet === true ? [{ id: 'hold.wet-within' }] : [];
   const plastic = [resin, ...(resin?.zones ?? [])].some((part) => part?.parent === 'thermoplastic');
   const shell: Remark[] = plastic ? [{ id: 'hold.thermoplastic' }] : [];
-  return [...shell, ...beyond, ...wet];
+  return [...shell, ...beyond, ...wet, ...within];
 }

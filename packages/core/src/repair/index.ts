@@ -1,5 +1,6 @@
 export * from './inputs.js';
 export * from './added-round.js';
+export * from './small-job.js';
 export * from './air-read.js';
 export * from './air.js';
 export * from './plan.js';
@@ -12,7 +13,7 @@ export * from './severity.js';
 export { chosenCard, resinConditions } from './stages/resin.js';
 export * from './poured.js';
 export { cardOfMedium } from './stages/coats.js';
-export { isUncut, laysPlies, repairKind, workedAs } from './stages/kind.js';
+export { isUncut, laysPlies, mendsGelCoatOnly, repairKind, workedAs } from './stages/kind.js';
 export { bothInOneGo, fromInside, keepsShowFace, laysGelCoatFirst, worksEitherFace } from './stages/working-side.js';
 export { alongTube, edgeOf } from './stages/taper.js';
 export { parentResin } from './stages/parent.js';

@@ -30,6 +30,7 @@ import type {
 import type { AirRead, ExpectedAir, WorkPlace } from './air-read.js';
 import type { AddedRound, ClosingWay } from './added-round.js';
 import type { GraveStructure, Severity } from './severities.js';
+import { NOT_SMALL, type SmallJob } from './small-job.js';
 
 /** An edge, fitting or structure near the damage, as a straight line in plan co-ordinates. */
 export interface Neighbour {
@@ -88,6 +89,8 @@ export interface RepairInputs {
     depth: 'finish' | 'part' | 'through';
     /** Depth of damage when it is part depth, mm. */
     depthMm: number | null;
+    /** Of the finish only: it is gone down to the fibre, none of which is broken. */
+    toFibre?: boolean;
     marginMm: number;
     minCornerRadiusMm: number;
     /** Further places, in the order they are walked round after the main one. */
@@ -276,6 +279,8 @@ export interface RepairInputs {
     /** The shop's own rates, as they were when the job was opened. */
     rates?: Partial<ShopRates>;
   };
+  /** Of a job that is carried on one page. */
+  small: SmallJob;
 }
 
 /** A part of the parent with a resin belief of its own. */
@@ -378,4 +383,5 @@ export const NEW_REPAIR: RepairInputs = {
   },
   rounds: { added: [], closing: 'film' },
   days: { startAt: null, fromMin: 480, toMin: 1020, openDays: [1, 2, 3, 4, 5] },
+  small: NOT_SMALL,
 };

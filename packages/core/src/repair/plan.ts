@@ -18,7 +18,7 @@ import { type PatchPlan, planPatch } from './stages/patch.js';
 import { type MixPlan, planMix } from './stages/mix.js';
 import { type JobAir, jobAir } from './air.js';
 import { type InjectionResult, USUAL_INJECTION, injection, isLaidOn } from '../taper/index.js';
-import { isUncut, laysPlies, workedAs } from './stages/kind.js';
+import { isUncut, laysPlies, mendsGelCoatOnly, workedAs } from './stages/kind.js';
 import { fromInside, laysGelCoatFirst } from './stages/working-side.js';
 import { jobFacts } from './facts.js';
 import { layUpHolds } from './holds.js';
@@ -62,7 +62,7 @@ export interface RepairPlan {
 }
 
 /** Version of the calculations, written on every record. Raised whenever a formula or table changes a figure. */
-export const CALCULATION_VERSION = '2.5';
+export const CALCULATION_VERSION = '2.6';
 
 /**
  * The whole chain from outline to dated list, in one pass; fast enough to run on every frame of a drag.
@@ -163,10 +163,6 @@ const parentOf = kept(
 
 /** Gel coat is taken without being asked: it bonds to gel coat, whatever resin lies under it. */
 const withGelCoat = (resin: ResinPlan): ResinPlan => ({ ...resin, card: GEL_COAT, chosen: true, needsReason: false });
-
-/** Only gel coat is hurt, and that above the waterline: it is mended with gel coat, whatever resin lies under it. */
-export const mendsGelCoatOnly = ({ damage, place }: Pick<RepairInputs, 'damage' | 'place'>): boolean =>
-  damage.depth === 'finish' && place.finish === 'gelcoat' && place.waterline === 'above';
 
 /** Gel coat that cannot go in first comes when the laminate is fully cured. */
 const gelCoatWay = (inputs: RepairInputs): GelCoatWay =>

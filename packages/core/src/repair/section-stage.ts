@@ -15,6 +15,8 @@ const SECTION_STAGE: Record<InputSection, Stage | null> = {
   mix: 'mix',
   rounds: 'mix',
   days: 'days',
+  // What it was told on one page beside the rest: the sections it sets stand for themselves.
+  small: null,
 };
 
 /** Place of the stage a section settles; past all others for one that settles nothing, so that it upsets none. */

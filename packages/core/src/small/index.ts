@@ -1,1 +1,4 @@
+export * from './card.js';
+export * from './figures.js';
+export * from './picture.js';
 export * from './small-fill.js';

@@ -134,6 +134,14 @@ export class RepairStore {
     this.put(section, { ...now, ...patch });
   }
 
+  /** Sets a whole section, fields that fell away included. */
+  set<S extends SectionName>(section: S, value: RepairInputs[S]): void {
+    const state = this.state.value;
+    if (!state || state.detail.state === 'sealed') return;
+    this.steps.note(section, state.inputs[section], this.clock.moment());
+    this.put(section, value);
+  }
+
   /** What an edit comes to beside what is on its way already: a change of its own, or one that stands in place of what has not gone out. */
   private put<S extends SectionName>(section: S, value: RepairInputs[S]): void {
     const { known } = this;

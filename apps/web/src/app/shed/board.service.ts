@@ -1,6 +1,6 @@
 import { Injectable, inject } from '@angular/core';
 import type { BoardRow, Problem } from '@ashstep/contract';
-import { STAGE_NAMES } from '@ashstep/contract';
+import { HOLD_NAMES, SMALL_WORDS, STAGE_NAMES } from '@ashstep/contract';
 import { type PlanOutline, planDrawing } from '@ashstep/core/drawing';
 import { STAGES } from '@ashstep/core/hazards';
 import { type RepairPlan, planRepair } from '@ashstep/core/repair';
@@ -141,6 +141,14 @@ function standing(
       shelf: 'inspect',
       act: row.results === 0 ? 'Inspect' : `Readings in, ${row.passes} ${row.passes === 1 ? 'passes' : 'pass'}`,
       under: `${row.technician} laid it, so another signs`,
+      urgent: false,
+    };
+  const { kind } = row.inputs.small;
+  if (kind)
+    return {
+      shelf: 'bench',
+      act: SMALL_WORDS[kind].name,
+      under: plan.holds.length > 0 ? HOLD_NAMES[plan.holds[0]!.id]! : 'On one page',
       urgent: false,
     };
   if (plan.resin && plan.resin.parent === 'mixed')

@@ -55,7 +55,7 @@ export class Board {
   }
 
   link(job: BoardJob): string[] {
-    return ['/repair', job.row.id, STAGES[job.stage]!];
+    return ['/repair', job.row.id, job.row.inputs.small.kind ? 'card' : STAGES[job.stage]!];
   }
 
   /** An outline of a job's thumbnail, about the middle of all that is worked on. */

@@ -10,6 +10,7 @@ import {
 import type { SystemCard } from '../../resin/systems.js';
 import type { RepairInputs } from '../inputs.js';
 import type { DamagePlan } from './damage.js';
+import { mendsGelCoatOnly } from './kind.js';
 
 /** What a spot takes of something mixed for several, by its id. */
 export interface Share {
@@ -32,7 +33,7 @@ const LEAST_FILL_SPARE_ML = LEAST_FILL_SPARE_G / GEL_COAT.resinDensityGPerMl;
 /** Fills of a job that mends the finish alone, one after another; none before its depth is known. */
 export function finishFillsOf(inputs: RepairInputs, damage: DamagePlan, card: SystemCard): FinishFill[] {
   if (inputs.damage.depth !== 'finish' || inputs.damage.depthMm === null) return [];
-  const medium = inputs.place.finish === 'gelcoat' ? 'gelcoat' : card.family === 'epoxy' ? 'epoxy' : 'polyester';
+  const medium = mendsGelCoatOnly(inputs) ? 'gelcoat' : card.family === 'epoxy' ? 'epoxy' : 'polyester';
   const places = damage.spots.map(({ id, kind, cut, depthMm }) => {
     const depth = depthMm ?? inputs.damage.depthMm!;
     return { id, depth, ml: finishFillMl({ kind, shape: cut, depthMm: depth }) };

@@ -19,3 +19,15 @@ export const laysPlies = (inputs: Pick<RepairInputs, 'taper' | 'damage'>): boole
   const kind = workedAs(inputs);
   return kind !== 'injection' && kind !== 'finish';
 };
+
+/** A dent deeper than this goes down into what lies under the gel coat, mm. Source: gel coat is 0.4 to 0.8 mm thick, seldom over 1. */
+const GEL_COAT_MM = 1;
+
+/** Only gel coat is hurt, and that above the waterline: it is mended with gel coat, whatever resin lies under it. Not where fibre shows, a dent goes deeper, or a whole area is sealed or faired. */
+export const mendsGelCoatOnly = ({ damage, place, small }: Pick<RepairInputs, 'damage' | 'place' | 'small'>): boolean =>
+  damage.depth === 'finish' &&
+  place.finish === 'gelcoat' &&
+  place.waterline === 'above' &&
+  damage.toFibre !== true &&
+  !(damage.kind === 'ding' && (damage.depthMm ?? 0) > GEL_COAT_MM) &&
+  (small.coat ?? 'gelcoat') === 'gelcoat';

@@ -13,7 +13,7 @@ import {
   roundName,
   startWords,
 } from '@ashstep/contract';
-import { windows } from '@ashstep/core/cure';
+import { type WindowsResult, windows } from '@ashstep/core/cure';
 import { type Remark, attempt } from '@ashstep/core/errors';
 import { preparationChecks, roundChecks } from '@ashstep/core/inspection';
 import type { Stage } from '@ashstep/core/hazards';
@@ -260,11 +260,11 @@ export class LayUpDesk {
     return capital(this.windowOf(this.now()!.round)?.text ?? '');
   }
 
-  /** Hours from laying to each stage of the cure, at the air that is known. */
-  private readonly waits = computed(() => {
-    const { resin, air } = this.plan();
-    return resin?.card ? windows({ card: resin.card, airTempC: air.tempC.value }) : null;
-  });
+  /** Hours from laying a round to each stage of its cure, at the air that is known; null of what no card is known for. */
+  private waitsOf({ medium }: PlannedRound): WindowsResult | null {
+    const card = cardOfMedium(medium, this.plan().resin?.card ?? null);
+    return card && windows({ card, airTempC: this.plan().air.tempC.value });
+  }
 
   /** When a round may go on what was last put on before it: its window on the shed's clock, at the air that is known. */
   private windowOf(round: PlannedRound): { text: string; past: boolean; early: boolean } | null {
@@ -275,7 +275,7 @@ export class LayUpDesk {
         all.findIndex((one) => one.round.id === round.id),
       )
       .at(-1);
-    const found = this.waits();
+    const found = before ? this.waitsOf(before.round) : null;
     if (!before?.lastAt || !before.done || !found) return null;
     const laid = parseLocal(this.clock.at(before.lastAt), 'at');
     const at = (hour: number | null): string =>
@@ -293,7 +293,7 @@ export class LayUpDesk {
       };
     }
     // Gel coat peels off epoxy that is not fully cured.
-    const overEpoxy = round.medium === 'gelcoat' && this.plan().resin?.card?.family === 'epoxy';
+    const overEpoxy = round.medium === 'gelcoat' && before.round.medium !== 'gelcoat' && this.plan().resin?.card?.family === 'epoxy'; // prettier-ignore
     const [from, word] = overEpoxy ? [found.fullHour, 'full cure'] : [found.sandableHour, 'sandable'];
     return { past: false, early: from === null || nowHour < from, text: `${word} from ${at(from)}` };
   }
@@ -305,13 +305,24 @@ export class LayUpDesk {
 
   /** What speaks against beginning: the air that was read, and what the round goes on not being ready for it, or ready no more. */
   against(): Remark[] {
-    const [fresh, card, s] = [this.fresh(), this.plan().resin?.card, this.now()];
+    const fresh = this.fresh();
+    return this.againstIn(fresh && this.airOf(fresh));
+  }
+
+  /** The same in air that is only being typed; nothing of the air where it is not known. */
+  againstIn(air: { tempC: number; humidityPercent: number; surfaceTempC: number | null } | null): Remark[] {
+    const [card, s] = [this.plan().resin?.card, this.now()];
     const window = s && this.windowOf(s.round);
     return [
-      ...(fresh && card ? againstLaying(card, this.airOf(fresh)) : []),
+      ...(air && card ? againstLaying(card, air) : []),
       ...(window?.early ? [{ id: 'round.early' }] : []),
       ...(window?.past ? [{ id: 'round.past-window' }] : []),
     ];
+  }
+
+  /** A reading of the air in a line: what, and when it was read. */
+  airText({ tempC, humidityPercent, at }: AirRead): string {
+    return `${this.inUnits(tempC, 'temperature')}, ${Math.round(humidityPercent!)} %, ${whenText(at)}`;
   }
 
   /** What stands between this and the start, and where it is seen to. */

@@ -1,0 +1,202 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, output, signal } from '@angular/core'; // prettier-ignore
+import { CLOSING_NAMES, type LogEntryBody, remarkWords } from '@ashstep/contract';
+import { type PourUnit, type PouredAs, type RoundPot, cardOfMedium, closedCheckOf, gramsPoured, unitOf } from '@ashstep/core/repair'; // prettier-ignore
+import { TextInput, TickInput } from '../parts/inputs';
+import { QuantityField } from '../parts/quantity-field';
+import { Clock } from '../platform/clock';
+import { SessionService } from '../platform/session.service';
+import { RepairStore, type RepairState } from '../repair/repair.store';
+import { LayUpDesk } from '../repair/stages/layup/desk';
+import { Systems } from '../repair/stages/resin/systems';
+import { isTicked } from '../repair/stages/ticked';
+import type { CardStep } from './card-desk';
+
+/** What was measured for a pot, in the units it is measured in. */
+interface Weighed {
+  resin: number | null;
+  second: number | null;
+  filler: number | null;
+}
+
+/**
+ * A round of the card done: what was weighed, from which lots, in which air, and which places. The figures of the card stand in the fields to be corrected;
+ * the press that logs them says so in words.
+ */
+@Component({
+  selector: 'ash-card-log',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [QuantityField, TextInput, TickInput],
+  providers: [LayUpDesk],
+  templateUrl: './card-log.html',
+  styleUrl: './card-log.scss',
+})
+export class CardLog {
+  readonly state = input.required<RepairState>();
+  readonly step = input.required<CardStep>();
+  readonly shut = output<void>();
+
+  readonly desk = inject(LayUpDesk);
+  private readonly store = inject(RepairStore);
+  private readonly systems = new Systems();
+  private readonly clock = inject(Clock);
+  private readonly session = inject(SessionService);
+
+  readonly round = computed(() => this.step().round!.round);
+  readonly card = computed(() => cardOfMedium(this.round().medium, this.state().plan.resin?.card ?? null));
+  readonly catalysed = computed(() => this.card()?.kind === 'catalysed');
+  readonly weighed = linkedSignal<Weighed[]>(() => this.round().pots.map((pot) => this.asPlanned(pot)));
+  /** Places that were not filled this time. */
+  readonly leftOut = signal<ReadonlySet<string>>(new Set());
+  readonly airC = signal<number | null>(null);
+  readonly humidity = signal<number | null>(null);
+
+  constructor() {
+    this.desk.source = this.state;
+    effect(() => this.desk.pickedRound.set(this.round().id));
+  }
+
+  readonly fresh = computed(() => this.desk.fresh());
+  readonly begun = computed(() => this.step().standing?.begun !== null && this.step().standing?.begun !== undefined);
+  readonly remarks = computed(() => {
+    const all = this.begun() ? [] : this.againstBeginning();
+    return all.map((remark) => ({ id: remark.id, text: remarkWords(remark) }));
+  });
+  readonly spots = computed(() => (this.round().spotIds.length > 1 ? this.desk.spots() : []));
+  readonly wanted = computed((): string[] => {
+    const pots = this.weighed();
+    const lots = this.round().pots.length > 0;
+    return [
+      ...(this.begun() || this.fresh() || (this.airC() !== null && this.humidity() !== null) ? [] : ['the air, read now']), // prettier-ignore
+      ...(pots.some(({ resin, second }) => !resin || second === null) ? ['what was weighed'] : []),
+      ...(lots && this.desk.resinLot().trim() === ''
+        ? [`the lot of the ${this.round().medium === 'gelcoat' ? 'gel coat' : 'resin'}`]
+        : []),
+      ...(lots && this.desk.secondLot().trim() === '' ? [`the lot of the ${this.secondName()}`] : []),
+      ...(this.desk.lotRemarks().length > 0 && this.desk.lotReason().trim().length < 3 ? ['a word on the lot'] : []),
+      ...(this.remarks().length > 0 && this.desk.allTheSame().trim().length < 3 ? ['why it is done all the same'] : []),
+      ...(this.state().plan.holds.length > 0 ? ['the hold lifted: see the top of the card'] : []),
+    ];
+  });
+  /** What the press says: that it is as the card has it, or not. */
+  readonly saying = computed(() => {
+    const same = this.round().pots.every((pot, i) => JSON.stringify(this.asPlanned(pot)) === JSON.stringify(this.weighed()[i])); // prettier-ignore
+    const spots = this.spots().length - this.leftOut().size;
+    const { closing } = this.round();
+    return [
+      this.round().pots.length === 0 ? 'Log it: on' : same ? 'Log it: weighed as on the card' : 'Log it: as typed here',
+      ...(this.spots().length > 0 ? [`${spots} of ${this.spots().length} places`] : []),
+      ...(closing ? [CLOSING_NAMES[closing].toLowerCase()] : []),
+    ].join(', ');
+  });
+
+  secondName(): string {
+    return this.catalysed() ? 'catalyst' : 'hardener';
+  }
+
+  unit(pot: RoundPot): PourUnit {
+    return unitOf(pot);
+  }
+
+  private asPlanned(pot: RoundPot): Weighed {
+    const unit = unitOf(pot);
+    const { mix, wholes, fillerG } = pot;
+    const round = (value: number): number => Math.round(100 * value) / 100;
+    const inUnit = (grams: number, ml: number, whole: number | null): number => (unit === 'strokes' && whole !== null ? whole : unit === 'ml' ? round(ml) : round(grams)); // prettier-ignore
+    return {
+      resin: this.catalysed() ? round(mix.resinG) : inUnit(mix.resinG, mix.resinMl, wholes?.resin ?? null),
+      second: unit === 'drops' ? mix.drops : inUnit(mix.secondG, mix.secondMl, wholes?.second ?? null),
+      filler: fillerG > 0 ? round(fillerG) : null,
+    };
+  }
+
+  weigh(at: number, part: Partial<Weighed>): void {
+    this.weighed.update((all) => all.map((one, i) => (i === at ? { ...one, ...part } : one)));
+  }
+
+  leave(spotId: string, done: boolean): void {
+    this.leftOut.update((left) => new Set(done ? [...left].filter((id) => id !== spotId) : [...left, spotId]));
+  }
+
+  private againstBeginning(): { id: string }[] {
+    const [airC, humidity] = [this.airC(), this.humidity()];
+    if (this.fresh() || airC === null || humidity === null) return this.desk.against();
+    return this.desk.againstIn({ tempC: airC, humidityPercent: humidity, surfaceTempC: null });
+  }
+
+  /** Reads the air, begins, logs every pot, ply and place, and that it was kept from the air, in that order. */
+  log(): void {
+    const round = this.round();
+    this.takeResin();
+    const read = this.fresh() ? null : this.keepReading();
+    if (!this.begun()) {
+      const ids = this.remarks().map(({ id }) => id);
+      const fresh = this.desk.fresh();
+      const air = read ?? (fresh ? { tempC: fresh.tempC!, humidityPercent: fresh.humidityPercent!, by: fresh.by, at: fresh.at, instrument: fresh.instrument } : null); // prettier-ignore
+      if (!air) return;
+      const { tempC, humidityPercent, ...reading } = air;
+      this.tickBefore();
+      this.store.log({ kind: 'start', round: round.id, onto: round.onto, tempC, humidityPercent, read: reading, ...(ids.length > 0 ? { against: { ids, reason: this.desk.allTheSame().trim() } } : {}) }); // prettier-ignore
+    }
+    const mixed = this.step().standing?.mixed;
+    round.pots.forEach((pot, i) => {
+      if (!mixed?.has(pot.label)) this.store.log(this.batch(pot, this.weighed()[i]!, read?.tempC ?? this.desk.fresh()!.tempC!)); // prettier-ignore
+    });
+    for (const ply of round.plies) if (!this.step().standing?.plies.has(ply.key)) this.store.log({ kind: 'ply', plyKey: ply.key, label: ply.label }); // prettier-ignore
+    for (const { id, name, done } of this.spots())
+      if (!done && !this.leftOut().has(id)) this.store.log({ kind: 'spot', round: round.id, spotId: id, label: `${this.step().title}, spot ${name}` }); // prettier-ignore
+    if (this.leftOut().size === 0) {
+      if (round.kind !== 'lay') this.store.log({ kind: 'round', round: round.id, label: this.step().title });
+      const closed = closedCheckOf(round);
+      if (closed) this.store.check(closed, true);
+    }
+    this.desk.allTheSame.set('');
+    this.shut.emit();
+  }
+
+  /** A pot of the resin that was taken as usual makes it the one that is taken. */
+  private takeResin(): void {
+    const { resin } = this.state().plan;
+    if (resin?.card && !resin.chosen && this.round().medium !== 'gelcoat') this.systems.choose(resin.card, this.state().inputs.resin); // prettier-ignore
+  }
+
+  /** What the card says is done before it, and is by now. */
+  private tickBefore(): void {
+    for (const id of this.step().checks) if (!isTicked(this.state().detail, id)) this.store.check(id, true);
+  }
+
+  private keepReading(): { tempC: number; humidityPercent: number; by: string; at: string; instrument: string } | null {
+    const [tempC, humidityPercent] = [this.airC(), this.humidity()];
+    if (tempC === null || humidityPercent === null) return null;
+    const [by, at] = [this.session.person?.name ?? '', this.clock.now()];
+    const place = this.state().inputs.days.place ?? 'shed';
+    this.store.edit('air', ({ readings }) => ({ readings: [...readings, { id: crypto.randomUUID(), tempC, humidityPercent, surfaceTempC: null, place, instrument: '', by, at }] })); // prettier-ignore
+    return { tempC, humidityPercent, by, at, instrument: '' };
+  }
+
+  private batch(pot: RoundPot, { resin, second, filler }: Weighed, tempC: number): LogEntryBody {
+    const unit = unitOf(pot);
+    const [card, mix] = [this.card(), this.state().inputs.mix];
+    const resinUnit: PourUnit = this.catalysed() ? 'g' : unit;
+    const grams = (value: number, of: PourUnit, part: 'resin' | 'second'): number => (of === 'g' || !card ? value : (gramsPoured({ unit: of, value }, part, mix, card) ?? value)); // prettier-ignore
+    const as = (name: 'resinAs' | 'secondAs', of: PourUnit, value: number): { resinAs?: PouredAs; secondAs?: PouredAs } => (of === 'g' ? {} : { [name]: { unit: of, value } }); // prettier-ignore
+    const told = this.desk.lotRemarks();
+    const fresh = this.desk.fresh();
+    return {
+      kind: 'batch',
+      round: this.round().id,
+      label: pot.label,
+      resinG: thousandth(grams(resin!, resinUnit, 'resin')),
+      secondG: thousandth(grams(second!, unit, 'second')),
+      ...as('resinAs', resinUnit, resin!),
+      ...as('secondAs', unit, second!),
+      resinLot: this.desk.resinLot().trim(),
+      secondLot: this.desk.secondLot().trim(),
+      ...(this.round().kind === 'paste' && filler !== null ? { fillerG: filler } : {}),
+      ...(told.length > 0 ? { against: { ids: [...new Set(told.map(({ id }) => id))], reason: this.desk.lotReason().trim() } } : {}), // prettier-ignore
+      tempC,
+      ...(fresh ? { read: { by: fresh.by, at: fresh.at, instrument: fresh.instrument } } : {}),
+    };
+  }
+}
+
+const thousandth = (grams: number): number => Math.round(1000 * grams) / 1000;

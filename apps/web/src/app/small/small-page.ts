@@ -1,0 +1,165 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { Router, RouterLink } from '@angular/router';
+import { type Craft, type CraftBody, type NewRepair, type Problem, type RepairDetail, SMALL_WORDS, errorWords, sameJson } from '@ashstep/contract'; // prettier-ignore
+import { attempt } from '@ashstep/core/errors';
+import { NEW_REPAIR, SMALL_KINDS, type SmallKind } from '@ashstep/core/repair';
+import { type SmallFigures, type SmallPlace, smallInputs } from '@ashstep/core/small';
+import { concatMap, of, tap } from 'rxjs';
+import { draft } from '../outbox/draft';
+import { ChoiceField, optionsOf } from '../parts/choice-field';
+import { Header } from '../parts/header';
+import { PickSelect, TextInput } from '../parts/inputs';
+import { Api, ApiError } from '../platform/api';
+import { type Asked, type AskedValue, askedOf, figuresFrom, missingOf } from './asked';
+import { FigureFields } from './figure-fields';
+import { SmallPictureView } from './small-picture';
+
+const CRAFT_KINDS = { boat: 'Boat', board: 'Board', paddle: 'Paddle craft', vehicle: 'Vehicle', other: 'Other' } as const; // prettier-ignore
+const SURFACES = { gelcoat: 'Gel coat', paint: 'Paint', bare: 'Bare laminate' } as const;
+const WATERLINES = { above: 'Above the waterline', below: 'Below it' } as const;
+/** Stands for a craft that is not in the list. */
+const ANOTHER = 'another';
+
+/** What was said on the page; kept on this device until the card is made. */
+interface Said {
+  craftId: string;
+  title: string;
+  tag: string;
+  name: string;
+  craftKind: CraftBody['kind'] | null;
+  finish: keyof typeof SURFACES | null;
+  waterline: keyof typeof WATERLINES | null;
+  values: Asked;
+  more: readonly SmallPlace[];
+}
+const NOTHING: Said = { craftId: '', title: '', tag: '', name: '', craftKind: null, finish: null, waterline: null, values: {}, more: [] }; // prettier-ignore
+
+/** A small job: what is wrong by its picture, a handful of figures, craft and place; then its card. */
+@Component({
+  selector: 'ash-small-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ChoiceField, FigureFields, Header, PickSelect, RouterLink, SmallPictureView, TextInput],
+  templateUrl: './small-page.html',
+  styleUrl: './small-page.scss',
+})
+export class SmallPage {
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  /** Kind from the address. */
+  readonly kind = input<string>();
+  readonly picked = computed(() => SMALL_KINDS.find((one) => one === this.kind()) ?? null);
+  readonly kinds = SMALL_KINDS.map((kind) => ({ kind, ...SMALL_WORDS[kind] }));
+  readonly crafts = toSignal(this.api.get<Craft[]>('/craft'), { initialValue: [] });
+  readonly craftKinds = optionsOf(CRAFT_KINDS);
+  readonly surfaces = optionsOf(SURFACES);
+  readonly waterlines = optionsOf(WATERLINES);
+  readonly another = ANOTHER;
+
+  readonly said = draft<Said>('small', computed(() => this.kind() ?? ''), NOTHING); // prettier-ignore
+  readonly tried = signal(false);
+  readonly busy = signal(false);
+  readonly problem = signal<Problem | null>(null);
+  private readonly repairId = crypto.randomUUID();
+  private readonly newCraftId = crypto.randomUUID();
+  private added: CraftBody | null = null;
+
+  private readonly craftKind = computed(() => (this.said().craftId === ANOTHER ? this.said().craftKind : (this.crafts().find(({ id }) => id === this.said().craftId)?.kind ?? null))); // prettier-ignore
+  readonly floats = computed(() => this.craftKind() === 'boat');
+  /** What is cracked or gouged here is gel coat; bare laminate is sealed; of all else it is asked. */
+  private readonly knownSurface = computed(() => {
+    const [kind, coat] = [this.picked(), this.said().values['coat']];
+    if (kind === 'gouge' || kind === 'cracks' || (kind === 'coat' && coat === 'gelcoat')) return 'gelcoat' as const;
+    return kind === 'coat' && coat === 'seal' ? ('bare' as const) : null;
+  });
+  readonly asksSurface = computed(() => this.knownSurface() === null);
+  readonly place = computed((): NonNullable<NewRepair['small']>['place'] | null => {
+    const finish = this.knownSurface() ?? this.said().finish;
+    const waterline = this.floats() ? this.said().waterline : 'above';
+    return finish && waterline ? { finish, waterline } : null;
+  });
+  readonly missing = computed(() => {
+    const [kind, said] = [this.picked(), this.said()];
+    if (!kind) return [];
+    return [
+      ...(said.craftId === '' ? ['Craft'] : []),
+      ...(said.title.trim() === '' ? ['Where on it'] : []),
+      ...(said.craftId === ANOTHER && said.tag.trim() === '' ? ['Its tag'] : []),
+      ...(said.craftId === ANOTHER && said.name.trim() === '' ? ['Its name'] : []),
+      ...(said.craftId === ANOTHER && said.craftKind === null ? ['What it is'] : []),
+      ...(this.asksSurface() && said.finish === null ? ['Its surface'] : []),
+      ...(this.floats() && said.waterline === null ? ['Above or below the waterline'] : []),
+      ...missingOf(kind, said.values),
+    ];
+  });
+  /** The figures, once all of them were said; null before, and where no job can have them. */
+  readonly figures = computed((): SmallFigures | null =>
+    this.figuresSaid() && !this.trouble() ? this.figuresSaid() : null,
+  );
+  private readonly figuresSaid = computed(() => {
+    const [kind, said] = [this.picked(), this.said()];
+    return kind && missingOf(kind, said.values).length === 0 ? figuresFrom(kind, said.values, said.more) : null;
+  });
+  private readonly trouble = computed(() => {
+    const figures = this.figuresSaid();
+    return figures ? attempt(() => smallInputs(NEW_REPAIR, figures)).error : null;
+  });
+  readonly errors = computed<Record<string, string>>(() => {
+    const [kind, said, trouble] = [this.picked(), this.said(), this.trouble()];
+    const wanted = (key: string, is: boolean): Record<string, string> => (this.tried() && is ? { [key]: 'This is still missing.' } : {}); // prettier-ignore
+    return {
+      ...(trouble ? { [fieldOf(trouble.field)]: errorWords(trouble.code, trouble.params) } : {}),
+      ...wanted('craftId', said.craftId === ''),
+      ...wanted('title', said.title.trim() === ''),
+      ...wanted('tag', said.tag.trim() === ''),
+      ...wanted('name', said.name.trim() === ''),
+      ...wanted('craftKind', said.craftKind === null),
+      ...wanted('finish', said.finish === null),
+      ...wanted('waterline', said.waterline === null),
+      ...(kind ? askedOf(kind, said.values).reduce((all, { key, optional }) => ({ ...all, ...wanted(key, !optional && unsaid(said.values[key])) }), {}) : {}), // prettier-ignore
+      ...Object.fromEntries(this.problem()?.fields.map(({ path, message }) => [path.replace(/^small\.figures\./, ''), message]) ?? []), // prettier-ignore
+    };
+  });
+
+  words(kind: SmallKind): { name: string; about: string } {
+    return SMALL_WORDS[kind];
+  }
+
+  put(part: Partial<Said>): void {
+    this.problem.set(null);
+    this.said.update((said) => ({ ...said, ...part }));
+  }
+
+  say({ key, value }: { key: string; value: AskedValue }): void {
+    this.put({ values: { ...this.said().values, [key]: value } });
+  }
+
+  make(event: Event): void {
+    event.preventDefault();
+    this.tried.set(true);
+    const [figures, place, said] = [this.figures(), this.place(), this.said()];
+    if (this.missing().length > 0 || !figures || !place) return;
+    const isNew = said.craftId === ANOTHER;
+    const craft: CraftBody = { id: this.newCraftId, tag: said.tag.trim(), name: said.name.trim(), kind: said.craftKind ?? 'other', year: null, construction: '', notes: '' }; // prettier-ignore
+    const body: NewRepair = { id: this.repairId, craftId: isNew ? craft.id : said.craftId, title: said.title.trim(), small: { figures, place } }; // prettier-ignore
+    this.busy.set(true);
+    // A craft that is in already, for only the job was refused, is not added twice.
+    (isNew && !sameJson(this.added, craft) ? this.api.send('POST', '/craft', craft).pipe(tap(() => (this.added = craft))) : of(null)) // prettier-ignore
+      .pipe(concatMap(() => this.api.send<RepairDetail>('POST', '/repairs', body)))
+      .subscribe({
+        next: ({ id }) => {
+          this.said.set(NOTHING);
+          void this.router.navigate(['/repair', id, 'card']);
+        },
+        error: (error: unknown) => {
+          this.busy.set(false);
+          if (!(error instanceof ApiError)) throw error;
+          this.problem.set(error.problem);
+        },
+      });
+  }
+}
+
+/** The field of the sheet that a figure of a list stands in. */
+const fieldOf = (field: string): string => (field.startsWith('diametersMm') ? 'diametersMm' : field);
+const unsaid = (value: AskedValue): boolean => value === undefined || value === null || value === '';
