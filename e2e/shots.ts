@@ -49,7 +49,8 @@ const SHOTS: Shot[] = [
     shown: '.roll path',
     to: 'ash-nest-board',
   },
-  { file: '16-wrap-390', at: 'RB-07#taper?part=kind', wait: 'Strips a layer', size: [390, 844] },
+  { file: '16-card-390', at: 'SK-4#card', wait: 'Gouge or chip', size: [390, 844] },
+
   { file: '17-survey', at: 'TR-1#look?part=taps', wait: 'the least', shown: 'image.photo' },
   { file: '18-plan', at: '/plan', wait: 'All done at the earliest', shown: 'ash-time-band .hit' },
   { file: '19-shed', at: '/shop', wait: 'Hours and room' },

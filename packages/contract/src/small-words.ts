@@ -116,7 +116,10 @@ function openLines(card: SmallCard, inputs: RepairInputs, plan: RepairPlan, say:
     case 'ding':
       return [`${each.join(' · ')}. ${figures.skinBroken ? `Loose skin cut away; abraded ${say(plan.taper?.footprint.faces[0]!.taperWidthMm, 'length')} all round.` : 'Keyed with 80 grit to the rim.'}`]; // prettier-ignore
     case 'holes':
-      return [`${places.map(({ name, lengthMm, drillMm, mouthMm }) => `${name}: Ø ${say(lengthMm, 'length')}, drill ${say(drillMm, 'length')}, mouth ${say(mouthMm, 'length')}`).join(' · ')}. Countersunk ${say(inputs.taper.bevelMm, 'thickness', 1)}${figures.through && figures.bothFaces ? ' on both faces' : ''}, so that the plug is keyed in.${figures.through ? ' A dam behind: tape and film.' : ''}`]; // prettier-ignore
+      return [
+        ...holeLines(places, say),
+        `Countersunk ${say(inputs.taper.bevelMm, 'thickness', 1)}${figures.through && figures.bothFaces ? ' on both faces' : ''}, so that the plug is keyed in.${figures.through ? ' A dam behind: tape and film.' : ''}`, // prettier-ignore
+      ];
     case 'tube': {
       const profile = plan.taper?.profile;
       const wrap = profile?.kind === 'form' && profile.form.kind === 'band' ? profile.form.wrap : null;
@@ -144,6 +147,16 @@ function openLines(card: SmallCard, inputs: RepairInputs, plan: RepairPlan, say:
       ? `Gel coat off down to the fibre, ${size(figures.spreadMm, figures.spreadMm)} and ${say(face!.taperWidthMm, 'length')} past it.`
       : `Cut to sound, ${size(taper.cutOut.lengthMm, taper.cutOut.widthMm)}. Tapered ${Math.round(plan.taper!.ratio)}:1, ${say(face!.taperWidthMm, 'length')} wide${taper.faces.length > 1 ? ' on each face' : ''}: ground ${wide}.`, // prettier-ignore
   ];
+}
+
+/** Holes of one size in a line: which they are in the walk, the drill, and the mouth. */
+function holeLines(places: SmallCard['places'], say: Say): string[] {
+  const sizes = new Map<string, string[]>();
+  for (const { name, lengthMm, drillMm, mouthMm } of places) {
+    const text = `Ø ${say(lengthMm, 'length')}: drill ${say(drillMm, 'length')}, mouth ${say(mouthMm, 'length')}`;
+    sizes.set(text, [...(sizes.get(text) ?? []), name]);
+  }
+  return [...sizes].map(([text, names]) => (places.length > 1 ? `${text}. ${names.length === 1 ? 'Hole' : 'Holes'} ${names.join(', ')}.` : `${text}.`)); // prettier-ignore
 }
 
 function maskLines({ masks, places }: SmallCard, say: Say): string[] {
@@ -185,8 +198,7 @@ function roundLines(
   const second = round.medium === 'gelcoat' || plan.resin?.card?.kind === 'catalysed' ? 'catalyst' : 'hardener';
   const lines: string[] = [];
   if (round.onto === 'abraded' && card.rounds[0] !== one) lines.push('Onto the one before, hard: wash, abrade, wipe.');
-  if (round.plies.length > 0)
-    lines.push(`${round.plies.map((ply) => `${ply.name === 'Cover' ? 'Cover' : `Ply ${ply.name}`} ${say(ply.lengthMm, 'length')} × ${say(ply.widthMm, 'length')} ${ply.fabric.name.toLowerCase()}`).join(' · ')}.`); // prettier-ignore
+  lines.push(...round.plies.map((ply) => `${ply.name === 'Cover' ? 'Cover' : `Ply ${ply.name}`}: ${say(ply.lengthMm, 'length')} × ${say(ply.widthMm, 'length')}, ${ply.fabric.name.toLowerCase()}.`)); // prettier-ignore
   for (const pot of round.pots) {
     const text = pourWords(pot, {
       second,

@@ -152,7 +152,7 @@ class Page {
       .stroke();
     this.set('head', 11).text(when ? `${title}, ${when}` : title, MARGIN, y + 3, { width: this.width - BOX });
     if (big.length > 0) this.set('head', 15).text(big.map(({ label, value }) => `${label} ${value}`).join('   '), MARGIN, this.doc.y, { width: this.width }); // prettier-ignore
-    for (const line of lines) this.line(line, 'text', INK, BOX);
+    if (lines.length > 0) this.line(lines.join(' '), 'text', INK, BOX);
     for (const { title: said, text } of cautions) this.line(`! ${said} ${text}`, 'bold', INK, BOX);
   }
 

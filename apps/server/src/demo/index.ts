@@ -1,6 +1,14 @@
 import { type LogEntryBody, type Person, type RecordBody, sectionNames, wallClockIn } from '@ashstep/contract';
 import { type InspectionCheck, judgesCure, preparationChecks } from '@ashstep/core/inspection';
-import { type PlannedRound, type RepairPlan, closedCheckOf, planRepair, resinConditions } from '@ashstep/core/repair';
+import { windows } from '@ashstep/core/cure';
+import {
+  type PlannedRound,
+  type RepairPlan,
+  cardOfMedium,
+  closedCheckOf,
+  planRepair,
+  resinConditions,
+} from '@ashstep/core/repair';
 import { addCraft } from '../craft/service.js';
 import { addTrial } from '../trials/service.js';
 import { retireEntry, saveEntry, saveLot } from '../library/service.js';
@@ -129,7 +137,7 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<() =>
   for (const [i, text] of (job.notes ?? []).entries())
     await addLogEntry(context, id, demoId(`${job.key} note ${i}`), { kind: 'note', text }, technician);
   if (job.stage >= 6) await tickConditions(context, id, plan, technician);
-  if (job.roundsWorked) await workRounds(context, id, job, plan);
+  if (job.roundsWorked) await workRounds(context, id, job, plan, (minutes) => (clock += minutes * MINUTE_MS));
   if (job.plies !== 0 && plan.patch) {
     const bench = { ...base, now: () => new Date(clock) };
     await layUp(bench, id, job, plan, (minutes) => (clock += minutes * MINUTE_MS));
@@ -144,7 +152,7 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<() =>
       technician,
     );
   }
-  if (job.hardness) {
+  if (job.hardness ?? job.sealedBy) {
     // Looked at two days later, where there are so many.
     clock = Math.max(clock, Math.min(clock + 48 * 60 * MINUTE_MS, today.getTime() - 120 * MINUTE_MS));
     await inspect(context, id, job, plan);
@@ -239,18 +247,32 @@ async function layUp(
   }
 }
 
-/** Fills and beds what goes before the plies, pot by pot and spot by spot. */
-async function workRounds(context: Context, id: string, job: DemoJob, plan: RepairPlan): Promise<void> {
+/** Fills, beds and coats, pot by pot and spot by spot, each round once the one before it can be sanded. */
+async function workRounds(
+  context: Context,
+  id: string,
+  job: DemoJob,
+  plan: RepairPlan,
+  pass: (minutes: number) => void,
+): Promise<void> {
   const add = (name: string, entry: LogEntryBody): Promise<void> => addLogEntry(context, id, demoId(`${job.key} ${name}`), entry, job.technician); // prettier-ignore
   await prepare(context, id, job, plan);
-  for (const round of plan.rounds.slice(0, job.roundsWorked)) {
+  for (const [at, round] of plan.rounds.slice(0, job.roundsWorked).entries()) {
     const read = await begin(context, id, job, plan, round);
+    const lots = round.medium === 'gelcoat' ? { resinLot: 'G-204', secondLot: 'P-14' } : { resinLot: 'R-3107', secondLot: 'H-882' }; // prettier-ignore
     for (const pot of round.pots)
-      await add(`pot ${round.id} ${pot.label}`, { kind: 'batch', round: round.id, label: pot.label, resinG: tenth(pot.mix.resinG), secondG: tenth(pot.mix.secondG), fillerG: tenth(pot.fillerG), resinLot: 'R-3107', secondLot: 'H-882', tempC: plan.air.tempC.value, read }); // prettier-ignore
+      await add(`pot ${round.id} ${pot.label}`, { kind: 'batch', round: round.id, label: pot.label, resinG: tenth(pot.mix.resinG), secondG: hundredth(pot.mix.secondG), ...(pot.fillerG > 0 ? { fillerG: tenth(pot.fillerG) } : {}), ...lots, tempC: plan.air.tempC.value, read }); // prettier-ignore
     for (const [i, spotId] of round.spotIds.entries())
       await add(`spot ${round.id} ${spotId}`, { kind: 'spot', round: round.id, spotId, label: `${round.name}, spot ${i + 1}` }); // prettier-ignore
     await add(`round ${round.id}`, { kind: 'round', round: round.id, label: round.name });
+    const closed = closedCheckOf(round);
+    if (closed) await setCheck(context, id, closed, true, job.technician);
+    const card = cardOfMedium(round.medium, plan.resin?.card ?? null);
+    if (card && at + 1 < job.roundsWorked!) pass(60 * windows({ card, airTempC: plan.air.tempC.value }).sandableHour!);
   }
+  // All of it done, and looked at.
+  if (job.roundsWorked === plan.rounds.length)
+    for (const { id: look } of plan.finish?.checks ?? []) await setCheck(context, id, `finish-${look}`, true, job.technician); // prettier-ignore
 }
 
 /** Rounds that were laid whole were kept from the air where they had to be. */
@@ -261,6 +283,7 @@ async function closeRounds(context: Context, id: string, job: DemoJob, plan: Rep
 }
 
 const tenth = (grams: number): number => Math.max(0.1, Math.round(grams * 10) / 10);
+const hundredth = (grams: number): number => Math.round(grams * 100) / 100;
 
 const READINGS: Record<string, number> = {
   taper: 98,

@@ -1,5 +1,6 @@
 import type { CraftBody, Person } from '@ashstep/contract';
 import { type LaidPhoto, NEW_REPAIR, type RepairInputs } from '@ashstep/core/repair';
+import { smallInputs } from '@ashstep/core/small';
 import { type MapMark, type Reading, tapGrid } from '@ashstep/core/survey';
 import { BOTTOM, ROOF, type Scene, ruleEnds, tapedCorners } from './pictures.js';
 import { CRAFT, PEOPLE, demoId } from './workshop.js';
@@ -325,22 +326,29 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
       technician: PEOPLE.ilse,
       openedDaysAgo: 6,
       stage: 9,
-      plies: -1,
-      hardness: [41, 40, 42, 39, 41, 43, 40, 41, 42, 40],
+      plies: 0,
+      roundsWorked: 2,
       sealedBy: PEOPLE.maren,
-      inputs: inputs({
-        place: { where: 'Both runners, underside', craftKind: 'vehicle', service: 'cosmetic' },
-        damage: { shape: { kind: 'slot', lengthMm: 180, widthMm: 25, ...at(0, 0) }, depth: 'finish', marginMm: 5 },
-        laminate: {
-          thicknessMm: 5,
-          clueIds: ['moulded-gel-coat', 'styrene-smell'],
-          priorId: 'volume-built',
-          finishThicknessMm: 0.6,
+      inputs: smallInputs(
+        inputs({
+          place: { where: 'Both runners, underside', craftKind: 'vehicle', service: 'cosmetic' },
+          laminate: { clueIds: ['moulded-gel-coat', 'styrene-smell'], priorId: 'volume-built', finishThicknessMm: 0.6 },
+          air: planned(20, 55, 19),
+          days: { startAt: morning(-5) },
+        }),
+        {
+          kind: 'gouge',
+          lengthMm: 180,
+          widthMm: 12,
+          depthMm: 1,
+          reachesFibre: false,
+          colour: 'Signal red, faded: matched by eye after polishing',
+          more: [
+            { lengthMm: 90, widthMm: 10, depthMm: 0.8 },
+            { lengthMm: 45, widthMm: 8, depthMm: 0.6 },
+          ],
         },
-        resin: { systemId: 'polyester' },
-        air: planned(20, 55, 19),
-        days: { startAt: morning(-5) },
-      }),
+      ),
     },
     {
       key: 'camper',

@@ -104,18 +104,19 @@ export function smallPicture(of: SmallFigures | SmallKind): SmallPicture {
     }
     case 'holes': {
       slab();
-      const shown = figures.diametersMm.slice(0, 5);
+      // One of each size: a row of fourteen is told beside it.
+      const shown = [...new Set(figures.diametersMm)].sort((a, b) => a - b).slice(0, 5);
       const widest = Math.max(...shown);
       const deep = figures.through ? SLAB : SLAB - 10;
       shown.forEach((mm, i) => {
-        const x = (WIDTH * (i + 1)) / (shown.length + 1);
+        const x = ((WIDTH - 40) * (i + 1)) / (shown.length + 1);
         const r = clamp((mm / widest) * 22, 5, 22);
         const bevel = 9;
         const low = figures.through && figures.bothFaces;
         put('fill', path([[x - r - bevel, TOP], [x + r + bevel, TOP], [x + r, TOP + bevel], [x + r, TOP + deep - (low ? bevel : 0)], ...(low ? [[x + r + bevel, TOP + deep], [x - r - bevel, TOP + deep]] as const : [[x + r, TOP + deep], [x - r, TOP + deep]] as const), [x - r, TOP + deep - (low ? bevel : 0)], [x - r, TOP + bevel]])); // prettier-ignore
         dimensions.push(across(x - r, x + r, mm));
       });
-      dimensions.push(down(WIDTH - 12, TOP, TOP + SLAB, figures.thicknessMm));
+      dimensions.push(down(WIDTH - 52, TOP, TOP + SLAB, figures.thicknessMm));
       break;
     }
     case 'edge': {
@@ -134,17 +135,17 @@ export function smallPicture(of: SmallFigures | SmallKind): SmallPicture {
         'gone',
         path([
           [at, TOP],
-          [320, TOP],
-          [320, TOP + SLAB],
+          [314, TOP],
+          [314, TOP + SLAB],
           [at, TOP + SLAB],
           [at + 24, TOP + SLAB / 2],
         ]),
       );
       for (const [i, back] of [46, 30, 14].entries()) {
-        put('ply', box(at - back, TOP + 4 + i * 9, 320 - at + back, 6));
-        put('ply', box(at - back, TOP + SLAB - 10 - i * 9, 320 - at + back, 6));
+        put('ply', box(at - back, TOP + 4 + i * 9, 314 - at + back, 6));
+        put('ply', box(at - back, TOP + SLAB - 10 - i * 9, 314 - at + back, 6));
       }
-      dimensions.push(across(at, 320, figures.widthMm), down(340, TOP, TOP + SLAB, figures.thicknessMm));
+      dimensions.push(across(at, 314, figures.widthMm), down(326, TOP, TOP + SLAB, figures.thicknessMm));
       break;
     }
     case 'hole': {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { type RepairInputs, isUncut } from '@ashstep/core/repair';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
+import { TickInput } from '../../../parts/inputs';
 import { QuantityField } from '../../../parts/quantity-field';
 import { FigurePipe, UnitPipe } from '../../../platform/quantity.pipe';
 import { GoBar } from '../go-bar';
@@ -18,7 +19,7 @@ const WHY: Record<RepairInputs['damage']['depth'], string> = {
 @Component({
   selector: 'ash-look',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, QuantityField, FigurePipe, UnitPipe, Headline, PartIndex, GoBar],
+  imports: [ChoiceField, QuantityField, TickInput, FigurePipe, UnitPipe, Headline, PartIndex, GoBar],
   templateUrl: './look.html',
 })
 export class LookStage extends StagePanel {
