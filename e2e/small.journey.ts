@@ -50,7 +50,11 @@ const JOBS: readonly Told[] = [
     presses: ['Above the waterline', 'Gel coat', 'Through', 'Reached'],
     figures: { 'Diameters, in the order': '3 x 6, 3 x 8, 25', 'Laminate, or as deep': '6' },
     // A millimetre over; 1.5 mm of 45° on both faces.
-    says: ['Ø 6 mm: drill 7 mm, mouth 10 mm. Holes 1, 2, 3', 'Ø 25 mm: drill 26 mm, mouth 29 mm. Hole 7', 'on both faces'],
+    says: [
+      'Ø 6 mm: drill 7 mm, mouth 10 mm. Holes 1, 2, 3',
+      'Ø 25 mm: drill 26 mm, mouth 29 mm. Hole 7',
+      'on both faces',
+    ],
     way: 'keyboard',
   },
   {

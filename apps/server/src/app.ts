@@ -17,6 +17,7 @@ import { cuttingRoutes } from './cutting/routes.js';
 import { recordRoutes } from './record/routes.js';
 import { repairRoutes } from './repairs/routes.js';
 import { cardRoutes } from './card/routes.js';
+import { chartRoutes } from './charts/routes.js';
 import { quoteRoutes } from './quote/routes.js';
 import { shopRoutes } from './shop/routes.js';
 import { trialRoutes } from './trials/routes.js';
@@ -98,6 +99,7 @@ function api(context: Context, changes: ChangeFeed): express.Router {
     shopRoutes(context),
     quoteRoutes(context),
     cardRoutes(context),
+    chartRoutes(context),
   );
   router.use(() => {
     throw notFound('address');

@@ -149,6 +149,23 @@ const REMARKS: Record<string, (p: Params) => string> = {
     'It reaches fibre: filled with the resin of the job first, left 0.5 mm low, then gel coat. Gel-coat paste on bare fibre lets water in.',
   'small.epoxy-below-water': () =>
     'Below the waterline: filled with the resin of the job first, left 0.5 mm low, then gel coat. Gel-coat paste alone lets water through to the laminate.',
+  'kit.ratio': (p) =>
+    `The bottles do not belong together whole: to all that resin go ${figure(p['wantedG'])} g, ${figure(p['hasG'])} g are there. Weigh.`,
+  'kit.too-hot': (p) =>
+    `${figure(p['tempC'], 0)} °C: over ${figure(p['maxTempC'], 0)} °C the pot is gone before it is laid. Shade it, work at dusk, small pots.`,
+  'kit.hard-after': (p) =>
+    `At ${figure(p['tempC'], 0)} °C it is hard enough to go on after ${figure(p['hours'], 0)} h.`,
+  'kit.warm-bottles': () =>
+    'Too cold there. Warm the closed bottles in the jacket or in warm water before they are mixed, not over a flame.',
+  'kit.insulate': (p) =>
+    `Keep the patch over ${figure(p['minTempC'], 0)} °C until it is hard: film, then foam, a blanket, hot-water bottles; it is ${figure(p['tempC'], 0)} °C. If that cannot be held, tape it over and wait.`,
+  'kit.tape-dam': () => 'Dam the far side with tape on film.',
+  'kit.film-and-weight': () =>
+    'Film over it, squeezed from the middle; a flat stone on foam or a water bag holds it down.',
+  'kit.few-discs': (p) => `A thin shell wants ${figure(p['discs'], 0)} discs at the least.`,
+  'kit.again-at-home': () => 'A repair in the field gets one home: ground out and laid again in a dry shed.',
+  'kit.again-before-use': () =>
+    'It gets one home slowly, and no further: ground out and laid again, and looked at, before it is used as before.',
   'small.hard-spot': () =>
     'Something hard behind it broke it: filled alone it comes back. Spread the load behind first, with a pad or a fillet.',
   'small.flex': () =>

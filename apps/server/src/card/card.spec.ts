@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { type RepairDetail, wallClockIn } from '@ashstep/contract';
 import { HOME_ZONE } from '../platform/clock.js';
 import { pdfText } from '../testing/pdf.js';
-import { newCraft, newRepair, saveSection } from '../testing/repairs.js';
-import { TestClient, TestServer } from '../testing/server.js';
+import { newCraft, newRepair } from '../testing/repairs.js';
+import { TestClient, type TestReply, TestServer } from '../testing/server.js';
 
 const GOUGE = { kind: 'gouge', lengthMm: 80, widthMm: 10, depthMm: 1.2, reachesFibre: false, colour: '', more: [] };
 const ABOVE = { finish: 'gelcoat', waterline: 'above' };
@@ -33,10 +33,10 @@ describe('a small job', () => {
   });
 
   it('takes over what was just read of the shed’s air, so that nobody reads it twice', async () => {
-    const first = await newRepair(tech, 'Stem');
-    const at = wallClockIn(HOME_ZONE, Date.now() - 60_000);
-    const reading = { id: 'r1', tempC: 18.5, humidityPercent: 51, surfaceTempC: null, place: 'shed', instrument: '', by: 'Tech', at }; // prettier-ignore
-    await saveSection(tech, first, 'air', { readings: [reading] });
+    const read = (agoMin: number, tempC: number): Promise<TestReply> => tech.send('POST', '/api/shop/readings', { id: randomUUID(), at: wallClockIn(HOME_ZONE, Date.now() - 60_000 * agoMin), tempC, humidityPercent: 51, instrument: '' }); // prettier-ignore
+    await read(300, 12);
+    expect((await open({ figures: GOUGE, place: ABOVE })).body.inputs.air.readings).toEqual([]);
+    await read(1, 18.5);
     const { body } = await open({ figures: GOUGE, place: ABOVE });
     expect(body.inputs.air.readings.map(({ tempC }) => tempC)).toEqual([18.5]);
   });

@@ -67,11 +67,6 @@ SELECT id, state, revision, version, technician_id AS "technicianId", inputs, st
 SELECT id, stage_reached AS "stageReached", inputs FROM repair
 WHERE state = 'open' AND coalesce(inputs -> 'days' ->> 'place', 'shed') = 'shed' ORDER BY id FOR UPDATE
 
--- name: lastAirInShed
-SELECT read.value AS reading FROM repair, json_array_elements(inputs -> 'air' -> 'readings') AS read
-WHERE state = 'open' AND read.value ->> 'place' = 'shed' AND read.value ->> 'at' > $1
-ORDER BY read.value ->> 'at' DESC LIMIT 1
-
 -- name: saveInputs
 UPDATE repair SET inputs = $2, version = version + 1, updated_at = $3, stage_reached = $4 WHERE id = $1 RETURNING version
 

@@ -14,13 +14,12 @@ import {
 import { attempt } from '@ashstep/core/errors';
 import { COUNTS } from '@ashstep/core/limits';
 import { STAGES } from '@ashstep/core/hazards';
-import { formatLocal, parseLocal } from '@ashstep/core/plan';
-import { type AirRead, FRESH_MIN, NEW_REPAIR, type RepairInputs } from '@ashstep/core/repair';
+import { type AirRead, NEW_REPAIR, type RepairInputs, isFresh } from '@ashstep/core/repair';
 import { smallInputs } from '@ashstep/core/small';
 import { certainEnough, priorOfYear, resinEvidence } from '@ashstep/core/resin';
 import { shop } from '../people/service.js';
 import { laidByLog } from '../shop/laid.js';
-import { shopSettings } from '../shop/service.js';
+import { shedReading, shopSettings } from '../shop/service.js';
 import { HERE, type Sent, once } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import type { Queryable } from '../platform/database.js';
@@ -110,10 +109,11 @@ async function fabricsOnShelf(client: Queryable, day: string): Promise<string[]>
 }
 
 /** What was last read of the shed's air while it still tells how it is: a job that is opened does not ask for it again. */
-async function airInShed(client: Queryable, now: string): Promise<AirRead[]> {
-  const oldest = formatLocal(parseLocal(now, 'now') - FRESH_MIN.shed);
-  const { rows } = await client.query<{ reading: AirRead }>(sql.lastAirInShed, [oldest]);
-  return rows.map(({ reading }) => reading);
+async function airInShed(client: Queryable, jobId: string, now: string): Promise<AirRead[]> {
+  const read = await shedReading(client);
+  if (!read || read.at > now || !isFresh(read.at, now, 'shed')) return [];
+  const { at, by, tempC, humidityPercent, instrument = '' } = read;
+  return [{ id: `shed-${jobId}`, at, by, tempC, humidityPercent, surfaceTempC: null, place: 'shed', instrument }];
 }
 
 /** Inputs with the figures of a short sheet. @throws ProblemError 422 for a figure no job can have, by its field */
@@ -171,7 +171,7 @@ export async function openRepair(
       stack: { ...NEW_REPAIR.stack, ...(onShelf.length > 0 ? { onShelf } : {}) },
       mix: { ...NEW_REPAIR.mix, tools, dropsPerMl, ...(Object.keys(layingLog).length > 0 ? { layingLog } : {}) },
       days: { ...NEW_REPAIR.days, ...hours, rates },
-      air: { readings: await airInShed(client, now), expected: null },
+      air: { readings: await airInShed(client, body.id, now), expected: null },
     };
     const inputs = body.small ? withFigures(opened, body.small, now) : opened;
     const made = await client.query(sql.insert, [

@@ -16,7 +16,6 @@ type QueryName =
   | 'insert'
   | 'lock'
   | 'lockInShed'
-  | 'lastAirInShed'
   | 'expiredLot'
   | 'fabricsOnShelf'
   | 'saveInputs'

@@ -42,12 +42,17 @@ export async function shopSettings(db: Queryable): Promise<ShopSettings> {
   );
 }
 
+/** The last reading of the shed's air; null where nobody has read it. */
+export async function shedReading(db: Queryable): Promise<ShopReply['reading']> {
+  return (await db.query<AirReading & { by: string }>(sql.lastReading)).rows[0] ?? null;
+}
+
 /** Everything the shop's plan is made from but the jobs. */
 export async function shopPlan({ pool }: Context): Promise<ShopReply> {
   const [settings, forecast, reading, pins, marks, laid] = await Promise.all([
     shopSettings(pool),
     pool.query<Air>(sql.forecast),
-    pool.query<AirReading & { by: string }>(sql.lastReading),
+    shedReading(pool),
     pool.query<ShopReply['pins'][number]>(sql.pins),
     pool.query<ShopReply['marks'][number]>(sql.marks),
     laidByLog(pool),
@@ -55,7 +60,7 @@ export async function shopPlan({ pool }: Context): Promise<ShopReply> {
   return {
     settings,
     forecast: forecast.rows[0] ?? null,
-    reading: reading.rows[0] ?? null,
+    reading,
     pins: pins.rows,
     marks: marks.rows,
     laid,

@@ -8,6 +8,7 @@ import {
   wholePlan,
 } from '@ashstep/core/repair';
 import { cardPdf } from '../card/pdf.js';
+import { chartPdf } from '../charts/pdf.js';
 import { quotePdf } from '../quote/pdf.js';
 import { recordPdf } from '../record/pdf/index.js';
 
@@ -41,4 +42,8 @@ export function quote(input: Parameters<typeof quotePdf>[0]): Promise<Uint8Array
 
 export function card(input: Parameters<typeof cardPdf>[0]): Promise<Uint8Array> {
   return cardPdf(input);
+}
+
+export function chart(input: Parameters<typeof chartPdf>[0]): Promise<Uint8Array> {
+  return chartPdf(input);
 }

@@ -27,6 +27,11 @@ export const routes: Routes = [
         title: 'Small job · Ash Step',
         loadComponent: () => import('./small/small-page').then((m) => m.SmallPage),
       },
+      {
+        path: 'charts',
+        title: 'Charts · Ash Step',
+        loadComponent: () => import('./charts/charts-page').then((m) => m.ChartsPage),
+      },
       { path: 'new', title: 'New job · Ash Step', loadComponent: () => import('./shed/new-job').then((m) => m.NewJob) },
       {
         path: 'library',

@@ -1,4 +1,5 @@
 import type { Calculation } from './calculation.js';
+import { CHART_CALCULATIONS } from './charts.js';
 import { CURE_CALCULATIONS } from './cure.js';
 import { LAMINATE_CALCULATIONS } from './laminate.js';
 import { MIX_CALCULATIONS } from './mix.js';
@@ -20,6 +21,7 @@ export const CALCULATIONS: readonly Calculation[] = [
   ...TAPER_CALCULATIONS,
   ...SPOT_CALCULATIONS,
   ...SMALL_CALCULATIONS,
+  ...CHART_CALCULATIONS,
   ...PLIES_CALCULATIONS,
   ...MIX_CALCULATIONS,
   ...CURE_CALCULATIONS,

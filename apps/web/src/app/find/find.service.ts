@@ -26,6 +26,8 @@ const ACTIONS: readonly Findable[] = [
   action('History', '/history', 'every repair, open and sealed'),
   action('Library', '/library', 'fabrics, resins, lots'),
   action('Bond trials', '/library/trials', 'lap shear coupons'),
+  action('Charts', '/charts', 'tables for the wall and the cup'),
+  action('Small job', '/small', 'gouge, cracks, ding, holes, on one page'),
   action('Terms', '/library/terms', 'words of the trade'),
   action('The shed', '/shop', 'hours, room, tools, rates'),
   action('Your account', '/account', 'password, people'),

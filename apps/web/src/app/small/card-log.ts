@@ -8,6 +8,7 @@ import { SessionService } from '../platform/session.service';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { LayUpDesk } from '../repair/stages/layup/desk';
 import { Systems } from '../repair/stages/resin/systems';
+import { ShopService } from '../shop/shop.service';
 import { isTicked } from '../repair/stages/ticked';
 import type { CardStep } from './card-desk';
 
@@ -40,6 +41,7 @@ export class CardLog {
   private readonly systems = new Systems();
   private readonly clock = inject(Clock);
   private readonly session = inject(SessionService);
+  private readonly shop = inject(ShopService);
 
   readonly round = computed(() => this.step().round!.round);
   readonly card = computed(() => cardOfMedium(this.round().medium, this.state().plan.resin?.card ?? null));
@@ -170,6 +172,7 @@ export class CardLog {
     const [by, at] = [this.session.person?.name ?? '', this.clock.now()];
     const place = this.state().inputs.days.place ?? 'shed';
     this.store.edit('air', ({ readings }) => ({ readings: [...readings, { id: crypto.randomUUID(), tempC, humidityPercent, surfaceTempC: null, place, instrument: '', by, at }] })); // prettier-ignore
+    if (place === 'shed') this.shop.share({ at, tempC, humidityPercent, instrument: '' }, this.state().detail.id);
     return { tempC, humidityPercent, by, at, instrument: '' };
   }
 

@@ -16,6 +16,7 @@ import { STAGE_PAGES } from '../repair/stages/stage-page';
 import { SurveyDesk } from '../survey/survey-desk';
 import { type Asked, type AskedValue, askedFrom, figuresFrom, missingOf } from './asked';
 import { CardDesk, type CardStep } from './card-desk';
+import { CardKit } from './card-kit';
 import { CardLog } from './card-log';
 import { CardPhotos } from './card-photos';
 import { CardResin } from './card-resin';
@@ -30,7 +31,7 @@ const SET: readonly SectionName[] = ['place', 'damage', 'severity', 'laminate', 
 @Component({
   selector: 'ash-card-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CardLog, CardPhotos, CardResin, FigureFields, Header, RouterLink, SignOffStage, SmallPictureView],
+  imports: [CardKit, CardLog, CardPhotos, CardResin, FigureFields, Header, RouterLink, SignOffStage, SmallPictureView],
   providers: [RepairStore, SurveyDesk, SheetFrame, CardDesk, { provide: STAGE_PAGES, useValue: PAGES }],
   templateUrl: './card-page.html',
   styleUrl: './card-page.scss',

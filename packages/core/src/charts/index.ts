@@ -1,0 +1,3 @@
+export * from './chart.js';
+export * from './charts.js';
+export * from './make.js';
