@@ -30,7 +30,7 @@ const MARGIN = 9 * MM;
 /** Room for the box that is ticked by hand, points. */
 const BOX = 18;
 
-/** A small job's card on one A5 page; null for a job that has none. */
+/** A small job's card on one A5 page, set smaller until it fits. @throws Error for a job that was opened in full */
 export async function cardPdf(input: CardInput): Promise<Buffer> {
   const plan = planRepair(input.repair.inputs);
   const card = smallCard(input.repair.inputs, plan);
@@ -44,16 +44,17 @@ export async function cardPdf(input: CardInput): Promise<Buffer> {
   const times = cardTimes(card, standings, Date.parse(input.now));
   const whens = blocks.map((block) => whenOf(block, card, times, input.zone));
   const usual = usualWords(card, input.repair.inputs, plan, say);
-  for (const scale of SCALES) {
+  const set = (scale: number): Page => {
     const page = new Page(scale, input);
     page.head(SMALL_WORDS[card.figures.kind].name);
     page.picture(card, say);
     for (const remark of card.remarks) page.line(remarkWords(remark), 'bold');
     if (usual) page.line(usual, 'text', QUIET);
     blocks.forEach((block, i) => page.block(block, whens[i]!));
-    if (page.pages === 1 || scale === SCALES.at(-1)) return page.finish();
-  }
-  throw new Error('no scale');
+    return page;
+  };
+  const scale = SCALES.find((one) => set(one).pages === 1) ?? SCALES.at(-1)!;
+  return set(scale).finish();
 }
 
 /** When a block may be done, by the shed's clock. */

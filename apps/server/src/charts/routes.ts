@@ -1,5 +1,5 @@
 import { wallClockIn } from '@ashstep/contract';
-import { CHART_IDS, type ChartFrom, makeChart } from '@ashstep/core/charts';
+import { CHART_IDS, type ChartFrom, chartFabrics, makeChart } from '@ashstep/core/charts';
 import { attempt } from '@ashstep/core/errors';
 import { LIMITS } from '@ashstep/core/limits';
 import { FABRICS, type Fabric } from '@ashstep/core/material';
@@ -21,10 +21,6 @@ const query = z.object({
   thicknessMm: z.coerce.number().min(LIMITS.thicknessMm.min).max(LIMITS.thicknessMm.max).optional(),
   ratio: z.coerce.number().min(LIMITS.ratio.min).max(LIMITS.ratio.max).optional(),
 });
-/** Fabrics of a chart where the shelf has none. */
-const USUAL_FABRICS = ['mat-225', 'mat-300', 'mat-450', 'mat-600', 'plain-163', 'twill-203', 'roving-500', 'roving-600', 'biax45-400', 'biax45-600', 'biax090-600', 'ud-300']; // prettier-ignore
-/** As many as go on a page that is read from a step away. */
-const MOST_FABRICS = 14;
 
 export function chartRoutes(context: Context): Router {
   const router = Router();
@@ -38,9 +34,7 @@ export function chartRoutes(context: Context): Router {
     const card = cards.find((one) => one.id === (system ?? defaultOf(id)));
     if (!card) throw new ProblemError(404, 'not-found', 'There is no such system on the shelf or in the library.');
     const shelf = new Set(lots.filter(({ kind, usedUp }) => kind === 'fabric' && !usedUp).map(({ entryId }) => entryId)); // prettier-ignore
-    const fabrics = [...FABRICS, ...(of('fabric') as Fabric[])];
-    const wanted = shelf.size > 0 ? shelf : new Set(USUAL_FABRICS);
-    const from: ChartFrom = { card, tools, dropsPerMl, fabrics: fabrics.filter((one) => wanted.has(one.id)).slice(0, MOST_FABRICS), ...(read ? { tempC: read.tempC } : {}), ...(thicknessMm === undefined ? {} : { thicknessMm }), ...(ratio === undefined ? {} : { ratio }) }; // prettier-ignore
+    const from: ChartFrom = { card, tools, dropsPerMl, fabrics: chartFabrics([...FABRICS, ...(of('fabric') as Fabric[])], shelf), ...(read ? { tempC: read.tempC } : {}), ...(thicknessMm === undefined ? {} : { thicknessMm }), ...(ratio === undefined ? {} : { ratio }) }; // prettier-ignore
     const { result: chart } = attempt(() => makeChart(id, from));
     if (!chart) throw new ProblemError(422, 'not-used', `${card.name} has no such chart. Pick another system.`);
     const address = `${request.protocol}://${request.get('host') ?? ''}/charts?${new URLSearchParams({ chart: id, ...(system ? { system } : {}) }).toString()}`; // prettier-ignore

@@ -49,3 +49,11 @@ export function makeChart(id: ChartId, from: ChartFrom): Chart {
       return gritsChart();
   }
 }
+
+/** Fabrics of a chart where the shelf has none. */
+const USUAL_FABRICS: readonly string[] = ['mat-225', 'mat-300', 'mat-450', 'mat-600', 'plain-163', 'twill-203', 'roving-500', 'roving-600', 'biax45-400', 'biax45-600', 'biax090-600', 'ud-300']; // prettier-ignore
+/** As many as go on a page that is read from a step away. */
+const MOST_FABRICS = 14;
+
+/** The fabrics a shop's charts tell: those on its shelf, by id; where there are none, the usual. */
+export const chartFabrics = (all: readonly Fabric[], onShelf: ReadonlySet<string>): Fabric[] => all.filter(({ id }) => (onShelf.size > 0 ? onShelf.has(id) : USUAL_FABRICS.includes(id))).slice(0, MOST_FABRICS); // prettier-ignore

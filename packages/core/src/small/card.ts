@@ -7,7 +7,6 @@ import {
   type RepairPlan,
   type StageProblem,
   cardOfMedium,
-  mendsGelCoatOnly,
   spotNames,
   workedAs,
 } from '../repair/index.js';
@@ -187,8 +186,8 @@ function remarksOn(
   if (figures.kind === 'gouge') {
     if (!figures.reachesFibre && deepest > GEL_COAT_AT_MOST_MM)
       told.push({ id: 'small.deeper-than-gel-coat', params: { depthMm: deepest, mostMm: GEL_COAT_AT_MOST_MM } });
-    if (!mendsGelCoatOnly(inputs))
-      told.push({ id: figures.reachesFibre ? 'small.epoxy-for-fibre' : 'small.epoxy-below-water' });
+    if (figures.reachesFibre) told.push({ id: 'small.epoxy-for-fibre' });
+    else if (inputs.place.waterline !== 'above') told.push({ id: 'small.epoxy-below-water' });
   }
   if (figures.kind === 'cracks' && figures.cause !== 'knock') told.push({ id: `small.${figures.cause}` });
   if (figures.kind === 'ding') told.push({ id: figures.skinBroken ? 'small.prime-until-tacky' : 'small.batten' });

@@ -70,12 +70,24 @@ describe('figures of a small job', () => {
     const now = smallInputs(moved, { ...HOLES, diametersMm: [6, 6, 8, 25, 10], thicknessMm: 7 });
     expect(now.rounds.added.map(({ id }) => id)).toEqual(['small-2', 'mine']);
     expect(now.damage.spots.map(({ name, shape }) => [name, shape.centreYMm])).toEqual([
-      ['by hole-2', 33],
-      ['by hole-3', 33],
-      ['by hole-4', 33],
+      ['by spot-2', 33],
+      ['by spot-3', 33],
+      ['by spot-4', 33],
       ['', 0],
     ]);
     expect(now.laminate.thicknessMm).toBe(7);
+  });
+
+  it('of a place that is taken out leave the others their ids: what the log has of them stays theirs', () => {
+    const ids = (from: RepairInputs, diametersMm: readonly number[]): string[] => smallInputs(from, { ...HOLES, diametersMm }).damage.spots.map(({ id }) => id); // prettier-ignore
+    const five = smallInputs(on('paint'), { ...HOLES, diametersMm: [6, 7, 8, 9, 10] });
+    expect(five.damage.spots.map(({ id }) => id)).toEqual(['spot-2', 'spot-3', 'spot-4', 'spot-5']);
+    expect(ids(five, [6, 7, 9, 10])).toEqual(['spot-2', 'spot-4', 'spot-5']);
+    expect(ids(five, [6, 7, 12, 9, 10])).toEqual(['spot-2', 'spot-3', 'spot-4', 'spot-5']);
+    expect(ids(five, [6, 7, 8, 20, 9, 10])).toEqual(['spot-2', 'spot-3', 'spot-6', 'spot-4', 'spot-5']);
+    const gouges = smallInputs(on('gelcoat'), { ...GOUGE, more: [{ lengthMm: 9, widthMm: 9, depthMm: 1 }, { lengthMm: 8, widthMm: 4, depthMm: 1 }] }); // prettier-ignore
+    const left = smallInputs(gouges, { ...GOUGE, more: [{ lengthMm: 8, widthMm: 4, depthMm: 1 }] });
+    expect(left.damage.spots.map(({ id }) => id)).toEqual(['spot-3']);
   });
 
   it('nothing has are refused at their field', () => {

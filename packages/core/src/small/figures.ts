@@ -8,6 +8,7 @@ import {
   NOT_SMALL,
   type RepairInputs,
   type RepairPlan,
+  type SmallKind,
   mendsGelCoatOnly,
   planRepair,
   usualRounds,
@@ -132,10 +133,9 @@ function coating({
 type Sections = Pick<RepairInputs, 'place' | 'damage' | 'severity' | 'laminate' | 'taper' | 'stack' | 'small'>;
 
 function sectionsOf(base: RepairInputs, figures: SmallFigures): Sections {
-  const { toFibre: _, ...damageOf } = base.damage;
-  const { kind: __, edge: ___, wrap: ____, injection: _____, bevelMm: ______, ...taper } = base.taper;
+  const taper = without(base.taper, 'kind', 'edge', 'wrap', 'injection', 'bevelMm');
   const { place, laminate, stack } = base;
-  const damage: RepairInputs['damage'] = { ...damageOf, spots: [], depthMm: null };
+  const damage: RepairInputs['damage'] = { ...without(base.damage, 'toFibre'), spots: [], depthMm: null };
   const severity = { ...base.severity, separated: false };
   const plain: Sections = { place, damage, severity, laminate, taper, stack, small: { ...NOT_SMALL, kind: figures.kind } }; // prettier-ignore
   const { small } = plain;
@@ -177,22 +177,17 @@ function sectionsOf(base: RepairInputs, figures: SmallFigures): Sections {
     }
     case 'holes': {
       const { diametersMm, thicknessMm, through, bothFaces } = figures;
-      const row = pattern({ along: diametersMm.length, stepMm: SMALL_USUAL.rowMm });
-      const before = new Map(base.damage.spots.map((spot) => [spot.id, spot]));
+      const [first, ...others] = diametersMm;
       return {
         ...plain,
         place: { ...place, access: bothFaces ? 'both' : 'one' },
         damage: {
           ...damage,
           kind: 'hole',
-          shape: movedTo(circle(diametersMm[0]!), base.small.kind === 'holes' ? base.damage.shape : { centreXMm: 0, centreYMm: 0 }), // prettier-ignore
+          shape: movedTo(circle(first!), base.small.kind === 'holes' ? base.damage.shape : {}),
           depth: through ? 'through' : 'part',
           depthMm: through ? null : thicknessMm,
-          spots: diametersMm.slice(1).map((diameterMm, i): Spot => {
-            const id = `hole-${i + 2}`;
-            const { x, y } = row[i + 1]!;
-            return { id, name: before.get(id)?.name ?? '', kind: 'hole', shape: movedTo(circle(diameterMm), before.get(id)?.shape ?? { centreXMm: x, centreYMm: y }), depthMm: null }; // prettier-ignore
-          }),
+          spots: spotsOf(base, 'holes', SMALL_USUAL.rowMm, others.map((mm) => ({ kind: 'hole', shape: circle(mm), depthMm: null }))), // prettier-ignore
         },
         laminate: { ...laminate, thicknessMm },
         taper: { ...taper, kind: 'dish', bevelMm: Math.min(SMALL_USUAL.bevelMm, thicknessMm / 3) },
@@ -252,6 +247,13 @@ function sectionsOf(base: RepairInputs, figures: SmallFigures): Sections {
   }
 }
 
+/** A section without what another kind has set in it. */
+function without<T extends object, K extends keyof T>(section: T, ...keys: K[]): Omit<T, K> {
+  const rest = { ...section };
+  for (const key of keys) delete rest[key];
+  return rest;
+}
+
 const circle = (diameterMm: number): Shape => ({ kind: 'circle', diameterMm });
 const movedTo = (shape: Shape, { centreXMm = 0, centreYMm = 0 }: Pick<Shape, 'centreXMm' | 'centreYMm'>): Shape => ({ ...shape, centreXMm, centreYMm }); // prettier-ignore
 
@@ -264,27 +266,53 @@ const chip = ({ lengthMm, widthMm }: SmallPlace): Shape =>
 /** The first place and those beside it, each where it lies already, else in a row. */
 function placesOf(
   { more, ...first }: SmallPlace & { more: readonly SmallPlace[] },
-  { damage, small }: RepairInputs,
+  base: RepairInputs,
   kind: 'gouge' | 'ding',
 ): Pick<RepairInputs['damage'], 'shape' | 'depthMm' | 'spots'> {
-  const row = pattern({ along: more.length + 1, stepMm: SMALL_USUAL.rowMm + Math.min(5000, Math.max(first.lengthMm, ...more.map(({ lengthMm }) => lengthMm))) }); // prettier-ignore
-  const known = small.kind === kind;
+  const stepMm = SMALL_USUAL.rowMm + Math.min(LONGEST_MM, Math.max(first.lengthMm, ...more.map(({ lengthMm }) => lengthMm))); // prettier-ignore
+  const known = base.small.kind === kind;
   return {
-    shape: movedTo(chip(first), known ? damage.shape : {}),
+    shape: movedTo(chip(first), known ? base.damage.shape : {}),
     depthMm: first.depthMm,
-    spots: more.map((place, i): Spot => {
-      const before = known ? damage.spots[i] : undefined;
-      const { x, y } = row[i + 1]!;
-      return {
-        id: before?.id ?? `spot-${i + 2}`,
-        name: before?.name ?? '',
-        kind,
-        shape: movedTo(chip(place), before?.shape ?? { centreXMm: x, centreYMm: y }),
-        depthMm: place.depthMm,
-      };
-    }),
+    spots: spotsOf(base, kind, stepMm, more.map((place) => ({ kind, shape: chip(place), depthMm: place.depthMm }))), // prettier-ignore
   };
 }
+
+/**
+ * Further places by their sizes. One that is there already keeps its id, name and place on the plan, for the log tells it by its id: those before the first
+ * that differs and after the last, and as many between as there were before. The rest are new, in a row.
+ */
+function spotsOf(
+  { damage, small }: RepairInputs,
+  kind: SmallKind,
+  stepMm: number,
+  wanted: readonly Pick<Spot, 'kind' | 'shape' | 'depthMm'>[],
+): Spot[] {
+  const there = small.kind === kind ? damage.spots : [];
+  const same = (a: number, b: number): boolean => sized(there[a]!.shape) === sized(wanted[b]!.shape) && there[a]!.depthMm === wanted[b]!.depthMm; // prettier-ignore
+  const least = Math.min(there.length, wanted.length);
+  let head = 0;
+  while (head < least && same(head, head)) head++;
+  let tail = 0;
+  while (tail < least - head && same(there.length - 1 - tail, wanted.length - 1 - tail)) tail++;
+  const paired = there.length === wanted.length;
+  const at = (i: number): Spot | undefined => (i < head || paired ? there[i] : i >= wanted.length - tail ? there[i - wanted.length + there.length] : undefined); // prettier-ignore
+  const row = pattern({ along: wanted.length + 1, stepMm });
+  let number = Math.max(1, ...there.map(({ id }) => Number(/\d+$/.exec(id)?.[0] ?? 1)));
+  return wanted.map((one, i): Spot => {
+    const before = at(i);
+    const { x, y } = row[i + 1]!;
+    return {
+      ...one,
+      id: before?.id ?? `spot-${++number}`,
+      name: before?.name ?? '',
+      shape: movedTo(one.shape, before?.shape ?? { centreXMm: x, centreYMm: y }),
+    };
+  });
+}
+
+/** Length and width of a shape that a short sheet makes, as a text to be compared. */
+const sized = (shape: Shape): string => (shape.kind === 'circle' ? `${shape.diameterMm}` : shape.kind === 'polygon' ? 'polygon' : `${shape.lengthMm} ${shape.widthMm}`); // prettier-ignore
 
 /** Thicker than this nothing is mended on one page: it is a job of its own, mm. */
 const THICKEST_MM = 60;
@@ -351,13 +379,13 @@ function checkFigures(figures: SmallFigures): void {
 /** The figures of a job that is carried on one page, read back from its inputs, whoever set them; null for a job that was opened in full, or whose damage is of another kind by now. */
 export function figuresOf(inputs: RepairInputs): SmallFigures | null {
   const { damage, laminate, taper, place, severity, small } = inputs;
-  const sized = (shape: Shape): Pick<SmallPlace, 'lengthMm' | 'widthMm'> => {
+  const sizeOf = (shape: Shape): Pick<SmallPlace, 'lengthMm' | 'widthMm'> => {
     if (shape.kind === 'circle') return { lengthMm: shape.diameterMm, widthMm: shape.diameterMm };
     const { lengthMm, widthMm } = shape.kind === 'polygon' ? measureOffset(shape, 0) : shape;
     return { lengthMm, widthMm };
   };
-  const first = sized(damage.shape);
-  const placeOf = ({ shape, depthMm }: Pick<Spot, 'shape' | 'depthMm'>): SmallPlace => ({ ...sized(shape), depthMm: depthMm ?? damage.depthMm ?? 0 }); // prettier-ignore
+  const first = sizeOf(damage.shape);
+  const placeOf = ({ shape, depthMm }: Pick<Spot, 'shape' | 'depthMm'>): SmallPlace => ({ ...sizeOf(shape), depthMm: depthMm ?? damage.depthMm ?? 0 }); // prettier-ignore
   const places = { ...placeOf(damage), more: damage.spots.map(placeOf) };
   switch (small.kind) {
     case null:
@@ -373,7 +401,7 @@ export function figuresOf(inputs: RepairInputs): SmallFigures | null {
     case 'holes':
       return {
         kind: 'holes',
-        diametersMm: [damage.shape, ...damage.spots.map(({ shape }) => shape)].map((shape) => sized(shape).lengthMm),
+        diametersMm: [damage.shape, ...damage.spots.map(({ shape }) => shape)].map((shape) => sizeOf(shape).lengthMm),
         thicknessMm: laminate.thicknessMm ?? 0,
         through: damage.depth === 'through',
         bothFaces: place.access === 'both',

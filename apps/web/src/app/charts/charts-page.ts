@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { CHART_WORDS, chartCellWords, chartHeadWords, chartOfWords, errorWords } from '@ashstep/contract';
-import { CHART_IDS, type Chart, type ChartCell, type ChartHead, type ChartId, fitsChart, makeChart } from '@ashstep/core/charts'; // prettier-ignore
+import { CHART_IDS, chartFabrics, type Chart, type ChartCell, type ChartHead, type ChartId, fitsChart, makeChart } from '@ashstep/core/charts'; // prettier-ignore
 import { attempt } from '@ashstep/core/errors';
 import type { Fabric } from '@ashstep/core/material';
 import { GEL_COAT, type SystemCard } from '@ashstep/core/resin';
@@ -15,8 +15,6 @@ import { ShopService } from '../shop/shop.service';
 
 /** Charts that are made of a system. */
 const OF_SYSTEM: readonly ChartId[] = ['catalyst', 'mix', 'fabric', 'thickness', 'times'];
-/** Fabrics of a chart where the shelf has none. */
-const USUAL_FABRICS: readonly string[] = ['mat-225', 'mat-300', 'mat-450', 'mat-600', 'plain-163', 'twill-203', 'roving-500', 'roving-600', 'biax45-400', 'biax45-600', 'biax090-600', 'ud-300']; // prettier-ignore
 const [USUAL_MM, USUAL_RATIO] = [4, 12];
 
 /** Tables for the wall and the cup, from the shop's own systems, tools and drop, with the air there is marked. */
@@ -48,7 +46,7 @@ export class ChartsPage {
   readonly steep = computed(() => Number(this.ratio() ?? USUAL_RATIO));
   private readonly fabrics = computed((): Fabric[] => {
     const shelf = new Set(this.library.lots().filter(({ kind, usedUp }) => kind === 'fabric' && !usedUp).map(({ entryId }) => entryId)); // prettier-ignore
-    return this.library.fabrics().filter(({ id }) => (shelf.size > 0 ? shelf.has(id) : USUAL_FABRICS.includes(id)));
+    return chartFabrics(this.library.fabrics(), shelf);
   });
   private readonly made = computed(() => {
     const [card, settings, reading] = [this.card(), this.shop.shop()?.settings, this.shop.shop()?.reading];

@@ -121,6 +121,19 @@ export const missingOf = (kind: SmallKind, said: Asked): string[] =>
     .filter(({ key, optional }) => !optional && !isSaid(said[key]))
     .map(({ label }) => label);
 
+/** The figures of each kind, asked or not. */
+const FIGURES: Readonly<Record<SmallKind, readonly string[]>> = {
+  gouge: ['lengthMm', 'widthMm', 'depthMm', 'reachesFibre', 'colour'],
+  cracks: ['cracksMm', 'spreadMm', 'cause', 'thicknessMm'],
+  ding: ['lengthMm', 'widthMm', 'depthMm', 'skinBroken', 'thicknessMm', 'coreId', 'coreMm', 'wet'],
+  holes: ['diametersMm', 'thicknessMm', 'through', 'bothFaces'],
+  edge: ['lengthMm', 'widthMm', 'thicknessMm'],
+  hole: ['sizeMm', 'thicknessMm', 'bothFaces'],
+  tube: ['diameterMm', 'lengthMm', 'sharePercent', 'wallMm', 'carriesPeople'],
+  disbond: ['lengthMm', 'widthMm', 'gapMm', 'wet'],
+  coat: ['lengthMm', 'widthMm', 'coat', 'lowMm'],
+};
+
 /** What fields that are not asked of a kind stand at. */
 const NOT_ASKED: Asked = { thicknessMm: null, coreMm: null, lowMm: 0, bothFaces: false, colour: '' };
 
@@ -131,23 +144,12 @@ export function figuresFrom(
   more: Extract<SmallFigures, { kind: 'gouge' }>['more'],
 ): SmallFigures {
   // prettier-ignore
-  const keys: Readonly<Record<SmallKind, readonly string[]>> = {
-    gouge: ['lengthMm', 'widthMm', 'depthMm', 'reachesFibre', 'colour'],
-    cracks: ['cracksMm', 'spreadMm', 'cause', 'thicknessMm'],
-    ding: ['lengthMm', 'widthMm', 'depthMm', 'skinBroken', 'thicknessMm', 'coreId', 'coreMm', 'wet'],
-    holes: ['diametersMm', 'thicknessMm', 'through', 'bothFaces'],
-    edge: ['lengthMm', 'widthMm', 'thicknessMm'],
-    hole: ['sizeMm', 'thicknessMm', 'bothFaces'],
-    tube: ['diameterMm', 'lengthMm', 'sharePercent', 'wallMm', 'carriesPeople'],
-    disbond: ['lengthMm', 'widthMm', 'gapMm', 'wet'],
-    coat: ['lengthMm', 'widthMm', 'coat', 'lowMm'],
-  };
   const asked = new Set(askedOf(kind, said).map(({ key }) => key));
   const of = (key: string): AskedValue => {
     const value = asked.has(key) && said[key] !== undefined ? said[key] : NOT_ASKED[key];
     return key === 'coreId' && value === NO_CORE ? null : value;
   };
-  const figures = Object.fromEntries(keys[kind].map((key) => [key, of(key)]));
+  const figures = Object.fromEntries(FIGURES[kind].map((key) => [key, of(key)]));
   return { kind, ...figures, ...(hasPlaces(kind) ? { more } : {}) } as unknown as SmallFigures;
 }
 

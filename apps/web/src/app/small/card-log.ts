@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, output, signal } from '@angular/core'; // prettier-ignore
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core'; // prettier-ignore
 import { CLOSING_NAMES, type LogEntryBody, remarkWords } from '@ashstep/contract';
 import { type PourUnit, type PouredAs, type RoundPot, cardOfMedium, closedCheckOf, gramsPoured, unitOf } from '@ashstep/core/repair'; // prettier-ignore
 import { TextInput, TickInput } from '../parts/inputs';
+import { draft } from '../outbox/draft';
 import { QuantityField } from '../parts/quantity-field';
 import { Clock } from '../platform/clock';
 import { SessionService } from '../platform/session.service';
@@ -46,11 +47,16 @@ export class CardLog {
   readonly round = computed(() => this.step().round!.round);
   readonly card = computed(() => cardOfMedium(this.round().medium, this.state().plan.resin?.card ?? null));
   readonly catalysed = computed(() => this.card()?.kind === 'catalysed');
-  readonly weighed = linkedSignal<Weighed[]>(() => this.round().pots.map((pot) => this.asPlanned(pot)));
+  /** Pots of it that are not in the log yet. */
+  readonly pots = computed(() => this.round().pots.filter(({ label }) => !this.step().standing?.mixed.has(label)));
+  private readonly job = computed(() => this.state().detail.id);
+  private readonly typed = draft<Readonly<Record<string, Partial<Weighed>>>>('weighed', computed(() => `${this.job()}.${this.round().id}`), {}); // prettier-ignore
+  /** As the card has it, or as it was typed. */
+  readonly weighed = computed((): Weighed[] => this.pots().map((pot) => ({ ...this.asPlanned(pot), ...this.typed()[pot.label] }))); // prettier-ignore
   /** Places that were not filled this time. */
   readonly leftOut = signal<ReadonlySet<string>>(new Set());
-  readonly airC = signal<number | null>(null);
-  readonly humidity = signal<number | null>(null);
+  readonly airC = draft<number | null>('cardAir', this.job, null);
+  readonly humidity = draft<number | null>('cardHumidity', this.job, null);
 
   constructor() {
     this.desk.source = this.state;
@@ -66,7 +72,7 @@ export class CardLog {
   readonly spots = computed(() => (this.round().spotIds.length > 1 ? this.desk.spots() : []));
   readonly wanted = computed((): string[] => {
     const pots = this.weighed();
-    const lots = this.round().pots.length > 0;
+    const lots = this.pots().length > 0;
     return [
       ...(this.begun() || this.fresh() || (this.airC() !== null && this.humidity() !== null) ? [] : ['the air, read now']), // prettier-ignore
       ...(pots.some(({ resin, second }) => !resin || second === null) ? ['what was weighed'] : []),
@@ -81,11 +87,11 @@ export class CardLog {
   });
   /** What the press says: that it is as the card has it, or not. */
   readonly saying = computed(() => {
-    const same = this.round().pots.every((pot, i) => JSON.stringify(this.asPlanned(pot)) === JSON.stringify(this.weighed()[i])); // prettier-ignore
+    const same = this.pots().every((pot, i) => JSON.stringify(this.asPlanned(pot)) === JSON.stringify(this.weighed()[i])); // prettier-ignore
     const spots = this.spots().length - this.leftOut().size;
     const { closing } = this.round();
     return [
-      this.round().pots.length === 0 ? 'Log it: on' : same ? 'Log it: weighed as on the card' : 'Log it: as typed here',
+      this.pots().length === 0 ? 'Log it: on' : same ? 'Log it: weighed as on the card' : 'Log it: as typed here',
       ...(this.spots().length > 0 ? [`${spots} of ${this.spots().length} places`] : []),
       ...(closing ? [CLOSING_NAMES[closing].toLowerCase()] : []),
     ].join(', ');
@@ -112,7 +118,8 @@ export class CardLog {
   }
 
   weigh(at: number, part: Partial<Weighed>): void {
-    this.weighed.update((all) => all.map((one, i) => (i === at ? { ...one, ...part } : one)));
+    const { label } = this.pots()[at]!;
+    this.typed.update((all) => ({ ...all, [label]: { ...all[label], ...part } }));
   }
 
   leave(spotId: string, done: boolean): void {
@@ -139,10 +146,7 @@ export class CardLog {
       this.tickBefore();
       this.store.log({ kind: 'start', round: round.id, onto: round.onto, tempC, humidityPercent, read: reading, ...(ids.length > 0 ? { against: { ids, reason: this.desk.allTheSame().trim() } } : {}) }); // prettier-ignore
     }
-    const mixed = this.step().standing?.mixed;
-    round.pots.forEach((pot, i) => {
-      if (!mixed?.has(pot.label)) this.store.log(this.batch(pot, this.weighed()[i]!, read?.tempC ?? this.desk.fresh()!.tempC!)); // prettier-ignore
-    });
+    this.pots().forEach((pot, i) => this.store.log(this.batch(pot, this.weighed()[i]!, read?.tempC ?? this.desk.fresh()!.tempC!))); // prettier-ignore
     for (const ply of round.plies) if (!this.step().standing?.plies.has(ply.key)) this.store.log({ kind: 'ply', plyKey: ply.key, label: ply.label }); // prettier-ignore
     for (const { id, name, done } of this.spots())
       if (!done && !this.leftOut().has(id)) this.store.log({ kind: 'spot', round: round.id, spotId: id, label: `${this.step().title}, spot ${name}` }); // prettier-ignore
@@ -152,6 +156,8 @@ export class CardLog {
       if (closed) this.store.check(closed, true);
     }
     this.desk.allTheSame.set('');
+    this.typed.set({});
+    for (const field of [this.airC, this.humidity]) field.set(null);
     this.shut.emit();
   }
 

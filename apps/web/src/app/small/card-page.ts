@@ -93,7 +93,6 @@ export class CardPage {
       const [id, part] = [this.id(), this.part()];
       untracked(() => this.frame.follow(id, 'card', part));
     });
-    effect(() => this.frame.frozen.set(false));
     const clock = inject(Clock);
     interval(MINUTE_MS).pipe(takeUntilDestroyed(inject(DestroyRef))).subscribe(() => this.desk.moment.set(clock.moment())); // prettier-ignore
   }

@@ -159,6 +159,9 @@ import { type Asked, type AskedField, type AskedValue, askedOf, hasPlaces } from
       flex-direction: column;
       gap: 12px;
     }
+    .fields {
+      grid-template-columns: repeat(auto-fill, minmax(102px, 1fr));
+    }
     .wide {
       grid-column: 1 / -1;
     }

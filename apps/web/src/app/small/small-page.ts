@@ -73,6 +73,13 @@ export class SmallPage {
     return kind === 'coat' && coat === 'seal' ? ('bare' as const) : null;
   });
   readonly asksSurface = computed(() => this.knownSurface() === null);
+  /** A kind that this craft seldom has, and which it is more likely. */
+  readonly misfit = computed((): { text: string; kind: SmallKind } | null => {
+    const [kind, craft] = [this.picked(), this.craftKind()];
+    if ((kind === 'gouge' || kind === 'cracks') && (craft === 'board' || craft === 'paddle'))
+      return { text: 'Boards and paddle craft seldom have gel coat. Paint or bare skin pressed in is a', kind: 'ding' };
+    return null;
+  });
   readonly place = computed((): NonNullable<NewRepair['small']>['place'] | null => {
     const finish = this.knownSurface() ?? this.said().finish;
     const waterline = this.floats() ? this.said().waterline : 'above';
