@@ -167,6 +167,7 @@ describe('a small job', () => {
         await done;
       };
       await act(browser.press('Small job'));
+      expect(await browser.accessFaults()).toEqual([]);
       await act(browser.press('Gouge or chip'));
       await browser.sees('Reaches fibre?');
       await act(browser.choose('Craft', 'PL-2'));

@@ -192,10 +192,13 @@ function remarksOn(
   if (figures.kind === 'cracks' && figures.cause !== 'knock') told.push({ id: `small.${figures.cause}` });
   if (figures.kind === 'ding') told.push({ id: figures.skinBroken ? 'small.prime-until-tacky' : 'small.batten' });
   const others = [...plan.holds, ...(plan.mix?.remarks ?? []), ...(plan.taper?.remarks ?? []), ...(plan.patch?.remarks ?? []), ...plan.cold]; // prettier-ignore
-  // That it is never fully cured is something only to what waits for it.
+  // That it is never fully cured is something only to what waits for it; plies over a filled dent are borne by the fill.
   const waits = rounds.some(({ fromHour }) => fromHour === null);
   const shown = others.filter(
-    ({ id }) => id !== 'mix.catalyst-by-volume' && (waits || id !== 'cure.full-needs-warmth'),
+    ({ id }) =>
+      id !== 'mix.catalyst-by-volume' &&
+      (waits || id !== 'cure.full-needs-warmth') &&
+      !(figures.kind === 'ding' && id === 'stack.few-discs'),
   );
   return [...told, ...shown].filter((remark, i, all) => all.findIndex(({ id }) => id === remark.id) === i);
 }

@@ -48,7 +48,10 @@ describe('a kit in the field', () => {
   });
 
   it('names what to improvise with, and what is done again at home', () => {
-    expect(ids(check({}))).toEqual(jasmine.arrayContaining(['kit.tape-dam', 'kit.film-and-weight', 'kit.few-discs', 'kit.again-at-home'])); // prettier-ignore
+    expect(ids(check({}))).toEqual(jasmine.arrayContaining(['kit.film-and-weight', 'kit.again-at-home']));
+    // A dent is borne by its fill and its core; a hole in a thin shell is borne by nothing.
+    expect(ids(check({}))).not.toContain('kit.few-discs');
+    expect(ids(check({}, { kind: 'hole', sizeMm: 40, thicknessMm: 1, bothFaces: false }))).toEqual(jasmine.arrayContaining(['kit.tape-dam', 'kit.few-discs'])); // prettier-ignore
     expect(ids(check({}, DING, { service: 'high' }))).toContain('kit.again-before-use');
     const gouge = check({}, { kind: 'gouge', lengthMm: 80, widthMm: 10, depthMm: 1, reachesFibre: false, colour: '', more: [] }, { finish: 'gelcoat' }); // prettier-ignore
     expect(gouge.discs).toBeNull();

@@ -116,9 +116,11 @@ function fieldRemarks(inputs: RepairInputs, plan: RepairPlan, plies: number): Re
   const thin = (inputs.laminate.thicknessMm ?? THIN_SHELL_MM) < THIN_SHELL_MM;
   const grave = plan.severity.taken === 'beyond' || serviceOf(inputs.place) === 'high' || serviceOf(inputs.place) === 'primary'; // prettier-ignore
   return [
-    ...(inputs.damage.depth === 'through' && laid ? [{ id: 'kit.tape-dam' }] : []),
+    ...(inputs.damage.depth === 'through' && laid && inputs.laminate.core === null ? [{ id: 'kit.tape-dam' }] : []),
     ...(laid ? [{ id: 'kit.film-and-weight' }] : []),
-    ...(laid && thin && plies < LEAST_DISCS ? [{ id: 'kit.few-discs', params: { discs: LEAST_DISCS } }] : []),
+    ...(laid && thin && plies < LEAST_DISCS && inputs.damage.kind !== 'ding'
+      ? [{ id: 'kit.few-discs', params: { discs: LEAST_DISCS } }]
+      : []),
     ...(laid || grave ? [{ id: grave ? 'kit.again-before-use' : 'kit.again-at-home' }] : []),
   ];
 }

@@ -99,7 +99,7 @@ export function smallPicture(of: SmallFigures | SmallKind): SmallPicture {
         put('ply', box(MIDDLE - 100, TOP - 5, 200, 5));
         put('ply', box(MIDDLE - 112, TOP - 10, 224, 5));
       }
-      dimensions.push(across(MIDDLE - 65, MIDDLE + 65, figures.lengthMm, TOP - 20), down(MIDDLE + 124, TOP, TOP + deep, figures.depthMm)); // prettier-ignore
+      dimensions.push(across(MIDDLE - 65, MIDDLE + 65, figures.lengthMm, TOP - 20), down(MIDDLE + 82, TOP, TOP + deep, figures.depthMm)); // prettier-ignore
       break;
     }
     case 'holes': {
