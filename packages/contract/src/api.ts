@@ -334,6 +334,8 @@ export const findReply = z.object({
 export const historyReply = z.object({
   rows: z.array(
     repairSummary.extend({
+      /** Carried on one page. */
+      small: z.boolean(),
       resin: z.string().nullable(),
       ownResin: z.string().nullable(),
       lots: z.array(z.string()),

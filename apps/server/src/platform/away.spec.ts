@@ -3,12 +3,12 @@ import { newRepair, saveSection } from '../testing/repairs.js';
 import { TestClient, TestServer } from '../testing/server.js';
 import { inTransaction, isAway } from './database.js';
 
-/** Ends every connection to the database, as its restart does. */
+/** Ends every connection to the database, as its restart does; not what the database itself does in it at times, such as tidying its tables. */
 async function endAll(databaseUrl: string): Promise<number> {
   const client = new pg.Client({ connectionString: databaseUrl });
   await client.connect();
   const { rows } = await client.query(
-    'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()',
+    "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid() AND backend_type = 'client backend'",
   );
   await client.end();
   return rows.length;

@@ -44,7 +44,7 @@ WITH found AS (
 SELECT id, craft_id AS "craftId", tag AS "craftTag", craft_name AS "craftName", construction, title, state, revision, version, technician_name AS technician,
   to_json(updated_at) AS "updatedAt", to_json(sealed_at) AS "sealedAt",
   (SELECT count(*)::int FROM rework_item w WHERE w.repair_id = found.id AND w.closed_at IS NULL) AS "openRework",
-  inputs -> 'resin' ->> 'systemId' AS resin, inputs -> 'resin' -> 'own' ->> 'name' AS "ownResin", lots, origin, count(*) OVER ()::int AS total
+  inputs -> 'small' ->> 'kind' IS NOT NULL AS small, inputs -> 'resin' ->> 'systemId' AS resin, inputs -> 'resin' -> 'own' ->> 'name' AS "ownResin", lots, origin, count(*) OVER ()::int AS total
 FROM found ORDER BY coalesce(sealed_at, updated_at) DESC, id LIMIT $4 OFFSET $5
 
 -- name: findable

@@ -33,6 +33,21 @@ describe('the sheet', () => {
   });
 });
 
+describe('a grip that is pulled', () => {
+  it('comes to rest on a whole step within reach, and anywhere with none', () => {
+    expect(dragHandle(BOX, 'length', { x: 83.4, y: 5 }, 2)).toEqual(jasmine.objectContaining({ lengthMm: 145 }));
+    expect(dragHandle(BOX, 'length', { x: 83.4, y: 5 })).toEqual(jasmine.objectContaining({ lengthMm: 147 }));
+    expect(dragHandle(BOX, 'move', { x: 19.2, y: 33 }, 1)).toEqual(jasmine.objectContaining({ centreXMm: 20, centreYMm: 33 })); // prettier-ignore
+  });
+
+  it('turns to the corners of a set square', () => {
+    const at = (deg: number) => ({ x: 10 + 100 * Math.cos((deg * Math.PI) / 180), y: 5 + 100 * Math.sin((deg * Math.PI) / 180) }); // prettier-ignore
+    expect(dragHandle(BOX, 'turn', at(43), 1)).toEqual(jasmine.objectContaining({ rotationDeg: 45 }));
+    expect(dragHandle(BOX, 'turn', at(41), 1)).toEqual(jasmine.objectContaining({ rotationDeg: 41 }));
+    expect(dragHandle(BOX, 'turn', at(43))).toEqual(jasmine.objectContaining({ rotationDeg: 43 }));
+  });
+});
+
 describe('grips of a free outline', () => {
   const FREE: Extract<Shape, { kind: 'polygon' }> = { kind: 'polygon', points: [{ x: 0, y: 0 }, { x: 100, y: 0 }, { x: 100, y: 60 }, { x: 0, y: 60 }] }; // prettier-ignore
 

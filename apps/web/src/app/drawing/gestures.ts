@@ -9,6 +9,8 @@ import { type HandleId, dragHandle, nudgeHandle, pointIndex } from './handles';
 const DRAG_PX = 6;
 /** A press this near to a point means that point, px. */
 const SNAP_PX = 14;
+/** A grip this near to a whole step comes to rest on it, px. */
+const REST_PX = 3;
 const [LEAST_ZOOM, MOST_ZOOM] = [0.3, 20];
 
 /** The drawing as gestures find it, and what they say. */
@@ -124,7 +126,11 @@ export class Gestures {
         toPlan(this.sheet.port(), event.clientX - box.left, event.clientY - box.top),
       ];
       if (this.sheet.chosenMark()) this.sheet.markMoved({ index: pointIndex(handle), move: () => to });
-      else this.sheet.reshaped((shape) => dragHandle(shape, handle, to));
+      else {
+        // Held with Alt it goes wherever it is taken.
+        const reachMm = event.altKey ? 0 : REST_PX / this.sheet.port().scale;
+        this.sheet.reshaped((shape) => dragHandle(shape, handle, to, reachMm));
+      }
     }
   }
 

@@ -48,23 +48,36 @@ export const pointHandles = (points: readonly Point[]): Handle[] =>
 
 const MIN_MM = 1;
 const round = (value: number): number => Math.round(value * 2) / 2;
+/** Sizes and places come to rest on whole steps, angles on the corners of a set square. */
+const [SNAP_STEP_MM, SNAP_STEP_DEG, SNAP_DEG] = [5, 15, 2.5];
 
-/** The shape after a grip has been taken to a point of the plan; kept possible at every moment of the drag. */
-export function dragHandle(shape: Shape, handle: HandleId, to: Point): Shape {
+/** To half a millimetre, or to the whole step it is within reach of. */
+function resting(value: number, reachMm: number): number {
+  const step = SNAP_STEP_MM * Math.round(value / SNAP_STEP_MM);
+  return Math.abs(value - step) <= reachMm ? step : round(value);
+}
+
+function restingDeg(value: number, snaps: boolean): number {
+  const step = SNAP_STEP_DEG * Math.round(value / SNAP_STEP_DEG);
+  return snaps && Math.abs(value - step) <= SNAP_DEG ? step : Math.round(value);
+}
+
+/** The shape after a grip has been taken to a point of the plan; kept possible at every moment of the drag. Within `snapMm` of a whole step it comes to rest there; nowhere at nothing. */
+export function dragHandle(shape: Shape, handle: HandleId, to: Point, snapMm = 0): Shape {
   if (shape.kind === 'polygon') return movePoint(shape, pointIndex(handle), () => ({ x: round(to.x), y: round(to.y) }));
-  if (handle === 'move') return { ...shape, centreXMm: round(to.x), centreYMm: round(to.y) };
+  if (handle === 'move') return { ...shape, centreXMm: resting(to.x, snapMm), centreYMm: resting(to.y, snapMm) };
   const [dx, dy] = [to.x - (shape.centreXMm ?? 0), to.y - (shape.centreYMm ?? 0)];
-  if (handle === 'turn') return { ...shape, rotationDeg: Math.round((Math.atan2(dy, dx) * 180) / Math.PI) };
+  if (handle === 'turn') return { ...shape, rotationDeg: restingDeg((Math.atan2(dy, dx) * 180) / Math.PI, snapMm > 0) };
   const angle = ((shape.rotationDeg ?? 0) * Math.PI) / 180;
   const x = dx * Math.cos(angle) + dy * Math.sin(angle);
   const y = dy * Math.cos(angle) - dx * Math.sin(angle);
-  if (shape.kind === 'circle') return { ...shape, diameterMm: Math.max(MIN_MM, round(2 * Math.hypot(x, y))) };
+  if (shape.kind === 'circle') return { ...shape, diameterMm: Math.max(MIN_MM, resting(2 * Math.hypot(x, y), snapMm)) };
   if (handle === 'radius' && shape.kind === 'roundedRectangle')
     return possible({ ...shape, cornerRadiusMm: round(shape.lengthMm / 2 - x) });
   return possible(
     handle === 'length'
-      ? { ...shape, lengthMm: Math.max(MIN_MM, round(2 * Math.abs(x))) }
-      : { ...shape, widthMm: Math.max(MIN_MM, round(2 * Math.abs(y))) },
+      ? { ...shape, lengthMm: Math.max(MIN_MM, resting(2 * Math.abs(x), snapMm)) }
+      : { ...shape, widthMm: Math.max(MIN_MM, resting(2 * Math.abs(y), snapMm)) },
   );
 }
 

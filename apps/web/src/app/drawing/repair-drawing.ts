@@ -19,6 +19,7 @@ import type { RepairInputs, RepairPlan } from '@ashstep/core/repair';
 import type { MapPress, Underlay } from '../survey/survey-desk';
 import { SessionService } from '../platform/session.service';
 import { RULER_PX, dimensionChain, overallDimensions, rulerTicks, scaleBar, sectionShapes } from './annotations';
+import { DimensionFields } from './dimension-fields';
 import { type Viewport, fit, toScreen } from './geometry';
 import { Gestures } from './gestures';
 import { handlesOf, pointHandles } from './handles';
@@ -40,6 +41,7 @@ const ALL_GROUND: readonly string[] = ['look', 'laminate', 'resin'];
 @Component({
   selector: 'ash-repair-drawing',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [DimensionFields],
   templateUrl: './repair-drawing.html',
   host: { class: 'drawing' },
   styles: `
@@ -285,6 +287,12 @@ export class RepairDrawing implements OnInit, OnDestroy {
     const mark = this.inputs().survey.marks.find(({ id }) => id === this.chosenMark());
     const handles = mark ? pointHandles(mark.points) : handlesOf(this.inputs().damage.shape, 34 / port.scale);
     return handles.map((handle) => ({ ...handle, ...toScreen(port, handle.at) }));
+  });
+
+  /** The outline, while its sizes can be typed on the sheet: nothing else is in hand. */
+  readonly typable = computed((): Shape | null => {
+    const free = this.editable() && this.stage() === 'look' && !this.cursor() && !this.chosenMark() && !this.narrow();
+    return free && !this.mapping() && (this.part() ?? 'outline') === 'outline' ? this.inputs().damage.shape : null;
   });
 
   readonly description = computed(() => inWords(this.inputs(), this.plan(), this.units()));

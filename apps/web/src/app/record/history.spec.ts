@@ -22,6 +22,7 @@ const row = (id: string, more: Partial<HistoryReply['rows'][number]> = {}): Hist
   updatedAt: '2026-04-16T09:00:00Z',
   sealedAt: '2026-04-16T10:00:00Z',
   openRework: 0,
+  small: false,
   ownResin: null,
   resin: 'epoxy-slow',
   lots: ['R-1'],

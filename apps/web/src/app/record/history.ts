@@ -69,9 +69,15 @@ interface Query {
               @for (row of r.rows; track row.id) {
                 <tr>
                   <td>
-                    <a class="tag" [routerLink]="['/repair', row.id, row.state === 'sealed' ? 'signoff' : 'look']">{{
-                      row.craftTag
-                    }}</a>
+                    <a
+                      class="tag"
+                      [routerLink]="[
+                        '/repair',
+                        row.id,
+                        row.small ? 'card' : row.state === 'sealed' ? 'signoff' : 'look',
+                      ]"
+                      >{{ row.craftTag }}</a
+                    >
                   </td>
                   <td>{{ row.title }}</td>
                   <td>{{ row.technician }}</td>
