@@ -1,13 +1,10 @@
 import { CHART_IDS, makeChart } from '@ashstep/core/charts';
 import { FABRICS } from '@ashstep/core/material';
 import { GEL_COAT, SYSTEMS } from '@ashstep/core/resin';
-import { formatQuantity } from '@ashstep/core/units';
+import { sayIn } from '@ashstep/core/units';
 import { CHART_WORDS, chartCellWords, chartFigureWords, chartHeadWords, chartOfWords } from './chart-words.js';
 
-const say: Parameters<typeof chartFigureWords>[1] = (value, kind, decimals) => {
-  const { figure, unit } = formatQuantity(value, kind, 'metric', decimals);
-  return unit ? `${figure} ${unit}` : figure;
-};
+const say = sayIn('metric');
 
 describe('charts in words', () => {
   it('name every chart, its heads and its source', () => {

@@ -1,8 +1,5 @@
 import type { Chart, ChartCell, ChartFigure, ChartHead, ChartId } from '@ashstep/core/charts';
-import type { QuantityKind } from '@ashstep/core/units';
-
-/** A figure with its unit, as the person reads it. */
-type Say = (value: number | null | undefined, kind: QuantityKind, decimals?: number) => string;
+import type { Say } from '@ashstep/core/units';
 
 /** What a chart is called, what stands at the head of its rows and columns, and where its figures come from. */
 export const CHART_WORDS: Readonly<

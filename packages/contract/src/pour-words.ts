@@ -1,4 +1,4 @@
-import type { Measured } from '@ashstep/core/repair';
+import type { Measured, PlannedRound, RepairInputs, RepairPlan } from '@ashstep/core/repair';
 
 export interface PourOptions {
   second: 'hardener' | 'catalyst';
@@ -6,6 +6,25 @@ export interface PourOptions {
   rezeroed?: boolean;
   /** Filler that goes in: last into epoxy, before the catalyst into polyester, where the clock starts with it. */
   filler?: { name: string; grams: number };
+}
+
+type Mixed = Partial<Pick<PlannedRound, 'medium' | 'fillerName'>>;
+
+/** What sets the resin of a job, or of a round of it that is mixed from something else. */
+export const secondOf = ({ resin }: Pick<RepairPlan, 'resin'>, { medium = null }: Mixed = {}): 'hardener' | 'catalyst' => (medium === 'gelcoat' || resin?.card?.kind === 'catalysed' ? 'catalyst' : 'hardener'); // prettier-ignore
+
+/** How a pot of a job is poured, with the filler that goes into it in its round. */
+export function roundPourWords(
+  { inputs, plan }: { inputs: Pick<RepairInputs, 'mix'>; plan: Pick<RepairPlan, 'resin'> },
+  pot: Pick<Measured, 'mix' | 'wholes'> & { fillerG?: number },
+  round: Mixed = {},
+): string {
+  const { fillerG = 0 } = pot;
+  return pourWords(pot, {
+    second: secondOf(plan, round),
+    rezeroed: inputs.mix.weighing === 're-zeroed',
+    ...(fillerG > 0 ? { filler: { name: round.fillerName ?? '', grams: fillerG } } : {}),
+  });
 }
 
 const FINE_UNDER_G = 10;

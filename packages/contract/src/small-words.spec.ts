@@ -1,13 +1,10 @@
 import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
 import { type SmallFigures, smallCard, smallInputs } from '@ashstep/core/small';
-import { formatQuantity } from '@ashstep/core/units';
-import { type CardBlock, type Say, cardBlocks, cardTimes, usualWords } from './small-words.js';
+import { sayIn } from '@ashstep/core/units';
+import { type CardBlock, cardBlocks, cardTimes, usualWords } from './small-words.js';
 import { roundStandings } from './round-log.js';
 
-const say: Say = (value, kind, decimals) => {
-  const { figure, unit } = formatQuantity(value, kind, 'metric', decimals);
-  return unit ? `${figure} ${unit}` : figure;
-};
+const say = sayIn('metric');
 const GOUGE: SmallFigures = { kind: 'gouge', lengthMm: 80, widthMm: 10, depthMm: 1.2, reachesFibre: false, colour: '', more: [] }; // prettier-ignore
 
 function carded(figures: SmallFigures, place: Partial<RepairInputs['place']> = {}) {

@@ -10,8 +10,8 @@ import {
   resinConditions,
 } from '@ashstep/core/repair';
 import { MASK_INNER_MM, MASK_OUTER_MM, SMALL_USUAL, type SmallCard, type CardRound } from '@ashstep/core/small';
-import type { QuantityKind } from '@ashstep/core/units';
-import { pourWords } from './pour-words.js';
+import type { Say } from '@ashstep/core/units';
+import { roundPourWords, secondOf } from './pour-words.js';
 import type { RoundStanding } from './round-log.js';
 import { CLOSING_AFTER, CLOSING_NAMES, roundName } from './round-words.js';
 
@@ -27,9 +27,6 @@ export const SMALL_WORDS: Readonly<Record<SmallKind, { name: string; about: stri
   disbond: { name: 'Dry disbond', about: 'Sounds dull, dry within: injected' },
   coat: { name: 'Coat or fairing only', about: 'Seal, gel coat or fair an area' },
 };
-
-/** A figure with its unit, as the person reads it. */
-export type Say = (value: number | null | undefined, kind: QuantityKind, decimals?: number) => string;
 
 /** One step of the card, in the order of the hands. */
 export interface CardBlock {
@@ -68,10 +65,10 @@ export function cardBlocks(card: SmallCard, inputs: RepairInputs, plan: RepairPl
   const mask =
     card.masks.length > 0 ? [block('mask', 'Mask', { lines: maskLines(card, say), checks: ['masked'] })] : [];
   const rounds = card.rounds.map((one): CardBlock => {
-    const { round, volumeMl } = one;
+    const { round } = one;
     return block(`round.${round.id}`, roundName(round, plan.rounds), {
       big: round.pots.flatMap((pot) => potFigures(pot, one, plan, say)),
-      lines: roundLines(one, card, inputs, plan, say, volumeMl),
+      lines: roundLines(one, card, inputs, plan, say),
       round: one,
       checks: round.onto === 'abraded' && card.rounds[0] !== one ? roundChecks(round.id).map(({ id }) => id) : [],
       cautions: round.pots.length > 0 ? cautions('mix', 'layup') : cautions('layup'),
@@ -167,9 +164,7 @@ function maskLines({ masks, places }: SmallCard, say: Say): string[] {
 
 /** What one pot is made of, to be read from afar. */
 function potFigures(pot: RoundPot, { round }: CardRound, plan: RepairPlan, say: Say): CardBlock['big'] {
-  // prettier-ignore
   const { mix, wholes } = pot;
-  const catalyst = round.medium === 'gelcoat' || plan.resin?.card?.kind === 'catalysed';
   const fine = (g: number): string => say(g, 'mass', g < 10 ? 2 : 1);
   const many = round.pots.length > 1 ? `${pot.label}: ` : '';
   const second =
@@ -180,31 +175,19 @@ function potFigures(pot: RoundPot, { round }: CardRound, plan: RepairPlan, say: 
         : fine(mix.secondG);
   return [
     { label: `${many}${round.medium === 'gelcoat' ? 'Gel coat' : 'Resin'}`, value: wholes?.kind === 'pump' ? `${wholes.resin} strokes` : fine(mix.resinG) }, // prettier-ignore
-    { label: `${many}${catalyst ? 'Catalyst' : 'Hardener'}`, value: second },
+    { label: `${many}${secondOf(plan, round) === 'catalyst' ? 'Catalyst' : 'Hardener'}`, value: second },
     ...(pot.fillerG > 0 ? [{ label: `${many}${round.fillerName}`, value: fine(pot.fillerG) }] : []),
   ];
 }
 
-function roundLines(
-  one: CardRound,
-  card: SmallCard,
-  inputs: RepairInputs,
-  plan: RepairPlan,
-  say: Say,
-  volumeMl: number | null,
-): string[] {
-  // prettier-ignore
-  const { round } = one;
-  const second = round.medium === 'gelcoat' || plan.resin?.card?.kind === 'catalysed' ? 'catalyst' : 'hardener';
+function roundLines(one: CardRound, card: SmallCard, inputs: RepairInputs, plan: RepairPlan, say: Say): string[] {
+  const { round, volumeMl } = one;
+  const second = secondOf(plan, round);
   const lines: string[] = [];
   if (round.onto === 'abraded' && card.rounds[0] !== one) lines.push('Onto the one before, hard: wash, abrade, wipe.');
   lines.push(...round.plies.map((ply) => `${ply.name === 'Cover' ? 'Cover' : `Ply ${ply.name}`}: ${say(ply.lengthMm, 'length')} × ${say(ply.widthMm, 'length')}, ${ply.fabric.name.toLowerCase()}.`)); // prettier-ignore
   for (const pot of round.pots) {
-    const text = pourWords(pot, {
-      second,
-      rezeroed: inputs.mix.weighing === 're-zeroed',
-      ...(pot.fillerG > 0 ? { filler: { name: round.fillerName, grams: pot.fillerG } } : {}),
-    });
+    const text = roundPourWords({ inputs, plan }, pot, round);
     const { secondG, secondMl } = pot.mix;
     const also = pot.wholes || second === 'hardener' ? '' : ` That is ${say(secondMl, 'volume', 2)}, ${say(secondG, 'mass', 2)}.`; // prettier-ignore
     const named = round.medium === 'gelcoat' ? text.replace(/^Resin/, 'Gel coat') : text;

@@ -1,8 +1,8 @@
 import PDFDocument from 'pdfkit';
-import { type CardBlock, type RepairDetail, SMALL_WORDS, type Say, cardBlocks, cardTimes, remarkWords, roundStandings, usualWords } from '@ashstep/contract'; // prettier-ignore
+import { type CardBlock, type RepairDetail, SMALL_WORDS, cardBlocks, cardTimes, remarkWords, roundStandings, usualWords } from '@ashstep/contract'; // prettier-ignore
 import { planRepair } from '@ashstep/core/repair';
 import { type PictureRole, type SmallCard, smallCard, smallPicture } from '@ashstep/core/small';
-import { type UnitSystem, formatQuantity } from '@ashstep/core/units';
+import { type Say, type UnitSystem, sayIn } from '@ashstep/core/units';
 import { MM, PRINT_FONTS } from '../platform/print.js';
 import { INK, QUIET, RULE, timeIn } from '../platform/sheet.js';
 
@@ -35,10 +35,7 @@ export async function cardPdf(input: CardInput): Promise<Buffer> {
   const plan = planRepair(input.repair.inputs);
   const card = smallCard(input.repair.inputs, plan);
   if (!card) throw new Error('no card of a job that was opened in full');
-  const say: Say = (value, kind, decimals) => {
-    const { figure, unit } = formatQuantity(value, kind, input.units, input.units === 'metric' ? decimals : undefined);
-    return unit ? `${figure} ${unit}` : figure;
-  };
+  const say = sayIn(input.units);
   const blocks = cardBlocks(card, input.repair.inputs, plan, say);
   const standings = roundStandings(plan.rounds, input.repair.log);
   const times = cardTimes(card, standings, Date.parse(input.now));
@@ -53,8 +50,9 @@ export async function cardPdf(input: CardInput): Promise<Buffer> {
     blocks.forEach((block, i) => page.block(block, whens[i]!));
     return page;
   };
-  const scale = SCALES.find((one) => set(one).pages === 1) ?? SCALES.at(-1)!;
-  return set(scale).finish();
+  let page = set(SCALES[0]!);
+  for (let i = 1; page.pages > 1 && i < SCALES.length; i++) page = set(SCALES[i]!);
+  return page.finish();
 }
 
 /** When a block may be done, by the shed's clock. */
@@ -64,7 +62,6 @@ function whenOf(
   times: ReturnType<typeof cardTimes>,
   zone: string,
 ): string {
-  // prettier-ignore
   const at = (ms: number): string => timeIn(zone, new Date(ms).toISOString());
   if (id === 'sand') {
     const last = times.at(-1)?.sandAt ?? null;

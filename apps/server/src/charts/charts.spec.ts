@@ -38,6 +38,7 @@ describe('charts on paper', () => {
     expect(await pdfText((await get('discs', '?thicknessMm=4&ratio=12')).body as never)).toContain(
       '82 mm 146 mm 32 mm',
     );
+    expect(await pdfText((await get('discs', '?thicknessMm=4&ratio=12')).body as never)).toContain('chart=discs&thicknessMm=4&ratio=12'); // prettier-ignore
     expect(await pdfText((await get('catalyst', '?system=polyester')).body as never)).toContain(
       'Polyester, laminating',
     );

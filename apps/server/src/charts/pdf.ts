@@ -1,8 +1,8 @@
 import PDFDocument from 'pdfkit';
 import QRCode from 'qrcode';
 import { CHART_WORDS, chartCellWords, chartHeadWords, chartOfWords } from '@ashstep/contract';
-import type { Chart } from '@ashstep/core/charts';
-import { type QuantityKind, type UnitSystem, formatQuantity } from '@ashstep/core/units';
+import { type Chart, chartHas } from '@ashstep/core/charts';
+import { type UnitSystem, sayIn } from '@ashstep/core/units';
 import { MM, PRINT_FONTS } from '../platform/print.js';
 import { INK, QUIET, RULE } from '../platform/sheet.js';
 
@@ -30,10 +30,7 @@ const HATCH_PT = 5;
 
 /** A chart on one page, lying, as large as it goes; refused cells hatched, its source and day under it, and a code back to the live one. */
 export async function chartPdf({ chart, paper, units, shopName, day, address, air }: ChartSheet): Promise<Buffer> {
-  const say = (value: number | null | undefined, kind: QuantityKind, decimals?: number): string => {
-    const { figure, unit } = formatQuantity(value, kind, units, units === 'metric' ? decimals : undefined);
-    return unit ? `${figure} ${unit}` : figure;
-  };
+  const say = sayIn(units);
   const words = CHART_WORDS[chart.id];
   const doc = new PDFDocument({ size: PAPERS[paper], layout: 'landscape', margins: { top: MARGIN, bottom: MARGIN, left: MARGIN, right: MARGIN }, info: { Title: words.name, Creator: 'Ash Step' } }); // prettier-ignore
   const chunks: Buffer[] = [];
@@ -90,7 +87,7 @@ export async function chartPdf({ chart, paper, units, shopName, day, address, ai
   });
   const foot = MARGIN + height - QR_PT;
   qr(doc, address, MARGIN + width - QR_PT, foot);
-  const told = [chartOfWords(chart), ...(air ? [`Framed: the air read last, ${air}.`] : []), ...(chart.rows.some(({ cells }) => cells.some(({ refused }) => refused)) ? ['Hatched: not allowed.'] : []), `${shopName}, ${day}. Sheets of the products go before this one. Live: ${address}`]; // prettier-ignore
+  const told = [chartOfWords(chart), ...(air ? [`Framed: the air read last, ${air}.`] : []), ...(chartHas(chart, 'refused') ? ['Hatched: not allowed.'] : []), `${shopName}, ${day}. Sheets of the products go before this one. Live: ${address}`]; // prettier-ignore
   doc.font('text').fontSize(10).fillColor(QUIET).text(told.join('\n'), MARGIN, foot + 6, { width: width - QR_PT - 20, lineGap: 1.5, height: QR_PT - 6, ellipsis: true }); // prettier-ignore
   const done = new Promise<Buffer>((resolve) => doc.on('end', () => resolve(Buffer.concat(chunks))));
   doc.end();

@@ -1,5 +1,5 @@
 import { wallClockIn } from '@ashstep/contract';
-import { CHART_IDS, type ChartFrom, chartFabrics, makeChart } from '@ashstep/core/charts';
+import { CHART_IDS, type ChartFrom, chartFabrics, chartHas, makeChart } from '@ashstep/core/charts';
 import { attempt } from '@ashstep/core/errors';
 import { LIMITS } from '@ashstep/core/limits';
 import { FABRICS, type Fabric } from '@ashstep/core/material';
@@ -37,9 +37,8 @@ export function chartRoutes(context: Context): Router {
     const from: ChartFrom = { card, tools, dropsPerMl, fabrics: chartFabrics([...FABRICS, ...(of('fabric') as Fabric[])], shelf), ...(read ? { tempC: read.tempC } : {}), ...(thicknessMm === undefined ? {} : { thicknessMm }), ...(ratio === undefined ? {} : { ratio }) }; // prettier-ignore
     const { result: chart } = attempt(() => makeChart(id, from));
     if (!chart) throw new ProblemError(422, 'not-used', `${card.name} has no such chart. Pick another system.`);
-    const address = `${request.protocol}://${request.get('host') ?? ''}/charts?${new URLSearchParams({ chart: id, ...(system ? { system } : {}) }).toString()}`; // prettier-ignore
-    const marks = chart.columnNow.includes(true) || chart.rows.some(({ now }) => now);
-    const pdf = await printed('chart', { chart, paper, units: personOf(response).units, shopName: name, day: wallClockIn(zone, context.now()).slice(0, 10), address, air: read && marks ? `${read.tempC.toFixed(0)} °C` : '' }); // prettier-ignore
+    const address = `${request.protocol}://${request.get('host') ?? ''}/charts?${new URLSearchParams({ chart: id, ...(system ? { system } : {}), ...(thicknessMm === undefined ? {} : { thicknessMm: String(thicknessMm) }), ...(ratio === undefined ? {} : { ratio: String(ratio) }) }).toString()}`; // prettier-ignore
+    const pdf = await printed('chart', { chart, paper, units: personOf(response).units, shopName: name, day: wallClockIn(zone, context.now()).slice(0, 10), address, air: read && chartHas(chart, 'now') ? `${read.tempC.toFixed(0)} °C` : '' }); // prettier-ignore
     response.type('application/pdf').set('Content-Disposition', `inline; filename="${id}.pdf"`);
     response.send(pdf);
   });

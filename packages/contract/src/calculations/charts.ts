@@ -35,7 +35,6 @@ export const CHART_CALCULATIONS: readonly Calculation[] = [
       thicknessMm,
       ratio,
     }) =>
-      // prettier-ignore
       makeChart(chart, {
         card: requireEntry(CARDS, systemId, 'systemId'),
         fabrics: fabricIds.map((id, i) => requireEntry(FABRICS, id, `fabricIds.${i}`)),

@@ -33,7 +33,6 @@ function inputsOf({
   tools,
   dropsPerMl,
 }: z.infer<z.ZodObject<typeof asked>>): RepairInputs {
-  // prettier-ignore
   const base: RepairInputs = {
     ...NEW_REPAIR,
     place: { ...NEW_REPAIR.place, ...place, ...(craftKind ? { craftKind } : {}) },

@@ -26,9 +26,7 @@ export interface Chart {
   /** What it is made from: the system, the drop, the process; empty for a chart of arithmetic alone. */
   of: string;
   columns: ChartHead[];
-  /** Whether what a column is named by is one that holds now. */
-  columnNow: boolean[];
-  rows: { head: ChartHead; now: boolean; cells: ChartCell[] }[];
+  rows: { head: ChartHead; cells: ChartCell[] }[];
 }
 
 export const CHART_IDS = [
@@ -46,4 +44,8 @@ export type ChartId = (typeof CHART_IDS)[number];
 
 export const figure = (value: number | null, unit: ChartUnit): ChartFigure => ({ value, unit });
 export const cell = (figures: ChartFigure[], more: Partial<ChartCell> = {}): ChartCell => ({ figures, refused: false, now: false, ...more }); // prettier-ignore
-export const row = (head: ChartHead, cells: ChartCell[], now = false): Chart['rows'][number] => ({ head, now, cells });
+export const row = (head: ChartHead, cells: ChartCell[]): Chart['rows'][number] => ({ head, cells });
+
+/** Whether any cell is refused, or holds in the air there is. */
+export const chartHas = ({ rows }: Chart, what: 'refused' | 'now'): boolean =>
+  rows.some(({ cells }) => cells.some((one) => one[what]));

@@ -1,7 +1,7 @@
 import { windows } from '../cure/index.js';
 import { FABRICS } from '../material/index.js';
 import { GEL_COAT, SYSTEMS } from '../resin/index.js';
-import type { Chart } from './chart.js';
+import { type Chart, chartHas } from './chart.js';
 import { catalystChart, discsChart, fabricChart, gritsChart, mixChart, ouncesChart, taperChart, thicknessChart, timesChart } from './charts.js'; // prettier-ignore
 import { fitsChart, makeChart } from './make.js';
 
@@ -66,8 +66,10 @@ describe('charts for the wall', () => {
     expect(values(at(chart, 20, 'working'))[0]).toBeCloseTo(2 * values(at(chart, 30, 'working'))[0]!, 6);
     expect(values(at(chart, 20, 'sand'))[0]).toBeCloseTo(windows({ card: polyester, airTempC: 20 }).sandableHour!, 6);
     expect(at(chart, 5, 'sand').refused).toBe(5 < polyester.minTempC);
-    expect(chart.rows.filter(({ now }) => now).map(({ head }) => 'value' in head && head.value)).toEqual([20]);
-    expect(timesChart(polyester, { tempC: 55 }).rows.some(({ now }) => now)).toBeFalse();
+    expect(
+      chart.rows.filter(({ cells }) => cells.every(({ now }) => now)).map(({ head }) => 'value' in head && head.value),
+    ).toEqual([20]);
+    expect(chartHas(timesChart(polyester, { tempC: 55 }), 'now')).toBeFalse();
   });
 
   it('of tapers, discs and ounces are sums anyone can check', () => {

@@ -1,9 +1,9 @@
 import { windows } from '../cure/index.js';
 import { CoreError, requireNumber } from '../errors.js';
 import { type FinishKind, type GelCoatWay, finishRoute } from '../finish/index.js';
-import { wettedPly } from '../laminate/index.js';
+import { laminate } from '../laminate/index.js';
 import { LIMITS } from '../limits/index.js';
-import { FIBRES, type Fabric, MATRICES, type Process, fibreMassFraction } from '../material/index.js';
+import { type Fabric, type Process, arealWeightOf } from '../material/index.js';
 import {
   type MeasuringTool,
   USUAL_DROPS_PER_ML,
@@ -38,7 +38,6 @@ export function catalystChart(card: CatalysedCard, options: { dropsPerMl?: numbe
     id: 'catalyst',
     of: card.name,
     columns: percents.map((percent) => figure(percent, 'percent')),
-    columnNow: percents.map((percent) => percent === nearest),
     rows: CUPS_G.map((resinG) =>
       row(
         figure(resinG, 'mass'),
@@ -56,14 +55,13 @@ export function mixChart(card: TwoPartCard, options: { tools?: readonly Measurin
   const pump = options.tools?.find((tool) => tool.kind === 'pump');
   const strokes = (resinMl: number, per100ByVolume: number): ChartCell[] => {
     if (pump?.kind !== 'pump') return [];
-    const { resin, second, withinTolerance } = pumped(pump, resinMl, per100ByVolume, card.tolerancePercent);
-    return [cell([figure(resin, 'strokes'), figure(second, 'strokes')], { refused: !withinTolerance })];
+    const { resin, second, errorPercent } = wholeMeasures({ resinUnitMl: pump.resinStrokeMl, secondUnitMl: pump.secondStrokeMl, ratioByVolume: per100ByVolume / 100, resinMl, tolerancePercent: card.tolerancePercent }); // prettier-ignore
+    return [cell([figure(resin, 'strokes'), figure(second, 'strokes')], { refused: Math.abs(errorPercent) > card.tolerancePercent })]; // prettier-ignore
   };
   return {
     id: 'mix',
     of: card.name,
     columns: [{ name: 'hardener' }, { name: 'scale-both' }, { name: 'cup-lines' }, ...(pump ? [{ name: 'pump' }] : [])],
-    columnNow: pump ? [false, false, false, false] : [false, false, false],
     rows: CUPS_G.map((resinG) => {
       const made = mix({ card, totalG: resinG * (1 + card.hardenerPer100ByWeight / 100) });
       return row(figure(resinG, 'mass'), [
@@ -76,44 +74,24 @@ export function mixChart(card: TwoPartCard, options: { tools?: readonly Measurin
   };
 }
 
-function pumped(
-  pump: Extract<MeasuringTool, { kind: 'pump' }>,
-  resinMl: number,
-  per100ByVolume: number,
-  tolerancePercent: number,
-): { resin: number; second: number; withinTolerance: boolean } {
-  const found = wholeMeasures({
-    resinUnitMl: pump.resinStrokeMl,
-    secondUnitMl: pump.secondStrokeMl,
-    ratioByVolume: per100ByVolume / 100,
-    resinMl,
-    tolerancePercent,
-  });
-  return { resin: found.resin, second: found.second, withinTolerance: Math.abs(found.errorPercent) <= tolerancePercent }; // prettier-ignore
-}
-
 const LAID: Readonly<Record<Process, string>> = {
   hand: 'laid by hand',
   film: 'wetted on film',
   vacuum: 'under vacuum',
 };
+const ofFabric = (family: SystemCard['family'], process: Process): string => `${family.charAt(0).toUpperCase()}${family.slice(1)}, ${LAID[process]}`; // prettier-ignore
 const AREAS_M2 = [0.1, 0.25, 0.5, 1, 2, 5];
 
-const wetted = (
+/** One ply of a fabric as jobs lay it. */
+function wetted(
   fabric: Fabric,
   family: SystemCard['family'],
   process: Process,
-): { resinGsm: number; thicknessMm: number } =>
+): { resinGsm: number; thicknessMm: number } {
   // prettier-ignore
-  fabric.parts.reduce(
-    (sum, { arealWeightGsm, construction, fibre }) => {
-      const { densityKgM3 } = FIBRES.find(({ id }) => id === fibre)!;
-      const resin = MATRICES.find(({ id }) => id === family)!;
-      const one = wettedPly(arealWeightGsm, fibreMassFraction(construction, process), densityKgM3, resin.densityKgM3);
-      return { resinGsm: sum.resinGsm + one.resinGsm, thicknessMm: sum.thicknessMm + one.thicknessMm };
-    },
-    { resinGsm: 0, thicknessMm: 0 },
-  );
+  const { massGsm, thicknessMm } = laminate({ layers: [{ fabricId: fabric.id, own: fabric, process }], resin: family });
+  return { resinGsm: massGsm - arealWeightOf(fabric), thicknessMm };
+}
 
 /** Resin that a fabric drinks, by area: w (1 − ψ)/ψ of each of its layers. Nothing for priming, waste and what stays in the pot. */
 export function fabricChart(
@@ -121,13 +99,11 @@ export function fabricChart(
   family: SystemCard['family'],
   process: Process = 'hand',
 ): Chart {
-  // prettier-ignore
   if (fabrics.length === 0) throw new CoreError('empty', 'fabrics');
   return {
     id: 'fabric',
-    of: `${family.charAt(0).toUpperCase()}${family.slice(1)}, ${LAID[process]}`,
+    of: ofFabric(family, process),
     columns: AREAS_M2.map((areaM2) => figure(areaM2, 'area')),
-    columnNow: AREAS_M2.map(() => false),
     rows: fabrics.map((fabric) => {
       const { resinGsm } = wetted(fabric, family, process);
       return row({ name: fabric.name }, AREAS_M2.map((areaM2) => cell([figure(resinGsm * areaM2, 'mass')]))); // prettier-ignore
@@ -143,13 +119,11 @@ export function thicknessChart(
   family: SystemCard['family'],
   process: Process = 'hand',
 ): Chart {
-  // prettier-ignore
   if (fabrics.length === 0) throw new CoreError('empty', 'fabrics');
   return {
     id: 'thickness',
-    of: `${family.charAt(0).toUpperCase()}${family.slice(1)}, ${LAID[process]}`,
+    of: ofFabric(family, process),
     columns: [{ name: 'one-ply' }, ...THICK_MM.map((mm) => figure(mm, 'length'))],
-    columnNow: [false, ...THICK_MM.map(() => false)],
     rows: fabrics.map((fabric) => {
       const { thicknessMm } = wetted(fabric, family, process);
       return row({ name: fabric.name }, [
@@ -172,20 +146,15 @@ export function timesChart(card: SystemCard, options: { tempC?: number } = {}): 
     id: 'times',
     of: card.name,
     columns: ['working', 'green-from', 'green-until', 'sand', 'full'].map((name) => ({ name })),
-    columnNow: [false, false, false, false, false],
     rows: TEMPS_C.map((tempC) => {
       const { fromHour, untilHour, sandableHour, fullHour } = windows({ card, airTempC: tempC });
       const refused = tempC < card.minTempC || tempC > card.maxTempC;
       const marked = tempC === nearest && Math.abs(tempC - now!) <= NEAR_C;
       const of = (found: ChartFigure): ChartCell => cell([found], { refused, now: marked });
-      return row(
-        figure(tempC, 'temperature'),
-        [
-          of(figure(workingTimeMin(card, tempC), 'minutes')),
-          ...[fromHour, untilHour, sandableHour, fullHour].map((hour) => of(figure(hour, 'hours'))),
-        ],
-        marked,
-      );
+      return row(figure(tempC, 'temperature'), [
+        of(figure(workingTimeMin(card, tempC), 'minutes')),
+        ...[fromHour, untilHour, sandableHour, fullHour].map((hour) => of(figure(hour, 'hours'))),
+      ]);
     }),
   };
 }
@@ -199,7 +168,6 @@ export function taperChart(): Chart {
     id: 'taper',
     of: '',
     columns: TAPER_RATIOS.map((ratio) => figure(ratio, 'ratio')),
-    columnNow: TAPER_RATIOS.map(() => false),
     rows: TAPER_MM.map((mm) => row(figure(mm, 'length'), TAPER_RATIOS.map((ratio) => cell([figure(mm * ratio, 'length'), figure((mm * ratio) / MM_PER_INCH, 'inches')])))), // prettier-ignore
   };
 }
@@ -216,7 +184,6 @@ export function discsChart(thicknessMm: number, ratio: number): Chart {
     id: 'discs',
     of: `${thicknessMm} mm, ${ratio}:1`,
     columns: DISC_PLIES.map((plies) => figure(plies, 'count')),
-    columnNow: DISC_PLIES.map(() => false),
     rows: HOLES_MM.map((hole) =>
       row(
         figure(hole, 'length'),
@@ -237,7 +204,6 @@ export function ouncesChart(): Chart {
     id: 'ounces',
     of: '',
     columns: [{ name: 'cloth-by-yard' }, { name: 'mat-by-foot' }],
-    columnNow: [false, false],
     rows: OUNCES.map((ounces) =>
       row(figure(ounces, 'plain'), [
         cell([figure(ounces * GSM_PER_OUNCE_PER_SQUARE_YARD, 'arealWeight')]),
@@ -265,7 +231,6 @@ export function gritsChart(): Chart {
     id: 'grits',
     of: '',
     columns: Array.from({ length: most }, (_, i) => figure(i + 1, 'count')),
-    columnNow: Array.from({ length: most }, () => false),
     rows: routes.map(({ name, ladder }) => row({ name }, Array.from({ length: most }, (_, i) => cell([figure(ladder[i] ?? null, 'grit')])))), // prettier-ignore
   };
 }

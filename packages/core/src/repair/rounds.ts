@@ -1,5 +1,6 @@
 import { plyKey } from '../stack/index.js';
 import type { Fabric } from '../material/index.js';
+import type { SystemCard } from '../resin/systems.js';
 import type { ClosingWay, CoatMedium } from './added-round.js';
 import type { RepairInputs } from './inputs.js';
 import { MAIN_SPOT } from './stages/damage.js';
@@ -105,6 +106,9 @@ export function plannedRounds(
     };
   });
 }
+
+/** What a round waits for of the one before it: that it is green, that it can be sanded, or its full cure, for gel coat peels off epoxy that is not there yet. */
+export const waitsFor = (before: Pick<PlannedRound, 'medium'>, round: Pick<PlannedRound, 'medium' | 'onto'>, own: Pick<SystemCard, 'family'> | null): 'green' | 'sandable' | 'full' => (round.onto === 'green' ? 'green' : round.medium === 'gelcoat' && before.medium !== 'gelcoat' && own?.family === 'epoxy' ? 'full' : 'sandable'); // prettier-ignore
 
 /** How a round is kept from the air; nothing where the next goes onto it green, or where plies go onto the back of its gel coat. */
 function closedBy(

@@ -7,12 +7,21 @@ import { laysGelCoatFirst } from './stages/working-side.js';
 /** A round as it is offered, before it has an id of its own. */
 export type OfferedRound = Omit<AddedRound, 'id'>;
 
+/** A coat over the ground, onto what is cured. */
+export const coatRound = (name: string, medium: 'gelcoat' | 'resin', thicknessMm: number): OfferedRound => ({
+  name,
+  when: 'after',
+  onto: 'abraded',
+  spotIds: [],
+  work: { kind: 'coat', medium, thicknessMm, areaMm2: null, densityGPerMl: medium === 'gelcoat' ? 1.2 : 1.1 },
+});
+
 /** What is usually faired away over the ground, mm: its volume is a start, and the low light tells more. */
 const FAIRED_MM = 0.5;
-const GEL_COAT_MM = 0.5;
+export const USUAL_GEL_COAT_MM = 0.5;
 /** The edge of a skin runs out over so much. Source: feathered edges of 25 to 50 mm. */
 const FEATHERED_MM = 40;
-const SEAL_MM = 0.15;
+export const USUAL_SEAL_MM = 0.15;
 /** Over foam the cells drink: so much skim on a square metre, ml. Source: 150 to 250 g of light paste. */
 const SKIM_ML_PER_M2 = 250;
 
@@ -28,10 +37,10 @@ export function usualRounds(inputs: RepairInputs, { taper, damage, patch, resin 
   const ml = (mm: number): number => Math.max(5, Math.round((groundMm2 * mm) / 1000));
   const fairing = (name: string): OfferedRound =>
     of(name, 'after', { kind: 'paste', use: 'fairing', volumeMl: ml(FAIRED_MM), fillerId: light });
-  const coat = (name: string, medium: 'gelcoat' | 'resin', thicknessMm: number): OfferedRound =>
-    of(name, 'after', { kind: 'coat', medium, thicknessMm, areaMm2: null, densityGPerMl: medium === 'gelcoat' ? 1.2 : 1.1 }); // prettier-ignore
   const gelCoat =
-    inputs.place.finish === 'gelcoat' && !laysGelCoatFirst(inputs) ? [coat('Gel coat', 'gelcoat', GEL_COAT_MM)] : [];
+    inputs.place.finish === 'gelcoat' && !laysGelCoatFirst(inputs)
+      ? [coatRound('Gel coat', 'gelcoat', USUAL_GEL_COAT_MM)]
+      : [];
   const plies = patch?.chosen ?? [];
   // A wedge all round the skin, as thick as it is at its inner side.
   const wedgeMl = ((taper?.footprint.faces[0]!.footprint.perimeterMm ?? 0) * FEATHERED_MM * (patch?.laminate.thicknessMm ?? 0)) / 2 / 1000; // prettier-ignore
@@ -43,7 +52,11 @@ export function usualRounds(inputs: RepairInputs, { taper, damage, patch, resin 
     case 'dish':
       return [fairing('Fairing'), fairing('Fairing again'), ...gelCoat];
     case 'overlay':
-      return [{ ...fairing('Edges feathered'), work: edges }, coat('Sealing coat', 'resin', SEAL_MM), ...gelCoat];
+      return [
+        { ...fairing('Edges feathered'), work: edges },
+        coatRound('Sealing coat', 'resin', USUAL_SEAL_MM),
+        ...gelCoat,
+      ];
     case 'panel':
       return [
         ...(inputs.laminate.core
@@ -59,7 +72,7 @@ export function usualRounds(inputs: RepairInputs, { taper, damage, patch, resin 
         ...(plies.length > 0
           ? [of('Second face', 'after', { kind: 'lay', plies, shape: null, growMm: 0 }, inputs.laminate.core ? 'abraded' : 'green')] // prettier-ignore
           : []),
-        coat('Sealing coat', 'resin', SEAL_MM),
+        coatRound('Sealing coat', 'resin', USUAL_SEAL_MM),
       ];
     case 'broken':
       return [
@@ -68,12 +81,12 @@ export function usualRounds(inputs: RepairInputs, { taper, damage, patch, resin 
           ? [of('Foam skimmed', 'before', { kind: 'paste', use: 'fairing', volumeMl: Math.max(20, Math.round((groundMm2 / 1e6) * SKIM_ML_PER_M2)), fillerId: light })] // prettier-ignore
           : []),
         fairing('Fairing'),
-        coat('Filler coat', 'resin', SEAL_MM),
+        coatRound('Filler coat', 'resin', USUAL_SEAL_MM),
       ];
     case 'core':
       return [fairing('Fairing'), ...gelCoat];
     case 'wrap':
-      return [coat('Sealing coat', 'resin', SEAL_MM)];
+      return [coatRound('Sealing coat', 'resin', USUAL_SEAL_MM)];
     default:
       // Against its back-up the show face comes out fair by itself.
       return laysGelCoatFirst(inputs) ? [] : [fairing('Fairing'), ...gelCoat];

@@ -8,6 +8,7 @@ import {
   type StageProblem,
   cardOfMedium,
   spotNames,
+  waitsFor,
   workedAs,
 } from '../repair/index.js';
 import { finishFillMl } from '../spots/index.js';
@@ -144,15 +145,9 @@ function timed(plan: RepairPlan): CardRound[] {
     const window = i === 0 ? null : found[i - 1];
     let untilHour: number | null = null;
     if (before && at !== null) {
-      const overEpoxy = round.medium === 'gelcoat' && before.medium !== 'gelcoat' && own?.family === 'epoxy';
-      const wait: number | null = window
-        ? round.onto === 'green'
-          ? window.fromHour
-          : overEpoxy
-            ? window.fullHour
-            : window.sandableHour
-        : 0;
-      untilHour = round.onto === 'green' && window && window.untilHour !== null ? at + window.untilHour : null;
+      const until = waitsFor(before, round, own);
+      const wait: number | null = !window ? 0 : until === 'green' ? window.fromHour : until === 'full' ? window.fullHour : window.sandableHour; // prettier-ignore
+      untilHour = until === 'green' && window && window.untilHour !== null ? at + window.untilHour : null;
       at = wait === null ? null : at + wait;
     }
     const sand: number | null = found[i] ? found[i].sandableHour : 0;
@@ -180,7 +175,6 @@ function remarksOn(
   plan: RepairPlan,
   rounds: readonly CardRound[],
 ): Remark[] {
-  // prettier-ignore
   const told: Remark[] = [];
   const deepest = Math.max(inputs.damage.depthMm ?? 0, ...inputs.damage.spots.map(({ depthMm }) => depthMm ?? 0));
   if (figures.kind === 'gouge') {

@@ -2,13 +2,16 @@ import { CoreError, requireNumber } from '../errors.js';
 import { type Shape, measureOffset } from '../geometry/index.js';
 import { COUNTS, LIMITS } from '../limits/index.js';
 import {
-  type AddedRound,
   type CoatKind,
   type CrackCause,
   NOT_SMALL,
+  type OfferedRound,
   type RepairInputs,
   type RepairPlan,
   type SmallKind,
+  USUAL_GEL_COAT_MM,
+  USUAL_SEAL_MM,
+  coatRound,
   mendsGelCoatOnly,
   planRepair,
   usualRounds,
@@ -59,8 +62,6 @@ export const SMALL_USUAL = {
   bevelMm: 1.5,
   /** From hole to hole, where nobody measured the row. */
   rowMm: 60,
-  sealMm: 0.15,
-  gelCoatMm: 0.5,
   trimMm: 10,
 } as const;
 
@@ -86,24 +87,18 @@ export function smallInputs(base: RepairInputs, figures: SmallFigures): RepairIn
 }
 
 /** What goes on after what the damage itself asks for. */
-function after(inputs: RepairInputs, figures: SmallFigures): Omit<AddedRound, 'id'>[] {
+function after(inputs: RepairInputs, figures: SmallFigures): OfferedRound[] {
   if (figures.kind === 'coat') return [coating(figures)];
   const plan = planRepair(inputs);
   if (figures.kind === 'ding' && figures.skinBroken) return [dentFill(inputs, plan), ...usualRounds(inputs, plan)];
   if (inputs.damage.depth !== 'finish') return usualRounds(inputs, plan);
-  return inputs.place.finish === 'gelcoat' && !mendsGelCoatOnly(inputs) ? [coat('Gel coat', 'gelcoat', SMALL_USUAL.gelCoatMm)] : []; // prettier-ignore
+  return inputs.place.finish === 'gelcoat' && !mendsGelCoatOnly(inputs) ? [coatRound('Gel coat', 'gelcoat', USUAL_GEL_COAT_MM)] : []; // prettier-ignore
 }
 
 const ROUND = { when: 'after', onto: 'abraded', spotIds: [] } as const;
 
-const coat = (name: string, medium: 'gelcoat' | 'resin', thicknessMm: number): Omit<AddedRound, 'id'> => ({
-  ...ROUND,
-  name,
-  work: { kind: 'coat', medium, thicknessMm, areaMm2: null, densityGPerMl: medium === 'gelcoat' ? 1.2 : 1.1 },
-});
-
 /** What fills a dent before its skin is laid over it. */
-function dentFill({ damage }: RepairInputs, plan: RepairPlan): Omit<AddedRound, 'id'> {
+function dentFill({ damage }: RepairInputs, plan: RepairPlan): OfferedRound {
   const ml = [damage, ...damage.spots].reduce((sum, { shape, depthMm }) => sum + finishFillMl({ kind: 'ding', shape, depthMm: depthMm ?? damage.depthMm! }), 0); // prettier-ignore
   const epoxy = plan.resin?.card?.family === 'epoxy';
   return {
@@ -117,15 +112,9 @@ function dentFill({ damage }: RepairInputs, plan: RepairPlan): Omit<AddedRound, 
 /** What a low place takes on average of its lowest: it rises to nothing at its rim. */
 const LOW_SHARE = 0.5;
 
-function coating({
-  coat: kind,
-  lengthMm,
-  widthMm,
-  lowMm,
-}: Extract<SmallFigures, { kind: 'coat' }>): Omit<AddedRound, 'id'> {
-  // prettier-ignore
-  if (kind === 'gelcoat') return coat('Gel coat', 'gelcoat', SMALL_USUAL.gelCoatMm);
-  if (kind === 'seal') return coat('Sealing coat', 'resin', SMALL_USUAL.sealMm);
+function coating({ coat: kind, lengthMm, widthMm, lowMm }: Extract<SmallFigures, { kind: 'coat' }>): OfferedRound {
+  if (kind === 'gelcoat') return coatRound('Gel coat', 'gelcoat', USUAL_GEL_COAT_MM);
+  if (kind === 'seal') return coatRound('Sealing coat', 'resin', USUAL_SEAL_MM);
   const volumeMl = Math.max(LIMITS.pasteMl.min, (lengthMm * widthMm * lowMm * LOW_SHARE) / 1000);
   return { ...ROUND, name: 'Fairing', work: { kind: 'paste', use: 'fairing', volumeMl, fillerId: 'hollow-spheres' } };
 }
@@ -289,7 +278,10 @@ function spotsOf(
   wanted: readonly Pick<Spot, 'kind' | 'shape' | 'depthMm'>[],
 ): Spot[] {
   const there = small.kind === kind ? damage.spots : [];
-  const same = (a: number, b: number): boolean => sized(there[a]!.shape) === sized(wanted[b]!.shape) && there[a]!.depthMm === wanted[b]!.depthMm; // prettier-ignore
+  const same = (a: number, b: number): boolean => {
+    const [one, other] = [sizeOf(there[a]!.shape), sizeOf(wanted[b]!.shape)];
+    return one.lengthMm === other.lengthMm && one.widthMm === other.widthMm && there[a]!.depthMm === wanted[b]!.depthMm;
+  };
   const least = Math.min(there.length, wanted.length);
   let head = 0;
   while (head < least && same(head, head)) head++;
@@ -311,8 +303,12 @@ function spotsOf(
   });
 }
 
-/** Length and width of a shape that a short sheet makes, as a text to be compared. */
-const sized = (shape: Shape): string => (shape.kind === 'circle' ? `${shape.diameterMm}` : shape.kind === 'polygon' ? 'polygon' : `${shape.lengthMm} ${shape.widthMm}`); // prettier-ignore
+/** Length and width of a place. */
+function sizeOf(shape: Shape): Pick<SmallPlace, 'lengthMm' | 'widthMm'> {
+  if (shape.kind === 'circle') return { lengthMm: shape.diameterMm, widthMm: shape.diameterMm };
+  const { lengthMm, widthMm } = shape.kind === 'polygon' ? measureOffset(shape, 0) : shape;
+  return { lengthMm, widthMm };
+}
 
 /** Thicker than this nothing is mended on one page: it is a job of its own, mm. */
 const THICKEST_MM = 60;
@@ -379,11 +375,6 @@ function checkFigures(figures: SmallFigures): void {
 /** The figures of a job that is carried on one page, read back from its inputs, whoever set them; null for a job that was opened in full, or whose damage is of another kind by now. */
 export function figuresOf(inputs: RepairInputs): SmallFigures | null {
   const { damage, laminate, taper, place, severity, small } = inputs;
-  const sizeOf = (shape: Shape): Pick<SmallPlace, 'lengthMm' | 'widthMm'> => {
-    if (shape.kind === 'circle') return { lengthMm: shape.diameterMm, widthMm: shape.diameterMm };
-    const { lengthMm, widthMm } = shape.kind === 'polygon' ? measureOffset(shape, 0) : shape;
-    return { lengthMm, widthMm };
-  };
   const first = sizeOf(damage.shape);
   const placeOf = ({ shape, depthMm }: Pick<Spot, 'shape' | 'depthMm'>): SmallPlace => ({ ...sizeOf(shape), depthMm: depthMm ?? damage.depthMm ?? 0 }); // prettier-ignore
   const places = { ...placeOf(damage), more: damage.spots.map(placeOf) };

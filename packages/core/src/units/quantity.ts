@@ -192,6 +192,17 @@ export interface FormattedQuantity {
   unit: string;
 }
 
+/** A figure with its unit, as a person reads it; decimals are for metric, imperial has its own. */
+export type Say = (value: number | null | undefined, kind: QuantityKind, decimals?: number) => string;
+
+/** Says figures in one system of units, with `gap` between figure and unit. */
+export const sayIn =
+  (system: UnitSystem, gap = ' '): Say =>
+  (value, kind, decimals) => {
+    const { figure, unit } = formatQuantity(value, kind, system, system === 'metric' ? decimals : undefined);
+    return unit ? `${figure}${gap}${unit}` : figure;
+  };
+
 /**
  * Formats a working-unit value for a person: mm whole, ply thickness 0.01, grams whole, temperature 0.1; in imperial
  * inches to 1/100 (thickness 0.001), ounces, °F. Uses a true minus sign. Not-a-number becomes an en dash.

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { CHART_WORDS, chartCellWords, chartHeadWords, chartOfWords, errorWords } from '@ashstep/contract';
-import { CHART_IDS, chartFabrics, type Chart, type ChartCell, type ChartHead, type ChartId, fitsChart, makeChart } from '@ashstep/core/charts'; // prettier-ignore
+import { CHART_IDS, chartFabrics, chartHas, type Chart, type ChartCell, type ChartHead, type ChartId, fitsChart, makeChart } from '@ashstep/core/charts'; // prettier-ignore
 import { attempt } from '@ashstep/core/errors';
 import type { Fabric } from '@ashstep/core/material';
 import { GEL_COAT, type SystemCard } from '@ashstep/core/resin';
@@ -60,11 +60,11 @@ export class ChartsPage {
     return error ? errorWords(error.code, error.params) : null;
   });
   readonly source = computed(() => (this.table() ? chartOfWords(this.table()!) : ''));
-  readonly hatched = computed(() => this.table()?.rows.some(({ cells }) => cells.some(({ refused }) => refused)) === true); // prettier-ignore
+  readonly hatched = computed(() => !!this.table() && chartHas(this.table()!, 'refused'));
   /** The air that is marked; nothing where the chart has nothing to do with it. */
   readonly air = computed(() => {
     const [table, reading] = [this.table(), this.shop.shop()?.reading];
-    if (!table || !reading || !(table.columnNow.includes(true) || table.rows.some(({ now }) => now))) return '';
+    if (!table || !reading || !chartHas(table, 'now')) return '';
     return `Framed: the air read last, ${this.inUnits(reading.tempC, 'temperature', 0)}, ${whenText(reading.at)}.`;
   });
   readonly query = computed(() => ({ chart: this.id(), ...(this.ofSystem() && this.card() ? { system: this.card()!.id } : {}), ...(this.id() === 'discs' ? { thicknessMm: this.thick(), ratio: this.steep() } : {}) })); // prettier-ignore

@@ -1,6 +1,6 @@
 import { Pipe, type PipeTransform, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { type FormattedQuantity, type QuantityKind, formatQuantity } from '@ashstep/core/units';
+import { type FormattedQuantity, type QuantityKind, formatQuantity, sayIn } from '@ashstep/core/units';
 import { SessionService } from './session.service';
 
 type Formatted<T> = (value: number | null | undefined, kind: QuantityKind, decimals?: number) => T;
@@ -13,11 +13,8 @@ function inTheirUnits(): Formatted<FormattedQuantity> {
 
 /** Working-unit values for sentences made in code, with their unit after a hard space. To be called where things are injected. */
 export function quantityText(): Formatted<string> {
-  const format = inTheirUnits();
-  return (value, kind, decimals) => {
-    const { figure, unit } = format(value, kind, decimals);
-    return unit ? `${figure}\u00a0${unit}` : figure;
-  };
+  const units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
+  return (value, kind, decimals) => sayIn(units(), '\u00a0')(value, kind, decimals);
 }
 
 /** A working-unit value in the person's units, with its unit after a hard space. */

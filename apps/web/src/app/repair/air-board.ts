@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { type AirFigure, type AirRead, type ExpectedAir, FRESH_MIN, freshReading } from '@ashstep/core/repair';
+import { type AirFigure, type ExpectedAir, FRESH_MIN, freshReading } from '@ashstep/core/repair';
 import { formatLocal, parseLocal } from '@ashstep/core/plan';
 import { TextInput } from '../parts/inputs';
 import { QuantityField } from '../parts/quantity-field';
@@ -8,6 +8,7 @@ import { QuantityPipe } from '../platform/quantity.pipe';
 import { SessionService } from '../platform/session.service';
 import { whenText } from '../platform/when.pipe';
 import { ShopService } from '../shop/shop.service';
+import { KeptAir } from './kept-air';
 import { Panel } from './stages/stage-panel';
 
 /** The one air of a job: what was read, what it is planned at, and what nobody has said; a reading of the shed serves every job in it. */
@@ -122,6 +123,7 @@ export class AirBoard extends Panel {
   private readonly clock = inject(Clock);
   private readonly session = inject(SessionService);
   private readonly shop = inject(ShopService);
+  private readonly air = new KeptAir();
   /** Whether it may also be set what is planned with where nothing is read. */
   readonly planning = input(true);
 
@@ -165,20 +167,12 @@ export class AirBoard extends Panel {
 
   /** Keeps what was read with this job; the air of the shed serves all that stand in it. */
   keep(): void {
-    const [tempC, humidityPercent] = [this.tempC(), this.humidity()];
-    const read: AirRead = {
-      id: crypto.randomUUID(),
-      tempC,
-      humidityPercent,
+    this.air.keep(this.state(), {
+      tempC: this.tempC(),
+      humidityPercent: this.humidity(),
       surfaceTempC: this.surfaceTempC(),
-      place: this.place(),
       instrument: this.instrument().trim(),
-      by: this.session.person?.name ?? '',
-      at: this.clock.now(),
-    };
-    this.add(read);
-    if (read.place === 'shed' && tempC !== null && humidityPercent !== null)
-      this.shop.share({ at: read.at, tempC, humidityPercent, instrument: read.instrument }, this.state().detail.id);
+    });
     for (const field of [this.tempC, this.humidity, this.surfaceTempC]) field.set(null);
   }
 
@@ -186,7 +180,7 @@ export class AirBoard extends Panel {
     const found = this.ofShed();
     if (!found) return;
     const { at, by, tempC, humidityPercent, instrument = '' } = found.reading;
-    this.add({ id: crypto.randomUUID(), at, by, tempC, humidityPercent, surfaceTempC: null, place: 'shed', instrument }); // prettier-ignore
+    this.air.add({ id: crypto.randomUUID(), at, by, tempC, humidityPercent, surfaceTempC: null, place: 'shed', instrument }); // prettier-ignore
   }
 
   expect(measure: 'tempC' | 'humidityPercent' | 'surfaceTempC', value: number | null): void {
@@ -195,10 +189,6 @@ export class AirBoard extends Panel {
     const nothing = measure === 'tempC' && value === null;
     const put = { by: this.session.person?.name ?? '', at: this.clock.now() };
     this.store.edit('air', { expected: nothing ? null : { ...now, source: 'typed', [measure]: value, ...put } });
-  }
-
-  private add(read: AirRead): void {
-    this.store.edit('air', ({ readings }) => ({ readings: [...readings, read] }));
   }
 
   private fromText({ source, by, at, instrument }: AirFigure): string {

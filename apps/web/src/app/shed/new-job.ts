@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
-import { type Craft, type CraftBody, type Problem, type RepairDetail, sameJson } from '@ashstep/contract';
-import { concatMap, of, tap } from 'rxjs';
+import type { Craft, Problem, RepairDetail } from '@ashstep/contract';
+import { concatMap, of } from 'rxjs';
 import { ChoiceField, optionsOf } from '../parts/choice-field';
 import { Header } from '../parts/header';
+import { CRAFT_KINDS, NewCraft } from '../parts/new-craft';
 import { Api, ApiError } from '../platform/api';
 import { PickSelect, TextInput } from '../parts/inputs';
 
-const KINDS = { boat: 'Boat', board: 'Board', paddle: 'Paddle craft', vehicle: 'Vehicle', other: 'Other' } as const;
 const NEW = 'new';
 
 @Component({
@@ -117,13 +117,13 @@ export class NewJob {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   readonly crafts = toSignal(this.api.get<Craft[]>('/craft'), { initialValue: [] });
-  readonly kinds = optionsOf(KINDS);
+  readonly kinds = optionsOf(CRAFT_KINDS);
   readonly new = NEW;
   readonly craftId = signal('');
   readonly tag = signal('');
   readonly name = signal('');
   readonly year = signal('');
-  readonly kind = signal<keyof typeof KINDS>('boat');
+  readonly kind = signal<keyof typeof CRAFT_KINDS>('boat');
   readonly construction = signal('');
   readonly notes = signal('');
   readonly title = signal('');
@@ -135,8 +135,7 @@ export class NewJob {
   }));
   private readonly missing = signal<Record<string, string>>({});
   private readonly repairId = crypto.randomUUID();
-  private newCraftId = crypto.randomUUID();
-  private added: Omit<CraftBody, 'id'> | null = null;
+  private readonly newCraft = new NewCraft();
 
   open(event: Event): void {
     event.preventDefault();
@@ -156,16 +155,10 @@ export class NewJob {
       construction: this.construction(),
       notes: this.notes(),
     };
-    // A craft that is in already, for only the job was refused, is not added twice; one that has been changed since is another.
-    if (this.added && !sameJson(this.added, typed)) [this.newCraftId, this.added] = [crypto.randomUUID(), null];
-    const craft: CraftBody = { id: this.newCraftId, ...typed };
-    const add =
-      isNew && !this.added ? this.api.send('POST', '/craft', craft).pipe(tap(() => (this.added = typed))) : of(null);
-    const craftId = isNew ? craft.id : this.craftId();
     this.busy.set(true);
-    add
+    (isNew ? this.newCraft.add(typed) : of(this.craftId()))
       .pipe(
-        concatMap(() =>
+        concatMap((craftId) =>
           this.api.send<RepairDetail>('POST', '/repairs', { id: this.repairId, craftId, title: this.title().trim() }),
         ),
       )

@@ -1,3 +1,5 @@
+import { errorWords } from '@ashstep/contract';
+import type { CoreError } from '@ashstep/core/errors';
 import { CORES } from '@ashstep/core/material';
 import type { SmallKind } from '@ashstep/core/repair';
 import type { SmallFigures } from '@ashstep/core/small';
@@ -113,7 +115,7 @@ export function askedOf(kind: SmallKind, said: Asked): AskedField[] {
 /** Kinds that may have more places of their like. */
 export const hasPlaces = (kind: SmallKind): kind is 'gouge' | 'ding' => kind === 'gouge' || kind === 'ding';
 
-const isSaid = (value: AskedValue): boolean => value !== undefined && value !== null && value !== '';
+export const isSaid = (value: AskedValue): boolean => value !== undefined && value !== null && value !== '';
 
 /** Labels of what nobody has said yet. */
 export const missingOf = (kind: SmallKind, said: Asked): string[] =>
@@ -159,3 +161,6 @@ export function askedFrom(figures: SmallFigures): Asked {
   const said = Object.fromEntries(Object.entries(rest).filter(([key]) => key !== 'more')) as Asked;
   return figures.kind === 'ding' ? { ...said, coreId: figures.coreId ?? NO_CORE } : said;
 }
+
+/** What the core says of a figure, at the field it stands in. */
+export const figureError = ({ code, field, params }: CoreError): Record<string, string> => ({ [field.startsWith('diametersMm') ? 'diametersMm' : field]: errorWords(code, params) }); // prettier-ignore

@@ -1,15 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core'; // prettier-ignore
 import { CLOSING_NAMES, type LogEntryBody, remarkWords } from '@ashstep/contract';
-import { type PourUnit, type PouredAs, type RoundPot, cardOfMedium, closedCheckOf, gramsPoured, unitOf } from '@ashstep/core/repair'; // prettier-ignore
+import { type AirRead, type PourUnit, type RoundPot, cardOfMedium, closedCheckOf, unitOf } from '@ashstep/core/repair'; // prettier-ignore
 import { TextInput, TickInput } from '../parts/inputs';
 import { draft } from '../outbox/draft';
 import { QuantityField } from '../parts/quantity-field';
-import { Clock } from '../platform/clock';
-import { SessionService } from '../platform/session.service';
+import { KeptAir } from '../repair/kept-air';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { LayUpDesk } from '../repair/stages/layup/desk';
+import { potEntry } from '../repair/stages/layup/pot-entry';
 import { Systems } from '../repair/stages/resin/systems';
-import { ShopService } from '../shop/shop.service';
 import { isTicked } from '../repair/stages/ticked';
 import type { CardStep } from './card-desk';
 
@@ -40,9 +39,7 @@ export class CardLog {
   readonly desk = inject(LayUpDesk);
   private readonly store = inject(RepairStore);
   private readonly systems = new Systems();
-  private readonly clock = inject(Clock);
-  private readonly session = inject(SessionService);
-  private readonly shop = inject(ShopService);
+  private readonly keptAir = new KeptAir();
 
   readonly round = computed(() => this.step().round!.round);
   readonly card = computed(() => cardOfMedium(this.round().medium, this.state().plan.resin?.card ?? null));
@@ -65,6 +62,8 @@ export class CardLog {
 
   readonly fresh = computed(() => this.desk.fresh());
   readonly begun = computed(() => this.step().standing?.begun !== null && this.step().standing?.begun !== undefined);
+  /** A round is begun, and a pot is mixed, in air that is known. */
+  readonly wantsAir = computed(() => !this.begun() || this.pots().length > 0);
   readonly remarks = computed(() => {
     const all = this.begun() ? [] : this.againstBeginning();
     return all.map((remark) => ({ id: remark.id, text: remarkWords(remark) }));
@@ -74,7 +73,7 @@ export class CardLog {
     const pots = this.weighed();
     const lots = this.pots().length > 0;
     return [
-      ...(this.begun() || this.fresh() || (this.airC() !== null && this.humidity() !== null) ? [] : ['the air, read now']), // prettier-ignore
+      ...(!this.wantsAir() || this.fresh() || (this.airC() !== null && this.humidity() !== null) ? [] : ['the air, read now']), // prettier-ignore
       ...(pots.some(({ resin, second }) => !resin || second === null) ? ['what was weighed'] : []),
       ...(lots && this.desk.resinLot().trim() === ''
         ? [`the lot of the ${this.round().medium === 'gelcoat' ? 'gel coat' : 'resin'}`]
@@ -136,17 +135,15 @@ export class CardLog {
   log(): void {
     const round = this.round();
     this.takeResin();
-    const read = this.fresh() ? null : this.keepReading();
+    const air = this.fresh() ?? this.keepTyped();
     if (!this.begun()) {
-      const ids = this.remarks().map(({ id }) => id);
-      const fresh = this.desk.fresh();
-      const air = read ?? (fresh ? { tempC: fresh.tempC!, humidityPercent: fresh.humidityPercent!, by: fresh.by, at: fresh.at, instrument: fresh.instrument } : null); // prettier-ignore
       if (!air) return;
-      const { tempC, humidityPercent, ...reading } = air;
+      const ids = this.remarks().map(({ id }) => id);
+      const { by, at, instrument } = air;
       this.tickBefore();
-      this.store.log({ kind: 'start', round: round.id, onto: round.onto, tempC, humidityPercent, read: reading, ...(ids.length > 0 ? { against: { ids, reason: this.desk.allTheSame().trim() } } : {}) }); // prettier-ignore
+      this.store.log({ kind: 'start', round: round.id, onto: round.onto, tempC: air.tempC!, humidityPercent: air.humidityPercent!, read: { by, at, instrument }, ...(ids.length > 0 ? { against: { ids, reason: this.desk.allTheSame().trim() } } : {}) }); // prettier-ignore
     }
-    this.pots().forEach((pot, i) => this.store.log(this.batch(pot, this.weighed()[i]!, read?.tempC ?? this.desk.fresh()!.tempC!))); // prettier-ignore
+    this.pots().forEach((pot, i) => this.store.log(this.entry(pot, this.weighed()[i]!, air!.tempC!)));
     for (const ply of round.plies) if (!this.step().standing?.plies.has(ply.key)) this.store.log({ kind: 'ply', plyKey: ply.key, label: ply.label }); // prettier-ignore
     for (const { id, name, done } of this.spots())
       if (!done && !this.leftOut().has(id)) this.store.log({ kind: 'spot', round: round.id, spotId: id, label: `${this.step().title}, spot ${name}` }); // prettier-ignore
@@ -172,40 +169,25 @@ export class CardLog {
     for (const id of this.step().checks) if (!isTicked(this.state().detail, id)) this.store.check(id, true);
   }
 
-  private keepReading(): { tempC: number; humidityPercent: number; by: string; at: string; instrument: string } | null {
+  /** Keeps the air as it is typed here; nothing where it is not. */
+  private keepTyped(): AirRead | null {
     const [tempC, humidityPercent] = [this.airC(), this.humidity()];
     if (tempC === null || humidityPercent === null) return null;
-    const [by, at] = [this.session.person?.name ?? '', this.clock.now()];
-    const place = this.state().inputs.days.place ?? 'shed';
-    this.store.edit('air', ({ readings }) => ({ readings: [...readings, { id: crypto.randomUUID(), tempC, humidityPercent, surfaceTempC: null, place, instrument: '', by, at }] })); // prettier-ignore
-    if (place === 'shed') this.shop.share({ at, tempC, humidityPercent, instrument: '' }, this.state().detail.id);
-    return { tempC, humidityPercent, by, at, instrument: '' };
+    return this.keptAir.keep(this.state(), { tempC, humidityPercent, surfaceTempC: null, instrument: '' });
   }
 
-  private batch(pot: RoundPot, { resin, second, filler }: Weighed, tempC: number): LogEntryBody {
+  private entry(pot: RoundPot, { resin, second, filler }: Weighed, tempC: number): LogEntryBody {
     const unit = unitOf(pot);
-    const [card, mix] = [this.card(), this.state().inputs.mix];
-    const resinUnit: PourUnit = this.catalysed() ? 'g' : unit;
-    const grams = (value: number, of: PourUnit, part: 'resin' | 'second'): number => (of === 'g' || !card ? value : (gramsPoured({ unit: of, value }, part, mix, card) ?? value)); // prettier-ignore
-    const as = (name: 'resinAs' | 'secondAs', of: PourUnit, value: number): { resinAs?: PouredAs; secondAs?: PouredAs } => (of === 'g' ? {} : { [name]: { unit: of, value } }); // prettier-ignore
-    const told = this.desk.lotRemarks();
-    const fresh = this.desk.fresh();
-    return {
-      kind: 'batch',
-      round: this.round().id,
+    const mixed = {
+      round: this.round(),
       label: pot.label,
-      resinG: thousandth(grams(resin!, resinUnit, 'resin')),
-      secondG: thousandth(grams(second!, unit, 'second')),
-      ...as('resinAs', resinUnit, resin!),
-      ...as('secondAs', unit, second!),
-      resinLot: this.desk.resinLot().trim(),
-      secondLot: this.desk.secondLot().trim(),
-      ...(this.round().kind === 'paste' && filler !== null ? { fillerG: filler } : {}),
-      ...(told.length > 0 ? { against: { ids: [...new Set(told.map(({ id }) => id))], reason: this.desk.lotReason().trim() } } : {}), // prettier-ignore
+      resin: { value: resin!, unit: this.catalysed() ? ('g' as const) : unit, lot: this.desk.resinLot() },
+      second: { value: second!, unit, lot: this.desk.secondLot() },
+      fillerG: filler,
       tempC,
-      ...(fresh ? { read: { by: fresh.by, at: fresh.at, instrument: fresh.instrument } } : {}),
+      read: this.desk.fresh(),
+      lots: { remarks: this.desk.lotRemarks(), reason: this.desk.lotReason() },
     };
+    return potEntry(mixed, this.state().inputs.mix, this.card());
   }
 }
-
-const thousandth = (grams: number): number => Math.round(1000 * grams) / 1000;

@@ -14,7 +14,7 @@ import { PAGES } from '../repair/stages/registry';
 import { SignOffStage } from '../repair/stages/signoff/signoff';
 import { STAGE_PAGES } from '../repair/stages/stage-page';
 import { SurveyDesk } from '../survey/survey-desk';
-import { type Asked, type AskedValue, askedFrom, figuresFrom, missingOf } from './asked';
+import { type Asked, type AskedValue, askedFrom, figureError, figuresFrom, missingOf } from './asked';
 import { CardDesk, type CardStep } from './card-desk';
 import { CardKit } from './card-kit';
 import { CardLog } from './card-log';
@@ -71,7 +71,7 @@ export class CardPage {
   });
   readonly errors = computed((): Record<string, string> => {
     const error = this.tried()?.error;
-    return error ? { [error.field.startsWith('diametersMm') ? 'diametersMm' : error.field]: errorWords(error.code, error.params) } : {}; // prettier-ignore
+    return error ? figureError(error) : {};
   });
   readonly stillWanted = computed(() => {
     const [typing, kind] = [this.typing(), this.desk.card()?.figures.kind];

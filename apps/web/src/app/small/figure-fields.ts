@@ -21,6 +21,13 @@ import { QuantityField } from '../parts/quantity-field';
 import { SessionService } from '../platform/session.service';
 import { type Asked, type AskedField, type AskedValue, askedOf, hasPlaces } from './asked';
 
+/** What is asked of every further place. */
+const PLACE_FIELDS = [
+  { key: 'lengthMm', label: 'Length', quantity: 'length' },
+  { key: 'widthMm', label: 'Width', quantity: 'length' },
+  { key: 'depthMm', label: 'Deepest', quantity: 'thickness' },
+] as const;
+
 /** The handful of figures of a small job, and further places of its like. */
 @Component({
   selector: 'ash-figure-fields',
@@ -113,31 +120,17 @@ import { type Asked, type AskedField, type AskedValue, askedOf, hasPlaces } from
         <fieldset>
           <legend>Place {{ i + 2 }}</legend>
           <div class="fields">
-            <ash-quantity
-              label="Length"
-              [value]="place.lengthMm || null"
-              [optional]="true"
-              [disabled]="disabled()"
-              [error]="errors()['more.' + i + '.lengthMm']"
-              (valueChange)="change(i, { lengthMm: $event ?? 0 })"
-            />
-            <ash-quantity
-              label="Width"
-              [value]="place.widthMm || null"
-              [optional]="true"
-              [disabled]="disabled()"
-              [error]="errors()['more.' + i + '.widthMm']"
-              (valueChange)="change(i, { widthMm: $event ?? 0 })"
-            />
-            <ash-quantity
-              label="Deepest"
-              kind="thickness"
-              [value]="place.depthMm || null"
-              [optional]="true"
-              [disabled]="disabled()"
-              [error]="errors()['more.' + i + '.depthMm']"
-              (valueChange)="change(i, { depthMm: $event ?? 0 })"
-            />
+            @for (field of placeFields; track field.key) {
+              <ash-quantity
+                [label]="field.label"
+                [kind]="field.quantity"
+                [value]="place[field.key] || null"
+                [optional]="true"
+                [disabled]="disabled()"
+                [error]="errors()['more.' + i + '.' + field.key]"
+                (valueChange)="change(i, field.key, $event ?? 0)"
+              />
+            }
           </div>
           @if (!disabled()) {
             <button type="button" class="act small" [attr.aria-label]="'Take out place ' + (i + 2)" (click)="take(i)">
@@ -201,6 +194,7 @@ export class FigureFields {
   private readonly units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
   readonly lengthUnit = computed(() => formatQuantity(0, 'length', this.units()).unit);
   readonly fields = computed(() => askedOf(this.kind(), this.values()));
+  readonly placeFields = PLACE_FIELDS;
   readonly many = computed(() => hasPlaces(this.kind()));
   private readonly sizesSaid = computed(() => {
     const said = this.values()['diametersMm'];
@@ -228,8 +222,8 @@ export class FigureFields {
     this.moreChange.emit(this.more().filter((_, i) => i !== at));
   }
 
-  change(at: number, part: Partial<SmallPlace>): void {
-    this.moreChange.emit(this.more().map((place, i) => (i === at ? { ...place, ...part } : place)));
+  change(at: number, key: keyof SmallPlace, mm: number): void {
+    this.moreChange.emit(this.more().map((place, i) => (i === at ? { ...place, [key]: mm } : place)));
   }
 }
 

@@ -1,21 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
-import { type Craft, type CraftBody, type NewRepair, type Problem, type RepairDetail, SMALL_WORDS, errorWords, sameJson } from '@ashstep/contract'; // prettier-ignore
+import { type Craft, type CraftBody, type NewRepair, type Problem, type RepairDetail, SMALL_WORDS } from '@ashstep/contract'; // prettier-ignore
 import { attempt } from '@ashstep/core/errors';
 import { NEW_REPAIR, SMALL_KINDS, type SmallKind } from '@ashstep/core/repair';
 import { type SmallFigures, type SmallPlace, smallInputs } from '@ashstep/core/small';
-import { concatMap, of, tap } from 'rxjs';
+import { concatMap, of } from 'rxjs';
 import { draft } from '../outbox/draft';
 import { ChoiceField, optionsOf } from '../parts/choice-field';
 import { Header } from '../parts/header';
+import { CRAFT_KINDS, NewCraft } from '../parts/new-craft';
 import { PickSelect, TextInput } from '../parts/inputs';
 import { Api, ApiError } from '../platform/api';
-import { type Asked, type AskedValue, askedOf, figuresFrom, missingOf } from './asked';
+import { type Asked, type AskedValue, askedOf, figureError, figuresFrom, isSaid, missingOf } from './asked';
 import { FigureFields } from './figure-fields';
 import { SmallPictureView } from './small-picture';
 
-const CRAFT_KINDS = { boat: 'Boat', board: 'Board', paddle: 'Paddle craft', vehicle: 'Vehicle', other: 'Other' } as const; // prettier-ignore
 const SURFACES = { gelcoat: 'Gel coat', paint: 'Paint', bare: 'Bare laminate' } as const;
 const WATERLINES = { above: 'Above the waterline', below: 'Below it' } as const;
 /** Stands for a craft that is not in the list. */
@@ -61,8 +61,7 @@ export class SmallPage {
   readonly busy = signal(false);
   readonly problem = signal<Problem | null>(null);
   private readonly repairId = crypto.randomUUID();
-  private readonly newCraftId = crypto.randomUUID();
-  private added: CraftBody | null = null;
+  private readonly newCraft = new NewCraft();
 
   private readonly craftKind = computed(() => (this.said().craftId === ANOTHER ? this.said().craftKind : (this.crafts().find(({ id }) => id === this.said().craftId)?.kind ?? null))); // prettier-ignore
   readonly floats = computed(() => this.craftKind() === 'boat');
@@ -85,20 +84,24 @@ export class SmallPage {
     const waterline = this.floats() ? this.said().waterline : 'above';
     return finish && waterline ? { finish, waterline } : null;
   });
-  readonly missing = computed(() => {
+  /** What nobody has said yet: its field, and its label. */
+  private readonly wanting = computed((): { key: string; label: string }[] => {
     const [kind, said] = [this.picked(), this.said()];
     if (!kind) return [];
+    const isNew = said.craftId === ANOTHER;
+    const when = (is: boolean, key: string, label: string): { key: string; label: string }[] => (is ? [{ key, label }] : []); // prettier-ignore
     return [
-      ...(said.craftId === '' ? ['Craft'] : []),
-      ...(said.title.trim() === '' ? ['Where on it'] : []),
-      ...(said.craftId === ANOTHER && said.tag.trim() === '' ? ['Its tag'] : []),
-      ...(said.craftId === ANOTHER && said.name.trim() === '' ? ['Its name'] : []),
-      ...(said.craftId === ANOTHER && said.craftKind === null ? ['What it is'] : []),
-      ...(this.asksSurface() && said.finish === null ? ['Its surface'] : []),
-      ...(this.floats() && said.waterline === null ? ['Above or below the waterline'] : []),
-      ...missingOf(kind, said.values),
+      ...when(said.craftId === '', 'craftId', 'Craft'),
+      ...when(said.title.trim() === '', 'title', 'Where on it'),
+      ...when(isNew && said.tag.trim() === '', 'tag', 'Its tag'),
+      ...when(isNew && said.name.trim() === '', 'name', 'Its name'),
+      ...when(isNew && said.craftKind === null, 'craftKind', 'What it is'),
+      ...when(this.asksSurface() && said.finish === null, 'finish', 'Its surface'),
+      ...when(this.floats() && said.waterline === null, 'waterline', 'Above or below the waterline'),
+      ...askedOf(kind, said.values).filter(({ key, optional }) => !optional && !isSaid(said.values[key])),
     ];
   });
+  readonly missing = computed(() => this.wanting().map(({ label }) => label));
   /** The figures, once all of them were said; null before, and where no job can have them. */
   readonly figures = computed((): SmallFigures | null =>
     this.figuresSaid() && !this.trouble() ? this.figuresSaid() : null,
@@ -112,18 +115,10 @@ export class SmallPage {
     return figures ? attempt(() => smallInputs(NEW_REPAIR, figures)).error : null;
   });
   readonly errors = computed<Record<string, string>>(() => {
-    const [kind, said, trouble] = [this.picked(), this.said(), this.trouble()];
-    const wanted = (key: string, is: boolean): Record<string, string> => (this.tried() && is ? { [key]: 'This is still missing.' } : {}); // prettier-ignore
+    const trouble = this.trouble();
     return {
-      ...(trouble ? { [fieldOf(trouble.field)]: errorWords(trouble.code, trouble.params) } : {}),
-      ...wanted('craftId', said.craftId === ''),
-      ...wanted('title', said.title.trim() === ''),
-      ...wanted('tag', said.tag.trim() === ''),
-      ...wanted('name', said.name.trim() === ''),
-      ...wanted('craftKind', said.craftKind === null),
-      ...wanted('finish', said.finish === null),
-      ...wanted('waterline', said.waterline === null),
-      ...(kind ? askedOf(kind, said.values).reduce((all, { key, optional }) => ({ ...all, ...wanted(key, !optional && unsaid(said.values[key])) }), {}) : {}), // prettier-ignore
+      ...(trouble ? figureError(trouble) : {}),
+      ...(this.tried() ? Object.fromEntries(this.wanting().map(({ key }) => [key, 'This is still missing.'])) : {}),
       ...Object.fromEntries(this.problem()?.fields.map(({ path, message }) => [path.replace(/^small\.figures\./, ''), message]) ?? []), // prettier-ignore
     };
   });
@@ -146,13 +141,15 @@ export class SmallPage {
     this.tried.set(true);
     const [figures, place, said] = [this.figures(), this.place(), this.said()];
     if (this.missing().length > 0 || !figures || !place) return;
-    const isNew = said.craftId === ANOTHER;
-    const craft: CraftBody = { id: this.newCraftId, tag: said.tag.trim(), name: said.name.trim(), kind: said.craftKind ?? 'other', year: null, construction: '', notes: '' }; // prettier-ignore
-    const body: NewRepair = { id: this.repairId, craftId: isNew ? craft.id : said.craftId, title: said.title.trim(), small: { figures, place } }; // prettier-ignore
+    const typed = { tag: said.tag.trim(), name: said.name.trim(), kind: said.craftKind ?? 'other', year: null, construction: '', notes: '' } as const; // prettier-ignore
+    const job = { id: this.repairId, title: said.title.trim(), small: { figures, place } };
     this.busy.set(true);
-    // A craft that is in already, for only the job was refused, is not added twice.
-    (isNew && !sameJson(this.added, craft) ? this.api.send('POST', '/craft', craft).pipe(tap(() => (this.added = craft))) : of(null)) // prettier-ignore
-      .pipe(concatMap(() => this.api.send<RepairDetail>('POST', '/repairs', body)))
+    (said.craftId === ANOTHER ? this.newCraft.add(typed) : of(said.craftId))
+      .pipe(
+        concatMap((craftId) =>
+          this.api.send<RepairDetail>('POST', '/repairs', { ...job, craftId } satisfies NewRepair),
+        ),
+      ) // prettier-ignore
       .subscribe({
         next: ({ id }) => {
           this.said.set(NOTHING);
@@ -166,7 +163,3 @@ export class SmallPage {
       });
   }
 }
-
-/** The field of the sheet that a figure of a list stands in. */
-const fieldOf = (field: string): string => (field.startsWith('diametersMm') ? 'diametersMm' : field);
-const unsaid = (value: AskedValue): boolean => value === undefined || value === null || value === '';

@@ -12,6 +12,8 @@ import {
   pouredWords,
   roundName,
   startWords,
+  roundPourWords,
+  secondOf,
 } from '@ashstep/contract';
 import { type WindowsResult, windows } from '@ashstep/core/cure';
 import { type Remark, attempt } from '@ashstep/core/errors';
@@ -24,19 +26,18 @@ import {
   type AirRead,
   type PlannedRound,
   type PourUnit,
-  type PouredAs,
   type RoundPot,
   againstLaying,
   batchError,
   cardOfMedium,
   closedCheckOf,
   freshReading,
-  gramsPoured,
   isFresh,
   resinConditions,
   spotNames,
   unitOf,
   unitsFor,
+  waitsFor,
 } from '@ashstep/core/repair';
 import { draft } from '../../../outbox/draft';
 import { capital } from '../../../platform/capital';
@@ -44,12 +45,12 @@ import { Clock } from '../../../platform/clock';
 import { quantityText } from '../../../platform/quantity.pipe';
 import { whenText } from '../../../platform/when.pipe';
 import { LibraryService } from '../../../library/library.service';
-import { pourText, secondOf } from '../../pour';
 import { newRound } from '../../new-round';
 import { RepairStore, type RepairState } from '../../repair.store';
 import { SheetFrame } from '../../sheet-frame';
 import { isTicked } from '../ticked';
 import type { Want } from '../wants';
+import { gramsOf, potEntry } from './pot-entry';
 import { isClosed, roundInHand, standingsOf } from './standing';
 
 /** Part of Look & map where a hold is lifted. */
@@ -186,7 +187,7 @@ export class LayUpDesk {
   private readonly roundCard = computed(() =>
     cardOfMedium(this.now()?.round.medium ?? null, this.plan().resin?.card ?? null),
   );
-  readonly catalysed = computed(() => secondOf(this.state(), this.now()?.round) === 'catalyst');
+  readonly catalysed = computed(() => secondOf(this.plan(), this.now()?.round) === 'catalyst');
   readonly units = computed(() => unitsFor(this.inputs().mix, this.roundCard()));
   /** What it is measured in: as a person took it, else as the pot is planned. */
   readonly unitPicked = draft<PourUnit | null>('pourUnit', this.job, null);
@@ -206,8 +207,7 @@ export class LayUpDesk {
   readonly secondG = computed(() => this.grams(this.secondTyped(), this.unit(), 'second'));
 
   private grams(value: number | null, unit: PourUnit, part: 'resin' | 'second'): number | null {
-    const card = this.roundCard();
-    return value === null || unit === 'g' || !card ? value : gramsPoured({ unit, value }, part, this.inputs().mix, card); // prettier-ignore
+    return value === null ? null : gramsOf({ value, unit }, part, this.inputs().mix, this.roundCard());
   }
 
   /** What a part is asked as: "Resin weighed", "Hardener, strokes". */
@@ -215,7 +215,7 @@ export class LayUpDesk {
     return unit === 'g' ? `${name} weighed` : `${name}${unit === 'ml' ? ' alone' : ''}, ${unit}`;
   }
 
-  readonly secondName = computed(() => capital(secondOf(this.state(), this.now()?.round)));
+  readonly secondName = computed(() => capital(secondOf(this.plan(), this.now()?.round)));
   /** What is still wanted before a pot can be logged; null where nothing is. */
   readonly potMissing = computed((): string | null => {
     const second = this.secondName().toLowerCase();
@@ -281,7 +281,8 @@ export class LayUpDesk {
     const at = (hour: number | null): string =>
       hour === null ? 'never, in this cold' : whenText(formatLocal(laid + 60 * hour));
     const nowHour = (parseLocal(this.clock.now(), 'now') - laid) / 60;
-    if (round.onto === 'green') {
+    const waits = waitsFor(before.round, round, this.plan().resin?.card ?? null);
+    if (waits === 'green') {
       const past = found.untilHour !== null && nowHour > found.untilHour;
       const early = found.fromHour === null || nowHour < found.fromHour;
       return {
@@ -292,9 +293,7 @@ export class LayUpDesk {
           : `green from ${at(found.fromHour)} to ${at(found.untilHour)}`,
       };
     }
-    // Gel coat peels off epoxy that is not fully cured.
-    const overEpoxy = round.medium === 'gelcoat' && before.round.medium !== 'gelcoat' && this.plan().resin?.card?.family === 'epoxy'; // prettier-ignore
-    const [from, word] = overEpoxy ? [found.fullHour, 'full cure'] : [found.sandableHour, 'sandable'];
+    const [from, word] = waits === 'full' ? [found.fullHour, 'full cure'] : [found.sandableHour, 'sandable'];
     return { past: false, early: from === null || nowHour < from, text: `${word} from ${at(from)}` };
   }
 
@@ -369,7 +368,7 @@ export class LayUpDesk {
   }
 
   pour(pot: RoundPot): string {
-    return pourText(this.state(), pot, this.now()!.round);
+    return roundPourWords(this.state(), pot, this.now()!.round);
   }
 
   /** What is said of a pot that what it is measured with cannot mix within tolerance. */
@@ -389,21 +388,17 @@ export class LayUpDesk {
   mixed(): void {
     const s = this.now()!;
     const [typed, fresh, fillerG] = [this.tempC(), this.fresh(), this.fillerG()];
-    this.store.log({
-      kind: 'batch',
-      round: s.round.id,
+    const pot = {
+      round: s.round,
       label: this.nextPot()?.label ?? 'extra',
-      resinG: thousandth(this.resinG()!),
-      secondG: thousandth(this.secondG()!),
-      ...pouredAs('resinAs', this.resinUnit(), this.resinTyped()!),
-      ...pouredAs('secondAs', this.unit(), this.secondTyped()!),
-      resinLot: this.resinLot().trim(),
-      secondLot: this.secondLot().trim(),
-      ...(s.round.kind === 'paste' && fillerG !== null ? { fillerG } : {}),
-      ...(this.lotRemarks().length > 0 ? { against: { ids: [...new Set(this.lotRemarks().map(({ id }) => id))], reason: this.lotReason().trim() } } : {}), // prettier-ignore
+      resin: { value: this.resinTyped()!, unit: this.resinUnit(), lot: this.resinLot() },
+      second: { value: this.secondTyped()!, unit: this.unit(), lot: this.secondLot() },
+      fillerG,
       tempC: typed ?? fresh!.tempC!,
-      ...(typed === null && fresh ? { read: { by: fresh.by, at: fresh.at, instrument: fresh.instrument } } : {}),
-    });
+      read: typed === null ? fresh : null,
+      lots: { remarks: this.lotRemarks(), reason: this.lotReason() },
+    };
+    this.store.log(potEntry(pot, this.inputs().mix, this.roundCard()));
     for (const field of [this.tempC, this.resinTyped, this.secondTyped, this.fillerG]) field.set(null);
   }
 
@@ -462,12 +457,3 @@ export class LayUpDesk {
 }
 
 const signed = (percent: number): string => `${percent > -0.05 ? '+' : '\u2212'}${Math.abs(percent).toFixed(1)}`;
-
-const thousandth = (grams: number): number => Math.round(1000 * grams) / 1000;
-
-/** A part that was not weighed, as it was measured. */
-const pouredAs = (
-  name: 'resinAs' | 'secondAs',
-  unit: PourUnit,
-  value: number,
-): { resinAs?: PouredAs; secondAs?: PouredAs } => (unit === 'g' ? {} : { [name]: { unit, value } });

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { secondOf } from '@ashstep/contract';
 import type { RepairInputs } from '@ashstep/core/repair';
 import { QuantityField } from '../../../parts/quantity-field';
 import { TermHint } from '../../../parts/term-hint';
 import { FigurePipe, QuantityPipe, UnitPipe } from '../../../platform/quantity.pipe';
-import { secondOf } from '../../pour';
 import { GoBar } from '../go-bar';
 import { Headline } from '../headline';
 import { Missing } from '../missing';
@@ -21,7 +21,7 @@ import { Rounds } from './rounds';
 })
 export class MixStage extends StagePanel {
   readonly parts = PARTS;
-  readonly second = computed(() => secondOf(this.state()));
+  readonly second = computed(() => secondOf(this.state().plan));
   readonly ratio = computed(() => {
     const pot = this.firstPot()?.mix;
     if (!pot) return '';

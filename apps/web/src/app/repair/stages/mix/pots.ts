@@ -1,10 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
-import { MIXING_ORDER } from '@ashstep/contract';
+import { MIXING_ORDER, roundPourWords, secondOf } from '@ashstep/contract';
 import { MIXING_MIN } from '@ashstep/core/mix';
 import type { MixFace, PatchFace, Pot } from '@ashstep/core/repair';
 import { capital } from '../../../platform/capital';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
-import { pourText, secondOf } from '../../pour';
 import { Panel } from '../stage-panel';
 
 interface PotRow {
@@ -25,7 +24,7 @@ interface PotRow {
 })
 export class Pots extends Panel {
   readonly faces = computed(() => this.plan().mix?.faces ?? []);
-  readonly second = computed(() => secondOf(this.state()));
+  readonly second = computed(() => secondOf(this.state().plan));
   readonly secondName = computed(() => (this.second() === 'hardener' ? 'Hardener' : 'Catalyst'));
   readonly order = computed(() => MIXING_ORDER[this.plan().resin?.card?.kind ?? 'two-part']);
   /** Pots of each face with when each is due. */
@@ -67,7 +66,7 @@ export class Pots extends Panel {
   }
 
   pour(pot: Pot): string {
-    return pourText(this.state(), pot);
+    return roundPourWords(this.state(), pot);
   }
 
   readonly capital = capital;

@@ -8,6 +8,7 @@ import {
   PASTE_USES,
   isOwn,
   roundName,
+  roundPourWords,
 } from '@ashstep/contract';
 import type { Shape } from '@ashstep/core/geometry';
 import type { FabricLayer } from '@ashstep/core/laminate';
@@ -28,7 +29,6 @@ import { PickOf, PickSelect, TextInput, TickInput } from '../../../parts/inputs'
 import { OutlineField } from '../../../parts/outline-field';
 import { QuantityField } from '../../../parts/quantity-field';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
-import { pourText } from '../../pour';
 import { newRound } from '../../new-round';
 import { Panel } from '../stage-panel';
 
@@ -126,7 +126,7 @@ export class Rounds extends Panel {
 
   pour(round: PlannedRound): string {
     const [first] = round.pots;
-    return first ? pourText(this.state(), first, round) : '';
+    return first ? roundPourWords(this.state(), first, round) : '';
   }
 
   /** Which spots each pot serves, where there are several of both. */
