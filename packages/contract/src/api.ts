@@ -326,7 +326,9 @@ export const historyQuery = z.strictObject({
 /** Names of all there is in the shed, to be searched where they are typed. */
 export const findReply = z.object({
   jobs: z.array(
-    repairSummary.pick({ id: true, craftTag: true, craftName: true, title: true, state: true, technician: true }),
+    repairSummary
+      .pick({ id: true, craftTag: true, craftName: true, title: true, state: true, technician: true })
+      .extend({ small: z.boolean() }),
   ),
   craft: z.array(z.object({ tag: z.string(), name: z.string() })),
 });

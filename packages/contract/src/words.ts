@@ -214,7 +214,7 @@ const REMARKS: Record<string, (p: Params) => string> = {
   'stack.cover-hardens': () =>
     'The plies are those of the parent; the cover over them makes the patch stiffer than it. A lighter cover, or none, brings it nearer where the skin is thin.',
   'stack.nothing-nearer': (p) =>
-    `${p['soft'] ? `A soft spot, ${figure(p['least'], 2)} of the parent in one direction` : 'A hard spot'}: nothing nearer is made of the usual stitched and plain cloth${p['covered'] ? ' under this cover' : ''}. The finder below looks through all the stock.`,
+    `${p['soft'] ? `A soft spot, ${figure(p['least'], 2)} of the parent in one direction` : 'A hard spot'}: nothing nearer is made of the usual stitched and plain cloth${p['covered'] ? ' under this cover' : ''}. Find a stack looks through all the stock.`,
   'stack.proud': (p) =>
     `The stack leaves ${figure(p['roomMm'], 2)} mm for a finish that needs ${figure(p['allowanceMm'], 2)} mm. Take a ply out or go thinner.`,
   'stack.low': (p) =>
@@ -292,7 +292,7 @@ const REMARKS: Record<string, (p: Params) => string> = {
   'cure.too-cold': (p) =>
     `${figure(p['coldestC'])} °C is under the ${figure(p['minTempC'])} °C this system may be used at. It gels late, stays soft and takes up water: warm it, or take a system for the cold.`,
   'cure.full-needs-warmth': (p) =>
-    `In this cold it stops at about ${figure(p['reachablePercent'], 0)} % and is never full. Not before it is warmed to ${figure(p['warmC'], 0)} °C for ${spell(60 * Number(p['hours']))}; under ${figure(p['leastC'])} °C no wait is long enough.`,
+    `In this air it stops at about ${figure(p['reachablePercent'], 0)} % and is never full. Not before it is warmed to ${figure(p['warmC'], 0)} °C for ${spell(60 * Number(p['hours']))}; under ${figure(p['leastC'])} °C no wait is long enough.`,
   'days.full-cure-warm': (p) =>
     `Full cure not before it is warmed to ${figure(p['warmC'], 0)} °C for ${spell(60 * Number(p['hours']))}: under ${figure(p['leastC'])} °C it never gets there. The days count that warmth from the lay-up on; sooner, and the finish peels.`,
   'schedule.warmed': (p) =>
@@ -348,7 +348,6 @@ export const HOLD_NAMES: Readonly<Record<string, string>> = {
   'hold.wet-within': 'Held until it is dry within',
 };
 
-/** Ids of all remarks that have words; a spec holds this against what the core can say. */
 /** Fewer rays than this say nothing of all round. */
 const ALL_ROUND_RAYS = 3;
 /** What to grind where, in one line. */
@@ -368,6 +367,7 @@ export const GRIND_WORDS: Record<GrindAdvice['id'], (p: Record<string, number>) 
       : 'Even all round. Stop grinding.',
 };
 
+/** Ids of all remarks that have words; a spec holds this against what the core can say. */
 export const WORDED_REMARKS: readonly string[] = Object.keys(REMARKS);
 
 export const SEVERITY_NAMES = {

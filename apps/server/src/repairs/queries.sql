@@ -49,8 +49,8 @@ FROM found ORDER BY coalesce(sealed_at, updated_at) DESC, id LIMIT $4 OFFSET $5
 
 -- name: findable
 SELECT
-  (SELECT coalesce(json_agg(json_build_object('id', j.id, 'craftTag', j.tag, 'craftName', j.name, 'title', j.title, 'state', j.state, 'technician', j.technician_name) ORDER BY j.updated_at DESC), '[]')
-    FROM (SELECT r.id, r.title, r.state, r.technician_name, r.updated_at, c.tag, c.name FROM repair r JOIN craft c ON c.id = r.craft_id ORDER BY r.updated_at DESC LIMIT $1) j) AS jobs,
+  (SELECT coalesce(json_agg(json_build_object('id', j.id, 'craftTag', j.tag, 'craftName', j.name, 'title', j.title, 'state', j.state, 'technician', j.technician_name, 'small', j.small) ORDER BY j.updated_at DESC), '[]')
+    FROM (SELECT r.id, r.title, r.state, r.technician_name, r.updated_at, r.inputs -> 'small' ->> 'kind' IS NOT NULL AS small, c.tag, c.name FROM repair r JOIN craft c ON c.id = r.craft_id ORDER BY r.updated_at DESC LIMIT $1) j) AS jobs,
   (SELECT coalesce(json_agg(json_build_object('tag', c.tag, 'name', c.name) ORDER BY c.tag), '[]') FROM craft c) AS craft
 
 -- name: cluesOfClass

@@ -268,7 +268,7 @@ describe('repairs', () => {
   it('are told by name with every craft, the job worked on last first', async () => {
     const { id } = await newRepair(tech);
     const { jobs, craft } = (await tech.send('GET', '/api/find')).body as FindReply;
-    expect(jobs[0]).toEqual(jasmine.objectContaining({ id, state: 'open' }));
+    expect(jobs[0]).toEqual(jasmine.objectContaining({ id, state: 'open', small: false }));
     expect(craft.map(({ tag }) => tag)).toContain(jobs[0]!.craftTag);
     expect(jobs.length).toBe((await tech.send('GET', '/api/history')).body.total);
   });

@@ -108,6 +108,7 @@ export function planDrawing(inputs: RepairInputs, plan: RepairPlan, faceIndex = 
   const grown = (id: string, beyondMm: number): PlanOutline | null =>
     ground && face ? outlined({ id }, () => ground.outlines(face.depthMm, beyondMm)) : null;
   const margin = inputs.taper.marginMm;
+  const spots = spotMarks(inputs.damage);
   const drawing = {
     damage: damage ? { id: 'damage', points: outlinePoints(shape) } : null,
     cutOut:
@@ -132,7 +133,7 @@ export function planDrawing(inputs: RepairInputs, plan: RepairPlan, faceIndex = 
     mask: grown('mask', margin + inputs.taper.maskMm),
     visible: inputs.survey.visible ? { id: 'visible', points: outlinePoints(inputs.survey.visible) } : null,
     expected: inputs.survey.expected ? { id: 'expected', points: outlinePoints(inputs.survey.expected.shape) } : null,
-    marks: [...marksOf(inputs.survey.marks, damage?.leftOut ?? []), ...spotMarks(inputs.damage)],
+    marks: [...marksOf(inputs.survey.marks, damage?.leftOut ?? []), ...spots],
     ...surveyed(inputs.survey.readings),
     get gauged() {
       return grindFound(inputs, plan)?.places ?? [];
@@ -148,7 +149,8 @@ export function planDrawing(inputs: RepairInputs, plan: RepairPlan, faceIndex = 
     rotationDeg: shape.rotationDeg ?? 0,
   };
   const widest: PlanOutline | null = drawing.mask ?? drawing.cutOut ?? drawing.damage;
-  const frame = bounds(widest && widest.points.length > 0 ? runsOf(widest).flat() : EMPTY_SHEET);
+  const main = bounds(widest && widest.points.length > 0 ? runsOf(widest).flat() : EMPTY_SHEET);
+  const frame = spots.flatMap(({ points }) => points).reduce(withPoint, main);
   const near = drawing.neighbours.reduce((grown, line) => withNear(grown, line.from, line.to), frame);
   const mapped = [
     ...drawing.taps.map(({ xMm, yMm }) => ({ x: xMm, y: yMm })),

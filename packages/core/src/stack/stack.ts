@@ -180,7 +180,7 @@ function checkLevel(
   const remarks: Remark[] = [];
   const level = roomMm < allowance - LEVEL_TOLERANCE_MM ? 'proud' : roomMm > allowance + LOW_MM ? 'low' : 'fits';
   if (level !== 'fits') remarks.push({ id: `stack.${level}`, params: { roomMm, allowanceMm: allowance } });
-  if (!input.onSurface && structuralMm > depthMm + 1e-9)
+  if (!input.onSurface && structuralMm > depthMm + LEVEL_TOLERANCE_MM)
     remarks.push({ id: 'stack.past-footprint', params: { overMm: structuralMm - depthMm } });
   return { roomMm, level, remarks };
 }

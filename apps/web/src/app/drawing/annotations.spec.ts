@@ -68,7 +68,7 @@ describe('dimensions', () => {
 
 describe('the section on the screen', () => {
   it('stands at 45° where there is room and says its stretch', () => {
-    const shapes = sectionShapes(section, view, port, { top: 400, room: 400 }, 'metric', everything);
+    const shapes = sectionShapes(section, view, port, { top: 400, room: 400, centred: false }, 'metric', everything);
     expect(shapes.at45).toBeTrue();
     expect(shapes.stretch).toBe(12);
     expect((shapes.bottom - shapes.face) / port.scale).toBeCloseTo(5 * 12, 6);
@@ -76,17 +76,24 @@ describe('the section on the screen', () => {
   });
 
   it('squeezes rather than runs off the sheet, and admits it', () => {
-    const shapes = sectionShapes(section, view, port, { top: 400, room: 30 }, 'metric', everything);
+    const shapes = sectionShapes(section, view, port, { top: 400, room: 30, centred: false }, 'metric', everything);
     expect(shapes.at45).toBeFalse();
     expect(shapes.bottom).toBeLessThanOrEqual(430);
     expect(shapes.stretch).toBeLessThan(12);
   });
 
   it('hides the layers switched off', () => {
-    const without = sectionShapes(section, view, port, { top: 400, room: 200 }, 'metric', (layer) => layer !== 'cover');
+    const without = sectionShapes(
+      section,
+      view,
+      port,
+      { top: 400, room: 200, centred: false },
+      'metric',
+      (layer) => layer !== 'cover',
+    );
     expect(without.laid.some((r) => r.fill === 'url(#h-cover)')).toBeFalse();
     expect(
-      sectionShapes(section, view, port, { top: 400, room: 200 }, 'metric', everything).laid.some(
+      sectionShapes(section, view, port, { top: 400, room: 200, centred: false }, 'metric', everything).laid.some(
         (r) => r.fill === 'url(#h-cover)',
       ),
     ).toBeTrue();

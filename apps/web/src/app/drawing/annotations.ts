@@ -77,7 +77,7 @@ const isTurned = (view: PlanDrawing): boolean => view.rotationDeg % 180 !== 0;
 
 export interface DimensionChain {
   stops: number[];
-  parts: { x: number; room: number; text: string; name: string }[];
+  parts: { x: number; room: number; mm: number; text: string; name: string }[];
 }
 
 /** Margin, taper, cut-out, taper, margin: one chain that serves plan and section. None when the outline is turned. */
@@ -94,7 +94,7 @@ export function dimensionChain(
   const names = uncut ? ['', '', ' area', '', ''] : ['', ' taper', ' cut-out', ' taper', ''];
   const parts = names.map((name, i) => {
     const [from, to] = [stops[i]!, stops[i + 1]!];
-    return { x: (x(from) + x(to)) / 2, room: x(to) - x(from), text: figure(to - from, units), name };
+    return { x: (x(from) + x(to)) / 2, room: x(to) - x(from), mm: to - from, text: figure(to - from, units), name };
   });
   return { stops: stops.map(x), parts };
 }
@@ -102,6 +102,7 @@ export function dimensionChain(
 export interface SectionShapes {
   ground: { id: string; d: string; fill: string }[];
   laid: { id: string; plyKey: string | null; d: string; fill: string; label: string }[];
+  top: number;
   face: number;
   bottom: number;
   left: number;
@@ -120,7 +121,7 @@ export function sectionShapes(
   section: SectionDrawing,
   view: PlanDrawing,
   port: Viewport,
-  box: { top: number; room: number },
+  box: { top: number; room: number; centred: boolean },
   units: UnitSystem,
   visible: (layer: string, material: string) => boolean,
   laid = true,
@@ -130,7 +131,9 @@ export function sectionShapes(
     Math.min(port.scale * section.stretch, box.room / (section.bottomMm - section.topMm)),
   );
   const centre = toScreen(port, view.centre).x;
-  const put = (p: Point): Point => ({ x: centre + p.x * port.scale, y: box.top + (p.y - section.topMm) * vertical });
+  const spare = box.room - (section.bottomMm - section.topMm) * vertical;
+  const top = box.top + (box.centred ? spare / 2 : 0);
+  const put = (p: Point): Point => ({ x: centre + p.x * port.scale, y: top + (p.y - section.topMm) * vertical });
   const shown = (laid ? section.laid : []).filter((r) => visible(r.layer, r.material));
   const notes = [
     section.ground.some((r) => r.layer === 'backing') ? ' Backing not to scale.' : '',
@@ -152,6 +155,7 @@ export function sectionShapes(
       fill: hatchOf(r.material, { fresh: true, cover: r.layer === 'cover', carbon: r.carbon, aramid: r.aramid }),
       label: r.label,
     })),
+    top,
     face: put({ x: 0, y: 0 }).y,
     bottom: put({ x: 0, y: section.thicknessMm }).y,
     left: put({ x: -section.halfWidthMm, y: 0 }).x,

@@ -1,17 +1,25 @@
-import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
-import { TestBed } from '@angular/core/testing';
+import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
 import { provideHttpClient } from '@angular/common/http';
+import { TestBed } from '@angular/core/testing';
 import type { Shape } from '@ashstep/core/geometry';
+import type { RepairInputs } from '@ashstep/core/repair';
 import { DimensionFields } from './dimension-fields';
+import type { SheetEdit } from './movables';
+import { chainSizes, outlineSizes } from './size-fields';
 
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [DimensionFields],
-  template: `<ash-dimension-fields [shape]="shape()" [port]="port" (shapeChange)="shape.set($event(shape()))" />`,
+  template: `<ash-dimension-fields [sizes]="sizes()" (edited)="take($event)" />`,
 })
 class Sheet {
   readonly shape = signal<Shape>({ kind: 'roundedRectangle', lengthMm: 140, widthMm: 90, cornerRadiusMm: 30 });
-  readonly port = { originX: 400, originY: 300, scale: 2 };
+  readonly sizes = computed(() => outlineSizes(this.shape(), { originX: 400, originY: 300, scale: 2 }));
+
+  take(edit: SheetEdit): void {
+    if (edit.section !== 'damage') throw new Error('not of the damage');
+    this.shape.set(edit.change({ shape: this.shape() } as RepairInputs['damage']).shape!);
+  }
 }
 
 describe('dimensions on the sheet', () => {
@@ -52,5 +60,16 @@ describe('dimensions on the sheet', () => {
     expect(root.querySelector('[role=alert]')!.textContent).toContain('20000');
     type('diameter', '85');
     expect(root.querySelector('[role=alert]')).toBeNull();
+  });
+
+  it('of the chain set the margin, and the ratio by the length of the taper', () => {
+    const part = (x: number, mm: number) => ({ x, room: 2 * mm, mm, text: String(mm), name: '' });
+    const chain = { y: 500, stops: [], parts: [part(100, 25), part(160, 60), part(300, 180), part(440, 60), part(500, 25)] }; // prettier-ignore
+    const [margin, taper] = chainSizes(chain, 5);
+    const after = (edit: SheetEdit) => (edit.section === 'taper' ? edit.change({} as RepairInputs['taper']) : null);
+    expect(after(margin!.edit(40))).toEqual({ marginMm: 40 });
+    expect(after(taper!.edit(75))).toEqual({ ratio: 15 });
+    // Shorter than it is deep is no taper.
+    expect(() => taper!.edit(4)).toThrow();
   });
 });

@@ -1,42 +1,30 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { errorWords } from '@ashstep/contract';
 import { attempt } from '@ashstep/core/errors';
-import { type Point, type Shape, checkShape, place } from '@ashstep/core/geometry';
 import { formatQuantity, parseQuantity } from '@ashstep/core/units';
 import { SessionService } from '../platform/session.service';
-import { type Viewport, toScreen } from './geometry';
-import { possible } from './handles';
+import type { SheetEdit } from './movables';
+import type { SizeField } from './size-fields';
 
-type SizeKey = 'lengthMm' | 'widthMm' | 'diameterMm';
-
-/** A dimension of the outline: where it stands on the sheet, and its figure. */
-interface Dimension extends Point {
-  key: SizeKey;
-  label: string;
-  text: string;
-}
-
-/** Clear of the outline's edge and of its grips, px. */
-const CLEAR_PX = 34;
-
-/** Dimensions of the outline on the sheet, each a field: press it and type, in either unit. */
+/** Dimensions on the sheet, each a field: press it and type, in either unit. */
 @Component({
   selector: 'ash-dimension-fields',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @for (one of dimensions(); track one.key) {
+    @for (one of sizes(); track one.key) {
       <label [style.left.px]="one.x" [style.top.px]="one.y" [class.wrong]="wrong()?.key === one.key">
-        <span class="visually-hidden">Outline, {{ one.label }}</span>
+        <span class="visually-hidden">{{ one.label }}</span>
         <input
           #field
           autocomplete="off"
-          [value]="wrong()?.key === one.key ? wrong()!.typed : one.text"
+          [value]="wrong()?.key === one.key ? wrong()!.typed : text(one.mm)"
           [attr.aria-invalid]="wrong()?.key === one.key"
+          [title]="one.label"
           (focus)="field.select()"
-          (change)="take(one.key, field.value)"
+          (change)="take(one, field.value)"
           (keydown.enter)="field.blur()"
-          (keydown.escape)="wrong.set(null); field.value = one.text; field.blur()"
+          (keydown.escape)="wrong.set(null); field.value = text(one.mm); field.blur()"
         />
         @if (wrong()?.key === one.key) {
           <span class="error" role="alert">{{ wrong()!.why }}</span>
@@ -74,38 +62,24 @@ const CLEAR_PX = 34;
       border: 1px solid var(--ink);
       background: var(--sheet);
       font-size: 13px;
+      z-index: 1;
     }
   `,
 })
 export class DimensionFields {
-  readonly shape = input.required<Shape>();
-  readonly port = input.required<Viewport>();
-  readonly shapeChange = output<(shape: Shape) => Shape>();
+  readonly sizes = input.required<readonly SizeField[]>();
+  readonly edited = output<SheetEdit>();
   private readonly units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
-  /** What was typed and no outline can have. */
-  readonly wrong = signal<{ key: SizeKey; typed: string; why: string } | null>(null);
+  /** What was typed and cannot be. */
+  readonly wrong = signal<{ key: string; typed: string; why: string } | null>(null);
 
-  readonly dimensions = computed((): Dimension[] => {
-    const [shape, port] = [this.shape(), this.port()];
-    if (shape.kind === 'polygon') return [];
-    const clear = CLEAR_PX / port.scale;
-    const [length, width] = shape.kind === 'circle' ? [shape.diameterMm, shape.diameterMm] : [shape.lengthMm, shape.widthMm]; // prettier-ignore
-    const at = (key: SizeKey, label: string, mm: number, x: number, y: number): Dimension => ({ key, label, text: this.text(mm), ...toScreen(port, place({ x, y }, shape)) }); // prettier-ignore
-    if (shape.kind === 'circle') return [at('diameterMm', 'diameter', length, 0, -length / 2 - clear)];
-    return [
-      at('lengthMm', 'length', length, 0, -width / 2 - clear),
-      at('widthMm', 'width', width, -length / 2 - 1.8 * clear, 0),
-    ];
-  });
-
-  take(key: SizeKey, typed: string): void {
-    const shape = this.shape();
-    const { result: next, error } = attempt(() => checkShape(possible({ ...shape, [key]: parseQuantity(typed, 'length', this.units()) }))); // prettier-ignore
-    this.wrong.set(error ? { key, typed, why: errorWords(error.code, error.params) } : null);
-    if (next && key in next) this.shapeChange.emit((now) => (now.kind === shape.kind ? possible({ ...now, [key]: next[key as keyof Shape] } as Shape) : now)); // prettier-ignore
+  take(size: SizeField, typed: string): void {
+    const { result: edit, error } = attempt(() => size.edit(parseQuantity(typed, 'length', this.units())));
+    this.wrong.set(error ? { key: size.key, typed, why: errorWords(error.code, error.params) } : null);
+    if (edit) this.edited.emit(edit);
   }
 
-  private text(mm: number): string {
+  text(mm: number): string {
     const { figure, unit } = formatQuantity(mm, 'length', this.units(), this.units() === 'metric' && !Number.isInteger(mm) ? 1 : undefined); // prettier-ignore
     return `${figure} ${unit}`;
   }

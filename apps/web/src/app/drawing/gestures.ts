@@ -3,7 +3,8 @@ import type { Point, Shape } from '@ashstep/core/geometry';
 import type { MapPress } from '../survey/survey-desk';
 import { RULER_PX } from './annotations';
 import { type Viewport, toPlan } from './geometry';
-import { type HandleId, dragHandle, nudgeHandle, pointIndex } from './handles';
+import { type HandleId, dragHandle, nudgeHandle, pointIndex, resting } from './handles';
+import { type MovableId, isMovable } from './movables';
 
 /** A press that moves less is no drag, px. */
 const DRAG_PX = 6;
@@ -16,6 +17,7 @@ const [LEAST_ZOOM, MOST_ZOOM] = [0.3, 20];
 /** The drawing as gestures find it, and what they say. */
 export interface Sheet {
   host: HTMLElement;
+  /** Width and height of the plan, px. */
   width: () => number;
   planHeight: () => number;
   port: () => Viewport;
@@ -29,6 +31,8 @@ export interface Sheet {
   placed: (press: MapPress) => void;
   markMoved: (change: { index: number; move: (point: Point) => Point }) => void;
   reshaped: (change: (shape: Shape) => Shape) => void;
+  /** A spot, a line near by or a reading was taken elsewhere. */
+  itemMoved: (id: MovableId, move: (point: Point) => Point) => void;
 }
 
 /** Fingers, mouse, wheel and keys on the drawing: zoom, pan, parting line, grips, and presses that name a place. */
@@ -117,7 +121,8 @@ export class Gestures {
       return;
     }
     const box = this.sheet.host.getBoundingClientRect();
-    if (this.dragging === 'part') this.partShare.set(Math.min(1, Math.max(0, (event.clientX - box.left) / box.width)));
+    if (this.dragging === 'part')
+      this.partShare.set(Math.min(1, Math.max(0, (event.clientX - box.left) / this.sheet.width())));
     else if (this.dragging === 'pan')
       this.pan.update(({ x, y }) => ({ x: x + now.x - before.x, y: y + now.y - before.y }));
     else {
@@ -125,10 +130,12 @@ export class Gestures {
         this.dragging,
         toPlan(this.sheet.port(), event.clientX - box.left, event.clientY - box.top),
       ];
-      if (this.sheet.chosenMark()) this.sheet.markMoved({ index: pointIndex(handle), move: () => to });
+      // Held with Alt it goes wherever it is taken.
+      const reachMm = event.altKey ? 0 : REST_PX / this.sheet.port().scale;
+      if (isMovable(handle))
+        this.sheet.itemMoved(handle, () => ({ x: resting(to.x, reachMm), y: resting(to.y, reachMm) }));
+      else if (this.sheet.chosenMark()) this.sheet.markMoved({ index: pointIndex(handle), move: () => to });
       else {
-        // Held with Alt it goes wherever it is taken.
-        const reachMm = event.altKey ? 0 : REST_PX / this.sheet.port().scale;
         this.sheet.reshaped((shape) => dragHandle(shape, handle, to, reachMm));
       }
     }
@@ -154,8 +161,9 @@ export class Gestures {
     event.preventDefault();
     event.stopPropagation();
     const [dx, dy] = move;
-    if (this.sheet.chosenMark())
-      this.sheet.markMoved({ index: pointIndex(handle), move: ({ x, y }) => ({ x: x + dx, y: y + dy }) });
+    const by = ({ x, y }: Point): Point => ({ x: x + dx, y: y + dy });
+    if (isMovable(handle)) this.sheet.itemMoved(handle, by);
+    else if (this.sheet.chosenMark()) this.sheet.markMoved({ index: pointIndex(handle), move: by });
     else this.sheet.reshaped((shape) => nudgeHandle(shape, handle, dx, dy));
   }
 

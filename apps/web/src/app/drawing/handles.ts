@@ -1,8 +1,11 @@
 import { attempt } from '@ashstep/core/errors';
 import { type Point, type Shape, checkShape, place } from '@ashstep/core/geometry';
+import type { MovableId } from './movables';
 
 type PointHandle = `point-${number}`;
-export type HandleId = 'move' | 'length' | 'width' | 'radius' | 'turn' | PointHandle;
+/** A grip of the outline itself, or of a run of places. */
+export type OutlineHandle = 'move' | 'length' | 'width' | 'radius' | 'turn' | PointHandle;
+export type HandleId = OutlineHandle | MovableId;
 type Polygon = Extract<Shape, { kind: 'polygon' }>;
 
 export interface Handle {
@@ -52,7 +55,7 @@ const round = (value: number): number => Math.round(value * 2) / 2;
 const [SNAP_STEP_MM, SNAP_STEP_DEG, SNAP_DEG] = [5, 15, 2.5];
 
 /** To half a millimetre, or to the whole step it is within reach of. */
-function resting(value: number, reachMm: number): number {
+export function resting(value: number, reachMm: number): number {
   const step = SNAP_STEP_MM * Math.round(value / SNAP_STEP_MM);
   return Math.abs(value - step) <= reachMm ? step : round(value);
 }
@@ -63,7 +66,7 @@ function restingDeg(value: number, snaps: boolean): number {
 }
 
 /** The shape after a grip has been taken to a point of the plan; kept possible at every moment of the drag. Within `snapMm` of a whole step it comes to rest there; nowhere at nothing. */
-export function dragHandle(shape: Shape, handle: HandleId, to: Point, snapMm = 0): Shape {
+export function dragHandle(shape: Shape, handle: OutlineHandle, to: Point, snapMm = 0): Shape {
   if (shape.kind === 'polygon') return movePoint(shape, pointIndex(handle), () => ({ x: round(to.x), y: round(to.y) }));
   if (handle === 'move') return { ...shape, centreXMm: resting(to.x, snapMm), centreYMm: resting(to.y, snapMm) };
   const [dx, dy] = [to.x - (shape.centreXMm ?? 0), to.y - (shape.centreYMm ?? 0)];
@@ -82,7 +85,7 @@ export function dragHandle(shape: Shape, handle: HandleId, to: Point, snapMm = 0
 }
 
 /** The shape after a nudge of a grip by keyboard, in millimetres (degrees for turning). */
-export function nudgeHandle(shape: Shape, handle: HandleId, dx: number, dy: number): Shape {
+export function nudgeHandle(shape: Shape, handle: OutlineHandle, dx: number, dy: number): Shape {
   const step = dx + dy;
   if (shape.kind === 'polygon') return movePoint(shape, pointIndex(handle), ({ x, y }) => ({ x: x + dx, y: y + dy }));
   if (handle === 'move')
@@ -98,7 +101,7 @@ export function nudgeHandle(shape: Shape, handle: HandleId, dx: number, dy: numb
   );
 }
 
-export const pointIndex = (handle: HandleId): number => Number(handle.slice('point-'.length));
+export const pointIndex = (handle: OutlineHandle): number => Number(handle.slice('point-'.length));
 
 /** A free outline with one point elsewhere, unless it would then cross itself. */
 export function movePoint(shape: Polygon, index: number, move: (point: Point) => Point): Polygon {

@@ -54,7 +54,12 @@ export function planPaths(view: PlanDrawing, port: Viewport, { ahead, ground, la
       label: mark.name || MARK_NAMES[mark.kind],
       at: toScreen(port, highest(mark.points)),
     })),
-    near: view.neighbours.map((line) => ({ ...line, a: toScreen(port, line.from), b: toScreen(port, line.to) })),
+    near: view.neighbours.map((line) => ({
+      ...line,
+      label: nearLabel(line),
+      a: toScreen(port, line.from),
+      b: toScreen(port, line.to),
+    })),
   };
 }
 
@@ -66,6 +71,7 @@ export function surveyMarks(
   port: Viewport,
   cursor: Point | null,
   trace: readonly Point[],
+  numbers: ReadonlyMap<object, number>,
 ) {
   const at = (x: number, y: number): Point => toScreen(port, { x, y });
   const runs = (closed: readonly Point[][] | undefined): string =>
@@ -75,6 +81,7 @@ export function surveyMarks(
     taps: taps.map((tap) => ({
       ...at(tap.xMm, tap.yMm),
       sound: tap.sound,
+      number: numbers.get(tap),
       title: `${tap.sound}, ${tap.xMm.toFixed(0)} forward, ${tap.yMm.toFixed(0)} up`,
     })),
     band: runs(hidden ? [...hidden.outer, ...hidden.inner] : []),
@@ -83,6 +90,7 @@ export function surveyMarks(
     cursor: cursor && toScreen(port, cursor),
     figures: figures.map((r) => ({
       ...at(r.xMm, r.yMm),
+      number: numbers.get(r),
       text: `${r.value}`,
       kind: r.kind,
       after: r.after ?? false,
@@ -115,5 +123,9 @@ export function inWords(
     );
   return parts.join(' ');
 }
+
+/** "Deck edge, clear 40", "cleat, over by 6". */
+const nearLabel = ({ name, clearMm }: PlanDrawing['neighbours'][number]): string =>
+  clearMm === null ? name : `${name}, ${clearMm >= 0 ? 'clear' : 'over by'} ${Math.abs(clearMm).toFixed(0)}`;
 
 const highest = (points: readonly Point[]): Point => points.reduce((top, p) => (p.y > top.y ? p : top));

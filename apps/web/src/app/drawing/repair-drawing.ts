@@ -20,22 +20,36 @@ import type { MapPress, Underlay } from '../survey/survey-desk';
 import { SessionService } from '../platform/session.service';
 import { RULER_PX, dimensionChain, overallDimensions, rulerTicks, scaleBar, sectionShapes } from './annotations';
 import { DimensionFields } from './dimension-fields';
+import { type SizeField, chainSizes, outlineSizes } from './size-fields';
 import { type Viewport, fit, toScreen } from './geometry';
 import { Gestures } from './gestures';
-import { handlesOf, pointHandles } from './handles';
+import { type Handle, handlesOf, pointHandles } from './handles';
 import { type LayerName, WAS_THERE, aboutKey, hiddenLayers, layersPresent } from './layers';
+import { type SheetEdit, moveItem, nearHandles, spotHandles } from './movables';
 import { inWords, planPaths, surveyMarks } from './plan-shapes';
 
 /** Room either side for the key, px. */
 const KEY_PX = 124;
 const NARROW_PX = 560;
+/** About as wide as a letter of the drawing. */
+const LETTER_PX = 7.6;
+/** Buttons along the foot of a narrow sheet, px. */
+const NARROW_FOOT_PX = 56;
+/** From this width on the section stands beside the plan: a screen of 1600 px with the sheet beside the drawing. */
+const BESIDE_PX = 920;
+/** Foot of the plan, with the keys of the layers, where the section stands beside it, px. */
+const FOOT_PX = 118;
+/** Room above the section beside the plan: the handle of the parting line and the chain of dimensions, px. */
+const SECTION_HEAD_PX = 90;
 /** Stages that show the work as laid across the whole width. */
 const ALL_LAID: readonly string[] = ['mix', 'days', 'layup', 'finish', 'signoff'];
+/** Parts of the survey whose readings lie on the sheet to be moved. */
+const READ_PARTS: readonly string[] = ['taps', 'readings'];
 const NO_PARTING: readonly string[] = ['look', 'laminate', 'resin', 'signoff'];
 const ALL_GROUND: readonly string[] = ['look', 'laminate', 'resin'];
 
 /**
- * The repair drawn to scale: plan above, section below at one horizontal scale, one parting line between "as ground" and "as laid".
+ * The repair drawn to scale: plan above and section below, or beside it on a wide screen, at one horizontal scale, one parting line between "as ground" and "as laid".
  * Geometry comes from the core; here it only becomes SVG.
  */
 @Component({
@@ -43,7 +57,7 @@ const ALL_GROUND: readonly string[] = ['look', 'laminate', 'resin'];
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [DimensionFields],
   templateUrl: './repair-drawing.html',
-  host: { class: 'drawing' },
+  host: { class: 'drawing', '[class.beside]': 'beside()' },
   styles: `
     :host {
       position: relative;
@@ -108,6 +122,8 @@ export class RepairDrawing implements OnInit, OnDestroy {
   readonly editable = input(false);
   /** A change of the outline, to be applied to the outline as it stands when it arrives: presses may come faster than frames. */
   readonly shapeChange = output<(shape: Shape) => Shape>();
+  /** A spot, a line near by or a reading taken elsewhere. */
+  readonly itemChange = output<SheetEdit>();
   readonly canUndo = input(false);
   readonly canRedo = input(false);
   readonly undo = output();
@@ -147,24 +163,35 @@ export class RepairDrawing implements OnInit, OnDestroy {
   readonly section = computed(() => sectionDrawing(this.inputs(), this.plan()));
   readonly showPlan = computed(() => !this.narrow() || this.tab() === 'plan' || !this.section());
   readonly showSection = computed(() => this.section() !== null && (!this.narrow() || this.tab() === 'section'));
-  private readonly planHeight = computed(
-    () => (this.showSection() ? (this.showPlan() ? this.height() * 0.64 : 0) : this.height()) - RULER_PX,
-  );
+  readonly beside = computed(() => this.showSection() && this.width() >= BESIDE_PX);
+  readonly planWidth = computed(() => (this.beside() ? this.width() / 2 : this.width()));
+  private readonly planHeight = computed(() => {
+    if (this.beside()) return this.height() - FOOT_PX - RULER_PX;
+    if (this.narrow() && this.showPlan()) return this.height() - NARROW_FOOT_PX - RULER_PX;
+    return (this.showSection() ? (this.showPlan() ? this.height() * 0.64 : 0) : this.height()) - RULER_PX;
+  });
+  /** How far the section stands to the right of the plan, px. */
+  readonly sectionX = computed(() => (this.beside() ? this.planWidth() : 0));
+  /** Where the scale and the way forward stand, px. */
+  readonly footY = computed(() => {
+    if (this.beside()) return this.height() - FOOT_PX + 8;
+    return this.showSection() ? this.height() * 0.64 - 8 : this.height() - 66;
+  });
 
   private readonly fitted = computed(() =>
     fit(
       this.stage() === 'look' ? this.reach().reduce(withPoint, this.view().surveyBounds) : this.view().bounds,
-      this.width(),
+      this.planWidth(),
       Math.max(120, this.planHeight()),
       RULER_PX,
       this.showSection() ? 48 : 70,
-      this.narrow() ? undefined : KEY_PX,
+      this.narrow() || this.beside() ? undefined : KEY_PX,
     ),
   );
   readonly port = computed<Viewport>(() => {
     const base = this.gestures.frozen() ?? this.fitted();
     const { x, y } = this.gestures.pan();
-    const cx = this.width() / 2;
+    const cx = this.planWidth() / 2;
     const cy = RULER_PX + this.planHeight() / 2;
     const z = this.gestures.zoom();
     return {
@@ -174,14 +201,19 @@ export class RepairDrawing implements OnInit, OnDestroy {
     };
   });
 
+  private readonly sectionPort = computed((): Viewport => {
+    const port = this.port();
+    return { ...port, originX: port.originX + this.sectionX() };
+  });
+
   readonly partX = computed(() => {
     const share = this.gestures.partShare();
-    if (share !== null) return share * this.width();
+    if (share !== null) return share * this.planWidth();
     if (ALL_LAID.includes(this.stage())) return 0;
-    return ALL_GROUND.includes(this.stage()) ? this.width() : toScreen(this.port(), this.view().centre).x;
+    return ALL_GROUND.includes(this.stage()) ? this.planWidth() : toScreen(this.port(), this.view().centre).x;
   });
   /** The handle stays on the sheet when the line is at its edge. */
-  readonly gripX = computed(() => Math.min(this.width() - 28, Math.max(28, this.partX())));
+  readonly gripX = computed(() => Math.min(this.planWidth() - 28, Math.max(28, this.partX())));
   readonly hasParting = computed(() => this.view().plies.length > 0 && !NO_PARTING.includes(this.stage()));
 
   // The survey stays as it is while an outline is dragged, and so do its marks.
@@ -222,7 +254,7 @@ export class RepairDrawing implements OnInit, OnDestroy {
   );
 
   /** Nothing is drawn on a side of the parting line that has no room; a ply that is picked shows on both. */
-  private readonly laidShows = computed(() => this.partX() < this.width() || this.picked() !== null);
+  private readonly laidShows = computed(() => this.partX() < this.planWidth() || this.picked() !== null);
   private readonly onSheet = computed(() => ({
     ahead: !this.mapping(),
     ground: this.partX() > 0,
@@ -234,7 +266,15 @@ export class RepairDrawing implements OnInit, OnDestroy {
   /** Taps and what they say, while the damage is being mapped. */
   readonly survey = computed(() =>
     this.stage() === 'look' && this.shown('taps')
-      ? surveyMarks(this.taps(), this.hiddenArea(), this.figures(), this.port(), this.cursor(), this.trace())
+      ? surveyMarks(
+          this.taps(),
+          this.hiddenArea(),
+          this.figures(),
+          this.port(),
+          this.cursor(),
+          this.trace(),
+          this.readingNumbers(),
+        )
       : null,
   );
 
@@ -248,58 +288,89 @@ export class RepairDrawing implements OnInit, OnDestroy {
     })),
   );
 
-  readonly ruler = computed(() => rulerTicks(this.port(), this.width(), this.units()));
+  readonly ruler = computed(() => {
+    const plan = rulerTicks(this.port(), this.planWidth(), this.units());
+    return this.beside() ? [...plan, ...rulerTicks(this.sectionPort(), this.width(), this.units()).filter(({ x }) => x > this.sectionX())] : plan; // prettier-ignore
+  });
   readonly scaleBar = computed(() => scaleBar(this.port(), this.units()));
   readonly dimensions = computed(() =>
     this.mapping() ? null : overallDimensions(this.view(), this.plan(), this.port(), this.units()),
   );
 
-  readonly chain = computed(() => {
-    const section = this.section();
-    const chain =
-      section && this.showPlan() && this.showSection()
-        ? dimensionChain(section, this.view(), this.port(), this.units())
-        : null;
-    return chain && { ...chain, y: RULER_PX + this.planHeight() + 16 };
-  });
-
   readonly sectionShapes = computed(() => {
     const section = this.section();
     if (!section) return null;
-    const top = this.showPlan() ? RULER_PX + this.planHeight() + 44 : RULER_PX + 50;
+    const beside = this.beside();
+    const top = RULER_PX + (beside ? SECTION_HEAD_PX : this.showPlan() ? this.planHeight() + 44 : 50);
     const hidden = this.hidden();
     const visible = (layer: string, material: string): boolean =>
       !(hidden.has(layer as LayerName) || (material === 'new-finish' && hidden.has('finish')));
     return sectionShapes(
       section,
       this.view(),
-      this.port(),
-      { top, room: this.height() - top - 40 },
+      this.sectionPort(),
+      { top, room: this.height() - top - (beside ? FOOT_PX : 40), centred: beside },
       this.units(),
       visible,
       this.laidShows(),
     );
   });
 
+  readonly chain = computed(() => {
+    const [section, shapes] = [this.section(), this.sectionShapes()];
+    const chain =
+      section && shapes && this.showPlan() && this.showSection()
+        ? dimensionChain(section, this.view(), this.sectionPort(), this.units())
+        : null;
+    return chain && { ...chain, y: shapes!.top - 28 };
+  });
+
   readonly handles = computed(() => {
     if (!this.editable() || this.stage() !== 'look' || this.cursor()) return [];
     const port = this.port();
-    const mark = this.inputs().survey.marks.find(({ id }) => id === this.chosenMark());
-    const handles = mark ? pointHandles(mark.points) : handlesOf(this.inputs().damage.shape, 34 / port.scale);
-    return handles.map((handle) => ({ ...handle, ...toScreen(port, handle.at) }));
+    const onPlan = ({ x }: Point): boolean => x > 0 && x < this.planWidth();
+    return this.grips(port)
+      .map((handle) => ({ ...handle, ...toScreen(port, handle.at) }))
+      .filter(onPlan);
   });
 
-  /** The outline, while its sizes can be typed on the sheet: nothing else is in hand. */
-  readonly typable = computed((): Shape | null => {
-    const free = this.editable() && this.stage() === 'look' && !this.cursor() && !this.chosenMark() && !this.narrow();
-    return free && !this.mapping() && (this.part() ?? 'outline') === 'outline' ? this.inputs().damage.shape : null;
+  /** What there is to take hold of: it goes by the part that is open. */
+  private grips(port: Viewport): Handle[] {
+    const { damage, survey } = this.inputs();
+    const mark = survey.marks.find(({ id }) => id === this.chosenMark());
+    if (mark) return pointHandles(mark.points);
+    const outline = handlesOf(damage.shape, 34 / port.scale);
+    switch (this.part()) {
+      case 'spots':
+        return [...outline.filter(({ id }) => id === 'move'), ...spotHandles(damage)];
+      case 'near':
+        return nearHandles(damage);
+      default:
+        return outline;
+    }
+  }
+
+  /** Readings are taken elsewhere by themselves while no tool is in hand. */
+  readonly loose = computed(() => this.editable() && !this.cursor() && READ_PARTS.includes(this.part() ?? ''));
+  readonly readingNumbers = computed(() => new Map(this.readings().map((reading, i) => [reading, i])));
+
+  /** Sizes that can be typed on the sheet: of the outline while nothing else is in hand, of margin and taper on their stage. */
+  readonly sizes = computed((): SizeField[] => {
+    if (!this.editable() || this.narrow() || this.cursor()) return [];
+    const chain = this.chain();
+    const depthMm = this.plan().taper?.footprint.faces[0]?.depthMm;
+    if (this.stage() === 'taper' && chain && depthMm && this.slopes()) return chainSizes(chain, depthMm);
+    const outline = this.stage() === 'look' && !this.chosenMark() && !this.mapping() && (this.part() ?? 'outline') === 'outline'; // prettier-ignore
+    return outline ? outlineSizes(this.inputs().damage.shape, this.port()) : [];
   });
+  /** Its slope is cut by one ratio, that can be set. */
+  private readonly slopes = computed(() => this.section()?.ratio !== null && this.plan().taper?.profile.kind === 'slope'); // prettier-ignore
 
   readonly description = computed(() => inWords(this.inputs(), this.plan(), this.units()));
 
   readonly gestures: Gestures = new Gestures({
     host: this.host,
-    width: this.width,
+    width: this.planWidth,
     planHeight: this.planHeight,
     port: this.port,
     fitted: this.fitted,
@@ -309,6 +380,7 @@ export class RepairDrawing implements OnInit, OnDestroy {
     placed: (press) => this.place.emit(press),
     markMoved: (change) => this.markPointChange.emit(change),
     reshaped: (change) => this.shapeChange.emit(change),
+    itemMoved: (id, move) => this.itemChange.emit(moveItem(id, move)),
   });
 
   constructor() {
@@ -330,9 +402,12 @@ export class RepairDrawing implements OnInit, OnDestroy {
     return places.map(({ x, y }) => `${x},${y}`).join(' ');
   }
 
-  /** Left end of a line near by, as far as it lies on the sheet. */
-  labelX(a: number, b: number): number {
-    return Math.min(this.width() - 150, Math.max(this.narrow() ? 90 : 12, Math.min(a, b) + 6));
+  /** Left end of the label of a line near by, as far as it lies on the sheet. */
+  labelX(a: number, b: number, letters: number): number {
+    return Math.max(
+      6,
+      Math.min(this.planWidth() - LETTER_PX * letters, Math.max(this.narrow() ? 90 : 12, Math.min(a, b) + 6)),
+    );
   }
 
   shown(layer: LayerName): boolean {
@@ -349,6 +424,11 @@ export class RepairDrawing implements OnInit, OnDestroy {
   dimmed(plyKey: string | null): boolean {
     const laid = this.laidKeys();
     return laid !== null && plyKey !== null && !laid.has(plyKey);
+  }
+
+  /** Takes hold of a reading by its number. */
+  hold(event: PointerEvent, number: number | undefined): void {
+    if (number !== undefined) this.gestures.grab(event, `reading:${number}`);
   }
 
   pick(key: string | null): void {

@@ -4,6 +4,7 @@ import { STAGES } from '@ashstep/core/hazards';
 import { catchError, of } from 'rxjs';
 import { LibraryService } from '../library/library.service';
 import { Api } from '../platform/api';
+import { opensOn } from '../platform/opens-on';
 import { PART_NAMES } from '../repair/stages/part-names';
 import { FindIndex, type Findable } from './findable';
 
@@ -44,7 +45,7 @@ export class FindService {
 
   private readonly everywhere = computed((): Findable[] => [
     ...this.reply().jobs.map(
-      (job): Findable => ({ kind: 'job', name: `${job.craftTag} ${job.title}`, under: `${job.craftName}, ${job.technician}, ${job.state}`, path: `/repair/${job.id}/${job.state === 'sealed' ? 'signoff' : 'look'}` }), // prettier-ignore
+      (job): Findable => ({ kind: 'job', name: `${job.craftTag} ${job.title}`, under: `${job.craftName}, ${job.technician}, ${job.state}`, path: `/repair/${job.id}/${opensOn(job)}` }), // prettier-ignore
     ),
     ...this.reply().craft.map(({ tag, name }): Findable => ({
       kind: 'craft',

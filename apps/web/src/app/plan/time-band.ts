@@ -44,6 +44,8 @@ export interface BandRow {
 const AXIS_PX = 40;
 const AIR_PX = 56;
 const ROW_PX = 30;
+/** A name or an hour that would run over the end of the band is left out. */
+const [DAY_PX, HOUR_PX] = [46, 20];
 const LEAST_BAR_PX = 5;
 /** A press that goes no further than this is none of moving, px. */
 const STILL_PX = 4;
@@ -100,12 +102,16 @@ interface DrawnBar extends Bar {
             />
           }
           <line [attr.x1]="day.x" [attr.x2]="day.x" y1="0" [attr.y2]="height()" stroke="var(--ash-3)" />
-          <text [attr.x]="day.x + 6" y="17" class="day">{{ day.name }}</text>
+          @if (day.x + dayPx < width()) {
+            <text [attr.x]="day.x + 6" y="17" class="day">{{ day.name }}</text>
+          }
           @if (day.showHours) {
             <text [attr.x]="day.x + day.before" y="34" class="hour" text-anchor="middle">{{ opens }}</text>
-            <text [attr.x]="day.x + day.before + day.openWidth" y="34" class="hour" text-anchor="middle">
-              {{ shuts }}
-            </text>
+            @if (day.showShut && day.x + day.before + day.openWidth + hourPx < width()) {
+              <text [attr.x]="day.x + day.before + day.openWidth" y="34" class="hour" text-anchor="middle">
+                {{ shuts }}
+              </text>
+            }
           }
         }
         @if (airPath(); as air) {
@@ -244,6 +250,8 @@ export class TimeBand {
   readonly moved = output<{ id: string; startAt: string }>();
   readonly picked = output<string>();
 
+  readonly dayPx = DAY_PX;
+  readonly hourPx = HOUR_PX;
   readonly axisPx = AXIS_PX;
   readonly airPx = AIR_PX;
   readonly rowPx = ROW_PX;
@@ -279,6 +287,8 @@ export class TimeBand {
           after: x + width - openX - openWidth,
           name: width > 48 ? dayName(tick.minute) : width > 20 ? dayName(tick.minute).slice(0, 2) : '',
           showHours: tick.open && openWidth > 70,
+          // Beside the hour the next day opens only where the night between is wide enough for both.
+          showShut: width - openWidth > 2 * HOUR_PX,
         };
       }),
   );

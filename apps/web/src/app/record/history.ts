@@ -7,6 +7,7 @@ import { BehaviorSubject, catchError, debounceTime, of, switchMap } from 'rxjs';
 import { textOf } from '../parts/text-of';
 import { Header } from '../parts/header';
 import { Api, ApiError } from '../platform/api';
+import { opensOn } from '../platform/opens-on';
 import { SessionService } from '../platform/session.service';
 import { WhenPipe } from '../platform/when.pipe';
 import { TextInput } from '../parts/inputs';
@@ -69,15 +70,7 @@ interface Query {
               @for (row of r.rows; track row.id) {
                 <tr>
                   <td>
-                    <a
-                      class="tag"
-                      [routerLink]="[
-                        '/repair',
-                        row.id,
-                        row.small ? 'card' : row.state === 'sealed' ? 'signoff' : 'look',
-                      ]"
-                      >{{ row.craftTag }}</a
-                    >
+                    <a class="tag" [routerLink]="['/repair', row.id, opensOn(row)]">{{ row.craftTag }}</a>
                   </td>
                   <td>{{ row.title }}</td>
                   <td>{{ row.technician }}</td>
@@ -120,6 +113,7 @@ interface Query {
   `,
 })
 export class History {
+  readonly opensOn = opensOn;
   /** Asked for by the address. */
   readonly q = input<string>();
   readonly lot = input<string>();

@@ -15,6 +15,7 @@ import { NgComponentOutlet } from '@angular/common';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import type { Point, Shape } from '@ashstep/core/geometry';
+import type { SheetEdit } from '../drawing/movables';
 import { RepairDrawing } from '../drawing/repair-drawing';
 import { Header } from '../parts/header';
 import { QuantityPipe } from '../platform/quantity.pipe';
@@ -107,6 +108,12 @@ export class RepairSheet {
   moveMark({ index, move }: { index: number; move: (point: Point) => Point }): void {
     const id = this.desk.chosen();
     if (id) this.store.edit('survey', ({ marks }) => ({ marks: moveMarkPoint(marks, id, index, move) }));
+  }
+
+  moveItem(edit: SheetEdit): void {
+    if (edit.section === 'damage') this.store.edit('damage', edit.change);
+    else if (edit.section === 'survey') this.store.edit('survey', edit.change);
+    else this.store.edit('taper', edit.change);
   }
 
   reshape(change: (shape: Shape) => Shape): void {

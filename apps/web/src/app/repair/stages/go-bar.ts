@@ -15,7 +15,7 @@ import { type Want, Wants } from './wants';
       <div class="bar"><ash-wants [repairId]="repairId()" [here]="stage()" [wants]="wants()" /></div>
     } @else if (label()) {
       <div class="bar">
-        <button type="button" class="do" [disabled]="disabled()" (click)="go.emit()">{{ label() }}</button>
+        <button type="button" class="do" (click)="go.emit()">{{ label() }}</button>
       </div>
     }
   `,
@@ -46,7 +46,6 @@ export class GoBar {
   readonly stage = input.required<Stage>();
   readonly facts = input.required<Facts>();
   readonly label = input<string | null>(null);
-  readonly disabled = input(false);
   readonly repairId = input('');
   /** What has to be seen to before; it stands in the place of the button. */
   readonly wants = input<readonly Want[]>([]);

@@ -469,7 +469,7 @@ describe('stage panels', () => {
 
   it('laminate: says what is missing in place of figures, never NaN', async () => {
     const fixture = await show(LaminateStage, stateOf({}));
-    expect(text(fixture)).toContain('Needs the measured thickness');
+    expect(text(fixture)).toContain('Measure how thick the laminate is');
     expect(text(fixture)).not.toContain('NaN');
   });
 

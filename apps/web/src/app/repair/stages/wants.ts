@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { STAGE_NAMES } from '@ashstep/contract';
 import type { Stage } from '@ashstep/core/hazards';
@@ -20,13 +20,19 @@ export interface Want {
     <ul>
       @for (want of wants(); track want.stage + want.text) {
         <li>
-          <a
-            class="act"
-            [routerLink]="['/repair', repairId(), want.stage]"
-            [queryParams]="want.part ? { part: want.part } : {}"
-            ><span>{{ want.text }}</span
-            ><span class="quiet">{{ want.stage === here() ? 'open it' : 'on ' + names[want.stage] }}</span></a
-          >
+          @if (want.stage === here() && !want.part) {
+            <button type="button" class="act" (click)="toDecision()">
+              <span>{{ want.text }}</span><span class="quiet">above</span>
+            </button>
+          } @else {
+            <a
+              class="act"
+              [routerLink]="['/repair', repairId(), want.stage]"
+              [queryParams]="want.part ? { part: want.part } : {}"
+              ><span>{{ want.text }}</span
+              ><span class="quiet">{{ want.stage === here() ? 'open it' : 'on ' + names[want.stage] }}</span></a
+            >
+          }
         </li>
       }
     </ul>
@@ -40,8 +46,9 @@ export interface Want {
       flex-direction: column;
       gap: 8px;
     }
-    a {
+    .act {
       display: flex;
+      width: 100%;
       justify-content: space-between;
       gap: 12px;
       padding-block: 4px;
@@ -54,9 +61,16 @@ export interface Want {
   `,
 })
 export class Wants {
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   readonly repairId = input.required<string>();
   /** Stage it stands on. */
   readonly here = input<Stage>();
   readonly wants = input.required<readonly Want[]>();
   readonly names = STAGE_NAMES;
+
+  /** To the first field of the decision of this stage. */
+  toDecision(): void {
+    const field = '.decision input, .decision select, fieldset.block input, fieldset.block select';
+    this.host.closest('.sheet')?.querySelector<HTMLElement>(field)?.focus();
+  }
 }

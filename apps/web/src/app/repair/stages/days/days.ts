@@ -14,7 +14,8 @@ import { ShedPlanService } from '../../../plan/shed-plan.service';
 import { TimeBand } from '../../../plan/time-band';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
 import { WhenPipe, whenText } from '../../../platform/when.pipe';
-import { Missing } from '../missing';
+import { wantsOf } from '../missing';
+import type { Want } from '../wants';
 import { StagePanel } from '../stage-panel';
 import { Headline } from '../headline';
 import { PartIndex } from '../part-index';
@@ -41,7 +42,6 @@ const LEFT_WORDS = {
   selector: 'ash-days',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
-    Missing,
     PickOf,
     TextInput,
     Headline,
@@ -110,6 +110,15 @@ export class DaysStage extends StagePanel implements OnDestroy {
       Math.max(LEAST_DAYS, Math.ceil((parseLocal(this.finishAt(), 'at') - this.fromMin()) / DAY_MIN) + 1),
     ),
   );
+  /** What is missing before there can be days: of an earlier stage, or of this one. */
+  readonly wants = computed((): Want[] => {
+    const plan = this.plan();
+    if (plan.days) return [];
+    const earlier = plan.mix ? [] : wantsOf(this.state());
+    if (earlier.length > 0) return earlier;
+    const wrong = plan.problems.some(({ stage }) => stage === 'days');
+    return [{ stage: 'days', text: wrong ? 'Put the figure right that stops the list' : 'Give the day and hour the hands start' }]; // prettier-ignore
+  });
   readonly meanAir = computed(() => {
     const air = this.air();
     if (!air) return null;
@@ -195,13 +204,6 @@ export class DaysStage extends StagePanel implements OnDestroy {
         ...put,
       },
     });
-  }
-
-  needsWhat(): string {
-    if (!this.inputs().days.startAt) return 'Give the day and hour the hands start, and the list is made.';
-    return this.plan().problems.find((p) => p.stage === 'days')
-      ? 'The figure above stops the list. Put it right first.'
-      : '';
   }
 
   edit(patch: Partial<RepairInputs['days']>): void {

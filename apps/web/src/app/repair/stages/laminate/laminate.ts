@@ -4,6 +4,7 @@ import { type RepairInputs, laysPlies } from '@ashstep/core/repair';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { QuantityField } from '../../../parts/quantity-field';
 import { FigurePipe, UnitPipe } from '../../../platform/quantity.pipe';
+import { wantsOf } from '../missing';
 import { GoBar } from '../go-bar';
 import { Headline } from '../headline';
 import { PartIndex } from '../part-index';
@@ -50,9 +51,7 @@ import { PARTS } from './parts';
           [error]="error('laminate.thicknessMm')"
         />
       </div>
-      @if (missing(); as wanted) {
-        <p class="remark">{{ wanted }}</p>
-      } @else {
+      @if (wants().length === 0) {
         <p class="why">{{ why() }}</p>
       }
     </fieldset>
@@ -60,8 +59,9 @@ import { PARTS } from './parts';
     <ash-go
       stage="laminate"
       [facts]="plan().facts"
-      [label]="missing() ?? 'Known well enough, choose the resin'"
-      [disabled]="needed() && !plan().parent"
+      label="Known well enough, choose the resin"
+      [repairId]="state().detail.id"
+      [wants]="wants()"
       (go)="goOn('laminate')"
     />
   `,
@@ -77,17 +77,11 @@ export class LaminateStage extends StagePanel {
   readonly likely = computed(() => PARENT_NAMES[this.evidence()?.mostLikely ?? 'unknown'].toLowerCase());
   /** Plies go by it; a fill or an injection needs none of it. */
   readonly needed = computed(() => laysPlies(this.inputs()));
-  readonly missing = computed(() => {
-    if (!this.needed()) return null;
-    const problem = this.plan().problems.find((p) => p.stage === 'laminate' && p.code === 'empty');
-    return problem
-      ? {
-          'laminate.thicknessMm': 'Needs the measured thickness.',
-          'laminate.plies': 'Needs at least one ply.',
-          'damage.depthMm': 'Needs the depth of the damage, on Look & map.',
-        }[problem.field]
-      : null;
-  });
+  readonly wants = computed(() =>
+    this.needed() && !this.plan().parent
+      ? wantsOf(this.state()).filter(({ stage }) => stage === 'look' || stage === 'laminate')
+      : [],
+  );
 
   readonly why = computed(() => {
     const { known } = this.inputs().laminate;

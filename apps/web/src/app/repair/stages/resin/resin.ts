@@ -74,16 +74,9 @@ import { SystemPicker } from './system-picker';
       <ash-go
         stage="resin"
         [facts]="plan().facts"
-        [label]="
-          r.chosen
-            ? 'Take ' + r.card!.name.toLowerCase() + ', set the taper'
-            : r.verdicts.recommended
-              ? 'Pick a system'
-              : 'Stopped: no resin suits, see why above'
-        "
+        [label]="'Take ' + r.card?.name?.toLowerCase() + ', set the taper'"
         [repairId]="state().detail.id"
         [wants]="wants()"
-        [disabled]="!r.chosen"
         (go)="goOn('resin')"
       />
     }
@@ -109,6 +102,11 @@ export class ResinStage extends StagePanel {
   });
 
   readonly wants = computed((): Want[] => {
+    const { chosen, verdicts } = this.plan().resin!;
+    if (!chosen)
+      return [
+        { stage: 'resin', text: verdicts.recommended ? 'Pick a resin' : 'Stopped: no resin suits, the reason stands' },
+      ];
     const said = !this.plan().resin?.needsReason || this.inputs().resin.overrideReason.trim() !== '';
     return said ? [] : [{ stage: 'resin', part: 'reason', text: 'Write why not the recommended one' }];
   });
