@@ -111,4 +111,32 @@ describe('the parts of a stage', () => {
     await browser.type('Waste, %', '10');
     await browser.saved();
   }, 60_000);
+
+  it('are helped by the drawing: sizes typed and things dragged where they are drawn, the section beside the plan on a wide screen', async () => {
+    const { browser } = scene;
+    await browser.go(`${scene.launch}/taper`);
+    const retype = async (figure: string, shows: string): Promise<void> => {
+      await (
+        await browser.find('ash-dimension-fields input[title="Taper, each way"]')
+      ).sendKeys(Key.chord(Key.CONTROL, 'a'), figure, Key.TAB);
+      await browser.sees(shows);
+    };
+    await retype('45', 'Why 10:1');
+    await retype('54', 'Why 12:1');
+    await browser.go(`${scene.launch}/look?part=near`);
+    const up = async (): Promise<number> => Number(await (await browser.field('From up')).getAttribute('value'));
+    await browser.find('[data-handle="near:0:whole"]');
+    const before = await up();
+    const grip = await browser.present('[data-handle="near:0:whole"]');
+    await browser.driver.actions().move({ origin: grip }).press().move({ origin: grip, x: 0, y: -40 }).release().perform(); // prettier-ignore
+    await browser.driver.wait(async () => (await up()) > before + 10, 15_000, 'the edge stays where it was');
+    await browser.pressAt('button[aria-label="Take the last change back"]');
+    await browser.driver.wait(async () => (await up()) === before, 15_000, 'the edge does not come back');
+    expect(await browser.driver.executeScript('return !!document.querySelector(".drawing.beside")')).toBeFalse();
+    await browser.resize(1680, 950);
+    await browser.find('.drawing.beside');
+    expect(await browser.accessFaults()).toEqual([]);
+    await browser.resize(1280, 800);
+    await browser.saved();
+  }, 60_000);
 });

@@ -37,6 +37,8 @@ const LETTER_PX = 7.6;
 const NARROW_FOOT_PX = 56;
 /** From this width on the section stands beside the plan: a screen of 1600 px with the sheet beside the drawing. */
 const BESIDE_PX = 920;
+/** From this width on what there is to say of the section stands on one line. */
+const WIDE_NOTE_PX = 900;
 /** Foot of the plan, with the keys of the layers, where the section stands beside it, px. */
 const FOOT_PX = 118;
 /** Room above the section beside the plan: the handle of the parting line and the chain of dimensions, px. */
@@ -163,6 +165,8 @@ export class RepairDrawing implements OnInit, OnDestroy {
   readonly section = computed(() => sectionDrawing(this.inputs(), this.plan()));
   readonly showPlan = computed(() => !this.narrow() || this.tab() === 'plan' || !this.section());
   readonly showSection = computed(() => this.section() !== null && (!this.narrow() || this.tab() === 'section'));
+  /** The section has a second line under it for what there is to say of it. */
+  readonly twoLines = computed(() => this.width() < WIDE_NOTE_PX || this.beside());
   readonly beside = computed(() => this.showSection() && this.width() >= BESIDE_PX);
   readonly planWidth = computed(() => (this.beside() ? this.width() / 2 : this.width()));
   private readonly planHeight = computed(() => {
@@ -309,7 +313,7 @@ export class RepairDrawing implements OnInit, OnDestroy {
       section,
       this.view(),
       this.sectionPort(),
-      { top, room: this.height() - top - (beside ? FOOT_PX : 40), centred: beside },
+      { top, room: this.height() - top - (beside ? FOOT_PX : this.width() < WIDE_NOTE_PX ? 60 : 40), centred: beside },
       this.units(),
       visible,
       this.laidShows(),

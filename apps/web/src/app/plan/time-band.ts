@@ -285,7 +285,7 @@ export class TimeBand {
           before: openX - x,
           openWidth,
           after: x + width - openX - openWidth,
-          name: width > 48 ? dayName(tick.minute) : width > 20 ? dayName(tick.minute).slice(0, 2) : '',
+          name: width > 54 ? dayName(tick.minute) : width > 20 ? dayName(tick.minute).slice(0, 2) : '',
           showHours: tick.open && openWidth > 70,
           // Beside the hour the next day opens only where the night between is wide enough for both.
           showShut: width - openWidth > 2 * HOUR_PX,

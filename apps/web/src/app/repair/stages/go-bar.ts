@@ -1,6 +1,8 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { STAGE_NAMES } from '@ashstep/contract';
 import type { Facts } from '@ashstep/core/conditions';
-import type { Stage } from '@ashstep/core/hazards';
+import { STAGES, type Stage } from '@ashstep/core/hazards';
+import { SheetFrame } from '../sheet-frame';
 import { Cautions } from './cautions';
 import { type Want, Wants } from './wants';
 
@@ -15,7 +17,7 @@ import { type Want, Wants } from './wants';
       <div class="bar"><ash-wants [repairId]="repairId()" [here]="stage()" [wants]="wants()" /></div>
     } @else if (label()) {
       <div class="bar">
-        <button type="button" class="do" (click)="go.emit()">{{ label() }}</button>
+        <button type="button" class="do" (click)="go.emit()">{{ says() }}</button>
       </div>
     }
   `,
@@ -50,4 +52,9 @@ export class GoBar {
   /** What has to be seen to before; it stands in the place of the button. */
   readonly wants = input<readonly Want[]>([]);
   readonly go = output();
+  private readonly frame = inject(SheetFrame);
+  /** On a sheet that is only looked at nothing is taken: it only goes on. */
+  readonly says = computed(() =>
+    this.frame.frozen() ? `On, to ${STAGE_NAMES[STAGES[STAGES.indexOf(this.stage()) + 1]!]}` : this.label(),
+  );
 }
