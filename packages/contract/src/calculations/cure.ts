@@ -1,5 +1,14 @@
 import { dewPoint } from '@ashstep/core/air';
-import { CURE_CARDS, potExotherm, throughCure, fitCard, equivalentAge, windows, filmTime } from '@ashstep/core/cure';
+import {
+  CURE_CARDS,
+  potExotherm,
+  potUnderWay,
+  throughCure,
+  fitCard,
+  equivalentAge,
+  windows,
+  filmTime,
+} from '@ashstep/core/cure';
 import { requireEntry } from '@ashstep/core/errors';
 import { forecastWindows } from '@ashstep/core/plan';
 import { SYSTEMS } from '@ashstep/core/resin';
@@ -33,6 +42,28 @@ export const CURE_CALCULATIONS: readonly Calculation[] = [
     }),
     potExotherm,
     { cardId: 'epoxy-medium', massG: 100, airTempC: 22, hours: 2 },
+  ),
+  calculation(
+    'pot-under-way',
+    'A pot that stands: gel left and the last start of a ply, corrected by the temperatures read of it',
+    z.strictObject({
+      cardId: cureCardId.optional(),
+      card: cureCard.optional(),
+      massG: n,
+      container: container.optional(),
+      startTempC: factor,
+      airTempC: n,
+      catalystPercent: factor,
+      lossWPerK: factor,
+      readings: z
+        .array(z.strictObject({ min: n, tempC: n }))
+        .max(1000)
+        .optional(),
+      nowMin: n,
+      layMin: factor,
+    }),
+    potUnderWay,
+    { cardId: 'epoxy-medium', massG: 150, airTempC: 19, readings: [{ min: 8, tempC: 24 }], nowMin: 10, layMin: 6 },
   ),
   calculation(
     'through-cure',

@@ -7,6 +7,7 @@ import {
   resinQuantity,
   mix,
   mixError,
+  putRight,
   batches,
   quantities,
   paste,
@@ -88,6 +89,13 @@ export const MIX_CALCULATIONS: readonly Calculation[] = [
       secondG: 40.9,
       readingErrorG: 0.5,
     },
+  ),
+  calculation(
+    'put-right',
+    'What puts a pot right that is out of its ratio, while nothing of it is on the job',
+    z.strictObject({ per100ByWeight: n, resinG: n, secondG: n, tolerancePercent: factor, maxPotG: factor }),
+    putRight,
+    { per100ByWeight: 30, resinG: 134, secondG: 44 },
   ),
   calculation(
     'batches',

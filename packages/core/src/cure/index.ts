@@ -6,6 +6,7 @@ export * from './cards.js';
 export * from './cold.js';
 export * from './containers.js';
 export * from './pot.js';
+export * from './under-way.js';
 export * from './sheet.js';
 export * from './fit.js';
 export * from './age-law.js';

@@ -50,24 +50,56 @@ const ALPHA_WEIGHT = 100;
 const MOST_POINTS = 400;
 const FASTEST_LOSS_PER_S = 5;
 
-/**
- * Resin in a pot: m c dT/dt = m H dα/dt − hA (T − T_air), with dα/dt from the card; the inhibitor is used up first. Stepped by a
- * second-order rule with the error held by a third-order one.
- * @throws CoreError for masses outside 1 g…50 kg, temperatures no shed has, an unknown card or container
- */
-export function potExotherm(input: PotInput): PotResult {
+/** A pot as it stands: minutes since it was mixed, its temperature, degree of cure, and share of the inhibitor used up. */
+export interface PotState {
+  min: number;
+  tempC: number;
+  alpha: number;
+  used: number;
+}
+
+/** What a pot is, apart from how far it has come. */
+export interface Pot {
+  card: CureCard;
+  massG: number;
+  airTempC: number;
+  lossWPerK: number;
+  catalystPercent: number | undefined;
+}
+
+/** A pot by what is told of it, checked, and how warm it was mixed. @throws CoreError as `potExotherm` does */
+export function potOf(
+  input: Pick<
+    PotInput,
+    'cardId' | 'card' | 'massG' | 'container' | 'startTempC' | 'airTempC' | 'catalystPercent' | 'lossWPerK'
+  >,
+): { pot: Pot; start: PotState } {
   const card = cureCardOf(input);
   const massG = requireNumber(input.massG, 'massG', { min: 1, max: 50_000 });
   const airTempC = requireNumber(input.airTempC, 'airTempC', { min: -20, max: 60 });
   const startTempC = requireNumber(input.startTempC ?? airTempC, 'startTempC', { min: -20, max: 80 });
-  const hours = requireNumber(input.hours ?? USUAL_HOURS, 'hours', { above: 0, max: 400 });
-  const catalyst = checkCatalyst(card.kinetics, card.name, input.catalystPercent);
+  const catalystPercent = checkCatalyst(card.kinetics, card.name, input.catalystPercent);
   const container = requireEntry(CONTAINERS, input.container ?? 'cup', 'container');
   const lossWPerK =
     input.lossWPerK === undefined
       ? lossOf(container, massG / card.densityGPerMl)
       : requireNumber(input.lossWPerK, 'lossWPerK', { min: 0, max: 1e4 });
-  const tooHotC = requireNumber(input.tooHotC ?? USUAL_TOO_HOT_C, 'tooHotC', { min: 30, max: 300 });
+  return {
+    pot: { card, massG, airTempC, lossWPerK, catalystPercent },
+    start: { min: 0, tempC: startTempC, alpha: 0, used: card.kinetics.inhibitor ? 0 : 1 },
+  };
+}
+
+/**
+ * Course of a pot from a state on: m c dT/dt = m H dα/dt − hA (T − T_air), with dα/dt from the card; the inhibitor is used up first. Stepped by a
+ * second-order rule with the error held by a third-order one. Its points begin with that state and end at the minute given, or where nothing more is wanted.
+ */
+export function potCourse(
+  { card, massG, airTempC, lossWPerK, catalystPercent }: Pot,
+  from: PotState,
+  untilMin: number,
+  enough: (state: PotState) => boolean = () => false,
+): PotState[] {
   const { kinetics, heatCapacityJPerGK: c } = card;
   // What loses its heat within a fifth of a second is as warm as the air, however much faster it could.
   const loses = Math.min(lossWPerK / (massG * c), FASTEST_LOSS_PER_S);
@@ -77,15 +109,13 @@ export function potExotherm(input: PotInput): PotResult {
     return [
       (kinetics.heatJPerG * cure) / c - loses * (tempC - airTempC),
       cure,
-      free ? 0 : inhibitorRate(kinetics, tempC, catalyst),
+      free ? 0 : inhibitorRate(kinetics, tempC, catalystPercent),
     ];
   };
-  const endS = hours * 3600;
-  let [t, tempC, alpha, used, step] = [0, startTempC, 0, kinetics.inhibitor ? 0 : 1, 1];
-  let gelMin: number | null = null;
-  const points: PotPoint[] = [{ min: 0, tempC: startTempC, alpha: 0 }];
-  let hottest = 0;
-  while (t < endS) {
+  const endS = untilMin * 60;
+  let [t, tempC, alpha, used, step] = [from.min * 60, from.tempC, from.alpha, from.used, 1];
+  const points: PotState[] = [from];
+  while (t < endS && !enough(points.at(-1)!)) {
     step = Math.min(step, endS - t);
     const [dT1, dA1, dU1] = slope(tempC, alpha, used);
     // The inhibitor runs out within a step: the step ends there.
@@ -105,26 +135,46 @@ export function potExotherm(input: PotInput): PotResult {
       step *= Math.max(0.2, 0.9 * (TOLERANCE / error) ** (1 / 3));
       continue;
     }
-    const before = { t, alpha };
     [t, tempC, alpha] = [t + step, next.tempC, next.alpha];
     if (used < 1) used = Math.min(1, used + step * dU2) > 1 - 1e-9 ? 1 : used + step * dU2;
-    points.push({ min: t / 60, tempC, alpha });
-    if (tempC > points[hottest]!.tempC) hottest = points.length - 1;
-    if (gelMin === null && alpha >= card.gelAlpha)
-      gelMin = (before.t + ((card.gelAlpha - before.alpha) / (alpha - before.alpha)) * (t - before.t)) / 60;
+    points.push({ min: t / 60, tempC, alpha, used });
     step = Math.min(300, step * Math.min(3, error === 0 ? 3 : Math.max(0.3, 0.9 * (TOLERANCE / error) ** (1 / 3))));
   }
+  return points;
+}
+
+/** Minute at which a course comes to a degree of cure, between its points; null where it does not. */
+export function minuteOf(points: readonly PotState[], alpha: number): number | null {
+  const i = points.findIndex((point) => point.alpha >= alpha);
+  if (i < 0) return null;
+  const [before, after] = [points[i - 1], points[i]!];
+  if (!before) return after.min;
+  return before.min + ((alpha - before.alpha) / (after.alpha - before.alpha)) * (after.min - before.min);
+}
+
+/**
+ * Resin in a pot, left to itself: when it gels, how hot it gets, by `potCourse`.
+ * @throws CoreError for masses outside 1 g…50 kg, temperatures no shed has, an unknown card or container
+ */
+export function potExotherm(input: PotInput): PotResult {
+  const { pot, start } = potOf(input);
+  const { card, massG, airTempC, lossWPerK } = pot;
+  const hours = requireNumber(input.hours ?? USUAL_HOURS, 'hours', { above: 0, max: 400 });
+  const tooHotC = requireNumber(input.tooHotC ?? USUAL_TOO_HOT_C, 'tooHotC', { min: 30, max: 300 });
+  const points = potCourse(pot, start, 60 * hours);
+  let hottest = 0;
+  for (let i = 1; i < points.length; i++) if (points[i]!.tempC > points[hottest]!.tempC) hottest = i;
   const peak = topOf(points[hottest - 1], points[hottest]!, points[hottest + 1]);
   const tooHot = peak.tempC > tooHotC;
   return {
-    gelMin,
+    gelMin: minuteOf(points, card.gelAlpha),
     peakTempC: peak.tempC,
     peakMin: peak.min,
     lossWPerK,
-    adiabaticTempC: startTempC + kinetics.heatJPerG / c,
+    adiabaticTempC: start.tempC + card.kinetics.heatJPerG / card.heatCapacityJPerGK,
     tooHot,
-    endAlpha: alpha,
-    points: thinned(points),
+    endAlpha: points.at(-1)!.alpha,
+    points: thinned(points.map(({ min, tempC, alpha }) => ({ min, tempC, alpha }))),
     remarks: [
       ...coldRemarks(minTempOf(card), airTempC),
       ...(tooHot ? [{ id: 'cure.pot-too-hot', params: { peakTempC: peak.tempC, limitC: tooHotC, massG } }] : []),

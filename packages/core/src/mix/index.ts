@@ -1,6 +1,7 @@
 export * from './quantity.js';
 export * from './mix.js';
 export * from './mix-error.js';
+export * from './put-right.js';
 export * from './batches.js';
 export * from './laying-rate.js';
 export * from './batch-plan.js';
