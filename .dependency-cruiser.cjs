@@ -49,6 +49,7 @@ const CORE = {
   stack: ['geometry', 'laminate', 'limits', 'material', 'statistics', 'taper'],
   spots: ['geometry', 'limits', 'statistics', 'units'],
   small: ['cure', 'finish', 'geometry', 'limits', 'mix', 'plan', 'repair', 'resin', 'spots', 'taper', 'units'],
+  bench: ['cure', 'inspection', 'repair', 'resin'],
   charts: ['cure', 'finish', 'laminate', 'limits', 'material', 'mix', 'resin', 'units'],
   resin: ['conditions', 'cure', 'limits', 'material'],
   cure: ['limits', 'material', 'resin', 'statistics'],

@@ -152,7 +152,27 @@ export const logEntryBody = z.discriminatedUnion('kind', [
     label: text(160),
     found: z.string().trim().max(1000).optional(),
   }),
-  z.strictObject({ kind: z.literal('note'), text: text(2000) }),
+  z.strictObject({
+    kind: z.literal('note'),
+    text: text(2000),
+    /** Where on the plan it was seen. */
+    place: z.strictObject({ xMm: within(LIMITS.placeMm), yMm: within(LIMITS.placeMm) }).optional(),
+  }),
+  /** A pot's own temperature, read while it stood: its gel is told by it from then on. */
+  z.strictObject({
+    kind: z.literal('pot-temp'),
+    round: roundId.optional(),
+    label: text(8),
+    tempC: within(LIMITS.potTempC),
+    instrument: z.string().trim().max(60),
+  }),
+  /** An entry counts no more: it was pressed by mistake, or done over. It stays in the log with its time. */
+  z.strictObject({
+    kind: z.literal('taken-back'),
+    of: uuid,
+    label: text(200),
+    reason: z.string().trim().max(1000).optional(),
+  }),
 ]);
 export const logEntry = z.object({
   id: uuid,

@@ -17,6 +17,7 @@ export * from './words.js';
 export * from './pour-words.js';
 export * from './round-words.js';
 export * from './round-log.js';
+export * from './bench-acts.js';
 export * from './chart-words.js';
 export * from './small-figures.js';
 export * from './small-words.js';

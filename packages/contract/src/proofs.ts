@@ -3,7 +3,7 @@ import { attempt } from '@ashstep/core/errors';
 import type { RepairPlan } from '@ashstep/core/repair';
 import type { Reading, TapSound } from '@ashstep/core/survey';
 import type { LogEntry } from './api.js';
-import { roundStandings } from './round-log.js';
+import { roundStandings, standingLog } from './round-log.js';
 
 /** What the log proves of an acceptance check: nobody is asked for it again. */
 export interface Proof {
@@ -27,8 +27,8 @@ export function provenBy(
   readings: readonly Reading[],
 ): Proof[] {
   const asked = new Set(plan.inspection.map(({ id }) => id));
-  return [...worstBatch(log), ...conditions(plan.rounds, log), ...tappedAfter(readings)].filter(({ checkId }) =>
-    asked.has(checkId),
+  return [...worstBatch(standingLog(log)), ...conditions(plan.rounds, log), ...tappedAfter(readings)].filter(
+    ({ checkId }) => asked.has(checkId),
   );
 }
 

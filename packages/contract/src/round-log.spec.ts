@@ -1,6 +1,6 @@
 import { NEW_REPAIR, planRepair } from '@ashstep/core/repair';
 import type { LogEntryBody } from './api.js';
-import { roundStandings } from './round-log.js';
+import { roundStandings, standingLog } from './round-log.js';
 import { roundName } from './round-words.js';
 
 const plan = planRepair({
@@ -57,5 +57,14 @@ describe('how far rounds have come', () => {
   it('ends with the word of whoever did it where no ply tells', () => {
     const all = roundStandings(plan.rounds, [entry({ kind: 'round', round: 'fair', label: 'Fairing' })]);
     expect(all[2]!.done).toBeTrue();
+  });
+
+  it('goes without what was taken back', () => {
+    const [first] = plan.rounds;
+    const down = entry({ kind: 'ply', plyKey: first!.plies[0]!.key, label: 'Ply 1' });
+    const back = entry({ kind: 'taken-back', of: down.id, label: 'Ply 1' });
+    expect(standingLog([down, back])).toEqual([]);
+    expect(roundStandings(plan.rounds, [pot('A', first!.id), down, back])[0]!.plies.size).toBe(0);
+    expect(roundStandings(plan.rounds, [pot('A', first!.id), down])[0]!.plies.size).toBe(1);
   });
 });

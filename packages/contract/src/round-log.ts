@@ -18,8 +18,15 @@ export interface RoundStanding {
   lastAt: string | null;
 }
 
+/** What of a log counts: without what was taken back, and the takings back. */
+export function standingLog<E extends Pick<LogEntry, 'id' | 'entry'>>(log: readonly E[]): E[] {
+  const back = new Set(log.flatMap(({ entry }) => (entry.kind === 'taken-back' ? [entry.of] : [])));
+  return back.size === 0 ? [...log] : log.filter(({ id, entry }) => entry.kind !== 'taken-back' && !back.has(id));
+}
+
 /** How far each round of a plan has come. Logs of jobs without rounds told pots of the patch by their label and began but once. */
-export function roundStandings(rounds: readonly PlannedRound[], log: readonly LogEntry[]): RoundStanding[] {
+export function roundStandings(rounds: readonly PlannedRound[], whole: readonly LogEntry[]): RoundStanding[] {
+  const log = standingLog(whole);
   const first = rounds.findIndex(({ face }) => face !== null);
   return rounds.map((round, i): RoundStanding => {
     const keys = new Set(round.plies.map(({ key }) => key));

@@ -563,8 +563,10 @@ export function startWords(entry: Extract<LogEntryBody, { kind: 'start' }>): str
   return `Started${onto}: air ${tempC.toFixed(1)} °C, ${Math.round(humidityPercent)} %${surface}${by}${all}`;
 }
 
-/** A ply, spot or round as its log tells it. */
-export function doneWords(entry: Extract<LogEntryBody, { kind: 'ply' | 'spot' | 'round' }>): string {
+/** A ply, spot or round, a note, a reading or a taking back as its log tells it. */
+export function doneWords(
+  entry: Extract<LogEntryBody, { kind: 'ply' | 'spot' | 'round' | 'note' | 'pot-temp' | 'taken-back' }>,
+): string {
   switch (entry.kind) {
     case 'ply':
       return `${entry.label} down and wet out${entry.against ? `. A deviation: ${entry.against.reason}` : ''}`;
@@ -572,5 +574,11 @@ export function doneWords(entry: Extract<LogEntryBody, { kind: 'ply' | 'spot' | 
       return `${entry.label} done`;
     case 'round':
       return `${entry.label} done${entry.found ? `. Found: ${entry.found}` : ''}`;
+    case 'note':
+      return `${entry.text}${entry.place ? `, at ${Math.round(entry.place.xMm)} forward, ${Math.round(entry.place.yMm)} up` : ''}`;
+    case 'pot-temp':
+      return `Pot ${entry.label} at ${entry.tempC.toFixed(1)} °C, ${entry.instrument ? `read with ${entry.instrument}` : 'typed'}`;
+    case 'taken-back':
+      return `Taken back: ${entry.label}${entry.reason ? `. ${entry.reason}` : ''}`;
   }
 }

@@ -5,6 +5,7 @@ import {
   remarkWords,
   roundStandings,
   sameJson,
+  standingLog,
   wallClockIn,
 } from '@ashstep/contract';
 import { type RepairInputs, type RepairPlan, batchError, cardOfMedium, gramsPoured } from '@ashstep/core/repair';
@@ -31,11 +32,12 @@ export async function addLogEntry(
     if ((await client.query(sql.sameEntry, [entryId, id, JSON.stringify(entry)])).rowCount === 1) return null;
     const plan = await planOf(repair.inputs);
     let deviation: string | null = null;
-    if (entry.kind !== 'note') {
+    if (entry.kind === 'taken-back') requireStanding((await client.query<LogEntry>(sql.logged, [id])).rows, entry.of);
+    else if (isWork(entry)) {
       const [hold] = plan.holds;
       if (hold) throw new ProblemError(409, 'held', remarkWords(hold));
       const log = (await client.query<LogEntry>(sql.logged, [id])).rows;
-      requireNotLogged(log, entry);
+      requireNotLogged(standingLog(log), entry);
       if (entry.kind === 'batch') {
         requireGramsPoured(entry, repair.inputs, plan);
         await requireLotsInDate(client, entry, at);
@@ -113,7 +115,7 @@ async function requireLotsInDate(
  * reason why: that is a deviation.
  * @returns the check whose rework it opens; null for none
  */
-function requireInPlan(log: readonly LogEntry[], entry: LogEntryBody, plan: RepairPlan): string | null {
+function requireInPlan(log: readonly LogEntry[], entry: WorkEntry, plan: RepairPlan): string | null {
   const unknown = (path: string, message: string): ProblemError => new ProblemError(422, 'unknown-id', message, { fields: [{ path, message: 'Not in the plan.' }] }); // prettier-ignore
   if ('round' in entry && entry.round !== undefined) {
     const round = plan.rounds.find((one) => one.id === entry.round);
@@ -143,8 +145,18 @@ function requireInPlan(log: readonly LogEntry[], entry: LogEntryBody, plan: Repa
   return plan.resin?.card?.kind === 'two-part' ? 'mix' : 'mix-catalyst';
 }
 
+/** What tells of work done: it wants the plan behind it, and counts once. */
+type WorkEntry = Exclude<LogEntryBody, { kind: 'note' | 'pot-temp' | 'taken-back' }>;
+const isWork = (entry: LogEntryBody): entry is WorkEntry => !['note', 'pot-temp', 'taken-back'].includes(entry.kind);
+
+/** Only what is in the log of this revision, and counts, is taken back. @throws ProblemError 409 */
+function requireStanding(log: readonly LogEntry[], entryId: string): void {
+  if (!standingLog(log).some(({ id }) => id === entryId))
+    throw new ProblemError(409, 'not-in-log', 'That is not in the log of this revision, or was taken back before.');
+}
+
 /** A batch that is out of its ratio is thrown away and mixed again, to other weights; everything else of this revision happens once. */
-function requireNotLogged(log: readonly LogEntry[], entry: Exclude<LogEntryBody, { kind: 'note' }>): void {
+function requireNotLogged(log: readonly LogEntry[], entry: WorkEntry): void {
   const before = log.find(
     ({ entry: known, within }) => (isSameThing(known, entry) && within !== false) || sameJson(known, entry),
   );
@@ -169,5 +181,5 @@ function isSameThing(a: LogEntryBody, b: LogEntryBody): boolean {
 /** A pot beside the plan: there may be several. */
 const EXTRA_POT = 'extra';
 
-const nameOf = (entry: Exclude<LogEntryBody, { kind: 'note' }>): string =>
+const nameOf = (entry: WorkEntry): string =>
   entry.kind === 'batch' ? `Pot ${entry.label}` : entry.kind === 'start' ? 'The start' : entry.label;

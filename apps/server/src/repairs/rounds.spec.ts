@@ -1,3 +1,4 @@
+import type { RepairDetail } from '@ashstep/contract';
 import { randomUUID } from 'node:crypto';
 import { type RepairInputs, planRepair } from '@ashstep/core/repair';
 import { newRepair, saveSection, startEntry } from '../testing/repairs.js';
@@ -83,6 +84,27 @@ describe('rounds in the log', () => {
     const unknown = await log(id, { kind: 'spot', round: 'fair', spotId: 'none', label: 'Spot' });
     expect([unknown.status, unknown.body.fields[0].path]).toEqual([422, 'entry.spotId']);
     expect((await log(id, pot('nowhere', 'A'))).body.fields[0].path).toBe('entry.round');
+  });
+
+  it('lose what is taken back, which stays in the log with its time and can be logged anew', async () => {
+    const { id } = await planned();
+    await log(id, { ...startEntry(), round: 'f0.g0' });
+    await log(id, pot('f0.g0', 'A', { secondG: 2.35 }));
+    const ply = { kind: 'ply', plyKey: 'f0-p1', label: 'Ply 1' };
+    const plyId = randomUUID();
+    const put = (entryId: string, entry: object) => tech.send('POST', `/api/repairs/${id}/log`, { id: entryId, entry });
+    expect((await put(plyId, ply)).status).toBe(201);
+    expect((await log(id, ply)).body.code).toBe('already-logged');
+    const back = { kind: 'taken-back', of: plyId, label: 'Ply 1 down', reason: 'pressed by a sleeve' };
+    expect((await log(id, back)).status).toBe(201);
+    expect((await log(id, back)).body.code).toBe('not-in-log');
+    expect((await log(id, { ...back, of: randomUUID() })).body.code).toBe('not-in-log');
+    expect((await log(id, ply)).status).toBe(201);
+    const { log: whole } = (await tech.send('GET', `/api/repairs/${id}`)).body as RepairDetail;
+    expect(whole.map(({ entry }) => entry.kind)).toEqual(['start', 'batch', 'ply', 'taken-back', 'ply']);
+    expect((await log(id, { kind: 'pot-temp', round: 'f0.g0', label: 'A', tempC: 31.5, instrument: '' })).status).toBe(
+      201,
+    );
   });
 
   it('keep what was poured as it came out, where its grams are those of what came out', async () => {

@@ -48,6 +48,7 @@ export const LIMITS = {
   shedTempC: { min: -10, max: 45 },
   tentTempC: { min: 5, max: 60 },
   workTempC: { min: -20, max: 60 },
+  potTempC: { min: -20, max: 300 },
   heatedToC: { min: -10, max: 60 },
   lagHours: { min: 0, max: 200 },
   gainC: { min: -20, max: 30 },

@@ -313,12 +313,8 @@ function logText({ entry, mixErrorPercent, within }: RecordBody['log'][number]):
           ? ''
           : `; ${mixErrorPercent >= 0 ? '+' : ''}${round(mixErrorPercent, 1)} % off the ratio, ${within ? 'within' : 'OUT'}`
       }${entry.against ? `. A deviation: ${entry.against.reason}` : ''}`;
-    case 'ply':
-    case 'spot':
-    case 'round':
+    default:
       return doneWords(entry);
-    case 'note':
-      return entry.text;
   }
 }
 

@@ -94,6 +94,10 @@ function logSubject(entry: LogEntryBody): string {
       return `spot ${entry.round} ${entry.spotId}`;
     case 'note':
       return 'note';
+    case 'taken-back':
+      return `back ${entry.of}`;
+    case 'pot-temp':
+      return `temperature of pot ${entry.round ?? ''} ${entry.label}`;
     default:
       return `${entry.kind} ${entry.round ?? ''}`;
   }
@@ -133,9 +137,7 @@ function logWords(entry: LogEntryBody): string {
       return 'Start of the lay-up';
     case 'batch':
       return `Pot ${entry.label}`;
-    case 'ply':
-    case 'spot':
-    case 'round':
+    default:
       return doneWords(entry);
     case 'note':
       return `Note “${entry.text.length > 40 ? `${entry.text.slice(0, 40)}…` : entry.text}”`;

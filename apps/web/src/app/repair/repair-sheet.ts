@@ -14,6 +14,7 @@ import {
 import { NgComponentOutlet } from '@angular/common';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
+import { standingLog } from '@ashstep/contract';
 import type { Point, Shape } from '@ashstep/core/geometry';
 import type { SheetEdit } from '../drawing/movables';
 import { RepairDrawing } from '../drawing/repair-drawing';
@@ -70,7 +71,9 @@ export class RepairSheet {
   readonly laidKeys = computed(() => {
     const state = this.state();
     if (this.stage() !== 'layup' || !state) return null;
-    return new Set(state.detail.log.flatMap((entry) => (entry.entry.kind === 'ply' ? [entry.entry.plyKey] : [])));
+    return new Set(
+      standingLog(state.detail.log).flatMap((entry) => (entry.entry.kind === 'ply' ? [entry.entry.plyKey] : [])),
+    );
   });
 
   constructor() {

@@ -47,12 +47,13 @@ import { whenText } from '../../../platform/when.pipe';
 import { LibraryService } from '../../../library/library.service';
 import { newRound } from '../../new-round';
 import { RepairStore, type RepairState } from '../../repair.store';
-import { SheetFrame } from '../../sheet-frame';
 import { isTicked } from '../ticked';
 import type { Want } from '../wants';
 import { gramsOf, potEntry } from './pot-entry';
 import { isClosed, roundInHand, standingsOf } from './standing';
 
+/** Letters of what was taken back that its own entry repeats. */
+const LABEL_MOST = 200;
 /** Part of Look & map where a hold is lifted. */
 const HOLD_AT: Readonly<Record<string, string>> = { 'hold.wet': 'readings', 'hold.beyond': 'severity' };
 
@@ -65,7 +66,6 @@ export class LayUpDesk {
   readonly inputs = computed(() => this.state().inputs);
   readonly plan = computed(() => this.state().plan);
   private readonly store = inject(RepairStore);
-  private readonly frame = inject(SheetFrame);
   private readonly inUnits = quantityText();
   private readonly clock = inject(Clock);
   private readonly library = inject(LibraryService);
@@ -352,7 +352,6 @@ export class LayUpDesk {
       ...(ids.length > 0 ? { against: { ids, reason } } : {}),
     });
     this.allTheSame.set('');
-    this.frame.show(s.round.pots.length > 0 ? 'pot' : null);
   }
 
   private airOf({ tempC, humidityPercent }: AirRead): {
@@ -436,6 +435,18 @@ export class LayUpDesk {
     this.note.set('');
   }
 
+  /** Entries that count no more. */
+  readonly takenBack = computed(() => new Set(this.state().detail.log.flatMap(({ entry }) => (entry.kind === 'taken-back' ? [entry.of] : [])))); // prettier-ignore
+
+  mayTakeBack({ id, entry }: LogEntry): boolean {
+    return this.state().detail.state === 'open' && entry.kind !== 'taken-back' && !this.takenBack().has(id);
+  }
+
+  /** It counts no more, and stays in the log with its time. */
+  takeBack(entry: LogEntry): void {
+    this.store.log({ kind: 'taken-back', of: entry.id, label: this.text(entry).slice(0, LABEL_MOST) });
+  }
+
   text({ entry, mixErrorPercent, within }: LogEntry): string {
     switch (entry.kind) {
       case 'start':
@@ -448,8 +459,6 @@ export class LayUpDesk {
         const all = entry.against ? `. All the same: ${entry.against.reason}` : '';
         return `${pouredWords(entry)}${error}${all}`;
       }
-      case 'note':
-        return entry.text;
       default:
         return doneWords(entry);
     }

@@ -27,4 +27,10 @@ export class LayUpStage extends StagePanel {
     super();
     this.desk.source = this.state;
   }
+
+  /** Begins the round in hand; its first pot is what comes next. */
+  start(): void {
+    this.desk.start();
+    this.frame.show((this.desk.now()?.round.pots.length ?? 0) > 0 ? 'pot' : null);
+  }
 }

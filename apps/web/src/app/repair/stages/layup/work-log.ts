@@ -22,6 +22,10 @@ import { LayUpDesk } from './desk';
       border-bottom: 1px solid var(--ash-2);
       overflow-wrap: anywhere;
     }
+    .back {
+      color: var(--ink-2);
+      text-decoration: line-through;
+    }
     .out {
       font-weight: 700;
       box-shadow: inset 6px 0 0 var(--ink);

@@ -1,4 +1,4 @@
-import { moneyText } from '@ashstep/contract';
+import { moneyText, standingLog } from '@ashstep/contract';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { AGE_TEMP_C, type HourlyTemp, type WindowsResult, equivalentAge, windows } from '@ashstep/core/cure';
 import { attempt } from '@ashstep/core/errors';
@@ -149,7 +149,7 @@ export class CureWindows extends Panel {
   /** What is to be done now with a lay-up that is down. */
   readonly now = computed(() => {
     const card = this.plan().resin?.card;
-    const plies = this.state().detail.log.filter(({ entry }) => entry.kind === 'ply');
+    const plies = standingLog(this.state().detail.log).filter(({ entry }) => entry.kind === 'ply');
     const last = plies.at(-1);
     if (!card || !last) return null;
     const lastMin = parseLocal(this.shedClock.at(last.at), 'at');

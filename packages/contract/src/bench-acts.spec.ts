@@ -1,0 +1,84 @@
+import { actsOf } from '@ashstep/core/bench';
+import { NEW_REPAIR, planRepair } from '@ashstep/core/repair';
+import { sayIn } from '@ashstep/core/units';
+import type { LogEntry, LogEntryBody } from './api.js';
+import { actWords, isActDone, lastStartMs, potsUnderWay } from './bench-acts.js';
+import { roundStandings } from './round-log.js';
+
+const inputs = {
+  ...NEW_REPAIR,
+  laminate: { ...NEW_REPAIR.laminate, thicknessMm: 4, clueIds: ['plate-polyester'] },
+  resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-medium' },
+};
+const plan = planRepair(inputs);
+const round = plan.rounds[0]!;
+const pot = round.pots[0]!;
+const POURED = Date.parse('2026-06-15T10:00:00Z');
+const at = (min: number): string => new Date(POURED + 60_000 * min).toISOString();
+let count = 0;
+const entry = (min: number, body: LogEntryBody): LogEntry => ({ id: `e${++count}`, at: at(min), by: 'A', entry: body, mixErrorPercent: null, within: null }); // prettier-ignore
+const mixed = entry(0, { kind: 'batch', round: round.id, label: pot.label, resinG: pot.mix.resinG, secondG: pot.mix.secondG, resinLot: 'R', secondLot: 'H', tempC: 20 }); // prettier-ignore
+const down = (i: number, min: number): LogEntry => entry(min, { kind: 'ply', plyKey: round.plies[i]!.key, label: `Ply ${i + 1}` }); // prettier-ignore
+const progress = (log: readonly LogEntry[], ticks: readonly string[] = []) => ({
+  standings: roundStandings(plan.rounds, log),
+  ticked: (id: string) => ticks.includes(id),
+});
+const pots = (log: readonly LogEntry[], min: number, ticks: readonly string[] = []) =>
+  potsUnderWay({ inputs, plan, log }, progress(log, ticks), POURED + 60_000 * min);
+
+describe('an act of the bench', () => {
+  const acts = actsOf(inputs, plan);
+
+  it('is done by what the log or the ticks say, and no more once that is taken back', () => {
+    const next = (log: readonly LogEntry[], ticks: readonly string[]) => acts.find((act) => !isActDone(act, progress(log, ticks)))!.id; // prettier-ignore
+    const prepared = acts.flatMap((act) => (act.kind === 'check' ? [act.check] : []));
+    expect(next([], [])).toBe(acts[0]!.id);
+    const start = entry(-1, { kind: 'start', round: round.id, tempC: 20, humidityPercent: 50 });
+    expect(next([start], prepared)).toBe(`mix:${round.id}:${pot.label}`);
+    const log = [start, mixed, down(0, 6)];
+    const primed = [...prepared, `prime.${round.id}`];
+    expect(next(log, primed)).toBe(`ply:${round.plies[1]!.key}`);
+    const back = entry(7, { kind: 'taken-back', of: log[2]!.id, label: 'Ply 1' });
+    expect(next([...log, back], primed)).toBe(`ply:${round.plies[0]!.key}`);
+  });
+
+  it('says what, with what, how much and why, in the units of the person', () => {
+    for (const units of ['metric', 'imperial'] as const)
+      for (const act of acts) {
+        const words = actWords(act, { inputs, plan, say: sayIn(units) });
+        expect(`${words.title}${words.lines.join('')}${words.why}${words.button}`).not.toMatch(/undefined|NaN|null/);
+        expect(words.lines.length).toBeGreaterThan(0);
+      }
+    const ply = acts.find(({ kind }) => kind === 'ply')!;
+    expect(actWords(ply, { inputs, plan, say: sayIn('metric') }).button).toBe('Ply 1 down and wet out');
+    expect(actWords(ply, { inputs, plan, say: sayIn('imperial') }).lines.join(' ')).toContain('in');
+  });
+});
+
+describe('a pot that stands', () => {
+  it('counts down to its gel, by its own temperature once that is read', () => {
+    const [plain] = pots([mixed], 5);
+    expect(plain!.gelMs!).toBeGreaterThan(POURED + 10 * 60_000);
+    const hot = entry(6, { kind: 'pot-temp', round: round.id, label: pot.label, tempC: 45, instrument: 'infrared' });
+    const [read] = pots([mixed, hot], 7);
+    expect(read!.gelMs!).toBeLessThan(plain!.gelMs! - 60_000);
+    expect(read!.read).toEqual(jasmine.objectContaining({ tempC: 45, instrument: 'infrared' }));
+  });
+
+  it('is out of the way with the leftovers, half an hour after its gel, or when it is taken back', () => {
+    expect(pots([mixed], 5, [`clear-leftovers.${round.id}`])).toEqual([]);
+    const gelMin = (pots([mixed], 5)[0]!.gelMs! - POURED) / 60_000;
+    expect(pots([mixed], gelMin + 5)[0]!.gelled).toBeTrue();
+    expect(pots([mixed], gelMin + 31)).toEqual([]);
+    expect(pots([mixed, entry(3, { kind: 'taken-back', of: mixed.id, label: 'Pot A' })], 5)).toEqual([]);
+  });
+
+  it('has a last start that goes by how fast its plies went down', () => {
+    const slow = pots([mixed, down(0, 8), down(1, 16)], 17)[0]!;
+    const quick = pots([mixed, down(0, 2), down(1, 4)], 5)[0]!;
+    expect(slow.gPerMin).toBeCloseTo((round.plies[0]!.resinG + round.plies[1]!.resinG) / 16, 6);
+    expect(lastStartMs(slow, 40)!).toBeLessThan(lastStartMs(quick, 40)!);
+    // Two minutes and the ply before the gel.
+    expect((slow.gelMs! - lastStartMs(slow, 40)!) / 60_000).toBeCloseTo(2 + 40 / slow.gPerMin, 6);
+  });
+});

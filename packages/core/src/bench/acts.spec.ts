@@ -1,0 +1,66 @@
+import { NEW_REPAIR, type RepairInputs, planRepair } from '../repair/index.js';
+import { type Act, actsOf } from './acts.js';
+
+const HULL: RepairInputs = {
+  ...NEW_REPAIR,
+  laminate: { ...NEW_REPAIR.laminate, thicknessMm: 4, clueIds: ['plate-polyester'] },
+  resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-medium' },
+};
+const acts = (inputs: RepairInputs): Act[] => actsOf(inputs, planRepair(inputs));
+const kinds = (all: readonly Act[]): string[] => [...new Set(all.map(({ kind }) => kind))];
+
+describe('the acts of a job', () => {
+  it('go from the preparation to what is put away: begin, mix, prime, every ply in order, press, clear', () => {
+    const all = acts(HULL);
+    expect(kinds(all)).toEqual(['check', 'begin', 'mix', 'prime', 'ply', 'press', 'clear']);
+    const plan = planRepair(HULL);
+    const plies = all.flatMap((act) => (act.kind === 'ply' ? [act.ply.key] : []));
+    expect(plies).toEqual(plan.rounds.flatMap((round) => round.plies.map(({ key }) => key)));
+    expect(all.filter(({ kind }) => kind === 'clear').length).toBe(4 * plan.rounds.length);
+    expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);
+  });
+
+  it('mix every pot once, and before the first ply that is wetted from it', () => {
+    const thick: RepairInputs = { ...HULL, laminate: { ...HULL.laminate, thicknessMm: 9 }, damage: { ...HULL.damage, shape: { kind: 'roundedRectangle', lengthMm: 400, widthMm: 300, cornerRadiusMm: 30 } } }; // prettier-ignore
+    const all = acts(thick);
+    const pots = planRepair(thick).rounds.flatMap(({ id, pots: own }) => own.map(({ label }) => `mix:${id}:${label}`));
+    expect(pots.length).toBeGreaterThan(2);
+    expect(all.flatMap(({ id, kind }) => (kind === 'mix' ? [id] : []))).toEqual(pots);
+    for (const act of all)
+      if (act.kind === 'ply' && act.pot)
+        expect(all.findIndex(({ id }) => id === `mix:${act.round.id}:${act.pot!.label}`)).toBeLessThan(
+          all.indexOf(act),
+        );
+  });
+
+  it('warm the bottles where it is cold, and not where it is warm', () => {
+    const at = (tempC: number): RepairInputs => ({ ...HULL, air: { ...HULL.air, expected: { source: 'typed', tempC, humidityPercent: 50, surfaceTempC: tempC, by: 'A', at: null } } }); // prettier-ignore
+    expect(kinds(acts(at(14)))).toContain('warm');
+    expect(kinds(acts(at(21)))).not.toContain('warm');
+  });
+
+  it('are those of the kind: a coat is done all over, holes one by one, a patch on both faces twice', () => {
+    const both = acts({ ...HULL, place: { ...HULL.place, access: 'both' }, laminate: { ...HULL.laminate, thicknessMm: 9 }, taper: { ...HULL.taper, sides: 'two' } }); // prettier-ignore
+    expect(both.filter(({ kind }) => kind === 'begin').length).toBeGreaterThan(1);
+    const holes: RepairInputs = {
+      ...HULL,
+      damage: {
+        ...HULL.damage,
+        kind: 'hole',
+        shape: { kind: 'circle', diameterMm: 6 },
+        spots: [30, 60].map((x, i) => ({ id: `h${i}`, name: '', kind: 'hole', shape: { kind: 'circle', diameterMm: 6, centreXMm: x, centreYMm: 0 }, depthMm: null })), // prettier-ignore
+      },
+      taper: { ...HULL.taper, kind: 'dish' },
+    };
+    const of = acts(holes);
+    expect(kinds(of)).toContain('spot');
+    for (const round of planRepair(holes).rounds.filter(({ kind }) => kind === 'paste')) {
+      const walked = of.flatMap((act) => (act.kind === 'spot' && act.round.id === round.id ? [act.spotId] : []));
+      expect(walked.toSorted()).toEqual(round.spotIds.toSorted());
+    }
+  });
+
+  it('are none while nothing is planned', () => {
+    expect(acts(NEW_REPAIR)).toEqual([]);
+  });
+});

@@ -1,0 +1,2 @@
+export * from './acts.js';
+export * from './running-pot.js';
