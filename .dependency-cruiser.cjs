@@ -25,6 +25,7 @@ const WEB = {
   library: ['parts', 'platform'],
   record: ['parts', 'platform'],
   small: ['outbox', 'parts', 'platform', 'repair', 'shop', 'survey'],
+  bench: ['drawing', 'outbox', 'parts', 'platform', 'repair', 'survey'],
   charts: ['library', 'parts', 'platform', 'shop'],
   shop: ['outbox', 'parts', 'platform'],
   plan: ['parts', 'platform', 'shed', 'shop'],

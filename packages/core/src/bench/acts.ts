@@ -5,7 +5,6 @@ import {
   type RepairPlan,
   type RoundPly,
   type RoundPot,
-  cardOfMedium,
   closedCheckOf,
   workedAs,
 } from '../repair/index.js';
@@ -159,7 +158,3 @@ function after(round: PlannedRound): Act[] {
       : CLEARINGS.map((what) => ({ kind: 'clear' as const, ...ticked(round, `clear-${what}`), what }))),
   ];
 }
-
-/** What is mixed for a round: its own card where it is no resin of the job. */
-export const cardOfRound = ({ resin }: RepairPlan, { medium }: Pick<PlannedRound, 'medium'>) =>
-  cardOfMedium(medium, resin?.card ?? null);

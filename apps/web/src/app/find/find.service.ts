@@ -65,10 +65,13 @@ export class FindService {
     const job = this.job();
     return job === ''
       ? []
-      : STAGES.flatMap((stage) => [
-          { kind: 'part' as const, name: STAGE_NAMES[stage], under: 'of this job', path: `${job}/${stage}` },
-          ...Object.entries(PART_NAMES[stage]).map(([part, name]) => ({ kind: 'part' as const, name, under: `on ${STAGE_NAMES[stage]}`, path: `${job}/${stage}`, params: { part } })), // prettier-ignore
-        ]);
+      : [
+          { kind: 'part' as const, name: 'Bench', under: 'of this job, act by act', path: `${job}/bench` },
+          ...STAGES.flatMap((stage) => [
+            { kind: 'part' as const, name: STAGE_NAMES[stage], under: 'of this job', path: `${job}/${stage}` },
+            ...Object.entries(PART_NAMES[stage]).map(([part, name]) => ({ kind: 'part' as const, name, under: `on ${STAGE_NAMES[stage]}`, path: `${job}/${stage}`, params: { part } })), // prettier-ignore
+          ]),
+        ];
   });
   private readonly index = computed(() => new FindIndex([...this.here(), ...this.everywhere()]));
 

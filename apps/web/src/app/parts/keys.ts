@@ -7,6 +7,8 @@ const KEYS: readonly [string, string][] = [
   ['g then b', 'to the board'],
   ['g then p', 'to the plan'],
   ['g then l', 'to the library'],
+  ['b', 'bench of the job that is open'],
+  ['Space at the bench', 'the main act; a foot switch or volume key may send it'],
   ['1 … 9, 0', 'stage one to ten'],
   ['[ and ]', 'stage before, after'],
   ['Arrows on a grip', 'nudge by 1 mm, with Shift by 10'],
@@ -73,8 +75,14 @@ export class Keys {
     else if (led && event.key === 'b') void this.router.navigateByUrl('/');
     else if (led && event.key === 'p') void this.router.navigateByUrl('/plan');
     else if (led && event.key === 'l') void this.router.navigateByUrl('/library');
+    else if (event.key.toLowerCase() === 'b' && this.job()) void this.router.navigate(['/repair', this.job(), 'bench']);
     else if (event.key === '/') this.find(event);
     else if (event.key === '?') this.list().nativeElement.showModal();
+  }
+
+  /** The job that is open; nothing while none is. */
+  private job(): string | undefined {
+    return /^\/repair\/([^/?]+)/.exec(this.router.url)?.[1];
   }
 
   private find(event: KeyboardEvent): void {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { TextInput } from '../../../parts/inputs';
 import { FigurePipe, QuantityPipe } from '../../../platform/quantity.pipe';
 import { GoBar } from '../go-bar';
@@ -14,7 +15,7 @@ import { layUpParts } from './parts';
 @Component({
   selector: 'ash-layup',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TextInput, FigurePipe, QuantityPipe, Missing, Wants, Headline, PartIndex, GoBar],
+  imports: [RouterLink, TextInput, FigurePipe, QuantityPipe, Missing, Wants, Headline, PartIndex, GoBar],
   providers: [LayUpDesk],
   templateUrl: './layup.html',
   styleUrl: './layup.scss',

@@ -1,0 +1,467 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  HostListener,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import {
+  HOLD_NAMES,
+  type LogEntry,
+  type PotUnderWay,
+  actWords,
+  isActDone,
+  lastStartMs,
+  openActs,
+  potsUnderWay,
+  remarkWords,
+  roundName,
+  standingLog,
+} from '@ashstep/contract';
+import { type Act, actsOf } from '@ashstep/core/bench';
+import { attempt } from '@ashstep/core/errors';
+import type { Point } from '@ashstep/core/geometry';
+import { parseQuantity } from '@ashstep/core/units';
+import { interval } from 'rxjs';
+import { draft } from '../outbox/draft';
+import { OutboxNote } from '../outbox/outbox-note';
+import { TextInput } from '../parts/inputs';
+import { ApiError } from '../platform/api';
+import { Clock } from '../platform/clock';
+import { quantityText } from '../platform/quantity.pipe';
+import { SessionService } from '../platform/session.service';
+import { KeptAir } from '../repair/kept-air';
+import { RepairStore, type RepairState } from '../repair/repair.store';
+import { LayUpDesk } from '../repair/stages/layup/desk';
+import { standingsOf } from '../repair/stages/layup/standing';
+import { isTicked } from '../repair/stages/ticked';
+import { PhotosService } from '../survey/photos.service';
+import { Keypad } from './keypad';
+import { Piece } from './piece';
+import { PotClock, clockOf } from './pot-clock';
+import { BenchSignals } from './signals';
+import { Weigh } from './weigh';
+
+/** Presses that follow a press sooner are drips and sleeves, ms. */
+const DEAF_MS = 600;
+/** Letters an entry of the log keeps of what was taken back, and a check of its act. */
+const [LABEL_MOST, CHECK_MOST] = [200, 80];
+/** What may be left out, and is written down as left out. */
+const OPTIONAL: readonly Act['kind'][] = ['warm', 'butter', 'prime', 'watch', 'clear', 'press'];
+const NEXT_SHOWN = 3;
+/** What stands in the log of a ply that was begun too late all the same. */
+const LATE_REASONS = {
+  none: 'Laid with no pot standing, by the log',
+  gelled: 'Laid with a pot that had gelled',
+  'last-start': 'Begun past the last start of its pot',
+} as const;
+/** What is done beside the acts, over what stands on the right. */
+type Aside = 'note' | 'air' | 'cup' | 'hot' | 'leave';
+
+/** Bench mode: one act at a time in big type, the pots that stand, what comes next, and four things to press. */
+@Component({
+  selector: 'ash-bench',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Keypad, OutboxNote, Piece, PotClock, RouterLink, TextInput, Weigh],
+  providers: [LayUpDesk, BenchSignals],
+  templateUrl: './bench.html',
+  styleUrl: './bench.scss',
+  host: { '[class.dark]': 'signals.dark()' },
+})
+export class Bench {
+  readonly state = input.required<RepairState>();
+  private readonly store = inject(RepairStore);
+  private readonly clock = inject(Clock);
+  private readonly session = inject(SessionService);
+  private readonly photos = inject(PhotosService);
+  private readonly keptAir = new KeptAir();
+  private readonly gone = inject(DestroyRef);
+  private readonly inUnits = quantityText();
+  readonly desk = inject(LayUpDesk);
+  readonly signals = inject(BenchSignals);
+
+  readonly inputs = computed(() => this.state().inputs);
+  readonly plan = computed(() => this.state().plan);
+  readonly sealed = computed(() => this.state().detail.state === 'sealed');
+  /** This moment, ms; moves every second. */
+  readonly nowMs = signal(this.clock.moment());
+  private readonly acts = computed(() => actsOf(this.inputs(), this.plan()));
+  private readonly progress = computed(() => ({ standings: standingsOf(this.state()), ticked: (id: string) => isTicked(this.state().detail, id) })); // prettier-ignore
+  /** The act that is looked back at; the next one to do where none is. */
+  private readonly looking = signal<string | null>(null);
+  private readonly open = computed(() => openActs(this.acts(), (act) => this.isDone(act)));
+  private readonly nextAct = computed(() => this.open()[0] ?? null);
+  readonly act = computed(() => this.acts().find(({ id }) => id === this.looking()) ?? this.nextAct());
+  readonly done = computed(() => (this.act() ? this.isDone(this.act()!) : false));
+  readonly words = computed(() => (this.act() ? this.wordsOf(this.act()!) : null));
+  readonly says = remarkWords;
+  readonly holdNames: Readonly<Partial<Record<string, string>>> = HOLD_NAMES;
+  readonly round = computed(() => (this.act() ? roundName(this.act()!.round, this.plan().rounds) : ''));
+  readonly then = computed(() => {
+    return this.open()
+      .filter(({ id }) => id !== this.act()?.id)
+      .slice(0, NEXT_SHOWN)
+      .map((act) => ({ id: act.id, ...this.wordsOf(act) }));
+  });
+
+  readonly pots = computed(() => {
+    const { inputs, plan, detail } = this.state();
+    return potsUnderWay({ inputs, plan, log: detail.log }, this.progress(), this.nowMs());
+  });
+  readonly laid = computed(() => new Set(this.progress().standings.flatMap(({ plies }) => [...plies])));
+  readonly plyKey = computed(() => (this.act()?.kind === 'ply' ? (this.act() as Extract<Act, { kind: 'ply' }>).ply.key : null)); // prettier-ignore
+  readonly nextG = computed(() => {
+    const act = this.act();
+    return act?.kind === 'ply' ? act.ply.resinG : null;
+  });
+  /** The pot the ply in hand is wetted from. */
+  private readonly own = computed(() => this.pots().find(({ roundId }) => roundId === this.act()?.round.id) ?? null);
+  /** Past the last start of its pot no further ply is begun with it. */
+  readonly late = computed((): 'none' | 'last-start' | 'gelled' | null => {
+    const [pot, grams] = [this.own(), this.nextG()];
+    if (grams === null || this.done()) return null;
+    if (!pot) return 'none';
+    if (pot.gelled) return 'gelled';
+    const last = lastStartMs(pot, grams);
+    return last !== null && this.nowMs() > last ? 'last-start' : null;
+  });
+  /** A pot is on the scale: the act is to mix one, or another is wanted in place of one that is too old. */
+  private readonly another = signal(false);
+  readonly mixing = computed(() => {
+    const act = this.act();
+    if (!act || this.done()) return null;
+    if (act.kind === 'mix') return act.pot;
+    return this.another() && act.kind === 'ply' ? (this.desk.nextPot() ?? act.pot) : null;
+  });
+  /** What stands before the round can begin. */
+  readonly missing = computed(() => {
+    this.nowMs();
+    return this.act()?.kind === 'begin' && !this.done() ? this.desk.missing().filter(({ part }) => part !== 'air') : [];
+  });
+  readonly wantsAir = computed(() => this.act()?.kind === 'begin' && !this.done() && this.airOf(this.nowMs()) === null);
+  readonly against = computed(() => (this.act()?.kind === 'begin' && !this.done() ? this.desk.against() : []));
+
+  readonly aside = signal<Aside | null>(null);
+  /** Figures keyed for the air and a cup. */
+  readonly keyed = signal<{ temp: string; humidity: string }>({ temp: '', humidity: '' });
+  readonly field = signal<'temp' | 'humidity'>('temp');
+  readonly cup = signal<string | null>(null);
+  readonly noting = draft(
+    'bench-note',
+    computed(() => this.state().detail.id),
+    '',
+  );
+  /** What a press on the piece names. */
+  readonly placing = signal<string | null>(null);
+  readonly trouble = signal<string | null>(null);
+  readonly places = computed((): Point[] =>
+    standingLog(this.state().detail.log).flatMap(({ entry }) =>
+      entry.kind === 'note' && entry.place ? [{ x: entry.place.xMm, y: entry.place.yMm }] : [],
+    ),
+  );
+  private pressedAt = 0;
+
+  constructor() {
+    this.desk.source = this.state;
+    interval(1000)
+      .pipe(takeUntilDestroyed())
+      .subscribe(() => this.nowMs.set(this.clock.moment()));
+    effect(() => {
+      const id = this.act()?.round.id ?? null;
+      untracked(() => this.desk.pickedRound.set(id));
+    });
+    effect(() => {
+      const id = this.act()?.id;
+      untracked(() => {
+        this.another.set(false);
+        if (id && this.words()) this.signals.say(`${this.words()!.title}. ${this.words()!.lines[0]}`);
+      });
+    });
+    effect(() => {
+      const late = this.late();
+      untracked(() => {
+        if (!late || late === 'none') return;
+        this.signals.sounds(late === 'gelled' ? 3 : 2);
+        this.signals.say(late === 'gelled' ? 'The pot has gelled' : 'Last start is past. Start another pot');
+      });
+    });
+    void this.signals.stayOn();
+    this.gone.onDestroy(() => this.signals.letGo());
+  }
+
+  @HostListener('document:visibilitychange')
+  cameBack(): void {
+    void this.signals.stayOn();
+  }
+
+  /** A foot switch and the volume keys send Space: it is the main act wherever nothing is being typed or pressed. */
+  @HostListener('document:keydown', ['$event'])
+  key(event: KeyboardEvent): void {
+    const target = event.target as HTMLElement;
+    if (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return;
+    if (event.key === ' ' && !(target.tagName === 'BUTTON' && !target.classList.contains('main'))) {
+      event.preventDefault();
+      if (this.mayPress()) this.press();
+    } else if (event.key === 'Escape') this.aside.set(null);
+  }
+
+  private isDone(act: Act): boolean {
+    return isActDone(act, this.progress()) || this.progress().ticked(leftOut(act));
+  }
+
+  private wordsOf(act: Act) {
+    return actWords(act, { inputs: this.inputs(), plan: this.plan(), say: this.inUnits });
+  }
+
+  private airOf(_ms: number) {
+    return this.desk.fresh();
+  }
+
+  airText(): string {
+    const fresh = this.airOf(this.nowMs());
+    return fresh ? this.desk.airText(fresh) : 'Air not read lately';
+  }
+
+  /** What is left of a pot, or for how long it has stood where nobody knows. */
+  leftOf({ gelMs, pouredMs }: PotUnderWay): string {
+    return gelMs === null ? clockOf(this.nowMs() - pouredMs) : clockOf(Math.max(0, gelMs - this.nowMs()));
+  }
+
+  time(): string {
+    return this.clock.at(this.nowMs()).slice(11, 16);
+  }
+
+  who(): string {
+    return this.session.person?.name ?? '';
+  }
+
+  /** Whether the main act can be pressed now. */
+  readonly mayPress = computed(() => {
+    const act = this.act();
+    if (!act || this.sealed()) return false;
+    if (this.done()) return true;
+    if (this.plan().holds.length > 0 && act.kind !== 'check' && act.kind !== 'clear') return false;
+    if (this.late() && !this.mixing()) return true;
+    if (this.mixing()) return this.desk.canLog();
+    if (act.kind === 'begin') return this.wantsAir() || (this.missing().length === 0 && !this.desk.unsaid());
+    return act.kind !== 'ply' || this.desk.potBehind() === null;
+  });
+
+  /** What the main button says. */
+  readonly button = computed(() => {
+    const [act, words] = [this.act(), this.words()];
+    if (!act || !words) return '';
+    if (this.done()) return this.entryOf(act) || 'check' in act ? 'Take it back' : 'On to what is next';
+    const pot = this.desk.nextPot();
+    if (this.late() && !this.mixing()) return pot ? `Start pot ${pot.label}` : 'Start another pot';
+    if (this.mixing()) {
+      const wanted = this.desk.potMissing();
+      return wanted ? `Still wanted: ${wanted}` : `${pot ? `Pot ${pot.label}` : 'The pot'} mixed`;
+    }
+    if (this.wantsAir()) return 'Read the air';
+    return words.button;
+  });
+
+  /** The main act, once; presses that follow too soon are not meant. */
+  press(): void {
+    if (!this.heard()) return;
+    const act = this.act();
+    if (!act || !this.mayPress()) return;
+    if (this.done()) return this.takeBack(act);
+    if (this.late() && !this.mixing()) return this.another.set(true);
+    if (this.mixing()) {
+      this.desk.mixed();
+      return this.another.set(false);
+    }
+    switch (act.kind) {
+      case 'begin':
+        return this.wantsAir() ? this.readAir() : this.desk.start();
+      case 'ply':
+        return this.desk.laid();
+      case 'spot':
+        return this.desk.spotDone({ id: act.spotId, name: this.words()!.big ?? String(act.number) });
+      case 'done':
+        return this.desk.roundDone();
+      case 'close':
+        return this.desk.close();
+      case 'mix':
+        return;
+      default:
+        return this.store.check(act.check, true);
+    }
+  }
+
+  private heard(): boolean {
+    const now = this.clock.moment();
+    if (now - this.pressedAt < DEAF_MS) return false;
+    this.pressedAt = now;
+    return true;
+  }
+
+  /** To the act before; from there its button takes it back. */
+  back(): void {
+    if (!this.heard()) return;
+    const all = this.acts();
+    const at = this.act() ? all.findIndex(({ id }) => id === this.act()!.id) : all.length;
+    if (at > 0) this.looking.set(all[at - 1]!.id);
+  }
+
+  forward(): void {
+    this.looking.set(null);
+  }
+
+  readonly looksBack = computed(() => this.looking() !== null && this.act()?.id !== this.nextAct()?.id);
+
+  mayLeaveOut(): boolean {
+    return !this.done() && !this.sealed() && OPTIONAL.includes(this.act()?.kind ?? 'begin');
+  }
+
+  leaveOut(): void {
+    if (this.heard()) this.store.check(leftOut(this.act()!), true);
+  }
+
+  /** A ply that is begun too late all the same is a deviation, and stands so. */
+  layLate(): void {
+    const act = this.act();
+    if (act?.kind !== 'ply' || !this.heard()) return;
+    const reason = LATE_REASONS[this.late() ?? 'last-start'];
+    this.store.log({
+      kind: 'ply',
+      plyKey: act.ply.key,
+      label: act.ply.label,
+      against: { ids: ['pot.past-last-start'], reason },
+    });
+  }
+
+  private entryOf(act: Act): LogEntry | null {
+    const own = standingLog(this.state().detail.log).toReversed();
+    const of = (is: (entry: LogEntry['entry']) => boolean): LogEntry | null =>
+      own.find(({ entry }) => is(entry)) ?? null;
+    switch (act.kind) {
+      case 'begin':
+        return of((entry) => entry.kind === 'start' && (entry.round ?? act.round.id) === act.round.id);
+      case 'mix':
+        return of((entry) => entry.kind === 'batch' && entry.label === act.pot.label && (entry.round ?? act.round.id) === act.round.id); // prettier-ignore
+      case 'ply':
+        return of((entry) => entry.kind === 'ply' && entry.plyKey === act.ply.key);
+      case 'spot':
+        return of((entry) => entry.kind === 'spot' && entry.spotId === act.spotId && entry.round === act.round.id);
+      case 'done':
+        return of((entry) => entry.kind === 'round' && entry.round === act.round.id);
+      default:
+        return null;
+    }
+  }
+
+  private takeBack(act: Act): void {
+    const entry = this.entryOf(act);
+    if (entry) this.store.log({ kind: 'taken-back', of: entry.id, label: this.desk.text(entry).slice(0, LABEL_MOST) });
+    if ('check' in act && this.progress().ticked(act.check)) this.store.check(act.check, false);
+    if (this.progress().ticked(leftOut(act))) this.store.check(leftOut(act), false);
+    this.looking.set(null);
+  }
+
+  readCup(label: string): void {
+    this.cup.set(label);
+    this.keyed.set({ temp: '', humidity: '' });
+    this.field.set('temp');
+    this.aside.set('cup');
+  }
+
+  readAir(): void {
+    this.keyed.set({ temp: '', humidity: '' });
+    this.field.set('temp');
+    this.aside.set('air');
+  }
+
+  keyIn(text: string): void {
+    this.keyed.update((keyed) => ({ ...keyed, [this.field()]: text }));
+  }
+
+  /** The temperature that is keyed in, °C; null while it is none. */
+  readonly tempKeyed = computed(
+    () => attempt(() => parseQuantity(this.keyed().temp, 'temperature', this.units())).result,
+  );
+  readonly humidityKeyed = computed(() => {
+    const value = Number(this.keyed().humidity);
+    return this.keyed().humidity !== '' && value > 0 && value <= 100 ? value : null;
+  });
+  readonly degrees = computed(() => (this.units() === 'metric' ? '°C' : '°F'));
+
+  private units(): 'metric' | 'imperial' {
+    return this.session.person?.units ?? 'metric';
+  }
+
+  keepAir(): void {
+    const [tempC, humidityPercent] = [this.tempKeyed(), this.humidityKeyed()];
+    if (tempC === null || humidityPercent === null) return;
+    this.keptAir.keep(this.state(), { tempC, humidityPercent, surfaceTempC: null, instrument: '' });
+    this.aside.set(null);
+  }
+
+  keepCup(): void {
+    const [tempC, pot] = [this.tempKeyed(), this.pots().find(({ id }) => id === this.cup())];
+    if (tempC === null || !pot) return;
+    this.store.log({ kind: 'pot-temp', round: pot.roundId, label: pot.label, tempC, instrument: '' });
+    this.aside.set(null);
+  }
+
+  write(): void {
+    const text = this.noting().trim();
+    if (text === '') return;
+    this.store.log({ kind: 'note', text });
+    this.noting.set('');
+    this.aside.set(null);
+  }
+
+  /** The next press on the piece says where. */
+  place(what: string): void {
+    this.placing.set(what);
+    this.aside.set(null);
+  }
+
+  placed({ x, y }: Point): void {
+    this.store.log({ kind: 'note', text: this.placing()!, place: { xMm: Math.round(x), yMm: Math.round(y) } });
+    this.placing.set(null);
+  }
+
+  photo(field: HTMLInputElement): void {
+    const [file] = field.files ?? [];
+    if (!file) return;
+    const ending = /\.[^.]*$/.exec(file.name)?.[0] ?? '';
+    const name = this.words()?.big ? `${this.words()!.title} ${this.words()!.big}` : (this.words()?.title ?? 'Bench');
+    this.photos
+      .add(this.state().detail.id, new File([file], `${name}${ending}`, { type: file.type }))
+      .pipe(takeUntilDestroyed(this.gone))
+      .subscribe({
+        next: () => this.aside.set(null),
+        error: (error: unknown) =>
+          this.trouble.set(
+            error instanceof ApiError ? error.problem.detail : 'The picture was not taken in. Try again.',
+          ),
+      });
+    field.value = '';
+  }
+
+  settle(whose: 'mine' | 'theirs'): void {
+    this.store.settle(whose);
+  }
+
+  dismiss(): void {
+    this.store.dismiss();
+  }
+
+  /** When the round after what is down may go on, in words. */
+  waitText(): string {
+    return this.act()?.kind === 'begin' ? this.desk.windowText() : '';
+  }
+}
+
+const leftOut = (act: Act): string => `left-out.${act.id}`.slice(0, CHECK_MOST);
