@@ -100,7 +100,11 @@ export class Bench {
   private readonly nextAct = computed(() => this.open()[0] ?? null);
   readonly act = computed(() => this.acts().find(({ id }) => id === this.looking()) ?? this.nextAct());
   readonly done = computed(() => (this.act() ? this.isDone(this.act()!) : false));
-  readonly words = computed(() => (this.act() ? this.wordsOf(this.act()!) : null));
+  readonly words = computed(() => {
+    const [act, pot] = [this.act(), this.mixing()];
+    if (!act) return null;
+    return this.wordsOf(pot && act.kind === 'ply' ? { kind: 'mix', id: act.id, round: act.round, pot: { ...pot, label: this.desk.nextPot()?.label ?? 'extra' } } : act); // prettier-ignore
+  });
   readonly says = remarkWords;
   readonly holdNames: Readonly<Partial<Record<string, string>>> = HOLD_NAMES;
   readonly round = computed(() => (this.act() ? roundName(this.act()!.round, this.plan().rounds) : ''));

@@ -54,6 +54,11 @@ export class Board {
     return (this.jobs() ?? []).filter((job) => job.shelf === shelf);
   }
 
+  /** Its next act is at the bench, and not on its card. */
+  laysUp(job: BoardJob): boolean {
+    return job.shelf === 'bench' && STAGES[job.stage] === 'layup' && !job.row.inputs.small.kind;
+  }
+
   link(job: BoardJob): string[] {
     return ['/repair', job.row.id, job.row.inputs.small.kind ? 'card' : STAGES[job.stage]!];
   }

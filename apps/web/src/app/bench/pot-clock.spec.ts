@@ -1,0 +1,40 @@
+import { provideHttpClient } from '@angular/common/http';
+import { TestBed } from '@angular/core/testing';
+import type { PotUnderWay } from '@ashstep/contract';
+import { PotClock, clockOf } from './pot-clock';
+
+const MIN = 60_000;
+const POT: PotUnderWay = { id: 'p', label: 'B', roundId: 'f0.g0', massG: 149, pouredMs: 0, gelMs: 34 * MIN, tempC: 24, read: null, gelled: false, gPerMin: 7 }; // prettier-ignore
+
+describe('the clock of a pot', () => {
+  function shown(pot: PotUnderWay, nowMs: number, nextG: number | null = 42) {
+    TestBed.configureTestingModule({ providers: [provideHttpClient()] });
+    const fixture = TestBed.createComponent(PotClock);
+    fixture.componentRef.setInput('pot', pot);
+    fixture.componentRef.setInput('nowMs', nowMs);
+    fixture.componentRef.setInput('nextG', nextG);
+    fixture.detectChanges();
+    return fixture;
+  }
+
+  it('tells what is left to the second, over hours as well', () => {
+    expect([clockOf(20 * MIN + 10_000), clockOf(59_999), clockOf(65 * MIN)]).toEqual(['20:10', '0:59', '1:05:00']);
+    expect((shown(POT, 13 * MIN + 50_000).nativeElement as HTMLElement).querySelector('.left')!.textContent.trim()).toBe('20:10'); // prettier-ignore
+  });
+
+  it('has its last start two minutes and the ply before the gel, and says when that is past', () => {
+    // 42 g at 7 g a minute take six minutes: 34 − 6 − 2 = 26.
+    expect(shown(POT, 25 * MIN).componentInstance.past()).toBeFalse();
+    TestBed.resetTestingModule();
+    expect(shown(POT, 26 * MIN + 1000).componentInstance.past()).toBeTrue();
+  });
+
+  it('does not count down where nobody knows the gel, and says of a temperature whether it was read', () => {
+    const text = (pot: PotUnderWay): string => (shown(pot, 5 * MIN).nativeElement as HTMLElement).textContent.replace(/\s+/g, ' '); // prettier-ignore
+    expect(text({ ...POT, gelMs: null, tempC: null })).toContain('Nobody knows how this one gels');
+    TestBed.resetTestingModule();
+    expect(text(POT)).toContain('not read');
+    TestBed.resetTestingModule();
+    expect(text({ ...POT, read: { tempC: 31, atMs: 2 * MIN, instrument: '' } })).toContain('read 3 min ago');
+  });
+});
