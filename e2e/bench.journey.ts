@@ -180,4 +180,29 @@ describe('the bench', () => {
     await browser.find('ash-layup');
     await browser.resize(1280, 800);
   }, 60_000);
+
+  it('opens with no server at all, keeps what is pressed, and sends it when the server is back', async () => {
+    const { browser, app, base } = scene;
+    const launch = `${scene.launch}/bench`;
+    // The app keeps itself once it has settled.
+    await browser.driver.wait(() => browser.driver.executeScript('return !!navigator.serviceWorker.controller || navigator.serviceWorker.ready.then(() => false)'), 30_000); // prettier-ignore
+    await browser.go('/');
+    await browser.find('.shelf');
+    await browser.go(launch);
+    await browser.sees('Lay now');
+    await app.halt();
+    await browser.driver.navigate().refresh();
+    await browser.sees('No network. What you see is as it was');
+    await browser.sees('Lay now');
+    await step('1 entry is kept here', () => browser.press('Lay it all the same'));
+    await browser.go(`${scene.launch}/plies`);
+    await browser.sees('Take this stack');
+    await browser.go('/');
+    await browser.find('.shelf');
+    await app.serve(Number(new URL(base).port));
+    await browser.go(launch);
+    await browser.saved();
+    await browser.sees('Lay now');
+    expect(await browser.text()).not.toContain('No network');
+  }, 120_000);
 });

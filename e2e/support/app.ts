@@ -145,7 +145,8 @@ export class RunningApp {
   }
 
   /** Ends the server processes; the database stays. */
-  private async halt(): Promise<void> {
+  /** Ends every server process of it. */
+  async halt(): Promise<void> {
     await Promise.all(
       this.children.splice(0).map(
         (child) =>

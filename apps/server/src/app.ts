@@ -107,6 +107,9 @@ function api(context: Context, changes: ChangeFeed): express.Router {
   return router;
 }
 
+/** What tells a browser that there is a newer app: never taken from its cache. */
+const ALWAYS_ASKED = ['ngsw.json', 'ngsw-worker.js', 'safety-worker.js'];
+
 function serveWeb(app: Express, webRoot: string): void {
   app.use(compression());
   app.use(
@@ -115,7 +118,8 @@ function serveWeb(app: Express, webRoot: string): void {
       maxAge: '1y',
       immutable: true,
       setHeaders: (response, file) => {
-        if (file.endsWith('.html')) response.set('Cache-Control', 'no-cache');
+        if (file.endsWith('.html') || ALWAYS_ASKED.includes(path.basename(file)))
+          response.set('Cache-Control', 'no-cache');
       },
     }),
   );

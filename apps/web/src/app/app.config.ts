@@ -1,6 +1,13 @@
 import { provideHttpClient, withFetch } from '@angular/common/http';
-import { type ApplicationConfig, inject, provideAppInitializer, provideZonelessChangeDetection } from '@angular/core';
+import {
+  type ApplicationConfig,
+  inject,
+  isDevMode,
+  provideAppInitializer,
+  provideZonelessChangeDetection,
+} from '@angular/core';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideServiceWorker } from '@angular/service-worker';
 import { catchError, of } from 'rxjs';
 import { routes } from './app.routes';
 import { SessionService } from './platform/session.service';
@@ -10,6 +17,8 @@ export const appConfig: ApplicationConfig = {
     provideZonelessChangeDetection(),
     provideHttpClient(withFetch()),
     provideRouter(routes, withComponentInputBinding()),
+    // Keeps the app itself on the device, so that it opens with no network.
+    provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:5000' }),
     provideAppInitializer(() =>
       inject(SessionService)
         .load()

@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { actWords } from './act';
+import { Clock } from '../platform/clock';
+import { KeptReads } from '../platform/kept-reads';
+import { whenText } from '../platform/when.pipe';
 import type { Command } from './command';
 import { Outbox } from './outbox.service';
 
@@ -17,6 +20,11 @@ import { Outbox } from './outbox.service';
           {{ text }}
         </p>
         <button type="button" class="act small" (click)="outbox.tryNow()">Try now</button>
+      </div>
+    }
+    @if (old(); as since) {
+      <div class="kept" role="status">
+        <p>No network. What you see is as it was {{ since }}; what you do is kept here and sent when it is back.</p>
       </div>
     }
     @for (item of refused(); track item.command.id) {
@@ -59,6 +67,14 @@ import { Outbox } from './outbox.service';
 })
 export class OutboxNote {
   readonly outbox = inject(Outbox);
+
+  private readonly reads = inject(KeptReads);
+  private readonly clock = inject(Clock);
+  /** When what is on the page was told, where the page was opened with no network. */
+  readonly old = computed(() => {
+    const since = this.reads.since();
+    return since === null ? '' : whenText(this.clock.at(since));
+  });
 
   readonly away = computed(() => {
     const count = this.outbox.waiting().length;

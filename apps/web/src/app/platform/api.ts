@@ -1,7 +1,8 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
 import type { Problem } from '@ashstep/contract';
-import { Observable, Subject, catchError, of, switchMap, tap, throwError } from 'rxjs';
+import { Observable, Subject, catchError, from, of, switchMap, tap, throwError } from 'rxjs';
+import { KeptReads } from './kept-reads';
 
 /** A request the server could not carry out, with what to do next in `problem.detail`. */
 export class ApiError extends Error {
@@ -28,6 +29,9 @@ const SIGNED_OUT: Problem = {
   detail: 'Sign in again. What you typed is kept.',
 };
 
+/** The worker that keeps the app itself has nothing to do with what is asked of the server. */
+const PAST_WORKER = { 'ngsw-bypass': 'true' } as const;
+
 /** All calls to the server: JSON in and out, the session's token on every change, problems as `ApiError`. */
 @Injectable({ providedIn: 'root' })
 export class Api {
@@ -40,8 +44,25 @@ export class Api {
   /** The session has ended under a page that is open. */
   readonly signedOut$ = this.signedOut.asObservable();
 
+  private readonly kept = inject(KeptReads);
+  /** Addresses that answered this page. */
+  private readonly answered = new Set<string>();
+
+  /** Reads an address. With no network, what it answered last is read off the device, unless this page was told already. */
   get<T>(path: string): Observable<T> {
-    return this.told(this.http.get<T>(`/api${path}`));
+    return this.told(this.http.get<T>(`/api${path}`, { headers: PAST_WORKER })).pipe(
+      tap((value) => {
+        this.answered.add(path);
+        this.kept.keep(path, value);
+      }),
+      catchError((error: unknown) => {
+        const away = error instanceof ApiError && error.problem.code === 'offline' && !this.answered.has(path);
+        if (!away) return throwError(() => error);
+        return from(this.kept.read<T>(path)).pipe(
+          switchMap((value) => (value === null ? throwError(() => error) : of(value))),
+        );
+      }),
+    );
   }
 
   /** Sends a change; one that was refused for an old token goes again with a new one, if the same person is still signed in. */
@@ -53,7 +74,10 @@ export class Api {
   ): Observable<T> {
     const once = (): Observable<T> =>
       this.told(
-        this.http.request<T>(method, `/api${path}`, { body, headers: { ...headers, 'X-CSRF-Token': this.csrfToken } }),
+        this.http.request<T>(method, `/api${path}`, {
+          body,
+          headers: { ...headers, ...PAST_WORKER, 'X-CSRF-Token': this.csrfToken },
+        }),
       );
     return once().pipe(
       catchError((error: unknown) => {
@@ -77,7 +101,11 @@ export class Api {
   sendFile<T>(path: string, file: Blob): Observable<T> {
     return this.http
       .put<T>(`/api${path}`, file, {
-        headers: { 'Content-Type': file.type || 'application/octet-stream', 'X-CSRF-Token': this.csrfToken },
+        headers: {
+          ...PAST_WORKER,
+          'Content-Type': file.type || 'application/octet-stream',
+          'X-CSRF-Token': this.csrfToken,
+        },
       })
       .pipe(catchError(asApiError));
   }

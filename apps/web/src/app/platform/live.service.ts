@@ -36,7 +36,7 @@ function listen(wasAway: boolean): Observable<LiveNews> {
     let again: ReturnType<typeof setTimeout> | undefined;
     let missed = wasAway;
     const open = (): void => {
-      source = new EventSource('/api/stream');
+      source = new EventSource('/api/stream?ngsw-bypass');
       source.addEventListener('open', () => {
         if (missed) subscriber.next({ kind: 'missed' });
         missed = true;

@@ -13,12 +13,14 @@ import {
 } from 'rxjs';
 import { Api } from './api';
 import { Clock } from './clock';
+import { KeptReads } from './kept-reads';
 
 /** Who is signed in, in which units they read, and which shed this is. */
 @Injectable({ providedIn: 'root' })
 export class SessionService {
   private readonly api = inject(Api);
   private readonly clock = inject(Clock);
+  private readonly kept = inject(KeptReads);
   private readonly state = new BehaviorSubject<SessionReply | null>(null);
 
   readonly session$ = this.state.pipe(filter((session) => session !== null));
@@ -89,6 +91,7 @@ export class SessionService {
   /** Goes to the sign-in page of a session that has ended. */
   leave(): void {
     this.expired$.next(false);
+    void this.kept.forget();
     if (this.state.value) this.state.next({ ...this.state.value, person: null });
   }
 
