@@ -45,7 +45,7 @@ const SHOTS: Shot[] = [
 
   { file: '17-survey', at: 'TR-1#look?part=taps', wait: 'the least', shown: 'image.photo' },
   { file: '18-plan', at: '/plan', wait: 'All done at the earliest', shown: 'ash-time-band .hit' },
-  { file: '19-shed', at: '/shop', wait: 'Hours and room' },
+  { file: '19-bench', at: 'PL-2#bench', wait: 'Lay now' },
 ];
 
 const app = await RunningApp.start();

@@ -3,8 +3,8 @@ import type { Point, Shape } from '@ashstep/core/geometry';
 import type { MapPress } from '../survey/survey-desk';
 import { RULER_PX } from './annotations';
 import { type Viewport, toPlan } from './geometry';
-import { type HandleId, dragHandle, nudgeHandle, pointIndex, resting } from './handles';
-import { type MovableId, isMovable } from './movables';
+import { type HandleId, type MovableId, dragHandle, nudgeHandle, pointIndex, resting } from './handles';
+import { isMovable } from './movables';
 
 /** A press that moves less is no drag, px. */
 const DRAG_PX = 6;

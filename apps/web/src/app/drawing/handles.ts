@@ -1,8 +1,10 @@
 import { attempt } from '@ashstep/core/errors';
 import { type Point, type Shape, checkShape, place } from '@ashstep/core/geometry';
-import type { MovableId } from './movables';
 
 type PointHandle = `point-${number}`;
+/** What a finger can take hold of on the sheet besides the outline: a spot, an edge or fitting by an end or as a whole, a reading by its number. */
+export type MovableId = `spot:${string}` | `near:${number}:${NearGrip}` | `reading:${number}`;
+export type NearGrip = 'from' | 'to' | 'whole';
 /** A grip of the outline itself, or of a run of places. */
 export type OutlineHandle = 'move' | 'length' | 'width' | 'radius' | 'turn' | PointHandle;
 export type HandleId = OutlineHandle | MovableId;

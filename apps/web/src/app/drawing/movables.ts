@@ -1,10 +1,6 @@
 import type { Point } from '@ashstep/core/geometry';
 import type { Neighbour, RepairInputs } from '@ashstep/core/repair';
-import type { Handle } from './handles';
-
-/** What a finger can take hold of on the sheet besides the outline: a spot, an edge or fitting by an end or as a whole, a reading by its number. */
-export type MovableId = `spot:${string}` | `near:${number}:${NearGrip}` | `reading:${number}`;
-type NearGrip = 'from' | 'to' | 'whole';
+import type { Handle, MovableId, NearGrip } from './handles';
 
 type Change<S extends 'damage' | 'survey' | 'taper'> = (section: RepairInputs[S]) => Partial<RepairInputs[S]>;
 /** A change of one section, to be applied to it as it stands when it arrives. */
