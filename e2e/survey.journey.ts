@@ -24,7 +24,9 @@ describe('the survey', () => {
     expect(await figureAfter('Larger than the damage that shows')).toBeCloseTo((dull * 100) / (Math.PI * 35 ** 2), 1);
     expect(await scene.browser.text()).toContain('between');
     expect(
-      await scene.browser.driver.executeScript<number>("return document.querySelectorAll('.survey circle:not(.hold)').length"),
+      await scene.browser.driver.executeScript<number>(
+        "return document.querySelectorAll('.survey circle:not(.hold)').length",
+      ),
     ).toBeGreaterThan(60);
   }, 60_000);
 
