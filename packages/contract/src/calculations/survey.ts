@@ -1,5 +1,5 @@
 import { hardness } from '@ashstep/core/inspection';
-import { type TapReading, extent, enclose, homography, drying } from '@ashstep/core/survey';
+import { type TapFeatures, type TapReading, extent, enclose, homography, drying, scoreTap } from '@ashstep/core/survey';
 import { QUANTITY_KINDS, parseQuantity, formatQuantity } from '@ashstep/core/units';
 import * as z from 'zod';
 import { shape } from '../inputs/index.js';
@@ -13,6 +13,14 @@ const TAP_GRID: TapReading[] = [-50, -25, 0, 25, 50].flatMap((xMm) =>
     sound: Math.abs(xMm) <= 25 && yMm >= 0 && yMm <= 25 ? 'dull' : 'sound',
   })),
 );
+
+const tapFeatures = z.strictObject({ frequencyHz: n, fall20Ms: n, lowShare: n, aboveNoiseDb: n });
+const RINGING: TapFeatures[] = [2310, 2480, 2390, 2550, 2420].map((frequencyHz, i) => ({
+  frequencyHz,
+  fall20Ms: 38 + i,
+  lowShare: 0.08,
+  aboveNoiseDb: 24,
+}));
 
 /** Readings, and pictures of damage. */
 export const SURVEY_CALCULATIONS: readonly Calculation[] = [
@@ -91,5 +99,12 @@ export const SURVEY_CALCULATIONS: readonly Calculation[] = [
     z.strictObject({ readings: z.array(z.strictObject({ day: n, value: n })), limit: n, dryReference: factor }),
     drying,
     { readings: [{ day: 0, value: 24 }, { day: 2, value: 19.6 }, { day: 4, value: 16.1 }, { day: 7, value: 13.1 }], limit: 10, dryReference: 8 }, // prettier-ignore
+  ),
+  calculation(
+    'tap-score',
+    'A tap by what it sounds like, against taps on sound laminate of the same job: sound, dull or doubtful',
+    z.strictObject({ tap: tapFeatures, sound: z.array(tapFeatures).max(1000), threshold: factor }),
+    ({ tap, sound, threshold }) => scoreTap(tap, sound, threshold),
+    { tap: { frequencyHz: 880, fall20Ms: 13, lowShare: 0.7, aboveNoiseDb: 22 }, sound: RINGING },
   ),
 ];

@@ -7,3 +7,4 @@ export * from './square-up.js';
 export * from './marks.js';
 export * from './drying.js';
 export * from './moisture.js';
+export * from './tap-sound.js';

@@ -51,8 +51,8 @@ import { Weigh } from './weigh';
 
 /** Presses that follow a press sooner are drips and sleeves, ms. */
 const DEAF_MS = 600;
-/** Letters an entry of the log keeps of what was taken back, and a check of its act. */
-const [LABEL_MOST, CHECK_MOST] = [200, 80];
+/** Letters a check has at the most. */
+const CHECK_MOST = 80;
 /** What may be left out, and is written down as left out. */
 const OPTIONAL: readonly Act['kind'][] = ['warm', 'butter', 'prime', 'watch', 'clear', 'press'];
 const NEXT_SHOWN = 3;
@@ -366,7 +366,7 @@ export class Bench {
 
   private takeBack(act: Act): void {
     const entry = this.entryOf(act);
-    if (entry) this.store.log({ kind: 'taken-back', of: entry.id, label: this.desk.text(entry).slice(0, LABEL_MOST) });
+    if (entry) this.desk.takeBack(entry);
     if ('check' in act && this.progress().ticked(act.check)) this.store.check(act.check, false);
     if (this.progress().ticked(leftOut(act))) this.store.check(leftOut(act), false);
     this.looking.set(null);
