@@ -117,7 +117,7 @@ describe('the parts of a stage', () => {
     await browser.go(`${scene.launch}/taper`);
     const retype = async (figure: string, shows: string): Promise<void> => {
       await (
-        await browser.find('ash-dimension-fields input[title="Taper, each way"]')
+        await browser.find('ash-dimension-fields input[title="On the drawing, taper each way"]')
       ).sendKeys(Key.chord(Key.CONTROL, 'a'), figure, Key.TAB);
       await browser.sees(shows);
     };

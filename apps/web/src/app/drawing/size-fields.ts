@@ -59,7 +59,7 @@ export function chainSizes(chain: DimensionChain & { y: number }, depthMm: numbe
   return [
     {
       key: 'margin',
-      label: 'Abraded margin',
+      label: 'On the drawing, margin',
       mm: margin!.mm,
       x: margin!.x - ASIDE_PX,
       y,
@@ -70,7 +70,7 @@ export function chainSizes(chain: DimensionChain & { y: number }, depthMm: numbe
     },
     {
       key: 'taper',
-      label: 'Taper, each way',
+      label: 'On the drawing, taper each way',
       mm: taper!.mm,
       x: taper!.x + ASIDE_PX,
       y,
