@@ -57,7 +57,9 @@ describe('what is kept of the server', () => {
     const job = firstValueFrom(other.api.get(JOB));
     away(other.http, JOB);
     await expectAsync(job).toBeRejected();
-    await other.kept.forget();
+    // The session has ended, by the server.
+    await told('/session', session(null), other);
+    while ((await other.kept.read('/session')) !== null) await new Promise((done) => setTimeout(done));
     const last = page();
     const who = firstValueFrom(last.api.get('/session'));
     away(last.http, '/session');

@@ -37,7 +37,11 @@ export class KeptReads {
   /** Keeps what an address answered. */
   keep(path: string, value: unknown): void {
     this.since.set(null);
-    if (path === SESSION) this.owner = ownerOf(value);
+    if (path === SESSION) {
+      this.owner = ownerOf(value);
+      // A session that has ended leaves nothing behind either.
+      if (this.owner === null) void this.forget();
+    }
     if (this.owner === null || !KEPT.some((kept) => kept.test(path))) return;
     // The token is of this session alone.
     const kept = path === SESSION ? { ...(value as object), csrfToken: '' } : value;
