@@ -4,6 +4,7 @@ import { TestBed } from '@angular/core/testing';
 import { firstValueFrom } from 'rxjs';
 import { Api } from './api';
 import { KeptReads } from './kept-reads';
+import { SessionService } from './session.service';
 
 const JOB = '/repairs/58cea599-2310-4ec5-957a-66925f735944';
 const session = (id: string | null) => ({ csrfToken: 'secret', person: id && { id, name: 'Ilse Varga', role: 'technician', units: 'metric' } }); // prettier-ignore
@@ -41,6 +42,18 @@ describe('what is kept of the server', () => {
     away(after.http, JOB);
     expect(await job).toEqual({ title: 'Hull' });
     expect(after.kept.since()).toBeGreaterThan(0);
+  });
+
+  it('is kept from the signing in on, without the page being opened anew', async () => {
+    const first = page();
+    const entered = firstValueFrom(TestBed.inject(SessionService).signIn('ilse', 'word'));
+    const shop = { zone: 'UTC', bond: {} };
+    first.http.expectOne('/api/session').flush({ ...session(null), shop });
+    first.http.expectOne({ method: 'POST', url: '/api/session' }).flush({ ...session('a'), shop });
+    await entered;
+    await told(JOB, { title: 'Hull' }, first);
+    await stored(JOB, first);
+    expect(await first.kept.read<object>('/session')).toEqual({ ...session('a'), csrfToken: '', shop });
   });
 
   it('is never told to another, nor after a signing out, nor in place of what this page was told before', async () => {

@@ -103,6 +103,7 @@ export class SessionService {
 
   private accept(session: SessionReply): void {
     const before = this.person;
+    this.kept.keep('/session', session);
     this.api.csrfToken = session.csrfToken;
     if (before && !session.person) return this.expired$.next(true);
     if (before && session.person && session.person.id !== before.id) return this.restart();
