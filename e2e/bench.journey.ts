@@ -194,7 +194,7 @@ describe('the bench', () => {
     await browser.driver.navigate().refresh();
     await browser.sees('No network. What you see is as it was');
     await browser.sees('Lay now');
-    await step('1 entry is kept here', () => browser.press('Lay it all the same'));
+    await step(', 1 to send', () => browser.press('Lay it all the same'));
     await browser.go(`${scene.launch}/plies`);
     await browser.sees('Take this stack');
     await browser.go('/');

@@ -1,12 +1,10 @@
 import { COUNTS, LIMITS } from '@ashstep/core/limits';
-import type { PouredAs } from '@ashstep/core/repair';
 import * as z from 'zod';
-import { byWhom, wallClock, whole, within } from './inputs/pieces.js';
+import { whole, within } from './inputs/pieces.js';
+import { logEntry } from './log-entry.js';
+import { text, uuid } from './scalars.js';
 import { bondSetting, repairInputs } from './inputs/index.js';
 import { smallFigures, smallPlace } from './small-figures.js';
-
-const text = (max: number) => z.string().trim().min(1, 'This is still missing.').max(max);
-export const uuid = z.uuid();
 
 export const role = z.enum(['technician', 'inspector', 'manager']);
 export const unitSystem = z.enum(['metric', 'imperial']);
@@ -90,103 +88,6 @@ export const newRepair = z.strictObject({
 
 export const repairState = z.enum(['open', 'sealed']);
 
-/** Who read a figure off, when by the shed's clock, and with what; an instrument nobody named is an empty text. */
-const readBy = z.strictObject({ by: byWhom, at: wallClock, instrument: z.string().trim().max(80) });
-/** What a thing was done against, by ids of remarks, and why all the same: a deviation that stands in the record. */
-export const against = z.strictObject({
-  ids: z.array(z.string().max(80)).min(1).max(20),
-  reason: z.string().trim().min(3, 'Say why it is done all the same.').max(1000),
-});
-
-/** Id of a planned round; none in logs of jobs that had no rounds. */
-const roundId = z.string().regex(/^[\w.-]{1,60}$/);
-
-const pouredAs = z.strictObject({
-  unit: z.enum(['ml', 'drops', 'strokes']),
-  value: z.number().min(0).max(100_000),
-}) satisfies z.ZodType<PouredAs>;
-
-export const logEntryBody = z.discriminatedUnion('kind', [
-  z.strictObject({
-    kind: z.literal('start'),
-    round: roundId.optional(),
-    /** What the round was begun onto. */
-    onto: z.enum(['ground', 'green', 'abraded']).optional(),
-    tempC: within(LIMITS.workTempC),
-    humidityPercent: within(LIMITS.humidityPercent),
-    surfaceTempC: within(LIMITS.surfaceTempC).nullable().optional(),
-    /** None in old logs, where the air of the plan was written down unread. */
-    read: readBy.optional(),
-    against: against.optional(),
-  }),
-  z.strictObject({
-    kind: z.literal('batch'),
-    round: roundId.optional(),
-    label: text(8),
-    resinG: within(LIMITS.batchG),
-    secondG: z.number().min(0).max(LIMITS.batchG.max),
-    /** As each part was measured, where it was not weighed: its grams are worked out from that. */
-    resinAs: pouredAs.optional(),
-    secondAs: pouredAs.optional(),
-    resinLot: text(60),
-    secondLot: text(60),
-    /** Stirred in, g. */
-    fillerG: z.number().min(0).max(LIMITS.batchG.max).optional(),
-    tempC: within(LIMITS.workTempC),
-    /** The reading its temperature is of, where it was read before. */
-    read: readBy.optional(),
-    against: against.optional(),
-  }),
-  z.strictObject({
-    kind: z.literal('ply'),
-    plyKey: z.string().regex(/^[\w-]{1,60}-p\d{1,3}$/),
-    label: text(160),
-    against: against.optional(),
-  }),
-  /** A spot done in a round. */
-  z.strictObject({ kind: z.literal('spot'), round: roundId, spotId: text(80), label: text(160) }),
-  /** A round that is not told by its plies is done, and what was found of it. */
-  z.strictObject({
-    kind: z.literal('round'),
-    round: roundId,
-    label: text(160),
-    found: z.string().trim().max(1000).optional(),
-  }),
-  z.strictObject({
-    kind: z.literal('note'),
-    text: text(2000),
-    /** Where on the plan it was seen. */
-    place: z.strictObject({ xMm: within(LIMITS.placeMm), yMm: within(LIMITS.placeMm) }).optional(),
-  }),
-  /** A pot's own temperature, read while it stood: its gel is told by it from then on. */
-  z.strictObject({
-    kind: z.literal('pot-temp'),
-    round: roundId.optional(),
-    label: text(8),
-    tempC: within(LIMITS.potTempC),
-    instrument: z.string().trim().max(60),
-  }),
-  /** An entry counts no more: it was pressed by mistake, or done over. It stays in the log with its time. */
-  z.strictObject({
-    kind: z.literal('taken-back'),
-    of: uuid,
-    label: text(200),
-    reason: z.string().trim().max(1000).optional(),
-  }),
-]);
-export const logEntry = z.object({
-  id: uuid,
-  at: z.string(),
-  by: z.string(),
-  entry: logEntryBody,
-  /** Worked out for a batch when it was logged: how far off the ratio, per cent, and whether that is within. */
-  mixErrorPercent: z.number().nullable(),
-  within: z.boolean().nullable(),
-  /** When it came in, where it was done while the server was out of reach. */
-  receivedAt: z.string().nullable().optional(),
-});
-export const addLogEntry = z.strictObject({ id: uuid, entry: logEntryBody });
-
 export const checkMark = z.object({ checkId: z.string(), done: z.boolean(), by: z.string(), at: z.string() });
 export const setCheck = z.strictObject({ id: uuid, checkId: text(80), done: z.boolean() });
 
@@ -263,6 +164,8 @@ export const repairEvent = z.object({
   section: z.string().nullable(),
   detail: z.record(z.string(), z.unknown()),
   commandId: z.string().nullable().optional(),
+  /** Name of the device it was done on. */
+  device: z.string().nullable().optional(),
 });
 
 /** A page of what happened to a repair, newest first, before the one named. */
@@ -420,8 +323,6 @@ export type SessionReply = z.infer<typeof sessionReply>;
 export type CraftBody = z.infer<typeof craftBody>;
 export type NewRepair = z.infer<typeof newRepair>;
 export type Craft = z.infer<typeof craft>;
-export type LogEntryBody = z.infer<typeof logEntryBody>;
-export type LogEntry = z.infer<typeof logEntry>;
 export type CheckMark = z.infer<typeof checkMark>;
 export type ResultBody = z.infer<typeof resultBody>;
 export type InspectionResult = z.infer<typeof inspectionResult>;

@@ -1,7 +1,7 @@
 import { actsOf } from '@ashstep/core/bench';
 import { NEW_REPAIR, planRepair } from '@ashstep/core/repair';
 import { sayIn } from '@ashstep/core/units';
-import type { LogEntry, LogEntryBody } from './api.js';
+import type { LogEntry, LogEntryBody } from './log-entry.js';
 import { actWords, isActDone, lastStartMs, openActs, potsUnderWay } from './bench-acts.js';
 import { roundStandings } from './round-log.js';
 

@@ -1,7 +1,7 @@
 import { type Act, type Clearing, lastStartOf, ownRate, runningPot } from '@ashstep/core/bench';
 import { cardOfMedium, type RepairInputs, type RepairPlan, spotNames } from '@ashstep/core/repair';
 import type { Say } from '@ashstep/core/units';
-import type { LogEntry } from './api.js';
+import type { LogEntry } from './log-entry.js';
 import { roundPourWords, secondOf } from './pour-words.js';
 import { type RoundStanding, standingLog } from './round-log.js';
 import { CLOSING_AFTER, CLOSING_NAMES, ONTO_NAMES, roundName } from './round-words.js';

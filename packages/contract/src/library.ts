@@ -3,7 +3,7 @@ import { CORES, type Core, FABRICS, FILLERS, type Fabric, arealWeightOf } from '
 import { HARDENERS, SYSTEMS, type SystemCard } from '@ashstep/core/resin';
 import { GSM_PER_OUNCE_PER_SQUARE_FOOT, GSM_PER_OUNCE_PER_SQUARE_YARD } from '@ashstep/core/units';
 import * as z from 'zod';
-import { uuid } from './api.js';
+import { uuid } from './scalars.js';
 import { entryId as id, entryName as name } from './inputs/pieces.js';
 import { coreMaterial, fabric, filler } from './materials.js';
 import { hardener, systemCard } from './resin-cards.js';

@@ -1,6 +1,6 @@
 import { NEW_REPAIR, planRepair } from '@ashstep/core/repair';
 import type { Reading } from '@ashstep/core/survey';
-import type { LogEntry } from './api.js';
+import type { LogEntry } from './log-entry.js';
 import { hardFrom, provenBy } from './proofs.js';
 
 const PLAN = planRepair({

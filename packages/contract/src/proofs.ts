@@ -2,7 +2,7 @@ import { windows } from '@ashstep/core/cure';
 import { attempt } from '@ashstep/core/errors';
 import type { RepairPlan } from '@ashstep/core/repair';
 import type { Reading, TapSound } from '@ashstep/core/survey';
-import type { LogEntry } from './api.js';
+import type { LogEntry } from './log-entry.js';
 import { roundStandings, standingLog } from './round-log.js';
 
 /** What the log proves of an acceptance check: nobody is asked for it again. */

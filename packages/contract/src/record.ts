@@ -1,6 +1,8 @@
 import canonicalizeModule from 'canonicalize';
 import * as z from 'zod';
-import { checkMark, craftBody, inspectionResult, logEntry, photo, repairEvent, reworkItem, uuid } from './api.js';
+import { checkMark, craftBody, inspectionResult, photo, repairEvent, reworkItem } from './api.js';
+import { logEntry } from './log-entry.js';
+import { uuid } from './scalars.js';
 import { repairInputs } from './inputs/index.js';
 
 /** Name and version of the record file; a later version reads every earlier one. */

@@ -1,5 +1,5 @@
 import { NEW_REPAIR, planRepair } from '@ashstep/core/repair';
-import type { LogEntryBody } from './api.js';
+import type { LogEntryBody } from './log-entry.js';
 import { roundStandings, standingLog } from './round-log.js';
 import { roundName } from './round-words.js';
 

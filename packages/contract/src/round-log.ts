@@ -1,5 +1,5 @@
 import type { PlannedRound } from '@ashstep/core/repair';
-import type { LogEntry } from './api.js';
+import type { LogEntry, LogEntryBody } from './log-entry.js';
 
 /** How far a round has come, by the log. */
 export interface RoundStanding {
@@ -17,6 +17,19 @@ export interface RoundStanding {
   /** When something was last put on of it. */
   lastAt: string | null;
 }
+
+/** What is the same thing told twice: it happens once. */
+export function isSameWork(a: LogEntryBody, b: LogEntryBody): boolean {
+  if (a.kind === 'ply' && b.kind === 'ply') return a.plyKey === b.plyKey;
+  if (a.kind === 'batch' && b.kind === 'batch')
+    return a.label === b.label && a.round === b.round && a.label !== EXTRA_POT;
+  if (a.kind === 'spot' && b.kind === 'spot') return a.round === b.round && a.spotId === b.spotId;
+  if (a.kind === 'round' && b.kind === 'round') return a.round === b.round;
+  return a.kind === 'start' && b.kind === 'start' && a.round === b.round;
+}
+
+/** A pot beside the plan: there may be several. */
+export const EXTRA_POT = 'extra';
 
 /** What of a log counts: without what was taken back, and the takings back. */
 export function standingLog<E extends Pick<LogEntry, 'id' | 'entry'>>(log: readonly E[]): E[] {
@@ -37,7 +50,7 @@ export function roundStandings(rounds: readonly PlannedRound[], whole: readonly 
         case 'batch':
           return entry.round === undefined
             ? round.face !== null &&
-                (round.pots.some(({ label }) => label === entry.label) || (entry.label === 'extra' && i === first))
+                (round.pots.some(({ label }) => label === entry.label) || (entry.label === EXTRA_POT && i === first))
             : entry.round === round.id;
         case 'ply':
           return keys.has(entry.plyKey);

@@ -1,6 +1,6 @@
 import type { LayingWork } from '@ashstep/core/mix';
 import type { PlannedRound, PourUnit, PouredAs } from '@ashstep/core/repair';
-import type { LogEntryBody } from './api.js';
+import type { LogEntryBody } from './log-entry.js';
 
 /** How plies are laid, as it is said in a sentence. */
 export const LAYING_NAMES: Readonly<Record<LayingWork, string>> = {

@@ -3,7 +3,7 @@ import { COUNTS, LIMITS } from '@ashstep/core/limits';
 import { SKILLS, type ShopSettings, USUAL_SHOP } from '@ashstep/core/plan';
 import { LAYING_WORKS } from '@ashstep/core/mix';
 import * as z from 'zod';
-import { uuid } from './api.js';
+import { uuid } from './scalars.js';
 import { loggedRate, measuringTool, shopRates, wallClock } from './inputs/index.js';
 import { minuteOfDay, openDays } from './inputs/days.js';
 import { whole, within } from './inputs/pieces.js';

@@ -1,4 +1,4 @@
-import type { LogEntryBody } from './api.js';
+import type { LogEntryBody } from './log-entry.js';
 import { ONTO_NAMES } from './round-words.js';
 import type { AirFault } from '@ashstep/core/air';
 import type { CoreErrorCode, Remark } from '@ashstep/core/errors';
@@ -564,9 +564,7 @@ export function startWords(entry: Extract<LogEntryBody, { kind: 'start' }>): str
 }
 
 /** A ply, spot or round, a note, a reading or a taking back as its log tells it. */
-export function doneWords(
-  entry: Extract<LogEntryBody, { kind: 'ply' | 'spot' | 'round' | 'note' | 'pot-temp' | 'taken-back' }>,
-): string {
+export function doneWords(entry: Exclude<LogEntryBody, { kind: 'start' | 'batch' }>): string {
   switch (entry.kind) {
     case 'ply':
       return `${entry.label} down and wet out${entry.against ? `. A deviation: ${entry.against.reason}` : ''}`;
@@ -580,5 +578,15 @@ export function doneWords(
       return `Pot ${entry.label} at ${entry.tempC.toFixed(1)} °C, ${entry.instrument ? `read with ${entry.instrument}` : 'typed'}`;
     case 'taken-back':
       return `Taken back: ${entry.label}${entry.reason ? `. ${entry.reason}` : ''}`;
+    case 'witness':
+      return `Seen too: ${entry.label}`;
+    case 'settled':
+      return `Both stand: ${entry.label}`;
+    case 'pause':
+      return 'Paused';
+    case 'resume':
+      return 'Went on';
+    case 'handed-over':
+      return 'Handed over';
   }
 }

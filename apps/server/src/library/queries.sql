@@ -3,7 +3,7 @@ SELECT kind, entry, true AS own, CASE WHEN retired_at IS NULL THEN NULL ELSE jso
 
 -- name: lots
 SELECT id, kind, entry_id AS "entryId", part, code, to_char(received_on, 'YYYY-MM-DD') AS "receivedOn", to_char(expires_on, 'YYYY-MM-DD') AS "expiresOn", pack_size AS "packSize", unit, packs, price, used_up AS "usedUp",
-  (SELECT coalesce(sum(CASE WHEN part = 'hardener' OR kind = 'hardener' THEN (l.entry ->> 'secondG')::double precision ELSE (l.entry ->> 'resinG')::double precision END), 0) FROM log_entry l
+  (SELECT coalesce(sum(CASE WHEN part = 'hardener' OR kind = 'hardener' THEN (l.entry ->> 'secondG')::double precision ELSE (l.entry ->> 'resinG')::double precision END), 0) FROM standing_log l
    WHERE l.entry ->> 'kind' = 'batch' AND l.at > counted_at AND l.entry ->> (CASE WHEN part = 'hardener' OR kind = 'hardener' THEN 'secondLot' ELSE 'resinLot' END) = code) AS "drawnG"
 FROM lot ORDER BY used_up, expires_on NULLS LAST, received_on, code
 

@@ -1,20 +1,21 @@
 import { createHash } from 'node:crypto';
-import { type Person, uuid } from '@ashstep/contract';
+import { type DeviceStamp, type Person, deviceStamp, uuid } from '@ashstep/contract';
 import type { Request } from 'express';
 import type pg from 'pg';
 import type { Context } from './context.js';
 import { type Queryable, inTransaction } from './database.js';
 import { ProblemError } from './problems.js';
 
-/** How an act came in: its id, made on the device it was done on, what was asked for, and how long ago it was done. */
+/** How an act came in: its id, made on the device it was done on, what was asked for, how long ago it was done, and on which device. */
 export interface Sent {
   id: string | null;
   digest: string;
   ageMs: number;
+  device: DeviceStamp | null;
 }
 
 /** An act that is done where it is called: never sent, so never sent twice. */
-export const HERE: Sent = { id: null, digest: '', ageMs: 0 };
+export const HERE: Sent = { id: null, digest: '', ageMs: 0, device: null };
 
 /** Acts done longer ago are taken as done so long ago, ms: thirty days. */
 const OLDEST_MS = 30 * 24 * 3600_000;
@@ -31,7 +32,27 @@ export function sentOf(request: Request): Sent {
       .update(`${method} ${originalUrl}\n${JSON.stringify(body) ?? ''}`)
       .digest('hex'),
     ageMs: Number.isFinite(age) ? Math.min(Math.max(age, 0), OLDEST_MS) : 0,
+    device: deviceOf(request),
   };
+}
+
+/** The device of an act as it says itself; what says it badly has none. */
+function deviceOf(request: Request): DeviceStamp | null {
+  const told = deviceStamp.safeParse({
+    id: request.get('Device-Id'),
+    name: decoded(request.get('Device-Name') ?? ''),
+    at: request.get('Device-Time'),
+    place: Number(request.get('Device-Place') ?? NaN),
+  });
+  return told.success ? told.data : null;
+}
+
+function decoded(name: string): string {
+  try {
+    return decodeURIComponent(name);
+  } catch {
+    return '';
+  }
 }
 
 /** Clocks may differ by so much, ms, before what was done counts as still to come. */

@@ -10,6 +10,7 @@ const RIGHTS: Record<string, string> = {
   repair: 'SELECT, INSERT, UPDATE (state, revision, version, stage_reached, inputs, updated_at, sealed_at)',
   repair_event: ADD,
   log_entry: ADD,
+  standing_log: 'SELECT',
   inspection_result: ADD,
   sealed_record: ADD,
   laid_round: ADD,

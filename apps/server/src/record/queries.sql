@@ -30,10 +30,10 @@ VALUES ($1, $2, $3, $4, 9, $5, $6, $7, $7)
 UPDATE repair SET state = 'sealed', sealed_at = $2 WHERE id = $1
 
 -- name: importEvent
-INSERT INTO repair_event (repair_id, version, at, by_name, kind, section, detail) VALUES ($1, 1, $2, $3, $4, $5, $6)
+INSERT INTO repair_event (repair_id, version, at, by_name, kind, section, detail, device) VALUES ($1, 1, $2, $3, $4, $5, $6, $7)
 
 -- name: importLog
-INSERT INTO log_entry (id, repair_id, at, by_name, entry, mix_error_percent, within) VALUES ($1, $2, $3, $4, $5, $6, $7)
+INSERT INTO log_entry (id, repair_id, at, by_name, entry, mix_error_percent, within, received_at, device) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
 
 -- name: importCheck
 INSERT INTO check_mark (repair_id, check_id, done, by_name, at) VALUES ($1, $2, $3, $4, $5)

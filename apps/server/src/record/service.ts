@@ -250,9 +250,9 @@ async function insertImported(client: pg.PoolClient, file: RecordFile, text: str
     signature.at,
   ]);
   for (const e of body.events)
-    await client.query(sql.importEvent, [id, e.at, e.by, e.kind, e.section, JSON.stringify(e.detail)]);
+    await client.query(sql.importEvent, [id, e.at, e.by, e.kind, e.section, JSON.stringify(e.detail), e.device ? JSON.stringify({ name: e.device }) : null]); // prettier-ignore
   for (const l of body.log)
-    await client.query(sql.importLog, [l.id, id, l.at, l.by, JSON.stringify(l.entry), l.mixErrorPercent, l.within]);
+    await client.query(sql.importLog, [l.id, id, l.at, l.by, JSON.stringify(l.entry), l.mixErrorPercent, l.within, l.receivedAt ?? null, l.device ? JSON.stringify(l.device) : null]); // prettier-ignore
   for (const c of body.checks) await client.query(sql.importCheck, [id, c.checkId, c.done, c.by, c.at]);
   for (const r of body.results)
     await client.query(sql.importResult, [

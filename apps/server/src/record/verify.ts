@@ -181,7 +181,7 @@ function comparable({
     title,
     technician,
     inputs,
-    log: log.map(({ receivedAt, ...entry }) => ({ ...entry, ...(receivedAt ? { receivedAt } : {}) })),
+    log: log.map(({ receivedAt, device, ...entry }) => ({ ...entry, ...(receivedAt ? { receivedAt } : {}), ...(device ? { device } : {}) })), // prettier-ignore
     checks,
     results: results.map(({ standing: _standing, revision: _revision, ...result }) => result),
     rework,

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { type RepairDetail, changesBetween } from '@ashstep/contract';
+import { type RepairDetail, changesBetween, questionsOf } from '@ashstep/contract';
 import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
 import { finishedRepair, newRepair, saveSection, startEntry } from '../testing/repairs.js';
 import { TestClient, type TestReply, TestServer } from '../testing/server.js';
@@ -105,17 +105,51 @@ describe('acts', () => {
     expect((await read(two.id)).log).toEqual([]);
   });
 
-  it('of two people at one bench count once: a start, a pot, a ply, through two servers at the same time', async () => {
+  it('of two people at one bench count once, with two witnesses: a start, a pot, a ply, through two servers at the same time', async () => {
     const { id, inputs } = await planned();
     for (const entry of [START, potOf(inputs), PLY]) {
       const replies = await Promise.all([log(tech, id, entry), log(other, id, entry)]);
-      expect(replies.map(({ status }) => status).sort())
+      expect(replies.map(({ status }) => status))
         .withContext(entry.kind)
-        .toEqual([201, 409]);
-      expect(replies.find(({ status }) => status === 409)!.body.code).toBe('already-logged');
+        .toEqual([201, 201]);
     }
-    expect((await read(id)).log.length).toBe(3);
+    const told = (await read(id)).log;
+    expect(told.map(({ entry }) => entry.kind).sort()).toEqual(['batch', 'ply', 'start', 'witness', 'witness', 'witness']); // prettier-ignore
+    for (const { by, entry } of told) {
+      if (entry.kind !== 'witness') continue;
+      const first = told.find((one) => one.id === entry.of)!;
+      expect(first.by).not.toBe(by);
+      expect(first.entry).toEqual(entry.said);
+    }
+    expect(questionsOf(planRepair(inputs).rounds, told)).toEqual([]);
     expect((await log(tech, id, { ...PLY, plyKey: 'f0-p77' })).body.fields[0].path).toBe('entry.plyKey');
+  });
+
+  it('that say two things of one pot are both kept and asked about, until somebody says how it was', async () => {
+    const { id, inputs } = await planned();
+    const pot = potOf(inputs);
+    await log(tech, id, START);
+    await log(tech, id, pot);
+    const scale = 1.05;
+    const theirs = { ...pot, resinG: scale * pot.resinG, secondG: scale * pot.secondG };
+    const told = (await log(other, id, theirs)).body.log as RepairDetail['log'];
+    const [question] = questionsOf(planRepair(inputs).rounds, told);
+    expect([question?.kind, question?.entries.map(({ by }) => by)]).toEqual(['pot-twice', ['Tech Spec', 'Other Spec']]);
+    const unknown = await log(other, id, { kind: 'settled', of: [randomUUID()], label: 'Pot A' });
+    expect([unknown.status, unknown.body.code]).toEqual([409, 'not-in-log']);
+    const settled = await log(other, id, { kind: 'settled', of: question!.of, label: 'both pots A' });
+    expect(questionsOf(planRepair(inputs).rounds, settled.body.log)).toEqual([]);
+  });
+
+  it('stand with the device they were done on, whose own clock moves nothing', async () => {
+    const { id } = await planned();
+    const device = { 'Device-Id': randomUUID(), 'Device-Name': encodeURIComponent('Tablet by the dory ½'), 'Device-Time': '2020-01-01T00:00:00.000Z', 'Device-Place': '7' }; // prettier-ignore
+    const [noted] = (await log(tech, id, { kind: 'note', text: 'Damp' }, randomUUID(), device)).body.log as RepairDetail['log']; // prettier-ignore
+    expect(noted!.device).toEqual({ id: device['Device-Id'], name: 'Tablet by the dory ½', at: device['Device-Time'], place: 7 }); // prettier-ignore
+    expect(Math.abs(Date.now() - Date.parse(noted!.at))).toBeLessThan(60_000);
+    expect((await read(id)).events.at(-1)!.device).toBe('Tablet by the dory ½');
+    const bad = (await log(tech, id, { kind: 'note', text: 'On' }, randomUUID(), { ...device, 'Device-Name': '%E0%A4%A' })).body.log as RepairDetail['log']; // prettier-ignore
+    expect(bad.at(-1)!.device).toBeNull();
   });
 
   it('let a pot that was out be mixed again, and one beside the plan as often as it takes', async () => {
@@ -124,9 +158,9 @@ describe('acts', () => {
     await log(tech, id, START);
     const out = { ...pot, secondG: pot.secondG * 3 };
     expect((await log(tech, id, out)).body.log.at(-1).within).toBeFalse();
-    expect((await log(other, id, out)).body.code)
+    expect((await log(other, id, out)).body.log.at(-1).entry.kind)
       .withContext('the same pot told by another')
-      .toBe('already-logged');
+      .toBe('witness');
     expect((await log(tech, id, pot)).status).toBe(201);
     for (const resinG of [30, 40]) expect((await log(tech, id, { ...pot, label: 'extra', resinG })).status).toBe(201);
   });

@@ -2,6 +2,8 @@ import {
   type LogEntry,
   type LogEntryBody,
   type Person,
+  type WorkEntry,
+  isSameWork,
   remarkWords,
   roundStandings,
   sameJson,
@@ -19,7 +21,7 @@ import { planOf } from '../threads/heavy.js';
 import { requireAirRead } from './air.js';
 import { changeOpen, sql, touch } from './store.js';
 
-/** Writes one entry of the bench log; a batch gets its real ratio worked out. What is down, mixed or begun once is not logged twice. */
+/** Writes one entry of the bench log; a batch gets its real ratio worked out. What is down, mixed or begun once counts once, whoever tells of it. */
 export async function addLogEntry(
   context: Context,
   id: string,
@@ -28,49 +30,48 @@ export async function addLogEntry(
   person: Person,
   sent?: Sent,
 ): Promise<void> {
-  await changeOpen(context, id, person, sent, async (client, repair, { at, receivedAt }) => {
+  await changeOpen(context, id, person, sent, async (client, repair, { at, receivedAt, device }) => {
     if ((await client.query(sql.sameEntry, [entryId, id, JSON.stringify(entry)])).rowCount === 1) return null;
     const plan = await planOf(repair.inputs);
+    const log = (await client.query<LogEntry>(sql.logged, [id])).rows;
+    let kept: LogEntryBody = entry;
     let deviation: string | null = null;
-    if (entry.kind === 'taken-back') requireStanding((await client.query<LogEntry>(sql.logged, [id])).rows, entry.of);
+    if (entry.kind === 'taken-back') requireLogged(log, entry.of);
+    else if (entry.kind === 'settled') for (const of of entry.of) requireLogged(log, of);
     else if (isWork(entry)) {
       const [hold] = plan.holds;
       if (hold) throw new ProblemError(409, 'held', remarkWords(hold));
-      const log = (await client.query<LogEntry>(sql.logged, [id])).rows;
-      requireNotLogged(standingLog(log), entry);
-      if (entry.kind === 'batch') {
-        requireGramsPoured(entry, repair.inputs, plan);
-        await requireLotsInDate(client, entry, at);
-      }
-      if (entry.kind === 'start') await requireAirRead(client, entry, repair, plan, at);
-      deviation = requireInPlan(log, entry, plan);
-      if (entry.kind === 'ply') {
-        const added = {
-          id: entryId,
-          at: at.toISOString(),
-          by: person.name,
-          entry,
-          mixErrorPercent: null,
-          within: null,
-        };
-        const inOrder = [...log, added].sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
-        await keepLaid(client, repair, plan, inOrder, entry.plyKey);
+      kept = witnessed(standingLog(log), entry);
+      if (kept === entry) {
+        if (entry.kind === 'batch') {
+          requireGramsPoured(entry, repair.inputs, plan);
+          await requireLotsInDate(client, entry, at);
+        }
+        if (entry.kind === 'start') await requireAirRead(client, entry, repair, plan, at);
+        deviation = requireInPlan(log, entry, plan);
       }
     }
-    const error = entry.kind === 'batch' ? batchError(repair.inputs, plan, entry) : null;
+    const error = kept.kind === 'batch' ? batchError(repair.inputs, plan, kept) : null;
+    const { errorPercent: mixErrorPercent = null, within = null } = error ?? {};
+    if (kept.kind === 'ply') {
+      const added: LogEntry = { id: entryId, at: at.toISOString(), by: person.name, entry: kept, mixErrorPercent, within }; // prettier-ignore
+      const inOrder = [...log, added].sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
+      await keepLaid(client, repair, plan, inOrder, kept.plyKey);
+    }
     await client.query(sql.addLog, [
       entryId,
       id,
       at,
       person.id,
       person.name,
-      JSON.stringify(entry),
-      error?.errorPercent ?? null,
-      error?.within ?? null,
+      JSON.stringify(kept),
+      mixErrorPercent,
+      within,
       receivedAt,
+      device && JSON.stringify(device),
     ]);
     if (deviation) await client.query(sql.openRework, [id, deviation, at]);
-    return { kind: 'logged', version: await touch(client, id, at), detail: { entry: entry.kind } };
+    return { kind: 'logged', version: await touch(client, id, at), detail: { entry: kept.kind } };
   });
 }
 
@@ -145,41 +146,26 @@ function requireInPlan(log: readonly LogEntry[], entry: WorkEntry, plan: RepairP
   return plan.resin?.card?.kind === 'two-part' ? 'mix' : 'mix-catalyst';
 }
 
-/** What tells of work done: it wants the plan behind it, and counts once. */
-type WorkEntry = Exclude<LogEntryBody, { kind: 'note' | 'pot-temp' | 'taken-back' }>;
-const isWork = (entry: LogEntryBody): entry is WorkEntry => !['note', 'pot-temp', 'taken-back'].includes(entry.kind);
+const WORK: readonly LogEntryBody['kind'][] = ['start', 'batch', 'ply', 'spot', 'round'];
+/** What tells of work done wants the plan behind it, and counts once. */
+const isWork = (entry: LogEntryBody): entry is WorkEntry => WORK.includes(entry.kind);
 
-/** Only what is in the log of this revision, and counts, is taken back. @throws ProblemError 409 */
-function requireStanding(log: readonly LogEntry[], entryId: string): void {
-  if (!standingLog(log).some(({ id }) => id === entryId))
-    throw new ProblemError(409, 'not-in-log', 'That is not in the log of this revision, or was taken back before.');
+/** Only what is in the log of this revision is taken back or settled. @throws ProblemError 409 */
+function requireLogged(log: readonly LogEntry[], entryId: string): void {
+  if (!log.some(({ id }) => id === entryId))
+    throw new ProblemError(409, 'not-in-log', 'That is not in the log of this revision.');
 }
 
-/** A batch that is out of its ratio is thrown away and mixed again, to other weights; everything else of this revision happens once. */
-function requireNotLogged(log: readonly LogEntry[], entry: WorkEntry): void {
-  const before = log.find(
-    ({ entry: known, within }) => (isSameThing(known, entry) && within !== false) || sameJson(known, entry),
+/**
+ * What is written down of work that the log tells of already: it was done once, and seen twice. A batch that was out is thrown away and mixed again, to other
+ * weights; two pots under one letter with other figures are both kept, and asked about.
+ */
+function witnessed(log: readonly LogEntry[], entry: WorkEntry): LogEntryBody {
+  const first = log.find(({ entry: known, within }) =>
+    entry.kind === 'batch' ? sameJson(known, entry) : isSameWork(known, entry) && within !== false,
   );
-  if (before)
-    throw new ProblemError(
-      409,
-      'already-logged',
-      `${nameOf(entry)} is in the log already, by ${before.by}. Nothing was written twice.`,
-      { changes: [{ section: 'log', by: before.by, at: before.at }] },
-    );
+  return first ? { kind: 'witness', of: first.id, label: nameOf(entry), said: entry } : entry;
 }
-
-function isSameThing(a: LogEntryBody, b: LogEntryBody): boolean {
-  if (a.kind === 'ply' && b.kind === 'ply') return a.plyKey === b.plyKey;
-  if (a.kind === 'batch' && b.kind === 'batch')
-    return a.label === b.label && a.round === b.round && a.label !== EXTRA_POT;
-  if (a.kind === 'spot' && b.kind === 'spot') return a.round === b.round && a.spotId === b.spotId;
-  if (a.kind === 'round' && b.kind === 'round') return a.round === b.round;
-  return a.kind === 'start' && b.kind === 'start' && a.round === b.round;
-}
-
-/** A pot beside the plan: there may be several. */
-const EXTRA_POT = 'extra';
 
 const nameOf = (entry: WorkEntry): string =>
   entry.kind === 'batch' ? `Pot ${entry.label}` : entry.kind === 'start' ? 'The start' : entry.label;

@@ -4,11 +4,11 @@ SELECT r.id, r.craft_id AS "craftId", c.tag AS "craftTag", c.name AS "craftName"
   r.stage_reached AS "stageReached",
   (SELECT count(*)::int FROM rework_item w WHERE w.repair_id = r.id AND w.closed_at IS NULL) AS "openRework",
   json_build_object('id', c.id, 'tag', c.tag, 'name', c.name, 'kind', c.kind, 'year', c.year, 'construction', c.construction, 'notes', c.notes) AS craft,
-  (SELECT coalesce(json_agg(json_build_object('id', l.id, 'at', l.at, 'by', l.by_name, 'entry', l.entry, 'mixErrorPercent', l.mix_error_percent, 'within', l.within, 'receivedAt', l.received_at) ORDER BY l.at, l.id), '[]') FROM log_entry l WHERE l.repair_id = r.id) AS log,
+  (SELECT coalesce(json_agg(json_build_object('id', l.id, 'at', l.at, 'by', l.by_name, 'entry', l.entry, 'mixErrorPercent', l.mix_error_percent, 'within', l.within, 'receivedAt', l.received_at, 'device', l.device) ORDER BY l.at, l.id), '[]') FROM log_entry l WHERE l.repair_id = r.id) AS log,
   (SELECT coalesce(json_agg(json_build_object('checkId', k.check_id, 'done', k.done, 'by', k.by_name, 'at', k.at) ORDER BY k.check_id), '[]') FROM check_mark k WHERE k.repair_id = r.id) AS checks,
   (SELECT coalesce(json_agg(json_build_object('id', i.id, 'checkId', i.check_id, 'pass', i.pass, 'readings', i.readings, 'mean', i.mean, 'spread', i.spread, 'why', i.why, 'note', i.note, 'by', i.by_name, 'at', i.at, 'revision', i.revision, 'version', i.version, 'byId', i.by_id, 'byRole', p.role) ORDER BY i.version, i.at, i.id), '[]') FROM inspection_result i LEFT JOIN person p ON p.id = i.by_id WHERE i.repair_id = r.id) AS results,
   (SELECT coalesce(json_agg(json_build_object('id', w.id, 'checkId', w.check_id, 'openedAt', w.opened_at, 'cause', w.cause, 'action', w.action, 'closedAt', w.closed_at, 'closedBy', w.closed_by, 'concession', w.concession) ORDER BY w.opened_at, w.id), '[]') FROM rework_item w WHERE w.repair_id = r.id) AS rework,
-  (SELECT coalesce(json_agg(json_build_object('seq', e.seq, 'at', e.at, 'by', e.by_name, 'kind', e.kind, 'section', e.section, 'detail', e.detail - 'changes', 'commandId', e.command_id) ORDER BY e.seq), '[]') FROM (SELECT * FROM repair_event WHERE repair_id = r.id ORDER BY seq DESC LIMIT 50) e) AS events,
+  (SELECT coalesce(json_agg(json_build_object('seq', e.seq, 'at', e.at, 'by', e.by_name, 'kind', e.kind, 'section', e.section, 'detail', e.detail - 'changes', 'commandId', e.command_id, 'device', e.device ->> 'name') ORDER BY e.seq), '[]') FROM (SELECT * FROM repair_event WHERE repair_id = r.id ORDER BY seq DESC LIMIT 50) e) AS events,
   (SELECT count(*)::int FROM repair_event e WHERE e.repair_id = r.id) AS "eventCount"
 FROM repair r JOIN craft c ON c.id = r.craft_id
 WHERE r.id = $1
@@ -20,10 +20,10 @@ SELECT inputs FROM repair WHERE id = $1
 SELECT r.id, r.craft_id AS "craftId", c.tag AS "craftTag", c.name AS "craftName", c.construction, r.title, r.state, r.revision, r.version,
   r.technician_name AS technician, to_json(r.updated_at) AS "updatedAt", to_json(r.sealed_at) AS "sealedAt", r.inputs, r.stage_reached AS "stageReached",
   (SELECT count(*)::int FROM rework_item w WHERE w.repair_id = r.id AND w.closed_at IS NULL) AS "openRework",
-  EXISTS (SELECT 1 FROM log_entry l WHERE l.repair_id = r.id AND l.entry ->> 'kind' = 'start') AS started,
-  (SELECT count(DISTINCT l.entry ->> 'plyKey')::int FROM log_entry l WHERE l.repair_id = r.id AND l.entry ->> 'kind' = 'ply') AS "pliesLaid",
-  (SELECT to_json(min(l.at)) FROM log_entry l WHERE l.repair_id = r.id AND l.entry ->> 'kind' = 'start') AS "startedAt",
-  (SELECT coalesce(json_agg(json_build_object('key', p.key, 'at', p.at) ORDER BY p.at, p.key), '[]') FROM (SELECT l.entry ->> 'plyKey' AS key, min(l.at) AS at FROM log_entry l WHERE l.repair_id = r.id AND l.entry ->> 'kind' = 'ply' GROUP BY 1) p) AS plies,
+  EXISTS (SELECT 1 FROM standing_log l WHERE l.repair_id = r.id AND l.entry ->> 'kind' = 'start') AS started,
+  (SELECT count(DISTINCT l.entry ->> 'plyKey')::int FROM standing_log l WHERE l.repair_id = r.id AND l.entry ->> 'kind' = 'ply') AS "pliesLaid",
+  (SELECT to_json(min(l.at)) FROM standing_log l WHERE l.repair_id = r.id AND l.entry ->> 'kind' = 'start') AS "startedAt",
+  (SELECT coalesce(json_agg(json_build_object('key', p.key, 'at', p.at) ORDER BY p.at, p.key), '[]') FROM (SELECT l.entry ->> 'plyKey' AS key, min(l.at) AS at FROM standing_log l WHERE l.repair_id = r.id AND l.entry ->> 'kind' = 'ply' GROUP BY 1) p) AS plies,
   (SELECT coalesce(json_agg(json_build_object('id', k.check_id, 'at', k.at) ORDER BY k.check_id), '[]') FROM check_mark k WHERE k.repair_id = r.id AND k.done) AS checks,
   (SELECT count(DISTINCT i.check_id)::int FROM inspection_result i WHERE i.repair_id = r.id) AS results,
   (SELECT count(*)::int FROM (SELECT DISTINCT ON (i.check_id) i.pass FROM inspection_result i WHERE i.repair_id = r.id ORDER BY i.check_id, i.at DESC) latest WHERE latest.pass) AS passes
@@ -80,13 +80,13 @@ UPDATE repair SET state = 'sealed', sealed_at = $2, version = version + 1, updat
 UPDATE repair SET state = 'open', sealed_at = NULL, revision = revision + 1, version = version + 1, updated_at = $2 WHERE id = $1 RETURNING version
 
 -- name: event
-INSERT INTO repair_event (repair_id, version, at, by_name, kind, section, detail, by_id, command_id, received_at) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+INSERT INTO repair_event (repair_id, version, at, by_name, kind, section, detail, by_id, command_id, received_at, device) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
 
 -- name: changedSince
 SELECT section, by_name AS by, to_json(at) AS at, detail ->> 'editId' AS "editId" FROM repair_event WHERE repair_id = $1 AND version > $2 AND section IS NOT NULL ORDER BY seq
 
 -- name: addLog
-INSERT INTO log_entry (id, repair_id, at, by_id, by_name, entry, mix_error_percent, within, received_at) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+INSERT INTO log_entry (id, repair_id, at, by_id, by_name, entry, mix_error_percent, within, received_at, device) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
 
 -- name: sameEntry
 SELECT 1 FROM log_entry WHERE id = $1 AND repair_id = $2 AND entry = $3::jsonb
@@ -136,10 +136,10 @@ SELECT id, entry, by_name AS by, to_json(at) AS at, mix_error_percent AS "mixErr
 SELECT section, by_name AS by, to_json(at) AS at FROM repair_event WHERE repair_id = $1 AND section = $2 ORDER BY seq DESC LIMIT 1
 
 -- name: events
-SELECT seq::int, to_json(at) AS at, by_name AS by, kind, section, detail FROM repair_event WHERE repair_id = $1 AND ($2::bigint IS NULL OR seq < $2) ORDER BY repair_event.seq DESC LIMIT $3
+SELECT seq::int, to_json(at) AS at, by_name AS by, kind, section, detail, device ->> 'name' AS device FROM repair_event WHERE repair_id = $1 AND ($2::bigint IS NULL OR seq < $2) ORDER BY repair_event.seq DESC LIMIT $3
 
 -- name: allEvents
-SELECT seq::int, to_json(at) AS at, by_name AS by, kind, section, detail FROM repair_event WHERE repair_id = $1 ORDER BY repair_event.seq
+SELECT seq::int, to_json(at) AS at, by_name AS by, kind, section, detail, device ->> 'name' AS device FROM repair_event WHERE repair_id = $1 ORDER BY repair_event.seq
 
 -- name: expiredLot
 SELECT code, to_char(expires_on, 'YYYY-MM-DD') AS on FROM lot WHERE kind IN ('system', 'hardener') AND code = ANY($1) AND expires_on < $2::date ORDER BY expires_on LIMIT 1

@@ -1,4 +1,4 @@
-import type { Person, RepairDetail } from '@ashstep/contract';
+import type { DeviceStamp, Person, RepairDetail } from '@ashstep/contract';
 import type { RepairInputs } from '@ashstep/core/repair';
 import type pg from 'pg';
 import { type Sent, HERE, wasCarriedOut } from '../platform/commands.js';
@@ -90,17 +90,18 @@ export interface RepairChange {
   detail?: Record<string, unknown>;
 }
 
-/** When an act was done, and when it came in where that is much later: it was done while the server was out of reach. */
+/** When an act was done, when it came in where that is much later, for it was done while the server was out of reach, and on which device. */
 export interface Moment {
   at: Date;
   receivedAt: Date | null;
+  device: DeviceStamp | null;
 }
 
 /** Older than this when they come in, acts are shown with both times, ms. */
 const LATE_MS = 60_000;
 
-export function momentOf(now: Date, { ageMs }: Sent): Moment {
-  return { at: new Date(now.getTime() - ageMs), receivedAt: ageMs > LATE_MS ? now : null };
+export function momentOf(now: Date, { ageMs, device }: Sent): Moment {
+  return { at: new Date(now.getTime() - ageMs), receivedAt: ageMs > LATE_MS ? now : null, device };
 }
 
 export type RepairWork = (client: pg.PoolClient, repair: LockedRepair, moment: Moment) => Promise<RepairChange | null>;
@@ -132,7 +133,7 @@ export async function writeEvent(
   repairId: string,
   change: RepairChange,
   by: Person,
-  { at, receivedAt }: Moment,
+  { at, receivedAt, device }: Moment,
   commandId: string | null = null,
 ): Promise<void> {
   await db.query(sql.event, [
@@ -146,6 +147,7 @@ export async function writeEvent(
     by.id,
     commandId,
     receivedAt,
+    device && JSON.stringify(device),
   ]);
 }
 

@@ -50,7 +50,11 @@ INSERT INTO shop_event (at, by_id, by_name, kind, detail) VALUES ($1, $2, $3, $4
 -- name: laid
 SELECT work, count(*)::int AS lays, percentile_cont(0.5) WITHIN GROUP (ORDER BY g_per_min) AS "gPerMin",
   min(g_per_min) AS "lowGPerMin", max(g_per_min) AS "highGPerMin"
-FROM laid_round GROUP BY work
+FROM (
+  SELECT DISTINCT ON (r.repair_id, r.revision, r.round) r.* FROM laid_round r
+  WHERE EXISTS (SELECT 1 FROM standing_log l WHERE l.repair_id = r.repair_id AND l.at = r.at AND l.entry ->> 'kind' = 'ply')
+  ORDER BY r.repair_id, r.revision, r.round, r.at DESC
+) laid GROUP BY work
 
 -- name: keepLaid
 INSERT INTO laid_round (repair_id, revision, round, work, grams, minutes, g_per_min, at) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)

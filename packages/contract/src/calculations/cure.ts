@@ -23,38 +23,31 @@ const coldest = (minTempC: number | undefined, id: string | undefined): { minTem
   return known === undefined ? {} : { minTempC: known };
 };
 
+/** A pot by its mass, cup, air and cure card. */
+const pot = z.strictObject({
+  cardId: cureCardId.optional(),
+  card: cureCard.optional(),
+  massG: n,
+  container: container.optional(),
+  startTempC: factor,
+  airTempC: n,
+  catalystPercent: factor,
+  lossWPerK: factor,
+});
+
 /** Pots and lay-ups as they cure, and the air they cure in. */
 export const CURE_CALCULATIONS: readonly Calculation[] = [
   calculation(
     'pot-exotherm',
     'Temperature and degree of cure of resin in a pot: gel, peak, too hot or not',
-    z.strictObject({
-      cardId: cureCardId.optional(),
-      card: cureCard.optional(),
-      massG: n,
-      container: container.optional(),
-      startTempC: factor,
-      airTempC: n,
-      catalystPercent: factor,
-      hours: factor,
-      lossWPerK: factor,
-      tooHotC: factor,
-    }),
+    pot.extend({ hours: factor, tooHotC: factor }),
     potExotherm,
     { cardId: 'epoxy-medium', massG: 100, airTempC: 22, hours: 2 },
   ),
   calculation(
     'pot-under-way',
     'A pot that stands: gel left and the last start of a ply, corrected by the temperatures read of it',
-    z.strictObject({
-      cardId: cureCardId.optional(),
-      card: cureCard.optional(),
-      massG: n,
-      container: container.optional(),
-      startTempC: factor,
-      airTempC: n,
-      catalystPercent: factor,
-      lossWPerK: factor,
+    pot.extend({
       readings: z
         .array(z.strictObject({ min: n, tempC: n }))
         .max(1000)

@@ -240,10 +240,10 @@ function plies(ground: Region, patch: NonNullable<RepairPlan['patch']>, faceInde
     });
 }
 
-function bounds(points: readonly Point[]): Bounds {
+/** The extent of places, with room round them, mm. */
+export function bounds(points: readonly Point[], m = VISIBLE_MARGIN_MM): Bounds {
   const xs = points.map((p) => p.x);
   const ys = points.map((p) => p.y);
-  const m = VISIBLE_MARGIN_MM;
   return { minX: Math.min(...xs) - m, minY: Math.min(...ys) - m, maxX: Math.max(...xs) + m, maxY: Math.max(...ys) + m };
 }
 

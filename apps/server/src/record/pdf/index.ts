@@ -296,8 +296,8 @@ function bench(sheet: Sheet, { log, checks: marks }: RecordBody): void {
   sheet.table(
     [
       { title: 'Time', width: 16, value: (l) => sheet.when(l.at) },
-      { title: 'Who', width: 16, value: (l) => l.by },
-      { title: 'What', width: 68, value: (l) => logText(l) },
+      { title: 'Who, on what', width: 20, value: (l) => `${l.by}${l.device ? `, ${l.device.name}` : ''}` },
+      { title: 'What', width: 64, value: (l) => logText(l) },
     ],
     log,
   );

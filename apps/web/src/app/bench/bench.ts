@@ -11,7 +11,7 @@ import {
   untracked,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import {
   HOLD_NAMES,
   type LogEntry,
@@ -29,8 +29,9 @@ import { type Act, actsOf } from '@ashstep/core/bench';
 import { attempt } from '@ashstep/core/errors';
 import type { Point } from '@ashstep/core/geometry';
 import { parseQuantity } from '@ashstep/core/units';
-import { interval } from 'rxjs';
+import { first, interval, switchMap } from 'rxjs';
 import { draft } from '../outbox/draft';
+import { Outbox } from '../outbox/outbox.service';
 import { OutboxNote } from '../outbox/outbox-note';
 import { TextInput } from '../parts/inputs';
 import { ApiError } from '../platform/api';
@@ -40,12 +41,12 @@ import { SessionService } from '../platform/session.service';
 import { KeptAir } from '../repair/kept-air';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { LayUpDesk } from '../repair/stages/layup/desk';
-import { standingsOf } from '../repair/stages/layup/standing';
+import { LogQuestions } from '../repair/stages/layup/log-questions';
 import { isTicked } from '../repair/stages/ticked';
 import { PhotosService } from '../survey/photos.service';
 import { Keypad } from './keypad';
 import { Piece } from './piece';
-import { PotClock, clockOf } from './pot-clock';
+import { PotClock, potLeft } from './pot-clock';
 import { BenchSignals } from './signals';
 import { Weigh } from './weigh';
 
@@ -69,7 +70,7 @@ type Aside = 'note' | 'air' | 'cup' | 'hot' | 'leave';
 @Component({
   selector: 'ash-bench',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Keypad, OutboxNote, Piece, PotClock, RouterLink, TextInput, Weigh],
+  imports: [Keypad, LogQuestions, OutboxNote, Piece, PotClock, RouterLink, TextInput, Weigh],
   providers: [LayUpDesk, BenchSignals],
   templateUrl: './bench.html',
   styleUrl: './bench.scss',
@@ -81,6 +82,8 @@ export class Bench {
   private readonly clock = inject(Clock);
   private readonly session = inject(SessionService);
   private readonly photos = inject(PhotosService);
+  private readonly outbox = inject(Outbox);
+  private readonly router = inject(Router);
   private readonly keptAir = new KeptAir();
   private readonly gone = inject(DestroyRef);
   private readonly inUnits = quantityText();
@@ -93,7 +96,7 @@ export class Bench {
   /** This moment, ms; moves every second. */
   readonly nowMs = signal(this.clock.moment());
   private readonly acts = computed(() => actsOf(this.inputs(), this.plan()));
-  private readonly progress = computed(() => ({ standings: standingsOf(this.state()), ticked: (id: string) => isTicked(this.state().detail, id) })); // prettier-ignore
+  private readonly progress = computed(() => ({ standings: this.desk.standings(), ticked: (id: string) => isTicked(this.state().detail, id) })); // prettier-ignore
   /** The act that is looked back at; the next one to do where none is. */
   private readonly looking = signal<string | null>(null);
   private readonly open = computed(() => openActs(this.acts(), (act) => this.isDone(act)));
@@ -233,9 +236,8 @@ export class Bench {
     return fresh ? this.desk.airText(fresh) : 'Air not read lately';
   }
 
-  /** What is left of a pot, or for how long it has stood where nobody knows. */
-  leftOf({ gelMs, pouredMs }: PotUnderWay): string {
-    return gelMs === null ? clockOf(this.nowMs() - pouredMs) : clockOf(Math.max(0, gelMs - this.nowMs()));
+  leftOf(pot: PotUnderWay): string {
+    return potLeft(pot, this.nowMs());
   }
 
   time(): string {
@@ -246,9 +248,43 @@ export class Bench {
     return this.session.person?.name ?? '';
   }
 
+  /** The pause that stands, if the work stands still. */
+  readonly paused = computed(() => {
+    const last = standingLog(this.state().detail.log).findLast(({ entry }) => entry.kind === 'pause' || entry.kind === 'resume'); // prettier-ignore
+    return last?.entry.kind === 'pause' && !this.sealed() ? last : null;
+  });
+  readonly handing = signal(false);
+
+  pause(): void {
+    this.store.log({ kind: 'pause' });
+    this.aside.set(null);
+  }
+
+  /** Whoever goes on signs in here, and comes to the same act. */
+  handOver(): void {
+    if (this.handing()) return;
+    this.handing.set(true);
+    this.outbox.outcomes$
+      .pipe(
+        first(({ command: { act } }) => act.kind === 'log' && act.entry.kind === 'handed-over'),
+        switchMap(() => this.session.signOut()),
+        takeUntilDestroyed(this.gone),
+      )
+      .subscribe({
+        next: () => void this.router.navigate(['/sign-in'], { queryParams: { next: this.router.url } }),
+        error: () => this.handing.set(false),
+      });
+    this.store.log({ kind: 'handed-over' });
+  }
+
+  timeOf(at: string): string {
+    return this.clock.at(at).slice(11, 16);
+  }
+
   /** Whether the main act can be pressed now. */
   readonly mayPress = computed(() => {
     const act = this.act();
+    if (this.paused()) return true;
     if (!act || this.sealed()) return false;
     if (this.done()) return true;
     if (this.plan().holds.length > 0 && act.kind !== 'check' && act.kind !== 'clear') return false;
@@ -261,6 +297,7 @@ export class Bench {
   /** What the main button says. */
   readonly button = computed(() => {
     const [act, words] = [this.act(), this.words()];
+    if (this.paused()) return 'Go on';
     if (!act || !words) return '';
     if (this.done()) return this.entryOf(act) || 'check' in act ? 'Take it back' : 'On to what is next';
     const pot = this.desk.nextPot();
@@ -277,6 +314,7 @@ export class Bench {
   press(): void {
     if (!this.heard()) return;
     const act = this.act();
+    if (this.paused()) return this.store.log({ kind: 'resume' });
     if (!act || !this.mayPress()) return;
     if (this.done()) return this.takeBack(act);
     if (this.late() && !this.mixing()) return this.another.set(true);

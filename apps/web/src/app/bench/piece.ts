@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { planDrawing, runsOf, sectionDrawing } from '@ashstep/core/drawing';
+import { bounds, planDrawing, runsOf, sectionDrawing } from '@ashstep/core/drawing';
 import type { Point } from '@ashstep/core/geometry';
 import type { RepairInputs, RepairPlan } from '@ashstep/core/repair';
 import { type Viewport, closedPath, fit, toPlan, toScreen } from '../drawing/geometry';
@@ -145,11 +145,8 @@ export class Piece {
   private readonly view = computed(() => planDrawing(this.inputs(), this.plan(), this.face()));
   /** Of the work alone: what lies near by would only make it small. */
   private readonly extent = computed(() => {
-    const { mask, bounds } = this.view();
-    if (!mask) return bounds;
-    const places = runsOf(mask).flat();
-    const [xs, ys] = [places.map(({ x }) => x), places.map(({ y }) => y)];
-    return { minX: Math.min(...xs), maxX: Math.max(...xs), minY: Math.min(...ys), maxY: Math.max(...ys) };
+    const { mask, bounds: all } = this.view();
+    return mask ? bounds(runsOf(mask).flat(), 0) : all;
   });
   private readonly port = computed((): Viewport => fit(this.extent(), WIDTH, HEIGHT, 0, 16));
   readonly paths = computed(() => planPaths(this.view(), this.port(), { ahead: true, ground: true, laid: true }));

@@ -101,10 +101,7 @@ export class PotClock {
   readonly width = WIDTH;
   readonly height = HEIGHT;
 
-  readonly left = computed(() => {
-    const { gelMs, pouredMs } = this.pot();
-    return gelMs === null ? clockOf(this.nowMs() - pouredMs) : clockOf(Math.max(0, gelMs - this.nowMs()));
-  });
+  readonly left = computed(() => potLeft(this.pot(), this.nowMs()));
   readonly lastMs = computed(() => (this.nextG() === null ? null : lastStartMs(this.pot(), this.nextG()!)));
   readonly past = computed(() => this.lastMs() !== null && this.nowMs() > this.lastMs()!);
   readonly readAge = computed(() => {
@@ -137,6 +134,10 @@ export class PotClock {
     return this.clock.at(ms).slice(11, 16);
   }
 }
+
+/** What is left of a pot, or for how long it has stood where nobody knows. */
+export const potLeft = ({ gelMs, pouredMs }: PotUnderWay, nowMs: number): string =>
+  clockOf(gelMs === null ? nowMs - pouredMs : Math.max(0, gelMs - nowMs));
 
 /** "20:10", "1:05:00". */
 export function clockOf(ms: number): string {

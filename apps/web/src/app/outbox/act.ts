@@ -98,8 +98,13 @@ function logSubject(entry: LogEntryBody): string {
       return `back ${entry.of}`;
     case 'pot-temp':
       return `temperature of pot ${entry.round ?? ''} ${entry.label}`;
-    default:
+    case 'start':
+    case 'round':
       return `${entry.kind} ${entry.round ?? ''}`;
+    case 'settled':
+      return `settled ${entry.of.join(' ')}`;
+    default:
+      return entry.kind;
   }
 }
 

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { actWords } from './act';
 import { Clock } from '../platform/clock';
+import { Device } from '../platform/device';
 import { KeptReads } from '../platform/kept-reads';
 import { whenText } from '../platform/when.pipe';
 import type { Command } from './command';
@@ -24,20 +25,19 @@ import { Outbox } from './outbox.service';
     }
     @if (old(); as since) {
       <div class="kept" role="status">
-        <p>No network. What you see is as it was {{ since }}; what you do is kept here and sent when it is back.</p>
+        <p>
+          No network. What you see is as it was {{ since }}; what you do is kept on this {{ device.kind }} and sent when
+          it is back.
+        </p>
       </div>
     }
     @for (item of refused(); track item.command.id) {
       <div class="kept" role="alert">
         <p>
-          <b>{{ item.words }}</b> {{ item.known ? '' : 'was not taken. ' }}{{ item.why }}
+          <b>{{ item.words }}</b> was not taken. {{ item.why }}
         </p>
-        @if (item.known) {
-          <button type="button" class="act small" (click)="outbox.drop(item.command.id)">Seen</button>
-        } @else {
-          <button type="button" class="act small" (click)="outbox.again(item.command)">Send it again</button>
-          <button type="button" class="act small" (click)="outbox.drop(item.command.id)">Take it out</button>
-        }
+        <button type="button" class="act small" (click)="outbox.again(item.command)">Send it again</button>
+        <button type="button" class="act small" (click)="outbox.drop(item.command.id)">Take it out</button>
       </div>
     }
   `,
@@ -70,6 +70,7 @@ export class OutboxNote {
 
   private readonly reads = inject(KeptReads);
   private readonly clock = inject(Clock);
+  readonly device = inject(Device);
   /** When what is on the page was told, where the page was opened with no network. */
   readonly old = computed(() => {
     const since = this.reads.since();
@@ -81,10 +82,9 @@ export class OutboxNote {
     const held = this.outbox.held();
     const unkept = this.outbox.unkept();
     if (count === 0) return '';
-    const many = count === 1 ? '1 entry is' : `${count} entries are`;
     if (unkept && (held || count > 2))
-      return `${many} kept only while this page is open: this browser ${unkept === 'full' ? 'is full' : 'lets nothing be stored'}. Leave it open until all is sent.`;
-    return held === 'away' ? `The server cannot be reached. ${many} kept here and sent when it is back.` : '';
+      return `${count} to send, kept only while this page is open: this browser ${unkept === 'full' ? 'is full' : 'lets nothing be stored'}. Leave it open until all is sent.`;
+    return held === 'away' ? `The server cannot be reached. Kept on this ${this.device.kind}, ${count} to send.` : '';
   });
 
   /** What was refused and is not shown at its own field or as a choice between two. */
@@ -97,7 +97,6 @@ export class OutboxNote {
       .map((command: Command) => ({
         command,
         words: `${actWords(command.act)}:`,
-        known: command.refusal!.code === 'already-logged',
         why: [command.refusal!.detail, ...command.refusal!.fields.map(({ message }) => message)].join(' '),
       })),
   );

@@ -3,6 +3,7 @@ import type { Person, Problem } from '@ashstep/contract';
 import { type Observable, ReplaySubject, Subject, distinctUntilChanged, first, fromEvent, map, merge } from 'rxjs';
 import { Api, ApiError } from '../platform/api';
 import { Clock } from '../platform/clock';
+import { Device } from '../platform/device';
 import { SessionService } from '../platform/session.service';
 import { type Act, requestFor, subjectOf } from './act';
 import type { Command } from './command';
@@ -39,6 +40,7 @@ export class Outbox {
   private readonly shelf = inject(CommandShelf);
   private readonly session = inject(SessionService);
   private readonly clock = inject(Clock);
+  private readonly device = inject(Device);
 
   private readonly list = signal<readonly Command[]>([]);
   /** What the person signed in has done and the server has not acknowledged. */
@@ -90,14 +92,14 @@ export class Outbox {
       subjectOf(old.act) === subject &&
       (old.refusal !== null ? act.kind !== 'inputs' : SAID_ANEW.has(act.kind) && !old.tried);
     for (const old of this.list().filter(givesWay)) this.drop(old.id);
-    this.place = Math.max(this.place + 1, this.clock.moment());
+    this.place = Math.max(this.place + 1, this.clock.device());
     const command: Command = {
       id: crypto.randomUUID(),
       personId: person.id,
       personName: person.name,
       repairId,
       act,
-      madeAt: this.clock.moment(),
+      madeAt: this.clock.device(),
       place: this.place,
       tab: this.shelf.tab,
       tried: false,
@@ -117,7 +119,7 @@ export class Outbox {
       ...command,
       id: command.tried ? crypto.randomUUID() : command.id,
       act,
-      madeAt: this.clock.moment(),
+      madeAt: this.clock.device(),
       tried: false,
       refusal,
     };
@@ -203,13 +205,23 @@ export class Outbox {
     this.sending = sent;
     this.put(sent);
     const { method, path, body } = requestFor(sent.act, sent.id, sent.repairId);
-    const age = Math.max(0, this.clock.moment() - sent.madeAt);
-    this.api
-      .send(method, path, body, { 'Command-Id': sent.id, 'Command-Age': String(age), Prefer: 'return=minimal' })
-      .subscribe({
-        next: (reply) => this.acknowledged(sent, reply),
-        error: (error: unknown) => this.failed(sent, error),
-      });
+    this.api.send(method, path, body, this.told(sent)).subscribe({
+      next: (reply) => this.acknowledged(sent, reply),
+      error: (error: unknown) => this.failed(sent, error),
+    });
+  }
+
+  /** What is told of an act beside itself: its id, how long ago it was done, and on which device. */
+  private told({ id, madeAt, place }: Command): Record<string, string> {
+    return {
+      'Command-Id': id,
+      'Command-Age': String(Math.max(0, this.clock.device() - madeAt)),
+      'Device-Id': this.device.id,
+      'Device-Name': encodeURIComponent(this.device.name()),
+      'Device-Time': new Date(madeAt).toISOString(),
+      'Device-Place': String(place),
+      Prefer: 'return=minimal',
+    };
   }
 
   private acknowledged(command: Command, reply: unknown): void {

@@ -3,6 +3,7 @@ import { HttpTestingController, type TestRequest, provideHttpClientTesting } fro
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { Person, SessionReply } from '@ashstep/contract';
+import { Device } from '../platform/device';
 import { SessionService } from '../platform/session.service';
 import type { Act } from './act';
 import { CommandShelf } from './command-shelf';
@@ -98,6 +99,7 @@ describe('the outbox', () => {
   it('keeps what is done while nobody answers and tries again under the same id, longer apart each time', () => {
     outbox.add(note('one'), 'r1');
     const first = one();
+    const nameBefore = TestBed.inject(Device).name();
     first.error(new ProgressEvent('away'));
     expect(outbox.held()).toBe('away');
     outbox.add(note('two'), 'r1');
@@ -114,8 +116,15 @@ describe('the outbox', () => {
     outbox.tryNow();
     const last = one();
     expect(Number(last.request.headers.get('Command-Age'))).toBe(91_000);
+    const device = TestBed.inject(Device);
+    device.call('Tablet by the döry');
+    const told = ['Device-Id', 'Device-Name', 'Device-Time'].map((name) => last.request.headers.get(name));
+    expect(told).toEqual([device.id, encodeURIComponent(nameBefore), new Date(Date.now() - 91_000).toISOString()]);
+    expect(Number(last.request.headers.get('Device-Place'))).toBeGreaterThan(0);
     last.flush({ version: 2 });
-    expect(textOf(one())).toBe('two');
+    const second = one();
+    expect(textOf(second)).toBe('two');
+    expect(decodeURIComponent(second.request.headers.get('Device-Name')!)).toBe('Tablet by the döry');
     expect(outbox.held()).toBeNull();
   });
 

@@ -7,8 +7,9 @@ import { Api, ApiError } from '../platform/api';
 import { SessionService } from '../platform/session.service';
 import { WhenPipe, whenText } from '../platform/when.pipe';
 import { Clock } from '../platform/clock';
+import { DEVICE_NAME_MOST, Device } from '../platform/device';
 
-interface Device {
+interface SignedInElsewhere {
   startedAt: number;
   seenAt: number;
 }
@@ -84,6 +85,8 @@ interface Device {
 })
 export class AccountPage {
   private readonly clock = inject(Clock);
+  readonly device = inject(Device);
+  readonly nameMost = DEVICE_NAME_MOST;
   private readonly api = inject(Api);
   readonly person = toSignal(inject(SessionService).person$);
   readonly isManager = computed(() => this.person()?.role === 'manager');
@@ -93,7 +96,7 @@ export class AccountPage {
 
   readonly current = signal('');
   readonly next = signal('');
-  readonly others = signal<Device[]>([]);
+  readonly others = signal<SignedInElsewhere[]>([]);
   readonly accounts = signal<Account[]>([]);
   readonly name = signal('');
   readonly login = signal('');
@@ -103,13 +106,13 @@ export class AccountPage {
   private newId = crypto.randomUUID();
 
   constructor() {
-    this.hear(this.api.get<Device[]>('/session/others'), (devices) => this.others.set(devices));
+    this.hear(this.api.get<SignedInElsewhere[]>('/session/others'), (devices) => this.others.set(devices));
     if (this.isManager()) this.hear(this.api.get<Account[]>('/accounts'), (accounts) => this.accounts.set(accounts));
   }
 
   changePassword(): void {
     this.hear(
-      this.api.send<Device[]>('PUT', '/session/password', { current: this.current(), next: this.next() }),
+      this.api.send<SignedInElsewhere[]>('PUT', '/session/password', { current: this.current(), next: this.next() }),
       (devices) => {
         this.current.set('');
         this.next.set('');
@@ -120,7 +123,7 @@ export class AccountPage {
   }
 
   endOthers(): void {
-    this.hear(this.api.send<Device[]>('DELETE', '/session/others'), (devices) => {
+    this.hear(this.api.send<SignedInElsewhere[]>('DELETE', '/session/others'), (devices) => {
       this.others.set(devices);
       this.told.set('You are signed in here only.');
     });

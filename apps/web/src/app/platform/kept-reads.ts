@@ -1,8 +1,13 @@
-import { Injectable, signal } from '@angular/core';
+import { Injectable, inject, signal } from '@angular/core';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import { Clock } from './clock';
 
 interface Reads extends DBSchema {
-  reads: { key: string; value: { path: string; owner: string; at: number; value: unknown } };
+  reads: {
+    key: string;
+    value: { path: string; owner: string; at: number; value: unknown };
+    indexes: { at: number };
+  };
 }
 
 /** What a page is worked from: the session, the board, open jobs, the library, the shed and its plan. */
@@ -28,6 +33,7 @@ const MOST = 60;
  */
 @Injectable({ providedIn: 'root' })
 export class KeptReads {
+  private readonly clock = inject(Clock);
   /** Whose they are; nobody's are kept while nobody is signed in. */
   private owner: string | null = null;
   private database: Promise<IDBPDatabase<Reads> | null> | null = null;
@@ -45,7 +51,7 @@ export class KeptReads {
     if (this.owner === null || !KEPT.some((kept) => kept.test(path))) return;
     // The token is of this session alone.
     const kept = path === SESSION ? { ...(value as object), csrfToken: '' } : value;
-    void this.put({ path, owner: this.owner, at: Date.now(), value: kept });
+    void this.put({ path, owner: this.owner, at: this.clock.moment(), value: kept });
   }
 
   /** What an address answered last, to the person who worked here last; null where nothing is kept of it. */
@@ -70,9 +76,10 @@ export class KeptReads {
     if (!database) return;
     try {
       await database.put('reads', entry, entry.path);
-      const all = await database.getAll('reads');
-      const old = all.toSorted((a, b) => b.at - a.at).slice(MOST);
-      for (const { path } of old) await database.delete('reads', path);
+      const tooMany = (await database.count('reads')) - MOST;
+      if (tooMany <= 0) return;
+      const old = await database.getAllKeysFromIndex('reads', 'at', null, tooMany);
+      for (const path of old) await database.delete('reads', path);
     } catch {
       // A full store keeps what it has.
     }
@@ -80,10 +87,16 @@ export class KeptReads {
 
   private open(): Promise<IDBPDatabase<Reads> | null> {
     this.database ??= Promise.resolve()
-      .then(() => openDB<Reads>('ash-step-reads', 1, { upgrade: (made) => void made.createObjectStore('reads') }))
+      .then(() => openDB<Reads>('ash-step-reads', 2, { upgrade: made }))
       .catch(() => null);
     return this.database;
   }
+}
+
+/** The shelf as it is now; what an older one held is told again by the server. */
+function made(database: IDBPDatabase<Reads>): void {
+  if (database.objectStoreNames.contains('reads')) database.deleteObjectStore('reads');
+  database.createObjectStore('reads').createIndex('at', 'at');
 }
 
 function ownerOf(session: unknown): string | null {

@@ -80,7 +80,10 @@ export class SessionService {
   private enter(path: string, body: object): Observable<SessionReply> {
     return this.load().pipe(
       switchMap(() => this.api.send<SessionReply>('POST', path, body)),
-      tap((session) => this.accept(session)),
+      tap((session) => {
+        this.kept.keep('/session', session);
+        this.accept(session);
+      }),
     );
   }
 
@@ -103,7 +106,6 @@ export class SessionService {
 
   private accept(session: SessionReply): void {
     const before = this.person;
-    this.kept.keep('/session', session);
     this.api.csrfToken = session.csrfToken;
     if (before && !session.person) return this.expired$.next(true);
     if (before && session.person && session.person.id !== before.id) return this.restart();

@@ -13,8 +13,15 @@ export interface Overlaid {
   pending: ReadonlySet<SectionName>;
 }
 
-/** Puts what is on its way over what the server knows. What the server has carried out already is not done twice. */
-export function overlay(known: RepairDetail, commands: readonly Command[]): Overlaid {
+/**
+ * Puts what is on its way over what the server knows. What the server has carried out already is not done twice.
+ * @param trueMs a moment of this device's clock, by the server's
+ */
+export function overlay(
+  known: RepairDetail,
+  commands: readonly Command[],
+  trueMs: (deviceMs: number) => number,
+): Overlaid {
   const carriedOut = new Set(known.events.map(({ commandId }) => commandId));
   const open = commands.filter(({ id }) => !carriedOut.has(id));
   const detail = { ...known };
@@ -26,14 +33,13 @@ export function overlay(known: RepairDetail, commands: readonly Command[]): Over
       pending.add(act.section);
       Object.assign(inputs, { [act.section]: insistOn(inputs[act.section], act.changes) });
       detail.stageReached = stagesAfterEdit(detail.stageReached, act.section);
-    } else if (command.refusal === null) done(detail, command);
+    } else if (command.refusal === null) done(detail, command, new Date(trueMs(command.madeAt)).toISOString());
   }
   return { detail, inputs, pending };
 }
 
 /** What an act does to a repair, as far as it can be told before the server has said so. */
-function done(detail: RepairDetail, { id, act, madeAt, personName: by }: Command): void {
-  const at = new Date(madeAt).toISOString();
+function done(detail: RepairDetail, { id, act, personName: by }: Command, at: string): void {
   switch (act.kind) {
     case 'stage':
       detail.stageReached = act.stageReached;

@@ -281,7 +281,7 @@ export class RepairStore {
     const { known } = this;
     if (command.repairId !== this.id || !known) return;
     if (command.refusal) {
-      if (command.refusal.code === 'stale' || command.refusal.code === 'already-logged') this.wanted.next();
+      if (command.refusal.code === 'stale') this.wanted.next();
       return this.show();
     }
     if (!isAnswer(reply)) return;
@@ -334,7 +334,7 @@ export class RepairStore {
     if (same && Object.keys(patch).length === 0) return;
     this.seen = known;
     this.mine = mine;
-    const { detail, inputs, pending } = same ? before : overlay(known, mine);
+    const { detail, inputs, pending } = same ? before : overlay(known, mine, (deviceMs) => this.clock.true(deviceMs));
     const plan =
       before && sectionNames.every((section) => inputs[section] === before.inputs[section])
         ? before.plan

@@ -4,12 +4,14 @@ import {
   CLOSING_NAMES,
   HOLD_NAMES,
   type LogEntry,
+  type LogQuestion,
   type Lot,
   ONTO_NAMES,
   POUR_UNIT_NAMES,
   type RoundStanding,
   doneWords,
   pouredWords,
+  questionsOf,
   roundName,
   startWords,
   roundPourWords,
@@ -437,6 +439,16 @@ export class LayUpDesk {
 
   /** Entries that count no more. */
   readonly takenBack = computed(() => new Set(this.state().detail.log.flatMap(({ entry }) => (entry.kind === 'taken-back' ? [entry.of] : [])))); // prettier-ignore
+
+  /** What people or devices told against each other. */
+  readonly questions = computed(() =>
+    this.state().detail.state === 'open' ? questionsOf(this.plan().rounds, this.state().detail.log) : [],
+  );
+
+  /** All of it is so as it was told. */
+  settle({ of, entries }: LogQuestion): void {
+    this.store.log({ kind: 'settled', of, label: entries.map((entry) => this.text(entry)).join('; ').slice(0, LABEL_MOST) }); // prettier-ignore
+  }
 
   mayTakeBack({ id, entry }: LogEntry): boolean {
     return this.state().detail.state === 'open' && entry.kind !== 'taken-back' && !this.takenBack().has(id);

@@ -3,13 +3,14 @@ import { TextInput } from '../../../parts/inputs';
 import { WhenPipe } from '../../../platform/when.pipe';
 import { Panel } from '../stage-panel';
 import { LayUpDesk } from './desk';
+import { LogQuestions } from './log-questions';
 
 /** What was done, when and by whom, the last first; and notes. */
 @Component({
   selector: 'ash-work-log',
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TextInput, WhenPipe],
+  imports: [LogQuestions, TextInput, WhenPipe],
   templateUrl: './log.html',
   styles: `
     .log {
