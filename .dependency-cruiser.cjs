@@ -14,7 +14,8 @@ const SERVER = {
   repairs: ['people', 'platform', 'record', 'shop', 'threads'],
   record: ['craft', 'people', 'photos', 'platform', 'repairs', 'threads'],
   quote: ['library', 'people', 'platform', 'repairs', 'shop', 'threads'],
-  demo: ['craft', 'library', 'people', 'photos', 'platform', 'record', 'repairs', 'shop', 'trials'],
+  instruments: ['people', 'platform'],
+  demo: ['craft', 'instruments', 'library', 'people', 'photos', 'platform', 'record', 'repairs', 'shop', 'trials'],
 };
 const WEB = {
   platform: [],
@@ -25,7 +26,8 @@ const WEB = {
   library: ['parts', 'platform'],
   record: ['parts', 'platform'],
   small: ['outbox', 'parts', 'platform', 'repair', 'shop', 'survey'],
-  bench: ['drawing', 'outbox', 'parts', 'platform', 'repair', 'survey'],
+  instruments: ['outbox', 'parts', 'platform'],
+  bench: ['drawing', 'instruments', 'outbox', 'parts', 'platform', 'repair', 'survey'],
   charts: ['library', 'parts', 'platform', 'shop'],
   shop: ['outbox', 'parts', 'platform'],
   plan: ['parts', 'platform', 'shed', 'shop'],
@@ -117,7 +119,8 @@ module.exports = {
         pathNot: ['^packages/contract/src', '^packages/core', 'node_modules/(zod|temporal-polyfill|canonicalize)'],
       },
     },
-    { name: 'apps-apart', severity: 'error', from: { path: '^apps/server' }, to: { path: '^apps/web' } },
+    { name: 'apps-apart', severity: 'error', from: { path: '^apps/(server|instruments)' }, to: { path: '^apps/web' } },
+    { name: 'bridge-alone', severity: 'error', from: { path: '^apps/instruments' }, to: { path: '^apps/server' } },
     {
       name: 'web-not-server',
       severity: 'error',

@@ -1,7 +1,7 @@
 import angular from 'angular-eslint';
 import tseslint from 'typescript-eslint';
 
-const typed = ['packages/*/src/**/*.ts', 'apps/server/src/**/*.ts'];
+const typed = ['packages/*/src/**/*.ts', 'apps/server/src/**/*.ts', 'apps/instruments/src/**/*.ts'];
 
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '**/.angular/**', '.data/**', '**/*.d.ts'] },

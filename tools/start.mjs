@@ -4,7 +4,7 @@ import { parseArgs } from 'node:util';
 import { ensureDataFolder, ensureDebian, ensureNodePackages } from './lib/install.mjs';
 import { freePort } from './lib/ports.mjs';
 
-const FIRST_PORT = 4280;
+const [FIRST_PORT, FIRST_BRIDGE_PORT] = [4280, 4381];
 /** Whether the database runs is looked at so often, ms. */
 const LOOK_MS = 2_000;
 /** Ending so many times, each so soon after its start, ms, is not staying up. */
@@ -35,7 +35,8 @@ const web = buildWeb();
 web.catch(() => undefined);
 await buildServer();
 const { startCluster, ensureDatabase } = await import('./lib/postgres.mjs');
-const { DEMO_LOGINS, anchorOf, demoPasswords, prepare, serve, serverKeys } = await import('./lib/serve.mjs');
+const { DEMO_LOGINS, anchorOf, demoBridgeToken, demoPasswords, playInstruments, prepare, serve, serverKeys } =
+  await import('./lib/serve.mjs');
 
 const data = ensureDataFolder();
 const cluster = await startCluster(path.join(data, 'db'));
@@ -43,13 +44,14 @@ const database = values['no-demo'] ? 'ash_step' : 'ash_step_demo';
 const urls = await ensureDatabase(cluster, database, { fresh: values.fresh });
 const demo = !values['no-demo'];
 const passwords = demo ? demoPasswords(data, database, await cluster.shared()) : {};
+const bridgeToken = demo ? demoBridgeToken() : undefined;
 const keys = serverKeys(data);
 const anchor = anchorOf(data, database);
 // What is thrown away takes the list of its seals with it.
 if (values.fresh) rmSync(anchor, { force: true });
 prepare({ ...urls, ...keys, anchor });
 let port = values.port ? Number(values.port) : await freePort(FIRST_PORT);
-const serveOn = () => serve({ databaseUrl: urls.databaseUrl, port, ...keys, anchor, demo, passwords });
+const serveOn = () => serve({ databaseUrl: urls.databaseUrl, port, ...keys, anchor, demo, passwords, bridgeToken });
 let server = await serveOn().catch(async (error) => {
   if (values.port) throw error;
   // Another command may have taken the port in the same moment.
@@ -57,11 +59,19 @@ let server = await serveOn().catch(async (error) => {
   return serveOn();
 });
 
+// The demo works without its instruments too.
+const instruments = demo
+  ? await playInstruments({ port, bridgePort: await freePort(FIRST_BRIDGE_PORT), bridgeToken }).catch((error) =>
+      console.error(`No simulated instruments: ${error.message}`),
+    )
+  : undefined;
+
 let stopping = false;
 async function stop(code = 0) {
   if (stopping) return;
   stopping = true;
   console.log('\nStopping …');
+  await instruments?.stop();
   await server.stop();
   await cluster.leave();
   process.exit(code);

@@ -119,6 +119,7 @@ task('architecture', [], 6_000, () =>
       'dependency-cruiser/bin/dependency-cruise.mjs',
       'packages',
       'apps/server/src',
+      'apps/instruments/src',
       'apps/web/src',
       '--config',
       '.dependency-cruiser.cjs',
@@ -131,8 +132,8 @@ task('calculations documented', [], 3_000, () =>
     [...SOURCE, path.join(ROOT, 'tools/write-calculations.ts'), '--check'],
   ]),
 );
-task('core, contract and tools specs', [], 40_000, () =>
-  check('core, contract and tools specs', jasmine('jasmine.core.json'), { counts: jasmineCounts }),
+task('core, contract, instruments and tools specs', [], 40_000, () =>
+  check('core, contract, instruments and tools specs', jasmine('jasmine.core.json'), { counts: jasmineCounts }),
 );
 task('server specs', ['server'], 70_000, () =>
   check('server specs', jasmine('jasmine.server.json'), { counts: jasmineCounts, options: { env: environment } }),

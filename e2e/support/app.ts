@@ -7,6 +7,7 @@ import pg from 'pg';
 export const ROOT = path.resolve(import.meta.dirname ?? '.', '../..');
 const SECRET = 'only for the journeys, nowhere else';
 const RECORD_KEY = '7'.repeat(64);
+const BRIDGE_TOKEN = 'only for the bridge of the journeys';
 /** The model made before by whoever runs several suites. */
 const MODEL = process.env['DEMO_MODEL'];
 export const PASSWORDS = {
@@ -100,6 +101,7 @@ export class RunningApp {
       RECORD_KEY,
       DEMO: '1',
       DEMO_PASSWORDS: JSON.stringify(PASSWORDS),
+      DEMO_BRIDGE_TOKEN: BRIDGE_TOKEN,
       LOG_LEVEL: 'warn',
       WEB_ROOT: path.join(ROOT, 'apps/web/dist/browser'),
     };
@@ -117,6 +119,17 @@ export class RunningApp {
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
     throw new Error('the server did not answer');
+  }
+
+  /** Starts the bridge with every simulated instrument on it. */
+  async playInstruments(base: string): Promise<void> {
+    const port = String(await freePort());
+    const run = (file: string, args: string[]): void => {
+      const env = { ...process.env, BRIDGE_TOKEN };
+      this.children.push(spawn(process.execPath, [path.join(ROOT, 'apps/instruments/dist', file), ...args], { env, stdio: 'inherit' })); // prettier-ignore
+    };
+    run('main.js', ['--server', base, '--port', port]);
+    run('simulator/main.js', ['--port', port]);
   }
 
   /** Kills the server processes where they stand. */
@@ -144,8 +157,7 @@ export class RunningApp {
     await this.onAdmin(`DROP DATABASE ${this.database} WITH (FORCE)`);
   }
 
-  /** Ends the server processes; the database stays. */
-  /** Ends every server process of it. */
+  /** Ends the server processes and what was started beside them; the database stays. */
   async halt(): Promise<void> {
     await Promise.all(
       this.children.splice(0).map(

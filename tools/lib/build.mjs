@@ -37,11 +37,11 @@ async function run(file, args, options) {
 
 const bin = (file) => path.join(ROOT, 'node_modules', file);
 
-/** Server and packages to JavaScript, file by file, with the SQL beside it. Types are a check of their own. */
+/** Server, bridge of the instruments and packages to JavaScript, file by file, with the SQL beside it. Types are a check of their own. */
 export async function buildServer() {
-  await whenStale('server', ['packages', 'apps/server'], 'apps/server/dist', async () => {
+  await whenStale('server', ['packages', 'apps/server', 'apps/instruments'], 'apps/server/dist', async () => {
     const { build } = await import('esbuild');
-    for (const folder of ['packages/core', 'packages/contract', 'apps/server'])
+    for (const folder of ['packages/core', 'packages/contract', 'apps/server', 'apps/instruments'])
       await build({
         absWorkingDir: path.join(ROOT, folder),
         entryPoints: readdirSync(path.join(ROOT, folder, 'src'), { recursive: true })

@@ -56,6 +56,7 @@ export async function serve({
   anchor,
   demo,
   passwords = {},
+  bridgeToken,
   development = false,
   logLevel = 'warn',
 }) {
@@ -69,6 +70,7 @@ export async function serve({
     ...(anchor ? { RECORD_ANCHOR: anchor } : {}),
     DEMO: demo ? '1' : '0',
     DEMO_PASSWORDS: JSON.stringify(passwords),
+    ...(bridgeToken ? { DEMO_BRIDGE_TOKEN: bridgeToken } : {}),
     LOG_LEVEL: logLevel,
     WEB_ROOT: path.join(ROOT, 'apps/web/dist/browser'),
   };
@@ -85,4 +87,29 @@ export async function serve({
       await ended;
     },
   };
+}
+
+/** A token for the bridge of the demo's simulated instruments, of this start only. */
+export const demoBridgeToken = () => randomBytes(32).toString('base64url');
+
+/** Starts the bridge of the demo with every simulated instrument on it; they end with the process that started them. */
+export async function playInstruments({ port, bridgePort, bridgeToken }) {
+  const run = async (file, args, env = {}) => {
+    const child = start(process.execPath, [path.join(ROOT, 'apps/instruments/dist', file), ...args], {
+      env: { ...process.env, ...env },
+      detached: true,
+      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    });
+    const ended = new Promise((resolve) => child.once('exit', resolve));
+    const ready = new Promise((resolve) => child.once('message', resolve));
+    await Promise.race([ready, ended.then((code) => Promise.reject(new Error(`${file} ended with ${code}`)))]);
+    return () => (child.kill('SIGTERM'), ended);
+  };
+  const stops = [
+    await run('main.js', ['--server', `http://127.0.0.1:${port}`, '--port', String(bridgePort)], {
+      BRIDGE_TOKEN: bridgeToken,
+    }),
+    await run('simulator/main.js', ['--port', String(bridgePort)]),
+  ];
+  return { stop: () => Promise.all(stops.map((stop) => stop())) };
 }

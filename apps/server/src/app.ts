@@ -3,6 +3,7 @@ import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { craftRoutes } from './craft/routes.js';
+import { bridgeRoutes, instrumentRoutes } from './instruments/routes.js';
 import { libraryRoutes } from './library/routes.js';
 import { doorRoutes, requirePerson } from './people/door.js';
 import { peopleRoutes } from './people/routes.js';
@@ -80,6 +81,7 @@ function api(context: Context, changes: ChangeFeed): express.Router {
     await context.pool.query('SELECT 1');
     response.json({ ok: true });
   });
+  router.use('/bridge', bridgeRoutes(context, changes));
   router.use(sessions(context));
   router.get('/stream', requirePerson(context), changes.handler);
   router.use(compression(SQUEEZED));
@@ -101,6 +103,7 @@ function api(context: Context, changes: ChangeFeed): express.Router {
     quoteRoutes(context),
     cardRoutes(context),
     chartRoutes(context),
+    instrumentRoutes(context),
   );
   router.use(() => {
     throw notFound('address');

@@ -64,6 +64,7 @@ describe('a database of an earlier version', () => {
       webRoot: null,
       demo: false,
       demoPasswords: {},
+      demoBridgeToken: null,
       logLevel: 'silent',
     };
     context = { pool, config, log: pino({ level: 'silent' }), sealKey: sealKey(key), now: () => new Date() };

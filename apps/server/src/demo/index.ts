@@ -12,6 +12,7 @@ import {
 import { addCraft } from '../craft/service.js';
 import { addTrial } from '../trials/service.js';
 import { retireEntry, saveEntry, saveLot } from '../library/service.js';
+import { letDemoBridgeIn } from '../instruments/pairing.js';
 import { savePerson, setPassword, setShop } from '../people/service.js';
 import { HOME_ZONE } from '../platform/clock.js';
 import type { Context } from '../platform/context.js';
@@ -46,6 +47,8 @@ export async function loadDemo(context: Context): Promise<void> {
     if (loaded.rowCount === 0 && !(await isForeign(context))) await fill(context);
     for (const [login, password] of Object.entries(context.config.demoPasswords))
       await setPassword(context.pool, login, password);
+    if (context.config.demoBridgeToken)
+      await letDemoBridgeIn(context, demoId('bridge'), context.config.demoBridgeToken);
   } finally {
     await client.query('SELECT pg_advisory_unlock(4280101)');
     client.release();

@@ -9,7 +9,7 @@ const sql = loadQueries<'try' | 'triesBefore' | 'outcome'>(import.meta.url, './a
 /** Wrong passwords taken in a while, ms, for one account from one device, and from one device for all accounts it was never signed in to. */
 const [WHILE_MS, MOST_FOR_ONE, MOST_FROM_ONE] = [15 * 60_000, 8, 40];
 
-export type Asked = 'sign-in' | 'sign-off' | 'password';
+export type Asked = 'sign-in' | 'sign-off' | 'password' | 'pairing';
 
 /** Who asks: a device that was signed in to this account before by its cookie, any other by its address. */
 export interface Asker {

@@ -22,25 +22,33 @@ export class ChangeFeed {
   private client: pg.Client | null = null;
   private closed = false;
 
-  constructor(private readonly context: Context) {}
+  private readonly hearers = new Map<string, (payload: string) => void>();
+
+  constructor(private readonly context: Context) {
+    const passOn = (channel: string, event: string): unknown => this.listen(channel, (payload) => this.send(`event: ${event}\ndata: ${payload}\n\n`)); // prettier-ignore
+    passOn('repair_changed', 'repair');
+    passOn('shop_changed', 'shop');
+    passOn('instrument_said', 'instrument');
+    this.listen('session_ended', (payload) => this.endOf(({ sid }) => sid === payload));
+  }
+
+  /** Hears of something said on a channel of the database, through any server process. */
+  listen(channel: string, hear: (payload: string) => void): void {
+    this.hearers.set(channel, hear);
+    this.client?.query(`LISTEN ${pg.escapeIdentifier(channel)}`).catch(() => undefined);
+  }
 
   async start(): Promise<void> {
     const client = new pg.Client({
       connectionString: this.context.config.databaseUrl,
       connectionTimeoutMillis: CONNECT_MS,
     });
-    client.on('notification', ({ channel, payload }) =>
-      channel === 'session_ended'
-        ? this.endOf(({ sid }) => sid === payload)
-        : this.send(`event: ${channel === 'shop_changed' ? 'shop' : 'repair'}\ndata: ${payload ?? '{}'}\n\n`),
-    );
+    client.on('notification', ({ channel, payload }) => this.hearers.get(channel)?.(payload ?? '{}'));
     client.on('error', () => this.lost(client));
     client.on('end', () => this.lost(client));
     try {
       await client.connect();
-      await client.query('LISTEN repair_changed');
-      await client.query('LISTEN shop_changed');
-      await client.query('LISTEN session_ended');
+      for (const channel of this.hearers.keys()) await client.query(`LISTEN ${pg.escapeIdentifier(channel)}`);
     } catch (error) {
       void client.end().catch(() => undefined);
       throw error;

@@ -18,6 +18,8 @@ const schema = z.object({
   DEMO: z.enum(['0', '1']).default('0'),
   /** Passwords of the demo accounts, made by the start command: JSON of login to password. */
   DEMO_PASSWORDS: z.string().optional(),
+  /** By which the bridge of the demo's simulated instruments is let in: made by the start command. */
+  DEMO_BRIDGE_TOKEN: z.string().min(32).optional(),
   LOG_LEVEL: z.string().default('info'),
 });
 
@@ -34,6 +36,7 @@ export interface Config {
   webRoot: string | null;
   demo: boolean;
   demoPasswords: Record<string, string>;
+  demoBridgeToken: string | null;
   logLevel: string;
 }
 
@@ -56,6 +59,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     demoPasswords: values.DEMO_PASSWORDS
       ? z.record(z.string(), z.string()).parse(JSON.parse(values.DEMO_PASSWORDS))
       : {},
+    demoBridgeToken: values.DEMO_BRIDGE_TOKEN ?? null,
     logLevel: values.LOG_LEVEL,
   };
 }

@@ -32,6 +32,9 @@ const RIGHTS: Record<string, string> = {
   step_pin: KEEP,
   step_mark: KEEP,
   session: KEEP,
+  bridge: CHANGE,
+  bridge_code: KEEP,
+  instrument: CHANGE,
 };
 
 /** Another process made the same role in the same moment. */

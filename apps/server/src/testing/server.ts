@@ -147,6 +147,7 @@ export class TestServer {
       webRoot: null,
       demo: false,
       demoPasswords: {},
+      demoBridgeToken: null,
       logLevel: 'silent',
     };
     const server = new TestServer(

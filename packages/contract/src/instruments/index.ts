@@ -1,0 +1,3 @@
+export * from './quantities.js';
+export * from './line.js';
+export * from './api.js';
