@@ -70,7 +70,10 @@ const part = (grams: number, as: PouredAs | undefined): string => {
 
 /** What went into a pot, and from which lots. */
 export function pouredWords(entry: Extract<LogEntryBody, { kind: 'batch' }>): string {
-  const { label, resinG, resinAs, resinLot, secondG, secondAs, secondLot, fillerG } = entry;
+  const { label, resinG, resinAs, resinLot, secondG, secondAs, secondLot, fillerG, resinWith, secondWith, fillerWith } =
+    entry;
+  const scales = [...new Set([resinWith, secondWith, fillerWith].filter((one) => one !== undefined))];
+  const read = scales.length > 0 ? `, read off ${scales.join('; ')}` : '';
   const filler = fillerG ? ` + ${fillerG.toFixed(1)} g filler` : '';
-  return `Pot ${label}: ${part(resinG, resinAs)} resin (lot ${resinLot}) + ${part(secondG, secondAs)} (lot ${secondLot})${filler}`;
+  return `Pot ${label}: ${part(resinG, resinAs)} resin (lot ${resinLot}) + ${part(secondG, secondAs)} (lot ${secondLot})${filler}${read}`;
 }

@@ -61,6 +61,8 @@ export const survey = z.strictObject({
         rayDeg: angleDeg,
         outMm: within(LIMITS.gaugeOutMm),
         depthMm: within(LIMITS.gaugeDepthMm),
+        /** What it was read with; none where it was typed. */
+        instrument: z.string().max(60).optional(),
       }),
     )
     .max(COUNTS.gauge),
@@ -75,6 +77,7 @@ export const survey = z.strictObject({
       afterG: z.number().gt(0).max(LIMITS.couponG.max),
       areaMm2: within(LIMITS.couponMm2).optional(),
       thicknessMm: within(LIMITS.couponMm).optional(),
+      instrument: z.string().max(120).optional(),
     })
     .nullable(),
 });

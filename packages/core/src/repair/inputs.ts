@@ -67,6 +67,11 @@ export interface LaidPhoto {
   check: NonNullable<HomographyInput['check']> | null;
 }
 
+/** What a figure was read with; nothing where it was typed. */
+interface ReadOff {
+  instrument?: string;
+}
+
 /** Everything a person decides or measures about a repair, section by section. All figures in working units. */
 export interface RepairInputs {
   place: {
@@ -116,7 +121,7 @@ export interface RepairInputs {
     marks: readonly MapMark[];
     photo: LaidPhoto | null;
     /** Depth-gauge readings of the ground taper. */
-    gauge: readonly GaugeReading[];
+    gauge: readonly (GaugeReading & ReadOff)[];
     /** The damage as it showed, once the mapped outline has been set larger from the readings; null before. */
     visible: Shape | null;
     /** The mapped outline and depth before grinding, once it has been mapped again after it; null before. */
@@ -127,7 +132,7 @@ export interface RepairInputs {
     /** Rings of a test taper, outer face first, and the ratio it was ground at. */
     rings: { ratio: number; rings: readonly Ring[] } | null;
     /** A piece of the laminate weighed before and after its resin was burnt off. */
-    coupon: Pick<BurnOffInput, 'beforeG' | 'afterG' | 'areaMm2' | 'thicknessMm'> | null;
+    coupon: (Pick<BurnOffInput, 'beforeG' | 'afterG' | 'areaMm2' | 'thicknessMm'> & ReadOff) | null;
   };
   laminate: {
     known: 'thickness' | 'plies';

@@ -9,6 +9,7 @@ import {
   input,
   signal,
   untracked,
+  viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
@@ -30,6 +31,8 @@ import { attempt } from '@ashstep/core/errors';
 import type { Point } from '@ashstep/core/geometry';
 import { parseQuantity } from '@ashstep/core/units';
 import { first, interval, switchMap } from 'rxjs';
+import { ReadWith } from '../instruments/read-with';
+import { Take, type Taken } from '../instruments/take';
 import { draft } from '../outbox/draft';
 import { Outbox } from '../outbox/outbox.service';
 import { OutboxNote } from '../outbox/outbox-note';
@@ -57,6 +60,8 @@ const CHECK_MOST = 80;
 /** What may be left out, and is written down as left out. */
 const OPTIONAL: readonly Act['kind'][] = ['warm', 'butter', 'prime', 'watch', 'clear', 'press'];
 const NEXT_SHOWN = 3;
+/** Letters the instruments of the air and of a cup have at the most. */
+const [AIR_MOST, CUP_MOST] = [80, 60];
 /** What stands in the log of a ply that was begun too late all the same. */
 const LATE_REASONS = {
   none: 'Laid with no pot standing, by the log',
@@ -70,7 +75,7 @@ type Aside = 'note' | 'air' | 'cup' | 'hot' | 'leave';
 @Component({
   selector: 'ash-bench',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Keypad, LogQuestions, OutboxNote, Piece, PotClock, RouterLink, TextInput, Weigh],
+  imports: [Keypad, LogQuestions, OutboxNote, Piece, PotClock, RouterLink, Take, TextInput, Weigh],
   providers: [LayUpDesk, BenchSignals],
   templateUrl: './bench.html',
   styleUrl: './bench.scss',
@@ -159,6 +164,7 @@ export class Bench {
   /** Figures keyed for the air and a cup. */
   readonly keyed = signal<{ temp: string; humidity: string }>({ temp: '', humidity: '' });
   readonly field = signal<'temp' | 'humidity'>('temp');
+  private readonly readWith = new ReadWith();
   readonly cup = signal<string | null>(null);
   readonly noting = draft(
     'bench-note',
@@ -174,6 +180,7 @@ export class Bench {
     ),
   );
   private pressedAt = 0;
+  private readonly weigh = viewChild(Weigh);
 
   constructor() {
     this.desk.source = this.state;
@@ -289,7 +296,7 @@ export class Bench {
     if (this.done()) return true;
     if (this.plan().holds.length > 0 && act.kind !== 'check' && act.kind !== 'clear') return false;
     if (this.late() && !this.mixing()) return true;
-    if (this.mixing()) return this.desk.canLog();
+    if (this.mixing()) return this.desk.canLog() || this.weigh()?.mayTake() === true;
     if (act.kind === 'begin') return this.wantsAir() || (this.missing().length === 0 && !this.desk.unsaid());
     return act.kind !== 'ply' || this.desk.potBehind() === null;
   });
@@ -303,6 +310,7 @@ export class Bench {
     const pot = this.desk.nextPot();
     if (this.late() && !this.mixing()) return pot ? `Start pot ${pot.label}` : 'Start another pot';
     if (this.mixing()) {
+      if (this.weigh()?.mayTake()) return `Take ${this.weigh()!.scale.live()!.g.toFixed(1)} g`;
       const wanted = this.desk.potMissing();
       return wanted ? `Still wanted: ${wanted}` : `${pot ? `Pot ${pot.label}` : 'The pot'} mixed`;
     }
@@ -319,6 +327,7 @@ export class Bench {
     if (this.done()) return this.takeBack(act);
     if (this.late() && !this.mixing()) return this.another.set(true);
     if (this.mixing()) {
+      if (this.weigh()?.mayTake()) return this.weigh()!.take();
       this.desk.mixed();
       return this.another.set(false);
     }
@@ -411,6 +420,7 @@ export class Bench {
   }
 
   readCup(label: string): void {
+    this.readWith.clear();
     this.cup.set(label);
     this.keyed.set({ temp: '', humidity: '' });
     this.field.set('temp');
@@ -418,12 +428,22 @@ export class Bench {
   }
 
   readAir(): void {
+    this.readWith.clear();
     this.keyed.set({ temp: '', humidity: '' });
     this.field.set('temp');
     this.aside.set('air');
   }
 
+  /** A figure an instrument told stands in the field as it would be keyed in. */
+  takeKeyed(field: 'temp' | 'humidity', { value, instrument }: Taken): void {
+    this.field.set(field);
+    const figure = field === 'temp' && this.units() === 'imperial' ? 1.8 * value[0]! + 32 : value[0]!;
+    this.keyIn(String(Math.round(10 * figure) / 10));
+    this.readWith.set(field, instrument);
+  }
+
   keyIn(text: string): void {
+    this.readWith.set(this.field(), '');
     this.keyed.update((keyed) => ({ ...keyed, [this.field()]: text }));
   }
 
@@ -444,14 +464,25 @@ export class Bench {
   keepAir(): void {
     const [tempC, humidityPercent] = [this.tempKeyed(), this.humidityKeyed()];
     if (tempC === null || humidityPercent === null) return;
-    this.keptAir.keep(this.state(), { tempC, humidityPercent, surfaceTempC: null, instrument: '' });
+    this.keptAir.keep(this.state(), {
+      tempC,
+      humidityPercent,
+      surfaceTempC: null,
+      instrument: this.readWith.text(AIR_MOST),
+    });
     this.aside.set(null);
   }
 
   keepCup(): void {
     const [tempC, pot] = [this.tempKeyed(), this.pots().find(({ id }) => id === this.cup())];
     if (tempC === null || !pot) return;
-    this.store.log({ kind: 'pot-temp', round: pot.roundId, label: pot.label, tempC, instrument: '' });
+    this.store.log({
+      kind: 'pot-temp',
+      round: pot.roundId,
+      label: pot.label,
+      tempC,
+      instrument: this.readWith.get('temp').slice(0, CUP_MOST),
+    });
     this.aside.set(null);
   }
 

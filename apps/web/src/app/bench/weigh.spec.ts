@@ -2,12 +2,15 @@ import { signal } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { remarkWords } from '@ashstep/contract';
 import { PanelBench, airAt, lot, stateOf } from '../repair/panel.testing';
+import { Instruments } from '../instruments/instruments';
+import { InstrumentsStub } from '../instruments/instruments.testing';
 import { LayUpDesk } from '../repair/stages/layup/desk';
 import { Weigh } from './weigh';
 
 describe('the scale at the bench', () => {
   let desk: LayUpDesk;
   let fixture: ComponentFixture<Weigh>;
+  let scale: InstrumentsStub;
   const root = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const cells = (): HTMLButtonElement[] => [...root().querySelectorAll<HTMLButtonElement>('.cells button')];
   const key = (text: string): void => {
@@ -26,7 +29,8 @@ describe('the scale at the bench', () => {
   function open(mix: object = {}): void {
     localStorage.clear();
     const bench = new PanelBench();
-    TestBed.configureTestingModule({ providers: [LayUpDesk] });
+    scale = new InstrumentsStub();
+    TestBed.configureTestingModule({ providers: [LayUpDesk, { provide: Instruments, useValue: scale }] });
     bench.lots.set([lot({ code: 'R-3107' })]);
     const state = stateOf({ air: airAt(20), mix: { scaleErrorG: 0.05, ...mix } });
     desk = TestBed.inject(LayUpDesk);
@@ -71,5 +75,86 @@ describe('the scale at the bench', () => {
     expect(desk.resinLot()).toBe('R-3107');
     fill(2, '19.5');
     expect(desk.tempC()).toBe(19.5);
+  });
+
+  describe('that talks', () => {
+    const shows = (g: number, state: 'stable' | 'moving' = 'stable'): void => {
+      scale.read('mass', g, state);
+      fixture.detectChanges();
+      TestBed.tick();
+      fixture.detectChanges();
+    };
+    const text = (cell: number): string => cells()[cell]!.textContent!.replace(/\s+/g, ' ');
+    const pot = () => fixture.componentInstance.pot().mix;
+    const press = (name: string): void => {
+      const found = [...root().querySelectorAll<HTMLButtonElement>('.take')].find((one) => one.textContent.includes(name)); // prettier-ignore
+      found!.click();
+      fixture.detectChanges();
+    };
+    const begin = (mix: object = {}): void => {
+      open(mix);
+      scale.put({ kind: 'scale', name: 'Bench scale' });
+      shows(0);
+    };
+
+    it('is taken once it stands where it was wanted, part by part, and says with what it was read', () => {
+      begin();
+      shows(pot().resinG / 2, 'moving');
+      expect(text(0)).toContain(`scale ${(pot().resinG / 2).toFixed(1)}`);
+      shows(pot().resinG, 'moving');
+      expect(text(0)).toContain('Stop');
+      expect(desk.resinG()).toBeNull();
+      shows(pot().resinG + 1);
+      expect(desk.resinG()).toBeCloseTo(pot().resinG + 1, 6);
+      expect(cells()[1]!.getAttribute('aria-pressed')).toBe('true');
+      // The second part follows the resin that is in the cup: both on one tare.
+      const wanted = (pot().resinG + 1) * (1 + pot().secondG / pot().resinG);
+      expect(text(1)).toContain(wanted.toFixed(1));
+      shows(wanted);
+      expect(desk.secondG()! / desk.resinG()!).toBeCloseTo(pot().secondG / pot().resinG, 3);
+      expect(desk.readWith.get('second')).toBe('Bench scale, calibrated 2026-03-02');
+      expect(text(1)).toContain('read');
+    });
+
+    it('is not taken for the next part before the cup was tared, where each is weighed by itself', () => {
+      begin({ weighing: 're-zeroed' });
+      shows(pot().resinG);
+      expect(desk.resinG()).toBeCloseTo(pot().resinG, 6);
+      shows(pot().resinG);
+      expect(desk.secondG()).toBeNull();
+      shows(0);
+      shows(pot().secondG);
+      expect(desk.secondG()).toBeCloseTo(pot().secondG, 3);
+    });
+
+    it('counts what is poured on top to put a pot right to the part that was short', () => {
+      begin();
+      // Less than was planned: taken by hand.
+      shows(100);
+      press('Take 100.0 g');
+      shows(115, 'moving');
+      shows(140, 'moving');
+      expect(text(1)).toContain('Over');
+      shows(140);
+      expect([desk.resinG(), desk.secondG()]).toEqual([100, 40]);
+      press('Add resin');
+      shows(141, 'moving');
+      // 40 g want 133.3 g of resin at 30 to 100.
+      shows(173.3);
+      expect(desk.resinG()).toBeCloseTo(133.3, 6);
+      expect(desk.secondG()).toBe(40);
+      expect(root().querySelector('.verdict')!.textContent).toContain('within');
+    });
+
+    it('gives way to typing, which stands as typed, and says when it is not heard', () => {
+      begin();
+      fill(0, '100');
+      expect(text(0)).toContain('100 typed');
+      expect(desk.readWith.get('resin')).toBe('');
+      scale.put({ kind: 'scale', name: 'Bench scale', connected: false });
+      scale.read('mass', 45.6, 'stable', new Date(Date.now() - 20_000).toISOString());
+      fixture.detectChanges();
+      expect(root().textContent).toContain('Bench scale is not heard: last 45.6 g, 20 s ago. Type what it shows.');
+    });
   });
 });

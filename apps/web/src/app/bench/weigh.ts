@@ -1,15 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { putRight } from '@ashstep/core/mix';
 import type { RoundPot } from '@ashstep/core/repair';
 import { attempt } from '@ashstep/core/errors';
 import { parseQuantity } from '@ashstep/core/units';
+import { Take, type Taken } from '../instruments/take';
 import { TextInput } from '../parts/inputs';
 import { quantityText } from '../platform/quantity.pipe';
 import { SessionService } from '../platform/session.service';
 import { LayUpDesk } from '../repair/stages/layup/desk';
 import type { RepairState } from '../repair/repair.store';
 import { Keypad } from './keypad';
+import { LiveScale } from './live-scale';
+import { BenchSignals } from './signals';
 
 type CellId = 'resin' | 'second' | 'filler' | 'air';
 
@@ -20,73 +23,33 @@ interface Cell {
   target: string;
   under: string;
   typed: string;
+  reads: string;
   state: 'empty' | 'stop' | 'out' | 'told';
+  /** How far it is poured, 0 to 1; null where no scale tells. */
+  share: number | null;
 }
 
-/** A pot on the scale: what it should read after each pour, the band allowed, and what can still be put right. Figures are typed on the page's own keys. */
+/** What is poured on top to put a pot right, and what the scale shows by it. */
+interface Adding {
+  id: 'resin' | 'second';
+  name: string;
+  /** Grams of that part before, and what the scale showed then. */
+  wasG: number;
+  baseG: number;
+  toG: number;
+  leastG: number;
+}
+
+/** What a scale need not show of resin or filler before it is taken for poured: the rest follows it. */
+const NEAR = 0.98;
+
+/** A pot on the scale: what it should read after each pour, the band allowed, and what can still be put right. Read off the scale, or typed on the page's own keys. */
 @Component({
   selector: 'ash-weigh',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Keypad, TextInput],
-  template: `
-    <div class="cells">
-      @for (cell of cells(); track cell.id) {
-        <button
-          type="button"
-          [class]="cell.state"
-          [attr.aria-pressed]="cell.id === active()"
-          (click)="active.set(cell.id)"
-        >
-          <span class="title">{{ cell.title }}</span><span class="target">{{ cell.target }}</span
-          ><span class="typed"
-            >{{ cell.typed === '' ? 'reads –' : 'reads ' + cell.typed
-            }}{{ cell.state === 'stop' ? ': stop' : '' }}</span
-          ><span class="under">{{ cell.under }}</span>
-        </button>
-      }
-    </div>
-    @if (verdict(); as v) {
-      <p class="verdict" [class.out]="!v.within" role="status">{{ v.text }}</p>
-    }
-    <div class="low">
-      <ash-keypad [text]="typed(active())" (textChange)="type($event)" />
-      <div class="lots">
-        @for (part of parts(); track part.id) {
-          <p class="label">{{ part.name }} lot, off the label</p>
-          <div class="chips">
-            @for (lot of part.lots; track lot.id) {
-              <button
-                type="button"
-                class="chip"
-                [attr.aria-pressed]="part.chosen === lot.code"
-                (click)="part.take(lot.code)"
-              >
-                {{ lot.code }}
-              </button>
-            }
-            <input
-              [attr.aria-label]="part.name + ' lot'"
-              maxlength="60"
-              [value]="part.chosen"
-              (typed)="part.take($event)"
-            />
-          </div>
-        }
-        @for (remark of remarks(); track remark) {
-          <p class="remark">{{ remark }}</p>
-        }
-        @if (desk.lotRemarks().length > 0) {
-          <input
-            aria-label="Why it is mixed all the same"
-            placeholder="Why it is mixed all the same"
-            maxlength="1000"
-            [value]="desk.lotReason()"
-            (typed)="desk.lotReason.set($event)"
-          />
-        }
-      </div>
-    </div>
-  `,
+  imports: [Keypad, Take, TextInput],
+  providers: [LiveScale],
+  templateUrl: './weigh.html',
   styleUrl: './weigh.scss',
 })
 export class Weigh {
@@ -94,30 +57,100 @@ export class Weigh {
   readonly pot = input.required<RoundPot>();
   readonly words = input.required<(remark: { id: string; params?: Record<string, string | number> }) => string>();
   readonly desk = inject(LayUpDesk);
+  readonly scale = inject(LiveScale);
+  private readonly signals = inject(BenchSignals, { optional: true });
   private readonly inUnits = quantityText();
   private readonly units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
   readonly active = signal<CellId>('resin');
+  readonly adding = signal<Adding | null>(null);
   /** What stands in the cells as it was pressed, before it is a figure. */
   private readonly keyed = signal<Partial<Record<CellId, string>>>({});
+  /** The scale showed less than is wanted since the cell was taken in hand: what it shows now was poured for it. */
+  private readonly armed = signal(false);
 
-  /** Poured on one tare, the scale shows both parts together. */
-  private readonly together = computed(
-    () => this.desk.unit() === 'g' && this.state().inputs.mix.weighing !== 're-zeroed' && this.pot().fillerG === 0,
-  );
+  constructor() {
+    effect(() => {
+      this.active();
+      this.adding();
+      untracked(() => this.armed.set(false));
+    });
+    effect(() => {
+      const [live, least] = [this.scale.live(), this.leastG()];
+      if (live && least !== null && live.g < least) untracked(() => this.armed.set(true));
+    });
+    // Once it stands at what was wanted, it is taken: hands are full.
+    effect(() => {
+      const [live, least] = [this.scale.live(), this.leastG()];
+      if (!live?.stable || least === null || live.g < least || !this.armed()) return;
+      untracked(() => {
+        if (this.adding() === null && this.typed(this.active()) !== '') return;
+        this.signals?.sounds(1);
+        this.take();
+      });
+    });
+  }
+
+  /** Weighed in grams, so that a scale tells the cell in hand. */
+  readonly onScale = computed(() => this.active() === 'filler' || (this.active() === 'resin' ? this.desk.resinUnit() === 'g' : this.active() === 'second' && this.desk.unit() === 'g')); // prettier-ignore
+
+  /** Grams of the second part for the resin that is in the cup, not for what was planned. */
+  private readonly wantedG = computed(() => {
+    const { mix } = this.pot();
+    const share = this.desk.unit() === 'g' && this.desk.resinG() ? this.desk.resinG()! / mix.resinG : 1;
+    const resinG = mix.resinG * share;
+    const on = this.desk.together() ? resinG : 0;
+    return { secondG: on + mix.secondG * share, minG: mix.secondMinG * share, maxG: mix.secondMaxG * share, on };
+  });
+
+  /** What the scale is to show for the cell in hand, g; null of what is not weighed. */
+  readonly aim = computed(() => {
+    if (!this.onScale()) return null;
+    if (this.adding()) return this.adding()!.toG;
+    return { resin: this.pot().mix.resinG, second: this.wantedG().secondG, filler: this.pot().fillerG, air: null }[this.active()]; // prettier-ignore
+  });
+  private readonly leastG = computed(() => {
+    const aim = this.aim();
+    if (aim === null) return null;
+    if (this.adding()) return this.adding()!.leastG;
+    return this.active() === 'second' ? this.wantedG().on + this.wantedG().minG : NEAR * aim;
+  });
+
+  /** What is called out of the cell in hand while it is poured: nothing on the way, then to stop. */
+  private pourWord(g: number): string {
+    const { on, maxG } = this.wantedG();
+    if (this.active() === 'second' && g > on + maxG) return 'Over';
+    return this.leastG() !== null && g >= this.leastG()! ? 'Stop' : '';
+  }
 
   readonly cells = computed((): Cell[] => {
     const [pot, second] = [this.pot(), this.desk.secondName()];
     const { mix, wholes } = pot;
+    const wanted = this.wantedG();
     const g = (grams: number): string => grams.toFixed(mix.secondG < 10 ? 2 : 1);
     const unit = this.desk.unit();
     const of = (whole: number | undefined, grams: number): string =>
       unit === 'g' ? g(grams) : unit === 'drops' ? String(mix.drops ?? '–') : String(Number((whole ?? 0).toFixed(1)));
     const resinOf = this.desk.resinUnit() === 'g' ? g(mix.resinG) : of(wholes ? (wholes.kind === 'pump' ? wholes.resin : wholes.resinMl) : undefined, mix.resinG); // prettier-ignore
-    const secondOf = unit === 'g' ? g(this.together() ? mix.resinG + mix.secondG : mix.secondG) : of(wholes ? (wholes.kind === 'pump' ? wholes.second : wholes.secondMl) : mix.secondMl, mix.secondG); // prettier-ignore
+    const secondOf = unit === 'g' ? g(wanted.secondG) : of(wholes ? (wholes.kind === 'pump' ? wholes.second : wholes.secondMl) : mix.secondMl, mix.secondG); // prettier-ignore
     const verdict = this.verdict();
-    const cell = (id: CellId, title: string, target: string, under: string): Cell => ({ id, title, target, under, typed: this.typed(id), state: this.typed(id) === '' ? 'empty' : 'told' }); // prettier-ignore
-    const stop = (one: Cell, within: boolean | null): Cell => ({ ...one, state: one.typed === '' || within === null ? one.state : within ? 'stop' : 'out' }); // prettier-ignore
-    const band = unit === 'g' ? `adds ${g(mix.secondMinG)} to ${g(mix.secondMaxG)} g` : '';
+    const live = this.onScale() && !this.adding() ? this.scale.live() : null;
+    const cell = (id: CellId, title: string, target: string, under: string): Cell => {
+      const typed = this.typed(id);
+      const pouring = live && id === this.active() && typed === '' ? live.g : null;
+      const now = pouring === null ? '' : this.pourWord(pouring);
+      return {
+        id,
+        title,
+        target: now === '' ? target : now,
+        under: now === '' ? under : `wanted ${target} ${under}`,
+        typed,
+        reads: pouring !== null ? `scale ${pouring.toFixed(1)}` : typed === '' ? 'reads –' : `${typed} ${this.desk.readWith.get(id) ? 'read' : 'typed'}`, // prettier-ignore
+        state: typed === '' ? 'empty' : 'told',
+        share: pouring === null ? null : Math.min(1, Math.max(0, pouring / this.aim()!)),
+      };
+    };
+    const stop = (one: Cell, within: boolean | null): Cell => ({ ...one, state: one.typed === '' || within === null ? one.state : within ? 'stop' : 'out', reads: one.typed !== '' && within ? `${one.reads}: stop` : one.reads }); // prettier-ignore
+    const band = unit === 'g' ? `adds ${g(wanted.minG)} to ${g(wanted.maxG)} g` : '';
     const found = [
       cell('resin', '1 Resin to', resinOf, this.desk.resinUnit() === 'g' ? 'g, cup tared' : this.desk.resinUnit()),
       stop(cell('second', `2 ${second} to`, secondOf, `${unit}${band ? `, ${band}` : ''}`), verdict?.within ?? null),
@@ -132,7 +165,7 @@ export class Weigh {
   readonly verdict = computed(() => {
     const weighed = this.desk.weighed();
     if (!weighed) return null;
-    if (weighed.within) return { within: true, text: `${weighed.text} Stop.` };
+    if (weighed.within) return { within: true, text: `${weighed.text} Stop.`, right: null };
     const [resinG, secondG, { mix }] = [this.desk.resinG()!, this.desk.secondG()!, this.pot()];
     const right = attempt(() => putRight({ per100ByWeight: (100 * mix.secondG) / mix.resinG, resinG, secondG, tolerancePercent: this.tolerance() })).result; // prettier-ignore
     const name = right?.add === 'resin' ? 'resin' : this.desk.secondName().toLowerCase();
@@ -140,6 +173,7 @@ export class Weigh {
     return {
       within: false,
       text: `${weighed.text}${add} Else throw it away, outdoors, and mix again. It never cures right.`,
+      right: right?.add ? { id: right.add === 'resin' ? ('resin' as const) : ('second' as const), name, addG: right.addG, leastG: right.leastG } : null, // prettier-ignore
     };
   });
   private readonly tolerance = computed(() => {
@@ -159,31 +193,81 @@ export class Weigh {
     const [resin, second] = [this.desk.resinTyped(), this.desk.secondTyped()];
     const figure = {
       resin,
-      second: second === null ? null : this.together() ? second + (resin ?? 0) : second,
+      second: second === null ? null : this.desk.together() ? second + (resin ?? 0) : second,
       filler: this.desk.fillerG(),
-      air: null,
+      air: this.airTyped(),
     }[id];
     return figure === null ? '' : String(Math.round(1000 * figure) / 1000);
   }
 
+  private airTyped(): number | null {
+    const tempC = this.desk.tempC();
+    return tempC === null || this.units() === 'metric' ? tempC : Math.round(10 * (1.8 * tempC + 32)) / 10;
+  }
+
   type(text: string): void {
     const id = this.active();
+    this.desk.readWith.set(id, '');
     this.keyed.update((keyed) => ({ ...keyed, [id]: text }));
     const figure = text === '' || text === '.' ? null : Number(text);
     if (id === 'air') {
       const { result } = attempt(() => parseQuantity(text, 'temperature', this.units()));
       this.desk.tempC.set(result);
-    } else if (id === 'filler') this.desk.fillerG.set(figure);
+    } else this.setFigure(id, figure);
+  }
+
+  private setFigure(id: Exclude<CellId, 'air'>, figure: number | null): void {
+    if (id === 'filler') this.desk.fillerG.set(figure);
     else if (id === 'resin') {
       // What the scale showed with both in stays what it showed.
       const shown = this.typed('second');
       this.desk.resinTyped.set(figure);
-      if (this.together() && shown !== '') this.setSecond(Number(shown));
-    } else this.setSecond(figure);
+      if (this.desk.together() && shown !== '') this.desk.setSecond(Number(shown));
+    } else this.desk.setSecond(figure);
   }
 
-  private setSecond(shown: number | null): void {
-    const resin = this.together() ? (this.desk.resinTyped() ?? 0) : 0;
-    this.desk.secondTyped.set(shown === null ? null : Math.max(0, Math.round(1000 * (shown - resin)) / 1000));
+  /** Whether a press of the main act takes what the scale shows, since the cell in hand still waits for it. */
+  readonly mayTake = computed(() => this.onScale() && this.scale.live() !== null && (this.adding() !== null || this.typed(this.active()) === '')); // prettier-ignore
+
+  /** Takes what the scale shows for the cell in hand, and goes on to the next. */
+  take(): void {
+    const [live, id] = [this.scale.live(), this.active()];
+    if (!live || id === 'air') return;
+    const more = this.adding();
+    if (more) return this.takeMore(more, live);
+    this.desk.readWith.set(id, live.words);
+    this.keyed.update(({ [id]: _, ...others }) => others);
+    this.setFigure(id, live.g);
+    const next = this.cells().find((cell) => cell.typed === '' && cell.id !== id);
+    if (next) this.active.set(next.id);
+  }
+
+  takeAir({ value, instrument }: Taken): void {
+    this.desk.readWith.set('air', instrument);
+    this.keyed.update(({ air: _, ...others }) => others);
+    this.desk.tempC.set(value[0]!);
+  }
+
+  tare(): void {
+    this.scale.tare();
+    // What is poured on top is told from nothing then.
+    this.adding.update((more) => more && { ...more, baseG: 0, toG: more.toG - more.baseG, leastG: more.leastG - more.baseG }); // prettier-ignore
+  }
+
+  putItRight({ id, name, addG, leastG }: { id: 'resin' | 'second'; name: string; addG: number; leastG: number }): void {
+    const base = this.scale.live()?.g ?? 0;
+    this.active.set(id);
+    this.adding.set({ id, name, wasG: (id === 'resin' ? this.desk.resinTyped() : this.desk.secondTyped()) ?? 0, baseG: base, toG: base + addG, leastG: base + leastG }); // prettier-ignore
+  }
+
+  /** What came on top counts to the part that was added. */
+  private takeMore({ id, wasG, baseG }: Adding, { g, words }: { g: number; words: string }): void {
+    const figure = Math.round(1000 * (wasG + g - baseG)) / 1000;
+    this.keyed.set({});
+    this.desk.readWith.set(id, words);
+    if (id === 'resin') this.desk.resinTyped.set(figure);
+    else this.desk.secondTyped.set(figure);
+    this.adding.set(null);
+    this.active.set('second');
   }
 }

@@ -11,8 +11,10 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { errorWords } from '@ashstep/contract';
 import { CoreError } from '@ashstep/core/errors';
+import type { QuantityName } from '@ashstep/contract/instruments';
 import { type QuantityKind, formatQuantity, parseQuantity } from '@ashstep/core/units';
 import { SessionService } from '../platform/session.service';
+import { Take, type Taken } from '../instruments/take';
 import { TextInput } from './inputs';
 
 let nextId = 0;
@@ -23,7 +25,7 @@ let nextId = 0;
  */
 @Component({
   selector: 'ash-quantity',
-  imports: [TextInput],
+  imports: [Take, TextInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="field" [class.wrong]="shownError()">
@@ -43,6 +45,11 @@ let nextId = 0;
         (change)="commit()"
         (keydown.escape)="reset()"
       />
+      @if (reads(); as quantity) {
+        @if (!disabled()) {
+          <ash-take [reads]="quantity" (took)="take($event)" />
+        }
+      }
       @if (either(); as readings) {
         <span class="either"
           >{{ readings.question }}
@@ -78,6 +85,10 @@ export class QuantityField {
   /** Of a ratio of two parts: density of the second over that of the resin, to turn volume into weight; null where it is not known. */
   readonly secondOverResin = input<number | null>(null);
   readonly valueChange = output<number | null>();
+  /** What an instrument of the shed may tell in place of typing. */
+  readonly reads = input<QuantityName | null>(null);
+  /** The instrument the figure was read with; nothing where it was typed. Said before the figure itself. */
+  readonly readWith = output<string>();
 
   readonly id = `q${nextId++}`;
   private readonly units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
@@ -147,7 +158,15 @@ export class QuantityField {
   accept(value: number | null): void {
     this.typedError.set(null);
     this.either.set(null);
+    if (this.reads()) this.readWith.emit('');
     this.valueChange.emit(value);
+  }
+
+  take({ value, instrument }: Taken): void {
+    this.typedError.set(null);
+    this.either.set(null);
+    this.readWith.emit(instrument);
+    this.valueChange.emit(value[0]!);
   }
 }
 

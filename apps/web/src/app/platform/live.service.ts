@@ -5,6 +5,8 @@ export type LiveNews =
   | { kind: 'changed'; repairId: string; version: number }
   /** Hours, hands, forecast, readings, pins or marks of the shop. */
   | { kind: 'shop' }
+  /** An instrument of the shed read something, came, went, or is in trouble. */
+  | { kind: 'instrument'; said: unknown }
   /** The page was not listening for a while: anything may have changed. */
   | { kind: 'missed' };
 
@@ -45,6 +47,9 @@ function listen(wasAway: boolean): Observable<LiveNews> {
         subscriber.next({ kind: 'changed', ...(JSON.parse(event.data) as { repairId: string; version: number }) }),
       );
       source.addEventListener('shop', () => subscriber.next({ kind: 'shop' }));
+      source.addEventListener('instrument', (event: MessageEvent<string>) =>
+        subscriber.next({ kind: 'instrument', said: JSON.parse(event.data) as unknown }),
+      );
       // A browser connects again to what was cut off, but not to what was refused, as without a session.
       source.addEventListener('error', () => {
         if (source.readyState !== EventSource.CLOSED) return;

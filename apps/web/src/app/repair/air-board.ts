@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { type AirFigure, type ExpectedAir, FRESH_MIN, freshReading } from '@ashstep/core/repair';
 import { formatLocal, parseLocal } from '@ashstep/core/plan';
 import { TextInput } from '../parts/inputs';
+import { ReadWith } from '../instruments/read-with';
 import { QuantityField } from '../parts/quantity-field';
 import { Clock } from '../platform/clock';
 import { QuantityPipe } from '../platform/quantity.pipe';
@@ -12,6 +13,9 @@ import { KeptAir } from './kept-air';
 import { Panel } from './stages/stage-panel';
 
 /** The one air of a job: what was read, what it is planned at, and what nobody has said; a reading of the shed serves every job in it. */
+/** Letters the name of an instrument has at the most. */
+const INSTRUMENT_MOST = 80;
+
 @Component({
   selector: 'ash-air-board',
   host: { class: 'block' },
@@ -45,6 +49,8 @@ import { Panel } from './stages/stage-panel';
       <div class="fields" role="group" aria-label="A reading now">
         <ash-quantity
           label="Air, read now"
+          reads="air-temperature"
+          (readWith)="readWith('tempC', $event)"
           kind="temperature"
           [value]="tempC()"
           [optional]="true"
@@ -53,6 +59,8 @@ import { Panel } from './stages/stage-panel';
         />
         <ash-quantity
           label="Humidity, read now, %"
+          reads="humidity"
+          (readWith)="readWith('humidity', $event)"
           kind="plain"
           [value]="humidity()"
           [optional]="true"
@@ -61,6 +69,8 @@ import { Panel } from './stages/stage-panel';
         />
         <ash-quantity
           label="Surface, read now"
+          reads="surface-temperature"
+          (readWith)="readWith('surfaceTempC', $event)"
           kind="temperature"
           [value]="surfaceTempC()"
           [optional]="true"
@@ -131,6 +141,7 @@ export class AirBoard extends Panel {
   readonly humidity = signal<number | null>(null);
   readonly surfaceTempC = signal<number | null>(null);
   readonly instrument = signal('');
+  private readonly with = new ReadWith();
   readonly last = computed(() => this.inputs().air.readings.length - 1);
   private readonly place = computed(() => this.inputs().days.place ?? 'shed');
 
@@ -165,6 +176,13 @@ export class AirBoard extends Panel {
     this.shop.ensure();
   }
 
+  /** An instrument names itself, but not over a name somebody typed. */
+  readWith(field: string, instrument: string): void {
+    const before = this.with.text(INSTRUMENT_MOST);
+    this.with.set(field, instrument);
+    if (this.instrument() === before) this.instrument.set(this.with.text(INSTRUMENT_MOST));
+  }
+
   /** Keeps what was read with this job; the air of the shed serves all that stand in it. */
   keep(): void {
     this.air.keep(this.state(), {
@@ -174,6 +192,8 @@ export class AirBoard extends Panel {
       instrument: this.instrument().trim(),
     });
     for (const field of [this.tempC, this.humidity, this.surfaceTempC]) field.set(null);
+    this.with.clear();
+    this.instrument.set('');
   }
 
   takeOfShed(): void {

@@ -4,6 +4,7 @@ import { LAYING_NAMES, type Person, type Problem } from '@ashstep/contract';
 import type { ShedClimate } from '@ashstep/core/air';
 import type { ShedHours, ShopRates, ShopSettings } from '@ashstep/core/plan';
 import { Subject, catchError, debounceTime, of, switchMap, tap } from 'rxjs';
+import { InstrumentsBoard } from '../instruments/instruments-board';
 import { Header } from '../parts/header';
 import { QuantityField } from '../parts/quantity-field';
 import { Api, ApiError } from '../platform/api';
@@ -48,6 +49,7 @@ const RATES: readonly { key: keyof ShopRates; label: string }[] = [
     QuantityPipe,
     HoursFields,
     HandsTable,
+    InstrumentsBoard,
     ToolsTable,
   ],
   templateUrl: './shop-page.html',

@@ -71,6 +71,8 @@ const CURVE_POINTS = 60;
         <ash-quantity
           label="Reading now"
           kind="plain"
+          reads="moisture"
+          (readWith)="instrument.set($event)"
           [value]="value()"
           [optional]="true"
           (valueChange)="value.set($event)"
@@ -111,6 +113,8 @@ export class DryingLog {
   readonly store = inject(RepairStore);
   private readonly session = inject(SessionService);
   readonly value = signal<number | null>(null);
+  /** What it was read with; nothing where it was typed. */
+  readonly instrument = signal('');
   readonly words = remarkWords;
 
   readonly survey = computed(() => this.state().inputs.survey);
@@ -158,7 +162,7 @@ export class DryingLog {
       value,
       xMm: centreXMm,
       yMm: centreYMm,
-      instrument: '',
+      instrument: this.instrument(),
       by: this.session.person?.name ?? '',
       at: this.shedClock.now(),
     };

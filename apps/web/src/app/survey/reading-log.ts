@@ -80,6 +80,8 @@ const SOUND_NAMES: Record<TapSound, string> = { sound: 'Sound', dull: 'Dull', do
             <ash-quantity
               [label]="'Reads' + (kind() === 'thickness' ? ', mm' : '')"
               kind="plain"
+              [reads]="measure()"
+              (readWith)="readWith($event)"
               [value]="value()"
               [optional]="true"
               (valueChange)="value.set($event)"
@@ -137,6 +139,12 @@ export class ReadingLog implements OnDestroy {
   readonly sound = signal<TapSound>('sound');
   readonly value = signal<number | null>(null);
   readonly instrument = signal('');
+  /** What the instrument said of itself; nothing where the figure was typed. */
+  private toldBy = '';
+  readonly measure = computed(() => {
+    const kind = this.kind();
+    return kind === 'tap' ? null : kind;
+  });
   readonly after = signal(false);
   readonly said = signal('');
   readonly at = computed(() => (this.desk.tool()?.name === 'read' ? this.desk.cursor() : null));
@@ -155,6 +163,12 @@ export class ReadingLog implements OnDestroy {
 
   moveTo(patch: Partial<Point>): void {
     this.desk.cursor.update((at) => at && { ...at, ...patch });
+  }
+
+  /** An instrument names itself, but not over a name somebody typed. */
+  readWith(instrument: string): void {
+    if (this.instrument() === this.toldBy) this.instrument.set(instrument);
+    this.toldBy = instrument;
   }
 
   add(place: Point): void {

@@ -3,6 +3,7 @@ import { errorWords } from '@ashstep/contract';
 import { attempt } from '@ashstep/core/errors';
 import { type BurnOffResult, burnOff } from '@ashstep/core/laminate';
 import { parentResin } from '@ashstep/core/repair';
+import { ReadWith } from '../../../instruments/read-with';
 import { QuantityField } from '../../../parts/quantity-field';
 import { FigurePipe, QuantityPipe } from '../../../platform/quantity.pipe';
 import { Panel } from '../stage-panel';
@@ -14,6 +15,8 @@ interface Draft {
   thicknessMm: number | null;
 }
 
+/** Letters the names of its instruments have at the most. */
+const INSTRUMENT_MOST = 120;
 const EMPTY: Draft = { beforeG: null, afterG: null, areaMm2: null, thicknessMm: null };
 
 /** A burn-off coupon: what it weighs before and after says how much of the laminate is fibre. */
@@ -28,6 +31,8 @@ const EMPTY: Draft = { beforeG: null, afterG: null, areaMm2: null, thicknessMm: 
       <ash-quantity
         label="Before"
         kind="mass"
+        reads="mass"
+        (readWith)="with.set('beforeG', $event)"
         [value]="draft().beforeG"
         [optional]="true"
         (valueChange)="set({ beforeG: $event })"
@@ -36,6 +41,8 @@ const EMPTY: Draft = { beforeG: null, afterG: null, areaMm2: null, thicknessMm: 
       <ash-quantity
         label="After"
         kind="mass"
+        reads="mass"
+        (readWith)="with.set('afterG', $event)"
         [value]="draft().afterG"
         [optional]="true"
         (valueChange)="set({ afterG: $event })"
@@ -52,6 +59,8 @@ const EMPTY: Draft = { beforeG: null, afterG: null, areaMm2: null, thicknessMm: 
       <ash-quantity
         label="Coupon thickness"
         kind="thickness"
+        reads="thickness"
+        (readWith)="with.set('thicknessMm', $event)"
         [value]="draft().thicknessMm"
         [optional]="true"
         (valueChange)="set({ thicknessMm: $event })"
@@ -86,6 +95,7 @@ const EMPTY: Draft = { beforeG: null, afterG: null, areaMm2: null, thicknessMm: 
   `,
 })
 export class Coupon extends Panel {
+  readonly with = new ReadWith();
   private readonly typed = signal<Partial<Draft>>({});
   /** What was kept, with what is typed now. */
   readonly draft = computed<Draft>(() => ({ ...EMPTY, ...this.inputs().survey.coupon, ...this.typed() }));
@@ -94,6 +104,7 @@ export class Coupon extends Panel {
   set(patch: Partial<Draft>): void {
     this.typed.update((typed) => ({ ...typed, ...patch }));
     const { beforeG, afterG, areaMm2, thicknessMm } = this.draft();
+    const instrument = this.with.text(INSTRUMENT_MOST);
     const whole = beforeG !== null && afterG !== null;
     this.store.edit('survey', {
       coupon: whole
@@ -102,6 +113,7 @@ export class Coupon extends Panel {
             afterG,
             ...(areaMm2 === null ? {} : { areaMm2 }),
             ...(thicknessMm === null ? {} : { thicknessMm }),
+            ...(instrument ? { instrument } : {}),
           }
         : null,
     });

@@ -41,9 +41,12 @@ import {
   unitsFor,
   waitsFor,
 } from '@ashstep/core/repair';
+import { ReadWith } from '../../../instruments/read-with';
+import type { Taken } from '../../../instruments/take';
 import { draft } from '../../../outbox/draft';
 import { capital } from '../../../platform/capital';
 import { Clock } from '../../../platform/clock';
+import { SessionService } from '../../../platform/session.service';
 import { quantityText } from '../../../platform/quantity.pipe';
 import { whenText } from '../../../platform/when.pipe';
 import { LibraryService } from '../../../library/library.service';
@@ -70,6 +73,7 @@ export class LayUpDesk {
   private readonly store = inject(RepairStore);
   private readonly inUnits = quantityText();
   private readonly clock = inject(Clock);
+  private readonly session = inject(SessionService);
   private readonly library = inject(LibraryService);
   readonly ontoNames = ONTO_NAMES;
   readonly closingNames = CLOSING_NAMES;
@@ -204,6 +208,24 @@ export class LayUpDesk {
   /** What came out of each, in its unit. */
   readonly resinTyped = draft<number | null>('resinTyped', this.job, null);
   readonly secondTyped = draft<number | null>('secondTyped', this.job, null);
+  /** What each figure of the pot was read with. */
+  readonly readWith = new ReadWith();
+  /** Poured on one tare, the scale shows both parts together. */
+  readonly together = computed(
+    () => this.unit() === 'g' && this.inputs().mix.weighing !== 're-zeroed' && !((this.nextPot()?.fillerG ?? 0) > 0),
+  );
+
+  /** The second part as a scale shows it: alone, or on top of the resin. */
+  setSecond(shown: number | null): void {
+    const resin = this.together() ? (this.resinTyped() ?? 0) : 0;
+    this.secondTyped.set(shown === null ? null : Math.max(0, Math.round(1000 * (shown - resin)) / 1000));
+  }
+
+  takeSecond({ value, instrument }: Taken): void {
+    this.readWith.set('second', instrument);
+    this.setSecond(value[0]!);
+  }
+
   /** Grams, weighed or worked out from what came out. */
   readonly resinG = computed(() => this.grams(this.resinTyped(), this.resinUnit(), 'resin'));
   readonly secondG = computed(() => this.grams(this.secondTyped(), this.unit(), 'second'));
@@ -398,9 +420,12 @@ export class LayUpDesk {
       tempC: typed ?? fresh!.tempC!,
       read: typed === null ? fresh : null,
       lots: { remarks: this.lotRemarks(), reason: this.lotReason() },
+      readWith: this.readWith,
+      by: { by: this.session.person?.name ?? '', at: this.clock.now() },
     };
     this.store.log(potEntry(pot, this.inputs().mix, this.roundCard()));
     for (const field of [this.tempC, this.resinTyped, this.secondTyped, this.fillerG]) field.set(null);
+    this.readWith.clear();
   }
 
   laid(): void {

@@ -22,6 +22,9 @@ export interface MixedPot {
   read: AirRead | null;
   /** What was to be said of the lots, and why they were taken all the same. */
   lots: { remarks: readonly Remark[]; reason: string };
+  /** What each figure was read with, and who read the air for it just now. */
+  readWith?: { get: (field: string) => string };
+  by?: { by: string; at: string };
 }
 
 /** Grams of a part: as weighed, or worked out from what came out; null where nobody knows what a unit holds. */
@@ -29,7 +32,7 @@ export const gramsOf = ({ value, unit }: Pick<Part, 'value' | 'unit'>, part: 're
 
 /** A pot as it is written down: grams, and beside them what was counted where it was not weighed. */
 export function potEntry(
-  { round, label, resin, second, fillerG, tempC, read, lots }: MixedPot,
+  { round, label, resin, second, fillerG, tempC, read, lots, readWith, by }: MixedPot,
   mix: RepairInputs['mix'],
   card: SystemCard | null,
 ): LogEntryBody {
@@ -47,9 +50,15 @@ export function potEntry(
     ...(round.kind === 'paste' && fillerG !== null ? { fillerG } : {}),
     ...(lots.remarks.length > 0 ? { against: { ids: [...new Set(lots.remarks.map(({ id }) => id))], reason: lots.reason.trim() } } : {}), // prettier-ignore
     tempC,
-    ...(read ? { read: { by: read.by, at: read.at, instrument: read.instrument } } : {}),
+    ...(read ? { read: { by: read.by, at: read.at, instrument: read.instrument } } : readWith?.get('air') && by ? { read: { ...by, instrument: readWith.get('air') } } : {}), // prettier-ignore
+    ...told('resinWith', readWith?.get('resin')),
+    ...told('secondWith', readWith?.get('second')),
+    ...told('fillerWith', readWith?.get('filler')),
   };
 }
+
+const told = (name: 'resinWith' | 'secondWith' | 'fillerWith', instrument = ''): object =>
+  instrument === '' ? {} : { [name]: instrument };
 
 const thousandth = (grams: number): number => Math.round(1000 * grams) / 1000;
 

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { PickOf, TextInput } from '../../../parts/inputs';
+import { Take } from '../../../instruments/take';
 import { QuantityField } from '../../../parts/quantity-field';
 import { Panel } from '../stage-panel';
 import { LayUpDesk } from './desk';
@@ -9,7 +10,7 @@ import { LayUpDesk } from './desk';
   selector: 'ash-log-pot',
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PickOf, TextInput, QuantityField],
+  imports: [PickOf, Take, TextInput, QuantityField],
   templateUrl: './pot.html',
 })
 export class LogPot extends Panel {

@@ -8,10 +8,13 @@ import {
   signal,
 } from '@angular/core';
 import { type InspectionResult, hardFrom } from '@ashstep/contract';
+import type { QuantityName } from '@ashstep/contract/instruments';
 import { type InspectionCheck, judgesCure } from '@ashstep/core/inspection';
+import { Take, type Taken } from '../../../instruments/take';
 import { draft } from '../../../outbox/draft';
 import { figureOf } from '../../../parts/csv';
 import { TextInput } from '../../../parts/inputs';
+import { Clock } from '../../../platform/clock';
 import { WhenPipe } from '../../../platform/when.pipe';
 import { Panel } from '../stage-panel';
 import { answersOf, isOpen } from './answers';
@@ -22,11 +25,18 @@ const WHY: Record<string, string> = {
   'too-few': 'Too few readings to judge.',
 };
 
+/** Checks an instrument of the shed can read. */
+const READ_BY: Partial<Record<string, QuantityName>> = {
+  'hardness-d': 'hardness',
+  'hardness-impressor': 'hardness',
+  'patch-thickness': 'thickness',
+};
+
 /** Every check with its limit and how it is made, answered by eye or by readings. */
 @Component({
   selector: 'ash-acceptance',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TextInput, WhenPipe],
+  imports: [Take, TextInput, WhenPipe],
   templateUrl: './acceptance.html',
   styleUrl: './acceptance.scss',
 })
@@ -39,7 +49,7 @@ export class Acceptance extends Panel {
     const from = hardFrom(this.plan(), this.state().detail.log);
     return from !== null && Date.parse(this.now()) < from ? new Date(from).toISOString() : null;
   });
-  private readonly now = signal(new Date().toISOString());
+  private readonly now = signal(new Date(inject(Clock).moment()).toISOString());
   /** Why what is not hard yet is read all the same. */
   readonly early = draft('early', this.job, '');
 
@@ -62,7 +72,20 @@ export class Acceptance extends Panel {
   }
 
   type(checkId: string, text: string): void {
+    this.with.update(({ [checkId]: _, ...others }) => others);
     this.typed.update((all) => ({ ...all, [checkId]: text }));
+  }
+
+  readonly readBy: Readonly<Partial<Record<string, QuantityName>>> = READ_BY;
+  /** What the readings of a check were taken with, where all of them were. */
+  private readonly with = signal<Readonly<Record<string, ReadonlySet<string>>>>({});
+
+  /** One more reading of an instrument, behind those that are there. */
+  take({ id }: InspectionCheck, { value, instrument }: Taken): void {
+    const before = this.typedFor(id);
+    const all = before === '' ? new Set<string>() : this.with()[id];
+    this.type(id, `${before} ${value[0]}`.trim());
+    if (all) this.with.update((one) => ({ ...one, [id]: new Set([...all, instrument]) }));
   }
 
   typedFor(checkId: string): string {
@@ -79,7 +102,9 @@ export class Acceptance extends Panel {
     const readings = this.readings(check.id);
     this.noteKeyboard(check);
     if (!readings || (this.tooEarly(check) && this.noteOf(check) === '')) return;
-    this.store.answer({ checkId: check.id, readings, note: this.noteOf(check) });
+    const read = [...(this.with()[check.id] ?? [])].map((one) => `Read with ${one}.`);
+    this.store.answer({ checkId: check.id, readings, note: [this.noteOf(check), ...read].filter(Boolean).join(' ') });
+    this.with.update(({ [check.id]: _, ...others }) => others);
     this.typed.update(({ [check.id]: _, ...others }) => others);
   }
 

@@ -29,7 +29,7 @@ export function gaugeFromCsv(text: string): CsvFound<GaugeReading> {
 }
 
 /** Readings with others added; one taken anew at the same place goes in for the old. */
-export function withReadings(old: readonly GaugeReading[], added: readonly GaugeReading[]): GaugeReading[] {
+export function withReadings<R extends GaugeReading>(old: readonly R[], added: readonly R[]): R[] {
   const place = ({ rayDeg, outMm }: GaugeReading): string => `${wholeTurn(rayDeg)} ${outMm}`;
   return [...new Map([...old, ...added].map((reading) => [place(reading), reading])).values()];
 }

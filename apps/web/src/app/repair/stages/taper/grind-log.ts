@@ -83,6 +83,8 @@ const MOST_ADVICE = 6;
         <ash-quantity
           label="Depth found"
           kind="thickness"
+          reads="depth"
+          (readWith)="instrument.set($event)"
           [value]="depth()"
           [optional]="true"
           (valueChange)="depth.set($event)"
@@ -132,6 +134,8 @@ export class GrindLog extends Panel {
   readonly ray = signal(0);
   readonly out = signal(0);
   readonly depth = signal<number | null>(null);
+  /** What it was read with; nothing where it was typed. */
+  readonly instrument = signal('');
   readonly taken = signal<{ count: number; left: { line: number; reason: string }[] } | null>(null);
 
   readonly sloped = computed(() => this.plan().taper?.profile.kind === 'slope');
@@ -145,7 +149,13 @@ export class GrindLog extends Panel {
   add(): void {
     const depthMm = this.depth();
     if (depthMm === null) return;
-    const reading: GaugeReading = { rayDeg: wholeTurn(this.ray()), outMm: this.out(), depthMm };
+    const instrument = this.instrument();
+    const reading = {
+      rayDeg: wholeTurn(this.ray()),
+      outMm: this.out(),
+      depthMm,
+      ...(instrument ? { instrument } : {}),
+    };
     this.store.edit('survey', ({ gauge }) => ({ gauge: withReadings(gauge, [reading]) }));
     this.depth.set(null);
   }
