@@ -136,7 +136,7 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
     await scene.browser.offline(false);
     await scene.browser.sees('Your session has ended, Ilse Varga');
     expect(await scene.browser.accessFaults()).toEqual([]);
-    await scene.browser.sees(', 1 to send');
+    await scene.browser.sees('1 entry is kept here');
     await scene.browser.type('Name you sign in with', 'ilse');
     await scene.browser.type('Password', PASSWORDS.ilse);
     await scene.browser.press('Sign in');

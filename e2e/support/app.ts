@@ -7,7 +7,7 @@ import pg from 'pg';
 export const ROOT = path.resolve(import.meta.dirname ?? '.', '../..');
 const SECRET = 'only for the journeys, nowhere else';
 const RECORD_KEY = '7'.repeat(64);
-const BRIDGE_TOKEN = 'only for the bridge of the journeys';
+const BRIDGE_TOKEN = 'only-for-the-bridge-of-the-journeys';
 /** The model made before by whoever runs several suites. */
 const MODEL = process.env['DEMO_MODEL'];
 export const PASSWORDS = {
@@ -33,6 +33,7 @@ export async function freePort(): Promise<number> {
 /** The built application on a database of its own, filled with the demo; more processes can be started beside the first. */
 export class RunningApp {
   private readonly children: ChildProcess[] = [];
+  private readonly instruments: ChildProcess[] = [];
 
   private constructor(
     private readonly admin: string,
@@ -126,19 +127,19 @@ export class RunningApp {
     const port = String(await freePort());
     const run = (file: string, args: string[]): void => {
       const env = { ...process.env, BRIDGE_TOKEN };
-      this.children.push(spawn(process.execPath, [path.join(ROOT, 'apps/instruments/dist', file), ...args], { env, stdio: 'inherit' })); // prettier-ignore
+      this.instruments.push(spawn(process.execPath, [path.join(ROOT, 'apps/instruments/dist', file), ...args], { env, stdio: 'inherit' })); // prettier-ignore
     };
     run('main.js', ['--server', base, '--port', port]);
     run('simulator/main.js', ['--port', port]);
   }
 
+  async stopInstruments(): Promise<void> {
+    await ended(this.instruments.splice(0), 'SIGTERM');
+  }
+
   /** Kills the server processes where they stand. */
   async kill(): Promise<void> {
-    await Promise.all(
-      this.children
-        .splice(0)
-        .map((child) => new Promise((resolve) => (child.once('exit', resolve), child.kill('SIGKILL')))),
-    );
+    await ended(this.children.splice(0), 'SIGKILL');
   }
 
   /** Asks the database, past the server. */
@@ -159,15 +160,8 @@ export class RunningApp {
 
   /** Ends the server processes and what was started beside them; the database stays. */
   async halt(): Promise<void> {
-    await Promise.all(
-      this.children.splice(0).map(
-        (child) =>
-          new Promise((resolve) => {
-            child.once('exit', resolve);
-            child.kill('SIGTERM');
-          }),
-      ),
-    );
+    await this.stopInstruments();
+    await ended(this.children.splice(0), 'SIGTERM');
   }
 
   private async onAdmin(statement: string): Promise<void> {
@@ -176,4 +170,17 @@ export class RunningApp {
     await client.query(statement);
     await client.end();
   }
+}
+
+async function ended(children: readonly ChildProcess[], signal: NodeJS.Signals): Promise<void> {
+  await Promise.all(
+    children.map(
+      (child) =>
+        new Promise<void>((resolve) => {
+          if (child.exitCode !== null || child.signalCode !== null) return resolve();
+          child.once('exit', () => resolve());
+          child.kill(signal);
+        }),
+    ),
+  );
 }

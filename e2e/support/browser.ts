@@ -288,6 +288,11 @@ export class Browser {
       .perform();
   }
 
+  /** Runs this in every page from now on, before the page's own scripts. */
+  async beforeEachPage(source: string): Promise<void> {
+    await this.devTools('Page.addScriptToEvaluateOnNewDocument', { source });
+  }
+
   private async devTools(command: string, parameters: object): Promise<void> {
     await (this.driver as chrome.Driver).sendDevToolsCommand(command, parameters);
   }

@@ -3,7 +3,7 @@ import { chance } from './chance.js';
 import { type Simulated, helloOf, stepped, today } from './simulated.js';
 
 /** Poured so fast, g/s; the last of it trickles. */
-const [POUR_G_S, TRICKLE_G_S, LAST_G] = [9, 1.2, 4];
+const [POUR_G_S, TRICKLE_G_S, LAST_G] = [22, 2, 4];
 /** The pointer follows the pan with this lag, s. */
 const LAG_S = 0.25;
 /** Zero wanders, g in a minute; hands miss by so much, g. */

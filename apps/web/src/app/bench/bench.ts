@@ -120,7 +120,11 @@ export class Bench {
     return this.open()
       .filter(({ id }) => id !== this.act()?.id)
       .slice(0, NEXT_SHOWN)
-      .map((act) => ({ id: act.id, ...this.wordsOf(act) }));
+      .map((act) => {
+        const { title, big, lines } = this.wordsOf(act);
+        const ply = act.kind === 'ply';
+        return { id: act.id, name: [ply ? 'Ply' : title, big].filter(Boolean).join(' '), line: lines[ply ? 1 : 0]! };
+      });
   });
 
   readonly pots = computed(() => {
@@ -312,6 +316,8 @@ export class Bench {
     if (this.mixing()) {
       if (this.weigh()?.mayTake()) return `Take ${this.weigh()!.scale.live()!.g.toFixed(1)} g`;
       const wanted = this.desk.potMissing();
+      // It stands in the log as mixed, and as what was never laid with.
+      if (!wanted && this.weigh()?.verdict()?.within === false) return 'Thrown away: mix again';
       return wanted ? `Still wanted: ${wanted}` : `${pot ? `Pot ${pot.label}` : 'The pot'} mixed`;
     }
     if (this.wantsAir()) return 'Read the air';

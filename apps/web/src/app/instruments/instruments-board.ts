@@ -38,7 +38,7 @@ import { Instruments } from './instruments';
               <tr [class.gone]="!one.connected">
                 <th scope="row">
                   {{ one.name
-                  }}<span class="quiet"> {{ one.simulated ? 'simulated' : kinds[one.kind].name.toLowerCase() }}</span>
+                  }}<span class="quiet">, {{ one.simulated ? 'simulated' : kinds[one.kind].name.toLowerCase() }}</span>
                 </th>
                 <td class="num">
                   @if (one.trouble) {
@@ -63,10 +63,10 @@ import { Instruments } from './instruments';
                       type="button"
                       class="act small"
                       [disabled]="!one.connected"
-                      [attr.aria-label]="'Calibrated now, ' + one.name"
+                      [attr.aria-label]="'Calibrate ' + one.name"
                       (click)="ask(one, { what: 'calibrate' })"
                     >
-                      Calibrated now
+                      Calibrate
                     </button>
                   </div>
                 </td>
@@ -117,6 +117,35 @@ import { Instruments } from './instruments';
     }
     .bridge {
       margin: 0;
+    }
+    th[scope='row'] {
+      font-weight: 600;
+      border-bottom: 1px solid var(--ash-2);
+    }
+    th .quiet {
+      font-weight: 430;
+    }
+    @media (max-width: 820px) {
+      thead {
+        display: none;
+      }
+      tr {
+        display: flex;
+        flex-wrap: wrap;
+        align-items: center;
+        gap: 4px 16px;
+        padding-block: 8px;
+        border-bottom: 1px solid var(--ash-3);
+      }
+      tr > * {
+        padding: 0;
+        border: 0;
+      }
+      th[scope='row'],
+      td:last-child {
+        flex: 1 0 100%;
+        border: 0;
+      }
     }
   `,
 })
