@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { CHAIN_START, type RecordFile, canonicalJson } from '@ashstep/contract';
 import { pdfText } from '../testing/pdf.js';
 import { PASSWORD, TestClient, type TestReply, TestServer } from '../testing/server.js';
-import { finishedRepair, inspectAgain, newRepair, saveSection } from '../testing/repairs.js';
+import { finishedRepair, inspectAgain, newRepair, saveSection, SCALE } from '../testing/repairs.js';
 import { chainHash } from './seal.js';
 import { verifyChain } from './service.js';
 import { fileFaults } from './verify.js';
@@ -116,12 +116,28 @@ describe('record', () => {
       const forged = { ...file, seal: { ...file.seal!, number: file.seal!.number + 1 } };
       expect((await theirs.send('POST', '/api/records', forged)).body.code).toBe('signature-mismatch');
       const shown = (await theirs.send('GET', `/api/repairs/${repair.id}`)).body;
-      expect(shown.log.length).toBe(repair.log.length);
+      expect(shown.log).toEqual(repair.log);
       expect(shown.state).toBe('sealed');
       expect((await verifyChain(elsewhere.context)).intact).toBeTrue();
     } finally {
       await elsewhere.stop();
     }
+  });
+
+  it('tells who did what, when, on which device and read off which instrument, in file and print', async () => {
+    const repair = await finishedRepair(tech, inspector);
+    await inspector.send('POST', `/api/repairs/${repair.id}/sign-off`, SIGN);
+    const { body }: RecordFile = (await tech.send('GET', `/api/repairs/${repair.id}/record.json`)).body;
+    expect(new Set(body.log.map(({ by, device }) => `${by}, ${device?.name}, ${device?.at}`))).toEqual(
+      new Set(['Tech Spec, Tablet by the bench, 2026-04-16T09:00:00.000Z']),
+    );
+    expect(body.log.find(({ entry }) => entry.kind === 'batch')!.entry).toEqual(
+      jasmine.objectContaining({ resinWith: SCALE, secondWith: SCALE }),
+    );
+    expect(body.events.some(({ kind, device }) => kind === 'logged' && device === 'Tablet by the bench')).toBeTrue();
+    const print = (await pdfText((await tech.send('GET', `/api/repairs/${repair.id}/record.pdf`)).body)).replace(/\s+/g, ' '); // prettier-ignore
+    expect(print).toContain('Tech Spec, Tablet by the bench');
+    expect(print).toContain(`read off ${SCALE}`);
   });
 
   it('of another shop is never filed under a craft or as the evidence of this one', async () => {

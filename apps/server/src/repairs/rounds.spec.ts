@@ -76,7 +76,7 @@ describe('rounds in the log', () => {
     expect((await log(id, { ...startEntry(), round: 'more' })).body.log.at(-1).entry.kind).toBe('witness');
     // Two rounds have a pot A each.
     for (const round of ['f0.g0', 'more']) expect((await log(id, pot(round, 'A'))).status).toBe(201);
-    const twice = (await log(id, pot('more', 'A', { resinG: 90, secondG: 1.8 }))).body.log;
+    const twice = (await log(id, pot('more', 'A', { resinG: 90, secondG: 2.3 }))).body.log;
     expect(questionsOf(planRepair(inputs).rounds, twice)[0]!.kind).toBe('pot-twice');
     expect((await log(id, { kind: 'ply', plyKey: 'more-p2', label: 'Seven more, ply 2' })).status).toBe(201);
     expect((await log(id, { kind: 'round', round: 'fair', label: 'Fairing', found: 'low by 0.3 mm' })).status).toBe(

@@ -54,6 +54,15 @@ const PLANNED: Sections = {
   days: { startAt: '2026-04-16T08:00' },
 };
 
+/** What a finished repair was logged on, and its pot read off. */
+export const SCALE = 'Bench scale, calibrated 2026-03-01';
+const DEVICE = {
+  'Device-Id': '5b2c6f0e-6f4e-4d5a-9a51-0d9c2f7b1a11',
+  'Device-Name': 'Tablet%20by%20the%20bench',
+  'Device-Time': '2026-04-16T09:00:00.000Z',
+  'Device-Place': '1',
+};
+
 /** A repair planned and laid by one, with every acceptance check passed by an inspector, who may sign it. */
 export async function finishedRepair(client: TestClient, inspector: TestClient): Promise<RepairDetail> {
   let repair = await newRepair(client);
@@ -67,28 +76,23 @@ export async function finishedRepair(client: TestClient, inspector: TestClient):
     ...closed,
   ])
     await client.send('PUT', `${at}/checks`, { id: randomUUID(), checkId, done: true });
-  await client.send('POST', `${at}/log`, {
-    id: randomUUID(),
-    entry: startEntry(),
-  });
+  const log = (entry: object): Promise<unknown> =>
+    client.send('POST', `${at}/log`, { id: randomUUID(), entry }, DEVICE);
+  await log(startEntry());
   const pot = plan.mix!.faces[0]!.pots[0]!;
-  await client.send('POST', `${at}/log`, {
-    id: randomUUID(),
-    entry: {
-      kind: 'batch',
-      label: 'A',
-      resinG: pot.mix.resinG,
-      secondG: pot.mix.secondG,
-      resinLot: 'P-1',
-      secondLot: 'C-9',
-      tempC: 20,
-    },
+  await log({
+    kind: 'batch',
+    label: 'A',
+    resinG: pot.mix.resinG,
+    secondG: pot.mix.secondG,
+    resinLot: 'P-1',
+    secondLot: 'C-9',
+    tempC: 20,
+    resinWith: SCALE,
+    secondWith: SCALE,
   });
   for (const ply of plan.patch!.faces[0]!.plies)
-    await client.send('POST', `${at}/log`, {
-      id: randomUUID(),
-      entry: { kind: 'ply', plyKey: `f0-p${ply.laid}`, label: `Ply ${ply.laid}` },
-    });
+    await log({ kind: 'ply', plyKey: `f0-p${ply.laid}`, label: `Ply ${ply.laid}` });
   await inspect(inspector, repair, plan.inspection);
   return (await client.send('GET', at)).body;
 }

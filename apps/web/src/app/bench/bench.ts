@@ -26,9 +26,10 @@ import {
   roundName,
   standingLog,
 } from '@ashstep/contract';
-import { type Act, actsOf } from '@ashstep/core/bench';
+import { type Act, actsOf, restPot } from '@ashstep/core/bench';
 import { attempt } from '@ashstep/core/errors';
 import type { Point } from '@ashstep/core/geometry';
+import { type PlannedRound, type RoundPot, cardOfMedium } from '@ashstep/core/repair';
 import { parseQuantity } from '@ashstep/core/units';
 import { first, interval, switchMap } from 'rxjs';
 import { ReadWith } from '../instruments/read-with';
@@ -154,8 +155,14 @@ export class Bench {
     const act = this.act();
     if (!act || this.done()) return null;
     if (act.kind === 'mix') return act.pot;
-    return this.another() && act.kind === 'ply' ? (this.desk.nextPot() ?? act.pot) : null;
+    return this.another() && act.kind === 'ply' ? (this.desk.nextPot() ?? this.rest(act.round) ?? act.pot) : null;
   });
+  /** For what is still to be laid of a round, where its planned pots are gone. */
+  private rest(round: PlannedRound): RoundPot | null {
+    const card = cardOfMedium(round.medium, this.plan().resin?.card ?? null);
+    return card && restPot(this.inputs(), card, round, this.laid());
+  }
+
   /** What stands before the round can begin. */
   readonly missing = computed(() => {
     this.nowMs();

@@ -20,7 +20,7 @@ const MOST = 9;
       gap: 8px;
     }
     button {
-      min-height: 72px;
+      min-height: var(--key-height, 72px);
       border: 2px solid var(--ink);
       background: var(--sheet);
       color: var(--ink);

@@ -70,6 +70,11 @@ const KIND: Partial<Record<QuantityName, QuantityKind>> = {
       align-items: center;
       gap: 4px 8px;
     }
+    /* At the bench it is pressed in gloves. */
+    button {
+      min-height: var(--take-height, 44px);
+      font-size: var(--take-size, 14px);
+    }
     .quiet {
       font-size: 14px;
     }

@@ -1,0 +1,24 @@
+import { type PlannedRound, type RepairInputs, type RoundPot, measuring, mixedG } from '../repair/index.js';
+import type { SystemCard } from '../resin/index.js';
+
+/**
+ * A pot for what is left of a round, in place of one that has gone: as much as its open plies take, with the waste, and no larger than a planned pot; never
+ * smaller than what it is measured with mixes right.
+ * @param laid keys of the plies that are down
+ * @returns null where nothing is left to lay, or no pot was planned
+ */
+export function restPot(
+  inputs: RepairInputs,
+  card: SystemCard,
+  { plies, pots }: Pick<PlannedRound, 'plies' | 'pots'>,
+  laid: ReadonlySet<string>,
+): RoundPot | null {
+  const open = plies.flatMap((ply, i) => (laid.has(ply.key) ? [] : [{ number: i + 1, resinG: ply.resinG }]));
+  const [planned] = pots;
+  if (open.length === 0 || !planned) return null;
+  const most = Math.max(...pots.map(({ mix }) => mixedG(mix)));
+  const wantedG = open.reduce((sum, { resinG }) => sum + resinG, 0) * (1 + inputs.mix.wastePercent / 100);
+  const { of, smallestG } = measuring(inputs, card, planned.mix.catalystPercent);
+  const totalG = Math.min(most, Math.max(wantedG, smallestG ?? 0));
+  return { label: 'extra', plies: open.map(({ number }) => number), fillerG: 0, spotIds: [], ...of(totalG) };
+}
