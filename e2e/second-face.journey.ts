@@ -61,6 +61,14 @@ describe('the second face of the launch, with instruments', () => {
     await browser.pressAt('[aria-label^="Take back: Ply 2/1"]');
     await browser.pressAt('[aria-label^="Take back: Pot A2"]');
     await browser.sees('Taken back: Pot A2');
+    // The last that was begun stands first.
+    await browser.pressAt('[aria-label^="Take back: Start"]');
+    await browser.sees('Taken back: Start');
+    await browser.saved();
+    await browser.go(`${launch}/layup?part=before`);
+    await browser.find('ash-preparation input');
+    await browser.driver.executeScript('document.querySelectorAll("ash-preparation input:checked").forEach((tick) => tick.click())'); // prettier-ignore
+    await browser.sees('3 of 3');
     await browser.saved();
     await browser.go(`${launch}/bench`);
     await browser.find('.act-words');

@@ -12,6 +12,7 @@ export * from './stock.js';
 export * from './api.js';
 export * from './log-entry.js';
 export * from './log-questions.js';
+export * from './lay-up-evaluation.js';
 export { uuid } from './scalars.js';
 export * from './record.js';
 export * from './shed-plan.js';

@@ -1,5 +1,5 @@
 import { type LogEntryBody, type Person, type RecordBody, sectionNames, wallClockIn } from '@ashstep/contract';
-import { type InspectionCheck, judgesCure, preparationChecks } from '@ashstep/core/inspection';
+import { type InspectionCheck, judgesCure, preparationChecks, roundChecks } from '@ashstep/core/inspection';
 import { windows } from '@ashstep/core/cure';
 import {
   type PlannedRound,
@@ -143,7 +143,10 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<() =>
   if (job.roundsWorked) await workRounds(context, id, job, plan, (minutes) => (clock += minutes * MINUTE_MS));
   if (job.plies !== 0 && plan.patch) {
     const bench = { ...base, now: () => new Date(clock) };
-    await layUp(bench, id, job, plan, (minutes) => (clock += minutes * MINUTE_MS));
+    await layUp(bench, id, job, plan, {
+      pass: (minutes) => (clock += minutes * MINUTE_MS),
+      cure: (hours) => (clock = Math.max(clock, Math.min(clock + 60 * hours * MINUTE_MS, today.getTime() - 180 * MINUTE_MS))), // prettier-ignore
+    });
     await closeRounds(context, id, job, plan);
   }
   for (const key of job.prepared ?? []) {
@@ -195,31 +198,34 @@ async function prepare(context: Context, id: string, job: DemoJob, plan: RepairP
 const HANDS = [0.85, 1, 1.2];
 const MIXED_MIN = 2;
 
-/** Lays the plies of a job at the pace of its work, on a clock that is told how long each act took. */
+/** Lays the plies of a job at the pace of its work, on a clock that is told how long each act took, and each round waited; no wait goes past today. */
 async function layUp(
   context: Context,
   id: string,
   job: DemoJob,
   plan: RepairPlan,
-  pass: (minutes: number) => void,
+  { pass, cure }: { pass: (minutes: number) => void; cure: (hours: number) => void },
 ): Promise<void> {
   pass(MIXED_MIN);
   await prepare(context, id, job, plan);
   await begin(context, id, job, plan);
   const all = plan.rounds
     .filter(({ face }) => face !== null)
-    .flatMap(({ plies, pots, pace }) =>
-      plies.map(({ key, label, resinG }, i) => ({
+    .flatMap((round, n) => {
+      const { plies, pots, pace } = round;
+      return plies.map(({ key, label, resinG }, i) => ({
+        goesOn: n > 0 && i === 0 ? round : null,
         key,
         label,
         minutes: (resinG / pace!.gPerMin) * HANDS[i % HANDS.length]!,
         pot: pots.find((pot) => pot.plies.includes(i + 1)),
-      })),
-    );
+      }));
+    });
   const laid = job.plies < 0 ? all : all.slice(0, job.plies);
   const poured = new Set<string>();
   for (const ply of laid) {
-    const { pot } = ply;
+    const { pot, goesOn } = ply;
+    if (goesOn) await goOn(context, id, job, plan, goesOn, cure);
     if (pot && !poured.has(pot.label)) {
       poured.add(pot.label);
       pass(MIXED_MIN);
@@ -248,6 +254,25 @@ async function layUp(
       job.technician,
     );
   }
+}
+
+/** The next round of plies, once the one before is green, or can be sanded and is keyed. */
+async function goOn(
+  context: Context,
+  id: string,
+  job: DemoJob,
+  plan: RepairPlan,
+  round: PlannedRound,
+  cure: (hours: number) => void,
+): Promise<void> {
+  // prettier-ignore
+  const card = plan.resin?.card;
+  if (!card) return;
+  const { fromHour, sandableHour } = windows({ card, airTempC: plan.air.tempC.value });
+  cure(1 + ((round.onto === 'green' ? fromHour : sandableHour) ?? 0));
+  if (round.onto === 'abraded')
+    for (const check of roundChecks(round.id)) await setCheck(context, id, check.id, true, job.technician);
+  await begin(context, id, job, plan, round);
 }
 
 /** Fills, beds and coats, pot by pot and spot by spot, each round once the one before it can be sanded. */

@@ -80,7 +80,7 @@ export const lot = (patch: Partial<Lot>): Lot => ({
 
 /** What panels of a repair work with: a store that notes what it is asked, a shelf, a shed and its plan. */
 export class PanelBench {
-  readonly store = jasmine.createSpyObj<RepairStore>('store', ['edit', 'reach', 'pick']);
+  readonly store = jasmine.createSpyObj<RepairStore>('store', ['edit', 'reach', 'pick', 'log']);
   private shown = stateOf();
   readonly lots = signal<Lot[]>([]);
   readonly units$ = new BehaviorSubject<'metric' | 'imperial'>('metric');

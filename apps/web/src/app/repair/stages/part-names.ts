@@ -65,6 +65,7 @@ export const PART_NAMES = {
     air: 'Air and surface',
     pot: 'Pot',
     rounds: 'Rounds',
+    evaluation: 'Planned against done',
     log: 'Log and notes',
   },
   finish: {

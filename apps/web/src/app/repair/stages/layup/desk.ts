@@ -10,6 +10,7 @@ import {
   POUR_UNIT_NAMES,
   type RoundStanding,
   doneWords,
+  evaluateLayUp,
   pouredWords,
   questionsOf,
   roundName,
@@ -464,6 +465,12 @@ export class LayUpDesk {
 
   /** Entries that count no more. */
   readonly takenBack = computed(() => new Set(this.state().detail.log.flatMap(({ entry }) => (entry.kind === 'taken-back' ? [entry.of] : [])))); // prettier-ignore
+
+  /** What was planned against what was done, by the log. */
+  readonly evaluation = computed(() => {
+    const { inputs, plan, detail } = this.state();
+    return evaluateLayUp({ inputs, plan, log: detail.log, ticked: (id) => this.isDone(id), zone: this.clock.zone(), nowMs: this.clock.moment() }); // prettier-ignore
+  });
 
   /** What people or devices told against each other. */
   readonly questions = computed(() =>

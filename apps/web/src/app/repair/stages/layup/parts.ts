@@ -3,6 +3,7 @@ import { airFrom } from '../../air-words';
 import { counted } from '../counted';
 import type { StagePart } from '../stage-page';
 import type { LayUpDesk } from './desk';
+import { LayUpEvaluationPanel } from './evaluation';
 import { LogPot } from './pot';
 import { Preparation } from './preparation';
 import { RoundsDone } from './rounds-done';
@@ -53,6 +54,18 @@ export function layUpParts(desk: LayUpDesk): readonly StagePart[] {
       panels: [RoundsDone],
       when: () => desk.standings().length > 0,
       line: () => `${desk.standings().filter(({ done }) => done).length} of ${desk.standings().length} done`,
+    },
+    {
+      id: 'evaluation',
+      name: PART_NAMES.layup.evaluation,
+      panels: [LayUpEvaluationPanel],
+      when: () => !desk.first(),
+      line: () => {
+        const { rounds } = desk.evaluation();
+        const poor = rounds.filter(({ bond }) => bond?.kind === 'poor').length;
+        const done = `${rounds.filter(({ done: down }) => down).length} of ${rounds.length} rounds`;
+        return poor > 0 ? `${done}, ${counted(poor, 'poor bond')}` : done;
+      },
     },
     {
       id: 'log',
