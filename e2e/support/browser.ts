@@ -44,10 +44,11 @@ export class Browser {
     base: string,
     way: Way = 'mouse',
     profile = mkdtempSync(path.join(os.tmpdir(), 'ash-step-')),
+    flags: readonly string[] = [],
   ): Promise<Browser> {
     const options = new chrome.Options();
     options.setChromeBinaryPath('/usr/bin/chromium');
-    options.addArguments(...FLAGS, `--user-data-dir=${profile}`);
+    options.addArguments(...FLAGS, ...flags, `--user-data-dir=${profile}`);
     const preferences = new logging.Preferences();
     preferences.setLevel(logging.Type.BROWSER, logging.Level.ALL);
     options.setLoggingPrefs(preferences);

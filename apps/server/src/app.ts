@@ -27,9 +27,9 @@ const BODY_LIMIT = '1mb';
 const RECORD_LIMIT = '8mb';
 /** What is small is sent sooner as it is. */
 const SQUEEZED = { threshold: '48kb', level: 3 };
-/** What the pages may ask a device for: the camera for photographs of the damage, and to keep its screen on. */
+/** What the pages may ask a device for: the camera for photographs of the damage, the microphone to hear taps, and to keep its screen on. */
 const PERMISSIONS =
-  'camera=(self), screen-wake-lock=(self), microphone=(), geolocation=(), payment=(), usb=(), browsing-topics=()';
+  'camera=(self), screen-wake-lock=(self), microphone=(self), geolocation=(), payment=(), usb=(), browsing-topics=()';
 
 /** The HTTP application: API under /api, the built web app for everything else. */
 export function createApp(context: Context, changes: ChangeFeed): Express {

@@ -12,6 +12,7 @@ import { wallClockIn } from './wall-clock.js';
 export interface RoundEvaluation {
   id: string;
   name: string;
+  begun: boolean;
   done: boolean;
   plies: { planned: number; real: number };
   /** Mixed within its ratio; what was out is thrown away. */
@@ -112,6 +113,7 @@ function evaluate(
   return {
     id: round.id,
     name: roundName(round, plan.rounds),
+    begun: begun !== null,
     done,
     plies: { planned: round.plies.length, real: plies.size },
     grams: { planned: round.pots.reduce((sum, { mix }) => sum + mixedG(mix), 0), real: mass(pots.filter(({ within }) => within !== false)), out: mass(pots.filter(({ within }) => within === false)) }, // prettier-ignore

@@ -1,5 +1,5 @@
 import { seeded } from '../testing/seeded.js';
-import { type TapFeatures, scoreTap, tapFeatures } from './tap-sound.js';
+import { type TapFeatures, findTap, scoreTap, tapFeatures, tapPicture, together } from './tap-sound.js';
 
 const RATE = 44_100;
 
@@ -56,6 +56,33 @@ describe('the sound of a tap', () => {
     const low = (): TapFeatures => tapFeatures(tap(about(900, 0.05), about(40, 0.1), 25), RATE);
     const references = Array.from({ length: 6 }, low);
     expect(scoreTap(low(), references).sound).not.toBe('dull');
+  });
+
+  it('is found in what a microphone hears, once it has rung out, and each once', () => {
+    const quiet = (s: number): number[] => Array.from({ length: Math.round(s * RATE) }, () => 0.001 * normal());
+    const heard = [...quiet(0.3), ...tap(2400, 40, 60), ...quiet(0.4), ...tap(850, 14, 60), ...quiet(0.2)];
+    const first = findTap(heard, RATE)!;
+    expect(first.onset / RATE).toBeCloseTo(0.33, 2);
+    expect(tapFeatures(first.samples, RATE).frequencyHz).toBeCloseTo(2400, -2);
+    const second = findTap(heard, RATE, first.onset + 0.25 * RATE)!;
+    expect(second.onset / RATE).toBeCloseTo(0.3 + 0.18 + 0.4 + 0.03, 2);
+    expect(findTap(heard, RATE, second.onset + 0.25 * RATE)).toBeNull();
+    // Cut off while it rings.
+    expect(findTap(heard.slice(0, Math.round(0.36 * RATE)), RATE)).toBeNull();
+    expect(findTap(quiet(0.5), RATE)).toBeNull();
+  });
+
+  it('is surer told twice, and can be seen: its loudness falls as it does, and is highest at its pitch', () => {
+    const references = Array.from({ length: 5 }, () => ringing(20));
+    const [a, b] = [scoreTap(dull(20), references), scoreTap(dull(20), references)];
+    const both = together(a, b);
+    expect(both.score).toBeCloseTo((a.score + b.score) / 2, 9);
+    expect(both.doubt).toBeLessThan(Math.min(a.doubt, b.doubt));
+    const { decayDb, bands } = tapPicture(tap(1600, 30, 60, 0), RATE);
+    expect(Math.max(...decayDb)).toBe(0);
+    // 20 dB in 30 ms: ten frames of 3 ms.
+    expect(decayDb[11]! - decayDb[1]!).toBeCloseTo(-20, -1);
+    expect(bands.find(({ db }) => db === 0)!.hz / 1600).toBeCloseTo(1, 0);
   });
 
   it('wants five to go by, a tap that can be heard, and a rate there is', () => {

@@ -46,10 +46,9 @@ export function tapFeatures(samples: readonly number[], rateHz: number): TapFeat
   requireNumber(rateHz, 'rateHz', RATE_HZ);
   if (samples.length > MOST_SAMPLES) throw new CoreError('too-many', 'samples', { max: MOST_SAMPLES });
   const looked = Math.round(LOOKED_S * rateHz);
-  const loudest = samples.reduce((best, value, i) => (Math.abs(value) > Math.abs(samples[best]!) ? i : best), 0);
-  const onset = Math.max(0, loudest - Math.round(0.001 * rateHz));
+  const onset = onsetOf(samples, rateHz);
   const tap = samples.slice(onset, onset + looked);
-  if (tap.length < looked / 3 || !samples.every(Number.isFinite) || samples[loudest] === 0)
+  if (tap.length < looked / 3 || !samples.every(Number.isFinite) || samples.every((one) => one === 0))
     throw new CoreError('empty', 'samples');
   const before = samples.slice(0, Math.max(0, onset - Math.round(0.002 * rateHz)));
   const noise = before.length < 32 ? 0 : meanSquare(before);
@@ -73,6 +72,74 @@ export function tapFeatures(samples: readonly number[], rateHz: number): TapFeat
     lowShare: heard.reduce((sum, value, i) => (i * binHz < DARK_HZ ? sum + value : sum), 0) / total,
     aboveNoiseDb: noise === 0 ? 120 : 10 * Math.log10(Math.max(1, first / noise)),
   };
+}
+
+/** A frame this much louder than most is the beginning of a tap; and none that is quieter than this of full scale. */
+const [BEGINS_OVER, LEAST_AMPLITUDE] = [6, 0.004];
+/** Kept of a recording before a tap begins, as the noise, and after it, s. */
+const [KEPT_BEFORE_S, KEPT_AFTER_S] = [0.05, 0.13];
+
+/**
+ * The first tap in what a microphone hears.
+ * @param samples amplitude of full scale 1
+ * @param from sample to begin at
+ * @returns the sample it begins at and the recording of it, as `tapFeatures` takes it; null where there is none, or it has not rung out yet
+ */
+export function findTap(
+  samples: ArrayLike<number>,
+  rateHz: number,
+  from = 0,
+): { onset: number; samples: number[] } | null {
+  requireNumber(rateHz, 'rateHz', RATE_HZ);
+  const frame = Math.max(8, Math.round(FRAME_S * rateHz));
+  const loud = Array.from({ length: Math.floor(samples.length / frame) }, (_, i) => {
+    let sum = 0;
+    for (let j = i * frame; j < (i + 1) * frame; j++) sum += samples[j]! ** 2;
+    return Math.sqrt(sum / frame);
+  });
+  const usual = [...loud].sort((a, b) => a - b)[Math.floor(loud.length / 2)] ?? 0;
+  const limit = Math.max(LEAST_AMPLITUDE, BEGINS_OVER * usual);
+  const at = loud.findIndex((level, i) => i * frame >= from && level > limit && (loud[i - 1] ?? 0) < level / 2);
+  if (at < 0) return null;
+  const onset = at * frame;
+  const [start, end] = [onset - Math.round(KEPT_BEFORE_S * rateHz), onset + Math.round(KEPT_AFTER_S * rateHz)];
+  if (end > samples.length) return null;
+  return { onset, samples: Array.from({ length: end - Math.max(0, start) }, (_, i) => samples[Math.max(0, start) + i]!) }; // prettier-ignore
+}
+
+/** Two taps at one place are surer than one: their mean, and less doubt. */
+export function together(a: TapScore, b: TapScore, threshold = USUAL_TAP_THRESHOLD): TapScore {
+  const score = (a.score + b.score) / 2;
+  const doubt = Math.hypot(a.doubt, b.doubt) / 2;
+  return { ...b, score, doubt, sound: verdictOf(score, doubt, threshold) };
+}
+
+const verdictOf = (score: number, doubt: number, threshold: number): TapSound =>
+  score > threshold + doubt ? 'dull' : score < threshold - doubt ? 'sound' : 'doubtful';
+
+/** What can be seen of a tap: how its loudness falls, dB under its loudest every three milliseconds, and its loudness by pitch, dB under the highest, in thirds of an octave. */
+export function tapPicture(
+  samples: readonly number[],
+  rateHz: number,
+): { decayDb: number[]; bands: { hz: number; db: number }[] } {
+  const { onset, frame } = { onset: onsetOf(samples, rateHz), frame: Math.max(8, Math.round(FRAME_S * rateHz)) };
+  const tap = samples.slice(onset, onset + Math.round(LOOKED_S * rateHz));
+  const power = Array.from({ length: Math.floor(tap.length / frame) }, (_, i) => meanSquare(tap.slice(i * frame, (i + 1) * frame))); // prettier-ignore
+  const [top, spectrum] = [Math.max(...power), powerSpectrum(tap)];
+  const binHz = rateHz / (2 * spectrum.length);
+  const bands = Array.from({ length: 21 }, (_, i) => LEAST_HZ * 2 ** (i / 3)).map((hz) => ({
+    hz,
+    sum: spectrum.reduce((sum, value, i) => (i * binHz >= hz / 2 ** (1 / 6) && i * binHz < hz * 2 ** (1 / 6) ? sum + value : sum), 0), // prettier-ignore
+  }));
+  const most = Math.max(...bands.map(({ sum }) => sum));
+  const under = (value: number, of: number): number => Math.max(-60, 10 * Math.log10(Math.max(1e-12, value / of)));
+  return { decayDb: power.map((one) => under(one, top)), bands: bands.map(({ hz, sum }) => ({ hz, db: under(sum, most) })) }; // prettier-ignore
+}
+
+/** Where a recorded tap begins: a moment before it is loudest. */
+function onsetOf(samples: readonly number[], rateHz: number): number {
+  const loudest = samples.reduce((best, value, i) => (Math.abs(value) > Math.abs(samples[best]!) ? i : best), 0);
+  return Math.max(0, loudest - Math.round(0.001 * rateHz));
 }
 
 /**
@@ -100,8 +167,7 @@ export function scoreTap(
   );
   const score = parts.reduce((sum, part) => sum + part, 0) / parts.length;
   const doubt = OWN_DOUBT + NOISE_DOUBT_AT_20_DB * 10 ** ((20 - Math.min(60, features.aboveNoiseDb)) / 20);
-  const verdict = score > threshold + doubt ? 'dull' : score < threshold - doubt ? 'sound' : 'doubtful';
-  return { sound: verdict, score, doubt, features };
+  return { sound: verdictOf(score, doubt, threshold), score, doubt, features };
 }
 
 function checkFeatures({ frequencyHz, fall20Ms, lowShare, aboveNoiseDb }: TapFeatures, field: string): void {

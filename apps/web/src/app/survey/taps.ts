@@ -41,6 +41,7 @@ import { RepairStore, type RepairState, fieldError } from '../repair/repair.stor
 import { type CsvReadings, notYetThere, readingsFromCsv, readingsToCsv } from './readings-csv';
 import { SurveyDesk } from './survey-desk';
 import { SurveyService } from './survey.service';
+import { TapEar } from './tap-ear';
 import { Clock } from '../platform/clock';
 
 const KIND_NAMES: Record<Shape['kind'], string> = {
@@ -65,7 +66,7 @@ const MOST_CORNERS = 36;
   selector: 'ash-taps',
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DecimalPipe, QuantityField, FigurePipe, UnitPipe],
+  imports: [DecimalPipe, QuantityField, TapEar, FigurePipe, UnitPipe],
   templateUrl: './taps.html',
   styleUrl: './taps.scss',
 })
@@ -154,7 +155,8 @@ export class Taps implements OnDestroy {
     this.desk.layDown();
   }
 
-  tap(sound: TapSound): void {
+  /** @param instrument what told it; nothing where a person did */
+  tap(sound: TapSound, instrument = ''): void {
     const at = this.cursor();
     if (!at) return;
     const tap: Reading = {
@@ -162,7 +164,7 @@ export class Taps implements OnDestroy {
       sound,
       xMm: at.x,
       yMm: at.y,
-      instrument: '',
+      instrument,
       by: this.session.person?.name ?? '',
       at: this.shedClock.now(),
     };
@@ -175,7 +177,20 @@ export class Taps implements OnDestroy {
       ],
     }));
     this.said.set(`${sound} at ${at.x.toFixed(0)}, ${at.y.toFixed(0)}`);
-    this.desk.cursor.set(this.open(at, [at]));
+    const free = this.free(at, [at]);
+    if (free) this.desk.cursor.set(free);
+    // Where a tap helps most is known once this one counts.
+    else afterNextRender(() => this.cursor() && this.desk.cursor.set(this.open(at)), { injector: this.injector });
+  }
+
+  /** The person's word on the last tap, which wins; what the microphone told is kept beside it. */
+  correct(sound: TapSound, instrument: string): void {
+    const last = this.taps().at(-1);
+    if (!last) return;
+    this.store.edit('survey', ({ readings }) => ({
+      readings: readings.map((reading) => (reading === last ? { ...last, sound, instrument } : reading)),
+    }));
+    this.said.set(`${sound} at ${last.xMm.toFixed(0)}, ${last.yMm.toFixed(0)}`);
   }
 
   takeBack(): void {
@@ -256,18 +271,20 @@ export class Taps implements OnDestroy {
   }
 
   /** The next untapped place along the walk; past its end where a tap helps most. */
-  private open(from: Point, justTapped: readonly Point[] = []): Point | null {
+  private open(from: Point): Point | null {
+    const next = this.next();
+    return this.free(from) ?? (next ? onGrid({ x: next.xMm, y: next.yMm }, this.spacing() / 2) : null);
+  }
+
+  private free(from: Point, justTapped: readonly Point[] = []): Point | null {
     const done = new Set([
       ...this.taps().map((tap) => `${tap.xMm} ${tap.yMm}`),
       ...justTapped.map(({ x, y }) => `${x} ${y}`),
     ]);
     const places = this.places();
     const at = places.findIndex((place) => place.x === from.x && place.y === from.y);
-    const free = (place: Point): boolean => !done.has(`${place.x} ${place.y}`);
-    const found = [...places.slice(Math.max(0, at)), ...places.slice(0, Math.max(0, at))].find(free);
-    if (found) return found;
-    const next = this.next();
-    return next ? onGrid({ x: next.xMm, y: next.yMm }, this.spacing() / 2) : null;
+    const isFree = (place: Point): boolean => !done.has(`${place.x} ${place.y}`);
+    return [...places.slice(Math.max(0, at)), ...places.slice(0, Math.max(0, at))].find(isFree) ?? null;
   }
 }
 

@@ -18,7 +18,7 @@ const SYMBOL_NAMES = { start: 'begun', pot: 'pot', ply: 'ply', done: 'done' } as
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Chart, QuantityPipe],
   template: `
-    @for (round of evaluation().rounds; track round.id) {
+    @for (round of begun(); track round.id) {
       <h3>{{ round.name }}</h3>
       <div class="scroll" tabindex="0" role="region" [attr.aria-label]="round.name + ', planned against done'">
         <table class="ruled">
@@ -47,11 +47,13 @@ const SYMBOL_NAMES = { start: 'begun', pot: 'pot', ply: 'ply', done: 'done' } as
                 }
               </td>
             </tr>
-            <tr>
-              <th scope="row">First pot to last ply</th>
-              <td class="r num">{{ round.minutes.planned === null ? '–' : minutes(round.minutes.planned) }}</td>
-              <td class="r num">{{ round.minutes.real === null ? '–' : minutes(round.minutes.real) }}</td>
-            </tr>
+            @if (round.minutes.planned !== null || round.minutes.real !== null) {
+              <tr>
+                <th scope="row">First pot to last ply</th>
+                <td class="r num">{{ round.minutes.planned === null ? '–' : minutes(round.minutes.planned) }}</td>
+                <td class="r num">{{ round.minutes.real === null ? '–' : minutes(round.minutes.real) }}</td>
+              </tr>
+            }
             <tr>
               <th scope="row">Air at the start</th>
               <td class="r num">{{ round.startTempC.planned | qty: 'temperature' }}</td>
@@ -66,11 +68,13 @@ const SYMBOL_NAMES = { start: 'begun', pot: 'pot', ply: 'ply', done: 'done' } as
                 <td class="r num">{{ round.hottestC | qty: 'temperature' }}</td>
               </tr>
             }
-            <tr>
-              <th scope="row">Worst pot on the job</th>
-              <td></td>
-              <td class="r num">{{ round.worstMixPercent === null ? '–' : percent(round.worstMixPercent) }}</td>
-            </tr>
+            @if (round.worstMixPercent !== null) {
+              <tr>
+                <th scope="row">Worst pot on the job</th>
+                <td></td>
+                <td class="r num">{{ percent(round.worstMixPercent) }}</td>
+              </tr>
+            }
           </tbody>
         </table>
       </div>
@@ -79,6 +83,9 @@ const SYMBOL_NAMES = { start: 'begun', pot: 'pot', ply: 'ply', done: 'done' } as
           <b>{{ bondNames[bond.kind] }}.</b> {{ bond.text }}
         </p>
       }
+    }
+    @if (toCome(); as names) {
+      <p class="quiet">To come: {{ names }}.</p>
     }
     @if (chart(); as options) {
       <h3>Temperature and cure</h3>
@@ -109,6 +116,11 @@ const SYMBOL_NAMES = { start: 'begun', pot: 'pot', ply: 'ply', done: 'done' } as
 export class LayUpEvaluationPanel extends Panel {
   readonly bondNames = BOND_NAMES;
   readonly evaluation = inject(LayUpDesk).evaluation;
+  readonly begun = computed(() => this.evaluation().rounds.filter(({ begun }) => begun));
+  readonly toCome = computed(() => {
+    const names = this.evaluation().rounds.flatMap(({ begun, name }) => (begun ? [] : [name]));
+    return this.begun().length > 0 && names.length > 0 ? names.join(', ') : null;
+  });
   readonly said = computed(() => {
     const course = this.evaluation().course;
     if (!course) return '';
