@@ -33,7 +33,7 @@ const WEB = {
   plan: ['parts', 'platform', 'shed', 'shop'],
   shed: ['drawing', 'parts', 'plan', 'platform'],
   drawing: ['platform', 'survey'],
-  survey: ['drawing', 'instruments', 'parts', 'platform', 'repair'],
+  survey: ['drawing', 'instruments', 'outbox', 'parts', 'platform', 'repair'],
   repair: ['drawing', 'instruments', 'library', 'outbox', 'parts', 'plan', 'platform', 'shop', 'survey'],
 };
 const CORE = {
