@@ -190,7 +190,7 @@ export class Bench {
       entry.kind === 'note' && entry.place ? [{ x: entry.place.xMm, y: entry.place.yMm }] : [],
     ),
   );
-  private pressedAt = 0;
+  private pressedAt = -Infinity;
   private readonly weigh = viewChild(Weigh);
 
   constructor() {
@@ -363,7 +363,8 @@ export class Bench {
   }
 
   private heard(): boolean {
-    const now = this.clock.moment();
+    // Not by a clock: that may be set right between two presses.
+    const now = performance.now();
     if (now - this.pressedAt < DEAF_MS) return false;
     this.pressedAt = now;
     return true;

@@ -28,6 +28,8 @@ export interface Taken {
 
 /** What stood still longer is an old reading: it is read anew, ms. */
 const OLD_MS = 6_000;
+/** The page may be ahead of the server by so much, ms. */
+const CLOCKS_MS = 300;
 /** An instrument that was asked and says nothing for so long is lost, ms. */
 const PATIENCE_MS = 8_000;
 
@@ -118,7 +120,7 @@ export class Take {
       const [told, asked] = [this.instruments.told(this.reads()), this.askedAt()];
       if (asked === null || !told) return;
       if (told.instrument.trouble) return this.askedAt.set(null);
-      if (told.reading.state !== 'stable' || Date.parse(told.reading.at) < asked) return;
+      if (told.reading.state !== 'stable' || Date.parse(told.reading.at) < asked - CLOCKS_MS) return;
       this.askedAt.set(null);
       this.took.emit({ value: told.reading.value, instrument: told.words });
     });

@@ -107,7 +107,7 @@ export class Outbox {
     };
     this.shelf.put(command);
     this.list.update((all) => [...all, command]);
-    this.quietAt = act.kind === 'inputs' ? this.clock.moment() + QUIET_MS : 0;
+    this.quietAt = act.kind === 'inputs' ? this.clock.device() + QUIET_MS : 0;
     this.pump();
     return command;
   }
@@ -126,7 +126,7 @@ export class Outbox {
     if (next.id !== command.id) this.shelf.remove(command.id);
     this.shelf.put(next);
     this.list.update((all) => all.map((one) => (one.id === command.id ? next : one)));
-    this.quietAt = this.clock.moment() + QUIET_MS;
+    this.quietAt = this.clock.device() + QUIET_MS;
     this.pump();
   }
 
@@ -195,7 +195,7 @@ export class Outbox {
     const [next] = this.waiting();
     if (!next || this.sending || this.resting || this.held() === 'signed-out' || !this.person) return;
     clearTimeout(this.timer);
-    const wait = next.tried ? 0 : this.quietAt - this.clock.moment();
+    const wait = next.tried ? 0 : this.quietAt - this.clock.device();
     if (wait > 0) this.timer = setTimeout(() => this.pump(), wait);
     else this.send(next);
   }

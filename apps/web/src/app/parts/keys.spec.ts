@@ -45,6 +45,13 @@ describe('keys that work everywhere', () => {
     expect(went()).toEqual([]);
   });
 
+  it('lead nowhere in the first moment of a page', () => {
+    const early = new KeyboardEvent('keydown', { key: 'b', bubbles: true });
+    Object.defineProperty(early, 'timeStamp', { value: 120 });
+    document.body.dispatchEvent(early);
+    expect(went()).toEqual([]);
+  });
+
   it('ask for the field that finds anything on a slash', () => {
     expect(press('/')).toBeFalse();
     expect(TestBed.inject(Asked).find()).toBeTrue();

@@ -62,7 +62,8 @@ export class Keys {
   private readonly router = inject(Router);
   private readonly asked = inject(Asked);
   private readonly list = viewChild.required<ElementRef<HTMLDialogElement>>('list');
-  private leaderAt = 0;
+  /** When the key that leads another was pressed, by the page's own time. */
+  private leaderAt = -Infinity;
 
   @HostListener('document:keydown', ['$event'])
   press(event: KeyboardEvent): void {
@@ -70,7 +71,7 @@ export class Keys {
     const target = event.target as HTMLElement;
     if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return;
     const led = event.timeStamp - this.leaderAt < SEQUENCE_MS;
-    this.leaderAt = 0;
+    this.leaderAt = -Infinity;
     if (event.key === 'g') this.leaderAt = event.timeStamp;
     else if (led && event.key === 'b') void this.router.navigateByUrl('/');
     else if (led && event.key === 'p') void this.router.navigateByUrl('/plan');
