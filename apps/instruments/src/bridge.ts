@@ -1,5 +1,5 @@
 import type { Duplex } from 'node:stream';
-import { type Line, LineError, formatLine, parseLine } from '@ashstep/contract/instruments';
+import { type Line, LineError, formatLine, isCommand, parseLine } from '@ashstep/contract/instruments';
 import { LineStream } from './line-stream.js';
 import { NotPaired, type ServerLink, again } from './server-link.js';
 
@@ -104,8 +104,7 @@ export class Bridge {
 
   private pass(text: string): void {
     const line = parseLine(text);
-    if (line.verb === 'ASK' || line.verb === 'TARE' || line.verb === 'CALIBRATE' || line.verb === 'PLAY')
-      this.instruments.get(line.id)?.over.say(line);
+    if (isCommand(line)) this.instruments.get(line.id)?.over.say(line);
   }
 
   /** The last of its kind stands for those before it. */

@@ -134,6 +134,11 @@ export const logEntry = z.object({
 export const addLogEntry = z.strictObject({ id: uuid, entry: logEntryBody });
 
 export type WorkEntry = z.infer<(typeof workEntries)[number]>;
+
+const WORK: ReadonlySet<string> = new Set(workEntries.map(({ shape }) => shape.kind.value));
+/** What tells of work done wants the plan behind it, and counts once. */
+export const isWork = (entry: LogEntryBody): entry is WorkEntry => WORK.has(entry.kind);
+
 export type LogEntryBody = z.infer<typeof logEntryBody>;
 export type DeviceStamp = z.infer<typeof deviceStamp>;
 export type LogEntry = z.infer<typeof logEntry>;

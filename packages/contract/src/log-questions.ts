@@ -1,6 +1,6 @@
 import type { PlannedRound } from '@ashstep/core/repair';
 import type { LogEntry } from './log-entry.js';
-import { EXTRA_POT, roundStandings, standingLog } from './round-log.js';
+import { isSameWork, roundStandings, standingLog } from './round-log.js';
 
 /** Something two people, or two devices, told against each other: both are kept, and somebody who was there says how it was. */
 export interface LogQuestion {
@@ -25,11 +25,9 @@ export function questionsOf(rounds: readonly PlannedRound[], whole: readonly Log
 }
 
 function potsTwice(log: readonly LogEntry[]): LogQuestion[] {
-  const pots = log.filter(
-    ({ entry, within }) => entry.kind === 'batch' && entry.label !== EXTRA_POT && within !== false,
-  );
+  const pots = log.filter(({ entry, within }) => entry.kind === 'batch' && within !== false);
   return pots.flatMap((second, i): LogQuestion[] => {
-    const first = pots.slice(0, i).find(({ entry: before }) => before.kind === 'batch' && second.entry.kind === 'batch' && before.label === second.entry.label && before.round === second.entry.round); // prettier-ignore
+    const first = pots.slice(0, i).find(({ entry: before }) => isSameWork(before, second.entry));
     if (!first || first.entry.kind !== 'batch' || second.entry.kind !== 'batch') return [];
     const told = ({ by, entry }: LogEntry): string => entry.kind === 'batch' ? `${by} ${entry.resinG} and ${entry.secondG} g` : by; // prettier-ignore
     return [

@@ -1,6 +1,6 @@
 import { connect } from 'node:net';
 import { parseArgs } from 'node:util';
-import { formatLine, parseLine } from '@ashstep/contract/instruments';
+import { formatLine, isCommand, parseLine } from '@ashstep/contract/instruments';
 import { LineStream } from '../line-stream.js';
 import { SimulatedAir } from './air.js';
 import { SimulatedProbe } from './probe.js';
@@ -45,8 +45,7 @@ function begin(): void {
     wire,
     (text) => {
       const line = parseLine(text);
-      if (line.verb === 'ASK' || line.verb === 'TARE' || line.verb === 'CALIBRATE' || line.verb === 'PLAY')
-        say(instruments.find(({ id }) => id === line.id)?.told(line) ?? []);
+      if (isCommand(line)) say(instruments.find(({ id }) => id === line.id)?.told(line) ?? []);
     },
     () => {
       clearInterval(ticking);

@@ -137,6 +137,8 @@ describe('acts', () => {
     expect([question?.kind, question?.entries.map(({ by }) => by)]).toEqual(['pot-twice', ['Tech Spec', 'Other Spec']]);
     const unknown = await log(other, id, { kind: 'settled', of: [randomUUID()], label: 'Pot A' });
     expect([unknown.status, unknown.body.code]).toEqual([409, 'not-in-log']);
+    const seen = await log(other, id, { kind: 'witness', of: randomUUID(), label: 'Pot A', said: pot });
+    expect([seen.status, seen.body.code]).toEqual([409, 'not-in-log']);
     const settled = await log(other, id, { kind: 'settled', of: question!.of, label: 'both pots A' });
     expect(questionsOf(planRepair(inputs).rounds, settled.body.log)).toEqual([]);
   });

@@ -4,6 +4,7 @@ import {
   type Person,
   type WorkEntry,
   isSameWork,
+  isWork,
   remarkWords,
   roundStandings,
   sameJson,
@@ -33,12 +34,12 @@ export async function addLogEntry(
   await changeOpen(context, id, person, sent, async (client, repair, { at, receivedAt, device }) => {
     if ((await client.query(sql.sameEntry, [entryId, id, JSON.stringify(entry)])).rowCount === 1) return null;
     const plan = await planOf(repair.inputs);
-    const log = (await client.query<LogEntry>(sql.logged, [id])).rows;
+    const named = namedBy(entry);
+    const log = isWork(entry) || named.length > 0 ? (await client.query<LogEntry>(sql.logged, [id])).rows : [];
+    for (const of of named) requireLogged(log, of);
     let kept: LogEntryBody = entry;
     let deviation: string | null = null;
-    if (entry.kind === 'taken-back') requireLogged(log, entry.of);
-    else if (entry.kind === 'settled') for (const of of entry.of) requireLogged(log, of);
-    else if (isWork(entry)) {
+    if (isWork(entry)) {
       const [hold] = plan.holds;
       if (hold) throw new ProblemError(409, 'held', remarkWords(hold));
       kept = witnessed(standingLog(log), entry);
@@ -146,11 +147,10 @@ function requireInPlan(log: readonly LogEntry[], entry: WorkEntry, plan: RepairP
   return plan.resin?.card?.kind === 'two-part' ? 'mix' : 'mix-catalyst';
 }
 
-const WORK: readonly LogEntryBody['kind'][] = ['start', 'batch', 'ply', 'spot', 'round'];
-/** What tells of work done wants the plan behind it, and counts once. */
-const isWork = (entry: LogEntryBody): entry is WorkEntry => WORK.includes(entry.kind);
+/** Ids of the entries an entry is about. */
+const namedBy = (entry: LogEntryBody): string[] => ('of' in entry ? [entry.of].flat() : []);
 
-/** Only what is in the log of this revision is taken back or settled. @throws ProblemError 409 */
+/** Only what is in the log of this revision is taken back, settled or seen too. @throws ProblemError 409 */
 function requireLogged(log: readonly LogEntry[], entryId: string): void {
   if (!log.some(({ id }) => id === entryId))
     throw new ProblemError(409, 'not-in-log', 'That is not in the log of this revision.');

@@ -56,5 +56,5 @@ export function instrumentWords({
   simulated,
 }: Pick<Instrument, 'name' | 'calibratedOn' | 'simulated'>): string {
   const checked = calibratedOn ? `, calibrated ${calibratedOn}` : ', not calibrated';
-  return `${simulated ? 'Simulated ' : ''}${simulated ? name.toLowerCase() : name}`.slice(0, 60 - checked.length) + checked; // prettier-ignore
+  return (simulated ? `Simulated ${name.toLowerCase()}` : name).slice(0, 60 - checked.length) + checked;
 }

@@ -64,6 +64,9 @@ export type Reading = Extract<Line, { verb: 'READ' }>;
 export type Command = Extract<Line, { verb: 'ASK' | 'TARE' | 'CALIBRATE' | 'PLAY' }>;
 export type Said = Exclude<Line, Command>;
 
+/** Whether a line is said to an instrument, not by one. */
+export const isCommand = (line: Line): line is Command => ['ASK', 'TARE', 'CALIBRATE', 'PLAY'].includes(line.verb);
+
 /** A line that cannot be taken, with the reason in words. */
 export class LineError extends Error {}
 

@@ -1,12 +1,8 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { INSTRUMENT_KINDS } from '@ashstep/contract/instruments';
 import { catchError, EMPTY, interval } from 'rxjs';
 import { Instruments } from '../instruments/instruments';
 import { Clock } from '../platform/clock';
-
-/** A scale tells every other second that it stands; one that says nothing for longer is lost, ms. */
-const LOST_MS = 6_000;
 
 /** The scale of the shed as it reads at this moment. */
 @Injectable()
@@ -14,12 +10,12 @@ export class LiveScale {
   private readonly instruments = inject(Instruments);
   private readonly clock = inject(Clock);
   private readonly nowMs = signal(this.clock.moment());
-  readonly scale = computed(() => this.instruments.teller('mass', (kind) => INSTRUMENT_KINDS[kind].tells));
+  readonly scale = computed(() => this.instruments.teller('mass'));
   private readonly told = computed(() => this.instruments.told('mass'));
   /** What it shows, g; null while there is none, or it is lost. */
   readonly live = computed(() => {
-    const told = this.told();
-    if (!told?.instrument.connected || this.nowMs() - Date.parse(told.reading.at) > LOST_MS) return null;
+    const told = this.instruments.live('mass', this.nowMs());
+    if (!told) return null;
     return {
       g: told.reading.value[0]!,
       stable: told.reading.state === 'stable',

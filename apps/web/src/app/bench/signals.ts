@@ -1,6 +1,7 @@
 import { Injectable, signal } from '@angular/core';
+import { localText, setLocalText } from '../platform/local-text';
 
-const KEPT_AT = 'ash-step.bench';
+const KEPT_AS = 'bench';
 
 /** What a device does to be noticed from a metre and a half away: it speaks, beeps, shakes, stays on; each can be turned off, and what it cannot do it leaves. */
 @Injectable()
@@ -13,11 +14,7 @@ export class BenchSignals {
 
   turn(which: 'voice' | 'beep' | 'dark'): void {
     this[which].update((on) => !on);
-    try {
-      localStorage.setItem(KEPT_AT, JSON.stringify({ voice: this.voice(), beep: this.beep(), dark: this.dark() }));
-    } catch {
-      // A full store only forgets.
-    }
+    setLocalText(KEPT_AS, JSON.stringify({ voice: this.voice(), beep: this.beep(), dark: this.dark() }));
     if (which === 'voice' && this.voice()) this.say('Voice on');
   }
 
@@ -60,7 +57,7 @@ export class BenchSignals {
 
 function kept(): Partial<Record<'voice' | 'beep' | 'dark', boolean>> {
   try {
-    return JSON.parse(localStorage.getItem(KEPT_AT) ?? '{}') as Partial<Record<'voice' | 'beep' | 'dark', boolean>>;
+    return JSON.parse(localText(KEPT_AS) ?? '{}') as Partial<Record<'voice' | 'beep' | 'dark', boolean>>;
   } catch {
     return {};
   }

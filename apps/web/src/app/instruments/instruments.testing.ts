@@ -1,8 +1,7 @@
 import { signal } from '@angular/core';
 import type { AskBody, Instrument, LiveReading, QuantityName } from '@ashstep/contract/instruments';
-import { instrumentWords } from '@ashstep/contract/instruments';
 import { type Observable, of } from 'rxjs';
-import type { Told } from './instruments';
+import { Instruments } from './instruments';
 
 /** A shed with as many instruments as a spec puts there; what they are asked is written down. */
 export class InstrumentsStub {
@@ -13,15 +12,9 @@ export class InstrumentsStub {
     // Nothing is listened to.
   }
 
-  told(quantity: QuantityName): Told | null {
-    const instrument = this.list().find(({ readings }) => readings.some((one) => one.quantity === quantity));
-    const reading = instrument?.readings.find((one) => one.quantity === quantity);
-    return instrument && reading ? { instrument, reading, words: instrumentWords(instrument) } : null;
-  }
-
-  teller(quantity: QuantityName, tells: (kind: Instrument['kind']) => readonly QuantityName[]): Instrument | null {
-    return this.list().find(({ kind }) => tells(kind).includes(quantity)) ?? null;
-  }
+  told = Instruments.prototype.told;
+  live = Instruments.prototype.live;
+  teller = Instruments.prototype.teller;
 
   ask(instrument: Instrument, body: AskBody): Observable<unknown> {
     this.asked.push([instrument.code, body]);

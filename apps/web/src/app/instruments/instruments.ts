@@ -1,6 +1,7 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import {
   type AskBody,
+  INSTRUMENT_KINDS,
   type Instrument,
   type InstrumentsReply,
   type LiveReading,
@@ -21,6 +22,8 @@ export interface Told {
 
 type Said = { kind: 'changed' } | ({ kind: 'read'; id: string; battery: number | null } & LiveReading);
 
+/** What was read longer ago is old: a scale tells every other second that it stands, ms. */
+const OLD_MS = 6_000;
 /** Several that come or go at once are asked for together, ms. */
 const SETTLE_MS = 60;
 
@@ -34,7 +37,7 @@ export class Instruments {
   private readonly asked = new Subject<void>();
   private begun = false;
 
-  private readonly live = inject(LiveService);
+  private readonly news = inject(LiveService);
 
   /** Begins to listen, once anybody wants to know. */
   ensure(): void {
@@ -46,7 +49,7 @@ export class Instruments {
         switchMap(() => this.api.get<InstrumentsReply>('/instruments').pipe(catchError(() => of(null)))),
       )
       .subscribe((reply) => reply && this.known.set(reply));
-    this.live.news$
+    this.news.news$
       .pipe(
         tap((news) => news.kind === 'missed' && this.asked.next()),
         filter((news) => news.kind === 'instrument'),
@@ -65,8 +68,15 @@ export class Instruments {
     return all.sort((a, b) => Number(b.instrument.connected) - Number(a.instrument.connected) || b.reading.at.localeCompare(a.reading.at))[0] ?? null; // prettier-ignore
   }
 
+  /** The same while it is there and heard; null where what it read is old. */
+  live(quantity: QuantityName, nowMs: number): Told | null {
+    const told = this.told(quantity);
+    return told?.instrument.connected && nowMs - Date.parse(told.reading.at) < OLD_MS ? told : null;
+  }
+
   /** The instrument that would tell a quantity, whether it has read anything yet or not. */
-  teller(quantity: QuantityName, tells: (kind: Instrument['kind']) => readonly QuantityName[]): Instrument | null {
+  teller(quantity: QuantityName): Instrument | null {
+    const tells = (kind: Instrument['kind']): readonly QuantityName[] => INSTRUMENT_KINDS[kind].tells;
     return this.told(quantity)?.instrument ?? this.list().find(({ kind }) => tells(kind).includes(quantity)) ?? null;
   }
 

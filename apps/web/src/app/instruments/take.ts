@@ -10,7 +10,7 @@ import {
   signal,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { INSTRUMENT_KINDS, QUANTITIES, type QuantityName } from '@ashstep/contract/instruments';
+import { QUANTITIES, type QuantityName } from '@ashstep/contract/instruments';
 import type { QuantityKind } from '@ashstep/core/units';
 import { interval } from 'rxjs';
 import { ApiError } from '../platform/api';
@@ -26,8 +26,6 @@ export interface Taken {
   instrument: string;
 }
 
-/** What stood still longer is an old reading: it is read anew, ms. */
-const OLD_MS = 6_000;
 /** The page may be ahead of the server by so much, ms. */
 const CLOCKS_MS = 300;
 /** An instrument that was asked and says nothing for so long is lost, ms. */
@@ -94,13 +92,10 @@ export class Take {
   private readonly askedAt = signal<number | null>(null);
   private readonly refused = signal<string | null>(null);
 
-  readonly teller = computed(() => this.instruments.teller(this.reads(), (kind) => INSTRUMENT_KINDS[kind].tells));
+  readonly teller = computed(() => this.instruments.teller(this.reads()));
   readonly waiting = computed(() => this.askedAt() !== null);
   /** What it reads at this moment; null where that is old. */
-  readonly live = computed(() => {
-    const told = this.instruments.told(this.reads());
-    return told?.instrument.connected && this.nowMs() - Date.parse(told.reading.at) < OLD_MS ? told : null;
-  });
+  readonly live = computed(() => this.instruments.live(this.reads(), this.nowMs()));
   readonly trouble = computed(() => {
     const [one, told] = [this.teller(), this.instruments.told(this.reads())];
     if (!one) return null;

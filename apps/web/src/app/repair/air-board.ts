@@ -176,11 +176,8 @@ export class AirBoard extends Panel {
     this.shop.ensure();
   }
 
-  /** An instrument names itself, but not over a name somebody typed. */
   readWith(field: string, instrument: string): void {
-    const before = this.with.text(INSTRUMENT_MOST);
-    this.with.set(field, instrument);
-    if (this.instrument() === before) this.instrument.set(this.with.text(INSTRUMENT_MOST));
+    this.with.nameIn(this.instrument, field, instrument, INSTRUMENT_MOST);
   }
 
   /** Keeps what was read with this job; the air of the shed serves all that stand in it. */

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, type OnDestroy, computed, inject, input, signal } from '@angular/core';
 import type { Point } from '@ashstep/core/geometry';
 import { type MeasureKind, type Reading, type TapSound, beforeAfter } from '@ashstep/core/survey';
+import { ReadWith } from '../instruments/read-with';
 import { ChoiceField, optionsOf } from '../parts/choice-field';
 import { QuantityField } from '../parts/quantity-field';
 import { FigurePipe } from '../platform/quantity.pipe';
@@ -17,6 +18,9 @@ const KIND_NAMES: Record<Reading['kind'], string> = {
   tap: 'Tap',
 };
 const SOUND_NAMES: Record<TapSound, string> = { sound: 'Sound', dull: 'Dull', doubtful: 'Doubtful' };
+
+/** Letters the name of an instrument has at the most. */
+const INSTRUMENT_MOST = 60;
 
 /** Single readings off an instrument, each at its place on the plan; and those of the finished repair against those before it. */
 @Component({
@@ -139,8 +143,7 @@ export class ReadingLog implements OnDestroy {
   readonly sound = signal<TapSound>('sound');
   readonly value = signal<number | null>(null);
   readonly instrument = signal('');
-  /** What the instrument said of itself; nothing where the figure was typed. */
-  private toldBy = '';
+  private readonly with = new ReadWith();
   readonly measure = computed(() => {
     const kind = this.kind();
     return kind === 'tap' ? null : kind;
@@ -165,10 +168,8 @@ export class ReadingLog implements OnDestroy {
     this.desk.cursor.update((at) => at && { ...at, ...patch });
   }
 
-  /** An instrument names itself, but not over a name somebody typed. */
   readWith(instrument: string): void {
-    if (this.instrument() === this.toldBy) this.instrument.set(instrument);
-    this.toldBy = instrument;
+    this.with.nameIn(this.instrument, 'value', instrument, INSTRUMENT_MOST);
   }
 
   add(place: Point): void {
