@@ -148,7 +148,7 @@ describe('the bench', () => {
 
   it('puts a bubble where a finger says it is, and leads to the last clean roller', async () => {
     const { browser } = scene;
-    await browser.press('Photo or note');
+    await browser.press('Note');
     await browser.press('Bubble here');
     await browser.sees('Press where the bubble is');
     await browser.pressAt('ash-piece svg');

@@ -31,7 +31,9 @@ describe('an act of the bench', () => {
 
   it('is done by what the log or the ticks say, and no more once that is taken back', () => {
     const next = (log: readonly LogEntry[], ticks: readonly string[]) => acts.find((act) => !isActDone(act, progress(log, ticks)))!.id; // prettier-ignore
-    const prepared = acts.flatMap((act) => (act.kind === 'check' ? [act.check] : []));
+    const prepared = acts.flatMap((act) =>
+      act.kind === 'check' || (act.kind === 'photo' && act.shows === 'found') ? [act.check] : [],
+    );
     expect(next([], [])).toBe(acts[0]!.id);
     const start = entry(-1, { kind: 'start', round: round.id, tempC: 20, humidityPercent: 50 });
     expect(next([start], prepared)).toBe(`mix:${round.id}:${pot.label}`);
@@ -58,6 +60,14 @@ describe('an act of the bench', () => {
         expect(`${words.title}${words.lines.join('')}${words.why}${words.button}`).not.toMatch(/undefined|NaN|null/);
         expect(words.lines.length).toBeGreaterThan(0);
       }
+    // What is prepared is led with grit, slope and how far, by the figures of the plan.
+    const ground = acts.find((act) => act.kind === 'check' && act.check === 'ground')!;
+    const lines = actWords(ground, { inputs, plan, say: sayIn('metric') }).lines.join(' ');
+    const face = plan.taper!.footprint.faces[0]!;
+    expect(lines).toContain(
+      `${Math.round(10 * plan.taper!.ratio) / 10}:1, ${Math.round(face.taperWidthMm)} mm wide: to ${Math.round(face.footprint.lengthMm)} mm`,
+    );
+    expect(lines).toContain(`to ${Math.round(face.abraded.lengthMm)} mm × ${Math.round(face.abraded.widthMm)} mm`);
     const ply = acts.find(({ kind }) => kind === 'ply')!;
     expect(actWords(ply, { inputs, plan, say: sayIn('metric') }).button).toBe('Ply 1 down and wet out');
     expect(actWords(ply, { inputs, plan, say: sayIn('imperial') }).lines.join(' ')).toContain('in');

@@ -1,9 +1,11 @@
-import { type Act, type Clearing, lastStartOf, ownRate, runningPot } from '@ashstep/core/bench';
+import { type Act, type Clearing, PRIME_POT, lastStartOf, ownRate, runningPot } from '@ashstep/core/bench';
 import { cardOfMedium, type RepairInputs, type RepairPlan, spotNames } from '@ashstep/core/repair';
 import type { Say } from '@ashstep/core/units';
 import type { LogEntry } from './log-entry.js';
+import { prepareWords } from './prepare-words.js';
 import { roundPourWords, secondOf } from './pour-words.js';
 import { type RoundStanding, standingLog } from './round-log.js';
+import { SPOT_KIND_NAMES } from './words.js';
 import { CLOSING_AFTER, CLOSING_NAMES, ONTO_NAMES, roundName } from './round-words.js';
 
 /** What is known of how far a job has come. */
@@ -90,8 +92,23 @@ export function actWords(
   const second = secondOf(plan, act.round);
   const none = { big: null, caution: null };
   switch (act.kind) {
+    case 'photo':
+      return {
+        ...none,
+        title: act.shows === 'found' ? 'Photo, as found' : 'Photo, as laid',
+        lines: ['Square on, a rule or a card of known size beside it.'],
+        why:
+          act.shows === 'found'
+            ? 'Nobody can show later what was there.'
+            : 'What is under the finish is not seen again.',
+        button: 'Take the photo',
+      };
     case 'check':
-      return { ...none, title: 'Prepare', lines: [act.text], why: act.why, button: 'It is so' };
+      return {
+        ...none,
+        ...(prepareWords(act.check, { inputs, plan, round: act.round, say }) ?? { title: 'Prepare', lines: [act.text], button: 'It is so' }), // prettier-ignore
+        why: act.why,
+      };
     case 'begin':
       return {
         ...none,
@@ -112,8 +129,13 @@ export function actWords(
     case 'mix':
       return {
         title: 'Mix pot',
-        big: act.pot.label,
-        lines: [roundPourWords({ inputs, plan }, act.pot, act.round)],
+        big: capital(act.pot.label),
+        lines: [
+          roundPourWords({ inputs, plan }, act.pot, act.round),
+          ...(act.pot.label === PRIME_POT
+            ? ['A little neat, by itself: what is thickened is mixed when this is tacky.']
+            : []),
+        ],
         why:
           second === 'catalyst'
             ? 'The clock starts at the catalyst.'
@@ -128,10 +150,14 @@ export function actWords(
       return {
         ...none,
         title: act.tacky ? 'Prime, let it get tacky' : 'Prime the ground face',
-        lines: [
-          `${act.grams === null ? 'Neat resin' : `${say(act.grams, 'mass')} neat`}, brushed in thin, to the ground edge and no further.`,
-          ...(act.tacky ? ['Wait until it is tacky: a finger pulls a thread.'] : []),
-        ],
+        lines: act.tacky
+          ? [
+              'Neat resin out of the priming pot, brushed in thin where the paste goes.',
+              'Wait until it is tacky: a finger pulls a thread.',
+            ]
+          : [
+              `${act.grams === null ? 'Neat resin' : `${say(act.grams, 'mass')} neat`}, brushed in thin, to the ground edge and no further.`,
+            ],
         why: act.tacky
           ? 'On wet resin the paste slides; on bare foam or mat it is drunk dry.'
           : 'A dry face drinks the resin out of the first ply.',
@@ -156,9 +182,7 @@ export function actWords(
           `${ply.fabric.name}, ${ply.orientationDeg < 0 ? '\u2212' : ''}${Math.abs(ply.orientationDeg)}°`,
           `${say(ply.lengthMm, 'length')} × ${say(ply.widthMm, 'length')}`,
           `fabric ${say(ply.fabricG, 'mass')}, resin mix ${say(ply.resinG, 'mass')}`,
-          below
-            ? `On ply ${below.name}, the face with the ${ply.name} up.`
-            : `The face with the ${ply.name} up, arrow forward.`,
+          `${below ? `On ply ${below.name}, marked` : 'Marked'} face up, arrow forward.`,
         ],
         why: 'Wet from below, roll slowly from the middle out: white turns clear where it is wet.',
         caution:
@@ -174,7 +198,7 @@ export function actWords(
         ...none,
         title: name,
         big: spot,
-        lines: [`${act.number} of ${act.of}, in the order of the walk`],
+        lines: [spotLine(plan, act.spotId, say), `${act.number} of ${act.of}, in the order of the walk`].filter(Boolean), // prettier-ignore
         why:
           act.round.use === 'injection'
             ? 'Until it comes out of the next hole; then tape it.'
@@ -239,6 +263,14 @@ export function actWords(
       return { ...none, title, lines: [line], why, button };
     }
   }
+}
+
+/** A place that is filled, as the hand finds it: what it is, its drill and its mouth. */
+function spotLine({ mix }: RepairPlan, id: string, say: Say): string {
+  const fill = mix?.fills.find((one) => one.id === id);
+  if (!fill) return '';
+  const drilled = fill.drillMm === null ? '' : `, drilled ${say(fill.drillMm, 'length')}`;
+  return `${SPOT_KIND_NAMES[fill.kind]}${drilled}, mouth ${say(fill.mouthMm, 'length')}`;
 }
 
 /** A pot that stands, as its log tells it. */
@@ -328,3 +360,5 @@ export function lastStartMs({ gelMs, pouredMs, gPerMin }: PotUnderWay, resinG: n
   const minutes = lastStartOf(gelMs === null ? null : (gelMs - pouredMs) / 60_000, resinG, gPerMin);
   return minutes === null ? null : Math.round(pouredMs + 60_000 * minutes);
 }
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -134,8 +134,10 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<() =>
       { basedOn: version, editId: null },
       technician,
     );
-  if (job.photo)
-    await addPhoto(context, id, photoId(job.key), job.photo.name, await takePicture(job.photo.scene), technician);
+  if (job.photo) {
+    const photo = { id: photoId(job.key), name: job.photo.name, picked: await takePicture(job.photo.scene) };
+    await addPhoto(context, id, photo, technician);
+  }
   const plan = planRepair(job.inputs);
   for (const [i, text] of (job.notes ?? []).entries())
     await addLogEntry(context, id, demoId(`${job.key} note ${i}`), { kind: 'note', text }, technician);

@@ -55,6 +55,17 @@ describe('photographs', () => {
     expect([body[0].widthPx, body[0].heightPx]).toEqual([4096, 205]);
   });
 
+  it('taken while there was no network have the time they were taken, and are kept once', async () => {
+    const { id } = await newRepair(tech);
+    const [photoId, bytes] = [randomUUID(), new Uint8Array(await plain().jpeg().toBuffer())];
+    const send = (): Promise<TestReply> => tech.request('PUT', `/api/repairs/${id}/photos/${photoId}?name=Ply%201`, bytes, { 'Content-Type': 'image/jpeg', 'Command-Id': photoId, 'Command-Age': String(3_600_000) }); // prettier-ignore
+    await send();
+    const { body } = await send();
+    expect(body.length).toBe(1);
+    const ageMs = Date.now() - Date.parse(body[0].at);
+    expect(Math.abs(ageMs - 3_600_000)).toBeLessThan(60_000);
+  });
+
   it('are refused with what to do: HEIC, other files, cut short, nothing, too big', async () => {
     const { id } = await newRepair(tech);
     const heic = Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from('ftypheic'), Buffer.alloc(60)]);

@@ -21,9 +21,8 @@ export function photoRoutes(context: Context): Router {
       const { name } = parse(photoName, request.query);
       if (!Buffer.isBuffer(request.body) || request.body.length === 0)
         throw new ProblemError(422, 'no-picture', 'No picture came. Choose it again.');
-      response
-        .status(201)
-        .json(await addPhoto(context, idOf(request), idOf(request, 'photoId'), name, request.body, personOf(response)));
+      const photo = { id: idOf(request, 'photoId'), name, picked: request.body };
+      response.status(201).json(await addPhoto(context, idOf(request), photo, personOf(response), sentOf(request)));
     },
   );
   router.get('/repairs/:id/photos/:photoId', async (request, response) => {

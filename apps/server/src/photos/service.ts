@@ -22,13 +22,12 @@ export async function listPhotos(db: Queryable, repairId: string): Promise<Photo
 export async function addPhoto(
   context: Context,
   repairId: string,
-  id: string,
-  name: string,
-  sent: Buffer,
+  { id, name, picked }: { id: string; name: string; picked: Buffer },
   person: Person,
+  sent?: Sent,
 ): Promise<Photo[]> {
-  const picture = await encodeAnew(sent);
-  await changeOpen(context, repairId, person, undefined, async (client, _repair, { at }) => {
+  const picture = await encodeAnew(picked);
+  await changeOpen(context, repairId, person, sent, async (client, _repair, { at }) => {
     const { count } = (await client.query<{ count: number }>(sql.count, [repairId, id])).rows[0]!;
     if (count >= MOST_PHOTOS)
       throw new ProblemError(422, 'too-many', `${MOST_PHOTOS} photographs are kept with a job. Take one out first.`);

@@ -29,7 +29,8 @@ export function sentOf(request: Request): Sent {
   return {
     id: id.success ? id.data : null,
     digest: createHash('sha256')
-      .update(`${method} ${originalUrl}\n${JSON.stringify(body) ?? ''}`)
+      .update(`${method} ${originalUrl}\n`)
+      .update(Buffer.isBuffer(body) ? body : (JSON.stringify(body) ?? ''))
       .digest('hex'),
     ageMs: Number.isFinite(age) ? Math.min(Math.max(age, 0), OLDEST_MS) : 0,
     device: deviceOf(request),

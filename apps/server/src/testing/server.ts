@@ -35,7 +35,7 @@ export class TestClient {
     });
   }
 
-  private async request(
+  async request(
     method: string,
     path: string,
     body: string | Uint8Array<ArrayBuffer> | null,

@@ -1,5 +1,6 @@
 import { NEW_REPAIR, type RepairInputs, planRepair } from '../repair/index.js';
 import { type Act, actsOf } from './acts.js';
+import { PRIME_POT } from './rest-pot.js';
 
 const HULL: RepairInputs = {
   ...NEW_REPAIR,
@@ -12,7 +13,7 @@ const kinds = (all: readonly Act[]): string[] => [...new Set(all.map(({ kind }) 
 describe('the acts of a job', () => {
   it('go from the preparation to what is put away: begin, mix, prime, every ply in order, press, clear', () => {
     const all = acts(HULL);
-    expect(kinds(all)).toEqual(['check', 'begin', 'mix', 'prime', 'ply', 'press', 'clear']);
+    expect(kinds(all)).toEqual(['photo', 'check', 'begin', 'mix', 'prime', 'ply', 'press', 'clear']);
     const plan = planRepair(HULL);
     const plies = all.flatMap((act) => (act.kind === 'ply' ? [act.ply.key] : []));
     expect(plies).toEqual(plan.rounds.flatMap((round) => round.plies.map(({ key }) => key)));
@@ -54,10 +55,22 @@ describe('the acts of a job', () => {
     };
     const of = acts(holes);
     expect(kinds(of)).toContain('spot');
+    // A little neat resin is mixed by itself to prime with, before the paste is.
+    const [neat, prime, paste] = of.filter(({ kind, round }) => round.kind === 'paste' && (kind === 'mix' || kind === 'prime')); // prettier-ignore
+    expect([neat, paste].map((act) => (act!.kind === 'mix' ? [act.pot.label === PRIME_POT, act.pot.fillerG > 0] : []))).toEqual([[true, false], [false, true]]); // prettier-ignore
+    expect(prime!.kind).toBe('prime');
+    expect(neat!.kind === 'mix' && neat!.pot.toolGoodEnough).toBeTrue();
     for (const round of planRepair(holes).rounds.filter(({ kind }) => kind === 'paste')) {
       const walked = of.flatMap((act) => (act.kind === 'spot' && act.round.id === round.id ? [act.spotId] : []));
       expect(walked.toSorted()).toEqual(round.spotIds.toSorted());
     }
+  });
+
+  it('ask for a picture of what was found before anything is washed, and of what was laid before it is covered', () => {
+    const all = acts(HULL);
+    expect(all[0]).toEqual(jasmine.objectContaining({ kind: 'photo', shows: 'found' }));
+    const laid = all.findIndex((act) => act.kind === 'photo' && act.shows === 'laid');
+    expect(laid).toBe(all.length - 1 - 4);
   });
 
   it('are none while nothing is planned', () => {

@@ -8,6 +8,7 @@ import {
   closedCheckOf,
   workedAs,
 } from '../repair/index.js';
+import { primePot } from './rest-pot.js';
 
 /** What is put away when a round is down. */
 export const CLEARINGS = ['leftovers', 'tools', 'cover', 'stock'] as const;
@@ -40,6 +41,8 @@ export type Act =
   /** The line of a bonded joint is looked at every five minutes of the first half hour. */
   | (Ticked & { kind: 'watch'; minute: number })
   | (Ticked & { kind: 'close' })
+  /** A picture of the place as it was found, or as it was laid. */
+  | (Ticked & { kind: 'photo'; shows: 'found' | 'laid' })
   | (Ticked & { kind: 'clear'; what: Clearing });
 
 /** Under this resin is too thick to wet out well, °C. Source: workshop practice. */
@@ -53,11 +56,12 @@ const WATCHED_MIN = 30;
  */
 export function actsOf(inputs: RepairInputs, plan: RepairPlan): Act[] {
   return plan.rounds.flatMap((round, i) => [
+    ...(i === 0 ? [photo(round, 'found')] : []),
     ...prepare(plan, round, i),
     { kind: 'begin' as const, id: `begin:${round.id}`, round },
     ...warm(plan, round),
     ...(round.kind === 'lay' ? lay(inputs, plan, round) : fill(inputs, plan, round)),
-    ...after(round),
+    ...after(round, i === plan.rounds.length - 1),
   ]);
 }
 
@@ -65,6 +69,12 @@ const ticked = (round: PlannedRound, name: string): Ticked => ({
   id: `${name}:${round.id}`,
   round,
   check: `${name}.${round.id}`,
+});
+
+const photo = (round: PlannedRound, shows: 'found' | 'laid'): Act => ({
+  kind: 'photo',
+  ...ticked(round, `photo-${shows}`),
+  shows,
 });
 
 function prepare(plan: RepairPlan, round: PlannedRound, place: number): Act[] {
@@ -119,11 +129,11 @@ function lay(inputs: RepairInputs, plan: RepairPlan, round: PlannedRound): Act[]
 
 function fill(inputs: RepairInputs, plan: RepairPlan, round: PlannedRound): Act[] {
   const epoxy = round.medium === null && plan.resin?.card?.family === 'epoxy';
-  // Neat resin first, tacky before the paste goes on, or it slides; what is injected flows by itself.
-  const primes: Act[] =
-    round.kind === 'paste' && round.use !== 'injection' && epoxy
-      ? [{ kind: 'prime', ...ticked(round, 'prime'), grams: null, tacky: true }]
-      : [];
+  // Neat resin first, tacky before the paste goes on, or it slides; what is injected flows by itself, what is green is tacky.
+  const neat = round.kind === 'paste' && round.use !== 'injection' && epoxy && round.onto !== 'green' ? primePot(inputs, plan.resin!.card!, round) : null; // prettier-ignore
+  const primes: Act[] = neat
+    ? [mixes(round, neat), { kind: 'prime', ...ticked(round, 'prime'), grams: null, tacky: true }]
+    : [];
   const several = round.spotIds.length > 1;
   const spots = (ids: readonly string[]): Act[] =>
     several
@@ -149,10 +159,11 @@ function fill(inputs: RepairInputs, plan: RepairPlan, round: PlannedRound): Act[
   return [...primes, ...work, ...rest, { kind: 'done', id: `done:${round.id}`, round }, ...watches];
 }
 
-function after(round: PlannedRound): Act[] {
+function after(round: PlannedRound, last: boolean): Act[] {
   const closed = closedCheckOf(round);
   return [
     ...(closed === null ? [] : [{ kind: 'close' as const, id: `close:${round.id}`, round, check: closed }]),
+    ...(last ? [photo(round, 'laid')] : []),
     ...(round.pots.length === 0
       ? []
       : CLEARINGS.map((what) => ({ kind: 'clear' as const, ...ticked(round, `clear-${what}`), what }))),

@@ -1,6 +1,26 @@
 import { type PlannedRound, type RepairInputs, type RoundPot, measuring, mixedG } from '../repair/index.js';
 import type { SystemCard } from '../resin/index.js';
 
+/** Label of the pot that is brushed on neat before a paste. */
+export const PRIME_POT = 'prime';
+/** Neat resin for a paste, as a share of it: 125 g/m² under one to five millimetres. Source: workshop practice. */
+const PRIME_SHARE = 0.1;
+
+/**
+ * A pot of neat resin to prime with before a paste: a tenth of the paste, and never smaller than what it is measured with mixes right.
+ * @returns null where no paste was planned
+ */
+export function primePot(
+  inputs: RepairInputs,
+  card: SystemCard,
+  { pots, massG }: Pick<PlannedRound, 'pots' | 'massG'>,
+): RoundPot | null {
+  const [planned] = pots;
+  if (!planned) return null;
+  const { of, smallestG } = measuring(inputs, card, planned.mix.catalystPercent);
+  return { label: PRIME_POT, plies: [], fillerG: 0, spotIds: [], ...of(Math.max(PRIME_SHARE * massG, smallestG ?? 0)) };
+}
+
 /**
  * A pot for what is left of a round, in place of one that has gone: as much as its open plies take, with the waste, and no larger than a planned pot; never
  * smaller than what it is measured with mixes right.

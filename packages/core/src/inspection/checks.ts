@@ -327,6 +327,12 @@ export const PREPARATION_CHECKS: readonly PreparationCheck[] = [
     when: { repair: { not: 'panel' } },
   },
   {
+    id: 'protected',
+    text: 'Mask, goggles and gloves on, extraction running',
+    why: 'Dust of glass and resin stays in the lungs.',
+    when: { stack: true, repair: { not: 'panel' } },
+  },
+  {
     id: 'ground',
     text: 'Ground to sound material, slope gauged',
     why: 'Plies follow the slope you really ground.',
@@ -367,6 +373,12 @@ export const PREPARATION_CHECKS: readonly PreparationCheck[] = [
     text: 'Film, and weights or vacuum, at hand',
     why: 'It is pressed together until it is hard.',
     when: { repair: 'injection' },
+  },
+  {
+    id: 'masked',
+    text: 'Masked round the work, covered below it',
+    why: 'What drips on paint is sanded off again, and the paint with it.',
+    when: { stack: true, repair: { not: 'panel' } },
   },
   {
     id: 'dry-clean',

@@ -2,6 +2,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   DestroyRef,
+  ElementRef,
   HostListener,
   computed,
   effect,
@@ -59,7 +60,9 @@ const DEAF_MS = 600;
 /** Letters a check has at the most. */
 const CHECK_MOST = 80;
 /** What may be left out, and is written down as left out. */
-const OPTIONAL: readonly Act['kind'][] = ['warm', 'butter', 'prime', 'watch', 'clear', 'press'];
+const OPTIONAL: readonly Act['kind'][] = ['warm', 'butter', 'prime', 'watch', 'clear', 'press', 'photo'];
+/** What may be done while the job is held. */
+const HELD_FREE: readonly Act['kind'][] = ['photo', 'check', 'clear'];
 const NEXT_SHOWN = 3;
 /** Letters the instruments of the air and of a cup have at the most. */
 const [AIR_MOST, CUP_MOST] = [80, 60];
@@ -185,6 +188,9 @@ export class Bench {
   /** What a press on the piece names. */
   readonly placing = signal<string | null>(null);
   readonly trouble = signal<string | null>(null);
+  private readonly camera = viewChild<ElementRef<HTMLInputElement>>('camera');
+  /** Name of the picture that was taken last. */
+  readonly pictured = signal<string | null>(null);
   readonly places = computed((): Point[] =>
     standingLog(this.state().detail.log).flatMap(({ entry }) =>
       entry.kind === 'note' && entry.place ? [{ x: entry.place.xMm, y: entry.place.yMm }] : [],
@@ -201,6 +207,10 @@ export class Bench {
     effect(() => {
       const id = this.act()?.round.id ?? null;
       untracked(() => this.desk.pickedRound.set(id));
+    });
+    effect(() => {
+      const pot = this.mixing();
+      untracked(() => this.desk.besides.set(pot && !this.act()!.round.pots.includes(pot) ? pot : null));
     });
     effect(() => {
       const id = this.act()?.id;
@@ -305,7 +315,7 @@ export class Bench {
     if (this.paused()) return true;
     if (!act || this.sealed()) return false;
     if (this.done()) return true;
-    if (this.plan().holds.length > 0 && act.kind !== 'check' && act.kind !== 'clear') return false;
+    if (this.plan().holds.length > 0 && !HELD_FREE.includes(act.kind)) return false;
     if (this.late() && !this.mixing()) return true;
     if (this.mixing()) return this.desk.canLog() || this.weigh()?.mayTake() === true;
     if (act.kind === 'begin') return this.wantsAir() || (this.missing().length === 0 && !this.desk.unsaid());
@@ -325,7 +335,7 @@ export class Bench {
       const wanted = this.desk.potMissing();
       // It stands in the log as mixed, and as what was never laid with.
       if (!wanted && this.weigh()?.verdict()?.within === false) return 'Thrown away: mix again';
-      return wanted ? `Still wanted: ${wanted}` : `${pot ? `Pot ${pot.label}` : 'The pot'} mixed`;
+      return wanted ? `Still wanted: ${wanted}` : pot && pot !== this.desk.besides() ? `Pot ${pot.label} mixed` : 'The pot is mixed'; // prettier-ignore
     }
     if (this.wantsAir()) return 'Read the air';
     return words.button;
@@ -357,6 +367,8 @@ export class Bench {
         return this.desk.close();
       case 'mix':
         return;
+      case 'photo':
+        return this.openCamera();
       default:
         return this.store.check(act.check, true);
     }
@@ -519,22 +531,30 @@ export class Bench {
     this.placing.set(null);
   }
 
+  /** The camera of the device. */
+  openCamera(): void {
+    this.pictured.set(null);
+    this.trouble.set(null);
+    this.camera()?.nativeElement.click();
+  }
+
+  /** Kept on the device until the server has it, under what was in hand. */
   photo(field: HTMLInputElement): void {
-    const [file] = field.files ?? [];
+    const [[file], act] = [[...(field.files ?? [])], this.act()];
+    field.value = '';
     if (!file) return;
-    const ending = /\.[^.]*$/.exec(file.name)?.[0] ?? '';
-    const name = this.words()?.big ? `${this.words()!.title} ${this.words()!.big}` : (this.words()?.title ?? 'Bench');
+    const name = act ? pictureName(act, this.words()!) : 'Bench';
     this.photos
-      .add(this.state().detail.id, new File([file], `${name}${ending}`, { type: file.type }))
+      .add(this.state().detail.id, file, name)
       .pipe(takeUntilDestroyed(this.gone))
       .subscribe({
-        next: () => this.aside.set(null),
-        error: (error: unknown) =>
-          this.trouble.set(
-            error instanceof ApiError ? error.problem.detail : 'The picture was not taken in. Try again.',
-          ),
+        error: (error: unknown) => {
+          this.pictured.set(null);
+          this.trouble.set(error instanceof ApiError ? error.problem.detail : 'The picture was not taken in. Try again.'); // prettier-ignore
+        },
       });
-    field.value = '';
+    if (act?.kind === 'photo' && !this.done()) this.store.check(act.check, true);
+    this.pictured.set(name);
   }
 
   settle(whose: 'mine' | 'theirs'): void {
@@ -547,8 +567,17 @@ export class Bench {
 
   /** When the round after what is down may go on, in words. */
   waitText(): string {
-    return this.act()?.kind === 'begin' ? this.desk.windowText() : '';
+    const act = this.act();
+    return act && !this.done() && (act.kind === 'begin' || act.kind === 'check') ? this.desk.windowText() : '';
   }
+}
+
+const PICTURES = { found: 'As found', laid: 'As laid' } as const;
+
+/** What a picture shows, by the act it was taken in. */
+function pictureName(act: Act, { title, big }: { title: string; big: string | null }): string {
+  if (act.kind === 'photo') return PICTURES[act.shows];
+  return act.kind === 'ply' ? act.ply.label : [title, big].filter(Boolean).join(' ');
 }
 
 const leftOut = (act: Act): string => `left-out.${act.id}`.slice(0, CHECK_MOST);

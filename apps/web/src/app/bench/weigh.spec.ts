@@ -146,6 +146,24 @@ describe('the scale at the bench', () => {
       expect(root().querySelector('.verdict')!.textContent).toContain('within');
     });
 
+    it('is no weight while nothing is poured, and the first key begins a figure anew', () => {
+      begin();
+      expect(fixture.componentInstance.mayTake()).toBeFalse();
+      press('Take 0.0 g');
+      expect(desk.resinG()).toBeNull();
+      shows(0.3 * pot().resinG);
+      expect(fixture.componentInstance.mayTake()).toBeFalse();
+      shows(0.9 * pot().resinG);
+      expect(fixture.componentInstance.mayTake()).toBeTrue();
+      press('Take');
+      expect(desk.resinG()).toBeCloseTo(0.9 * pot().resinG, 6);
+      cells()[0]!.click();
+      fixture.detectChanges();
+      key('98');
+      expect(desk.resinG()).toBe(98);
+      expect(text(0)).toContain('98 typed');
+    });
+
     it('gives way to typing, which stands as typed, and says when it is not heard', () => {
       begin();
       fill(0, '100');

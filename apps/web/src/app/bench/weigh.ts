@@ -42,6 +42,8 @@ interface Adding {
 
 /** What a scale need not show of resin or filler before it is taken for poured: the rest follows it. */
 const NEAR = 0.98;
+/** Less of a part in the cup is on the way, or nothing yet: the main act does not take it. */
+const MOSTLY = 0.5;
 
 /** A pot on the scale: what it should read after each pour, the band allowed, and what can still be put right. Read off the scale, or typed on the page's own keys. */
 @Component({
@@ -67,12 +69,17 @@ export class Weigh {
   private readonly keyed = signal<Partial<Record<CellId, string>>>({});
   /** The scale showed less than is wanted since the cell was taken in hand: what it shows now was poured for it. */
   private readonly armed = signal(false);
+  /** The cell in hand was not keyed into yet: the first key begins a new figure, whatever stood there. */
+  private readonly anew = signal(true);
 
   constructor() {
     effect(() => {
       this.active();
       this.adding();
-      untracked(() => this.armed.set(false));
+      untracked(() => {
+        this.armed.set(false);
+        this.anew.set(true);
+      });
     });
     effect(() => {
       const [live, least] = [this.scale.live(), this.leastG()];
@@ -200,6 +207,14 @@ export class Weigh {
     return figure === null ? '' : String(Math.round(1000 * figure) / 1000);
   }
 
+  /** What the keys go on from. */
+  readonly goesOnFrom = computed(() => (this.anew() ? '' : this.typed(this.active())));
+
+  pick(id: CellId): void {
+    this.active.set(id);
+    this.anew.set(true);
+  }
+
   private airTyped(): number | null {
     const tempC = this.desk.tempC();
     return tempC === null || this.units() === 'metric' ? tempC : Math.round(10 * (1.8 * tempC + 32)) / 10;
@@ -207,6 +222,7 @@ export class Weigh {
 
   type(text: string): void {
     const id = this.active();
+    this.anew.set(false);
     this.desk.readWith.set(id, '');
     this.keyed.update((keyed) => ({ ...keyed, [id]: text }));
     const figure = text === '' || text === '.' ? null : Number(text);
@@ -226,13 +242,20 @@ export class Weigh {
     } else this.desk.setSecond(figure);
   }
 
-  /** Whether a press of the main act takes what the scale shows, since the cell in hand still waits for it. */
-  readonly mayTake = computed(() => this.onScale() && this.scale.live() !== null && (this.adding() !== null || this.typed(this.active()) === '')); // prettier-ignore
+  /** How much of what the cell in hand wants has been poured, 0 to 1, by the scale; null where none tells. */
+  private readonly poured = computed(() => {
+    const [live, aim] = [this.scale.live(), this.aim()];
+    if (!live || aim === null) return null;
+    const before = this.adding()?.baseG ?? (this.active() === 'second' ? this.wantedG().on : 0);
+    return aim > before ? (live.g - before) / (aim - before) : 0;
+  });
+  /** Whether a press of the main act takes what the scale shows: the cell in hand waits for it, and most of it is poured. */
+  readonly mayTake = computed(() => (this.poured() ?? 0) >= MOSTLY && (this.adding() !== null || this.typed(this.active()) === '')); // prettier-ignore
 
   /** Takes what the scale shows for the cell in hand, and goes on to the next. */
   take(): void {
     const [live, id] = [this.scale.live(), this.active()];
-    if (!live || id === 'air') return;
+    if (!live || live.g <= 0 || id === 'air') return;
     const more = this.adding();
     if (more) return this.takeMore(more, live);
     this.desk.readWith.set(id, live.words);

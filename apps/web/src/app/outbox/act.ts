@@ -15,6 +15,7 @@ export type Act =
   | { kind: 'rework'; itemId: string; rework: UpdateRework }
   | { kind: 'pin'; pin: SetPin }
   | { kind: 'mark'; mark: SetMark }
+  | { kind: 'photo'; name: string; file: Blob }
   | { kind: 'reading'; reading: AirReading; keptIn?: string }
   | { kind: 'settings'; settings: ShopSettings }
   | { kind: 'forecast'; forecast: Air | null };
@@ -41,6 +42,8 @@ export function requestFor(act: Act, id: string, repairId: string | null): Reque
       return { method: 'POST', path: `${job}/results`, body: { id, ...act.result } };
     case 'rework':
       return { method: 'PUT', path: `${job}/rework/${act.itemId}`, body: act.rework };
+    case 'photo':
+      return { method: 'PUT', path: `${job}/photos/${id}?name=${encodeURIComponent(act.name)}`, body: act.file };
     case 'pin':
       return { method: 'PUT', path: '/plan/pins', body: act.pin };
     case 'mark':
@@ -79,6 +82,8 @@ export function subjectOf(act: Act): string {
       return `mark ${act.mark.repairId} ${act.mark.key}`;
     case 'reading':
       return `reading ${act.reading.at}`;
+    case 'photo':
+      return `photo ${act.name}`;
     default:
       return act.kind;
   }
@@ -123,6 +128,8 @@ export function actWords(act: Act): string {
       return `Answer to “${INSPECTION_CHECKS.find(({ id }) => id === act.result.checkId)?.label ?? act.result.checkId}”`;
     case 'rework':
       return 'Cause and action of a rework';
+    case 'photo':
+      return `Photograph “${act.name}”`;
     case 'pin':
       return 'A step set to begin';
     case 'mark':

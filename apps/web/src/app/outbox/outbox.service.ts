@@ -28,6 +28,9 @@ export interface Outcome {
 /** Of these only the last one said counts. */
 const SAID_ANEW: ReadonlySet<Act['kind']> = new Set(['settings', 'forecast', 'pin', 'mark'] as const);
 
+/** What was refused of these is there still to be seen to when another comes. */
+const STANDS: ReadonlySet<Act['kind']> = new Set(['inputs', 'photo'] as const);
+
 const AWAY = new Set([0, 408, 425, 429, 502, 503, 504]);
 
 /**
@@ -90,7 +93,7 @@ export class Outbox {
     const givesWay = (old: Command): boolean =>
       old.repairId === repairId &&
       subjectOf(old.act) === subject &&
-      (old.refusal !== null ? act.kind !== 'inputs' : SAID_ANEW.has(act.kind) && !old.tried);
+      (old.refusal !== null ? !STANDS.has(act.kind) : SAID_ANEW.has(act.kind) && !old.tried);
     for (const old of this.list().filter(givesWay)) this.drop(old.id);
     this.place = Math.max(this.place + 1, this.clock.device());
     const command: Command = {

@@ -189,6 +189,20 @@ describe('the outbox', () => {
     expect(textOf(one())).toBe('two');
   });
 
+  it('keeps a picture as it keeps an act, and one that was refused beside the next of the same name', async () => {
+    const picture = (): Act => ({ kind: 'photo', name: 'Ply 1', file: new Blob(['jpeg'], { type: 'image/jpeg' }) });
+    const { id } = outbox.add(picture(), 'r1');
+    one();
+    open(ILSE);
+    await settled();
+    const again = one();
+    expect([again.request.method, again.request.url]).toEqual(['PUT', `/api/repairs/r1/photos/${id}?name=Ply%201`]);
+    expect((again.request.body as Blob).type).toBe('image/jpeg');
+    again.flush({ ...refusal, code: 'too-many' }, { status: 422, statusText: '' });
+    outbox.add(picture(), 'r1');
+    expect([outbox.refused().length, outbox.waiting().length]).toEqual([1, 1]);
+  });
+
   it('never sends in another’s name what one has left, and sends it when they are back', async () => {
     outbox.add(note('by Ilse'), 'r1');
     one().error(new ProgressEvent('away'));

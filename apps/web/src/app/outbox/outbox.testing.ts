@@ -9,7 +9,7 @@ export class ShelfStub {
   readonly kept = new Map<string, Command>();
 
   put(command: Command): void {
-    this.kept.set(command.id, JSON.parse(JSON.stringify(command)) as Command);
+    this.kept.set(command.id, structuredClone(command));
   }
 
   remove(id: string): void {

@@ -96,19 +96,6 @@ export class Api {
       }),
     );
   }
-
-  /** Puts a file as it is. */
-  sendFile<T>(path: string, file: Blob): Observable<T> {
-    return this.http
-      .put<T>(`/api${path}`, file, {
-        headers: {
-          ...PAST_WORKER,
-          'Content-Type': file.type || 'application/octet-stream',
-          'X-CSRF-Token': this.csrfToken,
-        },
-      })
-      .pipe(catchError(asApiError));
-  }
 }
 
 function asApiError(error: unknown): Observable<never> {

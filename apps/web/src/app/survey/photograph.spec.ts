@@ -5,7 +5,9 @@ import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { NgbActiveModal, NgbModal } from '@ng-bootstrap/ng-bootstrap';
 import type { Photo } from '@ashstep/contract';
 import { type LaidPhoto, NEW_REPAIR, planRepair } from '@ashstep/core/repair';
-import { BehaviorSubject, Subject } from 'rxjs';
+import { BehaviorSubject, Subject, throwError } from 'rxjs';
+import { Outbox } from '../outbox/outbox.service';
+import { ApiError } from '../platform/api';
 import { SessionService } from '../platform/session.service';
 import { notedEdit } from '../repair/edits.testing';
 import { RepairStore, type RepairState } from '../repair/repair.store';
@@ -48,6 +50,8 @@ describe('Photograph', () => {
   let desk: SurveyDesk;
   let replies: Subject<SquareUpReply>;
   const edit = jasmine.createSpy('edit');
+  const heic = { code: 'heic', status: 415, title: '', type: '', detail: 'This is a HEIC picture.', fields: [] };
+  const ask = jasmine.createSpy('ask').and.callFake(() => throwError(() => new ApiError(heic)));
 
   async function show(photo: LaidPhoto | null): Promise<void> {
     edit.calls.reset();
@@ -62,6 +66,7 @@ describe('Photograph', () => {
         SurveyDesk,
         { provide: RepairStore, useValue: { edit: notedEdit(edit, () => stateOf(photo).inputs) } },
         { provide: NgbModal, useValue: modal },
+        { provide: Outbox, useValue: { ask } },
       ],
     });
     http = TestBed.inject(HttpTestingController);
@@ -131,12 +136,7 @@ describe('Photograph', () => {
     await fixture.componentInstance.mark(PHOTO);
     expect(edit).toHaveBeenCalledWith('survey', { photo: LAID });
     fixture.componentInstance.add({ files: [new File(['x'], 'phone.heic')], value: '' } as unknown as HTMLInputElement);
-    const sent = http.expectOne((request) => request.url.includes('?name=phone'));
-    expect(sent.request.method).toBe('PUT');
-    sent.flush(
-      { code: 'heic', status: 415, title: '', type: '', detail: 'This is a HEIC picture.', fields: [] },
-      { status: 415, statusText: 'no' },
-    );
+    expect(ask).toHaveBeenCalledWith(jasmine.objectContaining({ kind: 'photo', name: 'phone' }), 'r1');
     await fixture.whenStable();
     expect(text()).toContain('This is a HEIC picture.');
   });

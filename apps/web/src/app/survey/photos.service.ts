@@ -2,24 +2,26 @@ import { Injectable, inject } from '@angular/core';
 import type { Photo } from '@ashstep/contract';
 import type { LaidPhoto } from '@ashstep/core/repair';
 import { Observable } from 'rxjs';
+import { Outbox } from '../outbox/outbox.service';
 import { Api } from '../platform/api';
 import type { SquareUpReply, SquareUpRequest } from './square-up.worker';
+
+/** Letters the name of a picture has at the most. */
+const NAME_MOST = 120;
 
 /** Photographs kept with a repair, and squaring one up beside the page. */
 @Injectable({ providedIn: 'root' })
 export class PhotosService {
   private readonly api = inject(Api);
+  private readonly outbox = inject(Outbox);
 
   list(repairId: string): Observable<Photo[]> {
     return this.api.get<Photo[]>(`/repairs/${repairId}/photos`);
   }
 
-  add(repairId: string, file: File): Observable<Photo[]> {
-    const name = file.name.replace(/\.[^.]*$/, '').slice(0, 120) || 'Photograph';
-    return this.api.sendFile<Photo[]>(
-      `/repairs/${repairId}/photos/${crypto.randomUUID()}?name=${encodeURIComponent(name)}`,
-      file,
-    );
+  /** Keeps a picture on the device until the server has it, and gives what it has then. */
+  add(repairId: string, file: File, name = file.name.replace(/\.[^.]*$/, '')): Observable<Photo[]> {
+    return this.outbox.ask({ kind: 'photo', name: name.slice(0, NAME_MOST) || 'Photograph', file }, repairId);
   }
 
   remove(repairId: string, photoId: string): Observable<Photo[]> {

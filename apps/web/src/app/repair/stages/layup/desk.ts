@@ -113,7 +113,9 @@ export class LayUpDesk {
     const s = this.now();
     return s?.begun ? (s.round.plies.find(({ key }) => !s.plies.has(key)) ?? null) : null;
   });
-  readonly nextPot = computed(() => this.now()?.round.pots.find((pot) => !this.now()!.mixed.has(pot.label)) ?? null);
+  /** A pot that is mixed beside the plan: for priming, or for what is left of a round. */
+  readonly besides = signal<RoundPot | null>(null);
+  readonly nextPot = computed(() => this.besides() ?? this.now()?.round.pots.find((pot) => !this.now()!.mixed.has(pot.label)) ?? null); // prettier-ignore
   readonly again = computed(() => {
     const last = this.now()?.lastPot;
     return last?.entry.kind === 'batch' && last.within === false && last.entry.label === this.nextPot()?.label;
@@ -211,9 +213,12 @@ export class LayUpDesk {
   readonly secondTyped = draft<number | null>('secondTyped', this.job, null);
   /** What each figure of the pot was read with. */
   readonly readWith = new ReadWith();
-  /** Poured on one tare, the scale shows both parts together. */
+  /** Poured on one tare, the scale shows both parts together; not where filler goes in between them. */
   readonly together = computed(
-    () => this.unit() === 'g' && this.inputs().mix.weighing !== 're-zeroed' && !((this.nextPot()?.fillerG ?? 0) > 0),
+    () =>
+      this.unit() === 'g' &&
+      this.inputs().mix.weighing !== 're-zeroed' &&
+      !(this.catalysed() && (this.nextPot()?.fillerG ?? 0) > 0),
   );
 
   /** The second part as a scale shows it: alone, or on top of the resin. */

@@ -1,0 +1,143 @@
+import type { PlannedRound, RepairInputs, RepairPlan } from '@ashstep/core/repair';
+import type { Say } from '@ashstep/core/units';
+
+/** A check of the preparation as it is led at the bench. */
+export interface PrepareWords {
+  title: string;
+  lines: string[];
+  caution: string | null;
+  button: string;
+}
+
+interface Job {
+  inputs: RepairInputs;
+  plan: RepairPlan;
+  round: PlannedRound;
+  say: Say;
+}
+
+/** Grits of the grind and of what is only keyed. Source: workshop practice. */
+const [GRIND_GRIT, KEY_GRIT] = ['36 to 40', '80'] as const;
+
+/** What is done for a check, with what, how far, by the figures of the job; null for one that says it all itself. */
+export function prepareWords(check: string, job: Job): PrepareWords | null {
+  const id = check.slice(check.lastIndexOf('.') + 1);
+  const words = WORDS[id]?.(job);
+  return words ? { caution: null, button: 'It is so', ...words } : null;
+}
+
+type Words = (job: Job) => Pick<PrepareWords, 'title' | 'lines'> & Partial<PrepareWords>;
+
+const WORDS: Readonly<Partial<Record<string, Words>>> = {
+  washed: (job) => ({
+    title: 'Wash, take the wax off',
+    lines: [
+      'Water and soap, rinse, dry. Then de-waxer: wipe on, wipe off, turn the cloth each time.',
+      ...(job.inputs.place.craftKind === 'board' ? ['Board wax comes off with a blade first.'] : []),
+      `A hand beyond ${extent(job, 'masked') ?? 'the damage'} all round.`,
+      ...(job.inputs.place.finish === 'bare' ? [] : ['Stains out now: what is stained cannot be matched.']),
+    ],
+    button: 'Washed, wax off',
+  }),
+  protected: ({ plan }) => ({
+    title: 'Before the dust',
+    lines: [
+      'Dust mask, goggles, gloves, sleeves down. Extraction at the tool.',
+      ...(plan.facts['fibres'] && String(plan.facts['fibres']).includes('carbon')
+        ? ['Carbon dust conducts: away from chargers, switchboards and motors.']
+        : []),
+    ],
+    button: 'Protected',
+  }),
+  ground: (job) => ground(job),
+  abraded: () => ({
+    title: 'Abrade',
+    lines: [
+      `${KEY_GRIT} grit all over, crosswise, until no gloss is left.`,
+      'By hand near an edge, so that it is not rounded.',
+    ],
+    button: 'Abraded',
+  }),
+  masked: (job) => ({
+    title: 'Mask',
+    lines: [
+      `Tape ${job.say(job.inputs.taper.maskMm, 'length')} wide round ${extent(job, 'abraded') ?? 'the abraded edge'}, paper or film beyond and below.`,
+      'Press its inner edge down: resin creeps under what stands off.',
+    ],
+    button: 'Masked',
+  }),
+  'dry-clean': () => ({
+    title: 'Dust off, wipe',
+    lines: [
+      'Vacuum, then a clean cloth with fresh solvent, one way, turned each wipe.',
+      'Let it flash off until nothing is cool to the back of a hand. Touch it no more.',
+    ],
+    caution: 'Gloves on, no flame, air moving.',
+    button: 'Clean and dry',
+  }),
+  backing: () => ({
+    title: 'Back it up',
+    lines: ['Backing or dam tight behind the hole, smooth, with film on what must come off again.'],
+    button: 'Backed up',
+  }),
+  'dry-fit': ({ plan }) => {
+    const plies = plan.rounds.reduce((sum, { plies }) => sum + plies.length, 0);
+    return {
+      title: 'Fit it dry',
+      lines: [
+        plies === 1
+          ? 'Laid dry where it goes, then at hand.'
+          : `${plies} pieces laid dry where they go, then staged in order: the one that goes first on top.`,
+        'Numbers up, arrows one way.',
+      ],
+      button: 'Fits, and staged',
+    };
+  },
+  clean: () => ({
+    title: 'Wash it off',
+    lines: ['Water and a scourer for blush, rinse, dry. Film or peel ply off. Wax: de-waxer, turn the cloth.'],
+    button: 'Washed',
+  }),
+  // The other face may be fresh ground of its own.
+  keyed: (job) =>
+    job.round.onto === 'ground' && job.plan.taper?.footprint.faces[job.round.face ?? 0]
+      ? ground(job)
+      : { title: 'Abrade', lines: [`${KEY_GRIT} grit all over, until no gloss is left.`], button: 'Abraded' },
+  wiped: () => ({
+    title: 'Dust off, wipe',
+    lines: ['Vacuum, then fresh solvent, one way. Let it flash off.'],
+    button: 'Clean and dry',
+  }),
+};
+
+function ground({ inputs, plan, round, say }: Job): PrepareWords {
+  const { taper } = plan;
+  const face = taper?.footprint.faces[round.face ?? 0];
+  const stepped = taper?.profile.kind === 'steps' ? taper.profile : null;
+  return {
+    title: 'Grind back',
+    lines: [
+      `${GRIND_GRIT} grit, until it is sound all round: no white, no dull, no loose strand.`,
+      ...(taper && face
+        ? [
+            stepped
+              ? `${stepped.thicknessesMm.length} steps, ${say(stepped.stepMm, 'length')} each: to ${size(face.footprint, say)} over all.`
+              : `Slope ${Math.round(10 * taper.ratio) / 10}:1, ${say(face.taperWidthMm, 'length')} wide: to ${size(face.footprint, say)} over all.`,
+            `Then ${KEY_GRIT} grit for the edges and ${say(inputs.taper.marginMm, 'length')} of margin: to ${size(face.abraded, say)}.`,
+          ]
+        : [`Then ${KEY_GRIT} grit for the edges.`]),
+      'By hand near an edge, so that it is not rounded.',
+    ],
+    caution: 'Light and slow: heat and depth come sooner than they look. Gauge it before you go on.',
+    button: 'Ground, and gauged',
+  };
+}
+
+const size = ({ lengthMm, widthMm }: { lengthMm: number; widthMm: number }, say: Say): string =>
+  `${say(lengthMm, 'length')} × ${say(widthMm, 'length')}`;
+
+/** How far the work reaches, over all; null where nothing is tapered. */
+function extent({ plan, round, say }: Job, to: 'abraded' | 'masked'): string | null {
+  const face = plan.taper?.footprint.faces[round.face ?? 0];
+  return face ? size(face[to], say) : null;
+}
