@@ -1,5 +1,10 @@
+import { writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import sharp from 'sharp';
 import { PASSWORDS } from './support/app.js';
 import { Browser } from './support/browser.js';
+import { isSooner } from './support/clock.js';
 import { setScene } from './support/scene.js';
 
 /** Presses follow one another no faster at the bench, ms; a change is on screen well before. */
@@ -10,6 +15,8 @@ describe('the bench', () => {
   const scene = setScene();
   let board: string;
   let gelAt: string;
+  const picture = path.join(os.tmpdir(), 'ash-step-bench.png');
+  beforeAll(async () => writeFileSync(picture, await sharp({ create: { width: 80, height: 60, channels: 3, background: '#444' } }).png().toBuffer())); // prettier-ignore
 
   const now = (browser = scene.browser): Promise<string> => browser.driver.executeScript('return document.querySelector(".act-words").innerText'); // prettier-ignore
   /** The main act: pressed again where the press was too soon after another to be meant. */
@@ -41,7 +48,11 @@ describe('the bench', () => {
       await browser.keys('b');
       return browser.driver.wait(async () => (await browser.driver.getCurrentUrl()).endsWith('/bench'), 1_000).catch(() => false); // prettier-ignore
     }, 15_000);
-    await browser.sees('Prepare');
+    // A picture first, kept by what was in hand.
+    await browser.sees('Photo, as found');
+    await (await browser.present('footer input[type=file]')).sendKeys(picture);
+    await browser.sees('Photo kept: As found');
+    await browser.sees('Wash, take the wax off');
     const first = await now();
     // Two presses within a blink are one.
     await browser.driver.executeScript(
@@ -49,9 +60,9 @@ describe('the bench', () => {
     );
     await browser.driver.wait(async () => (await now()) !== first, 15_000, 'a press does nothing');
     const second = await now();
-    await step('Prepare', () => browser.keys(' '));
+    await step('80 grit', () => browser.keys(' '));
     expect(await now()).not.toBe(second);
-    while ((await now()).startsWith('Prepare')) await step('');
+    while (!(await now()).startsWith('Begin')) await step('');
     expect(await now()).toContain('Begin: plies of the patch');
     expect(await browser.accessFaults()).toEqual([]);
   }, 60_000);
@@ -113,7 +124,7 @@ describe('the bench', () => {
     await key('41');
     await browser.press('Read so');
     await browser.sees('cup 41 °C, just read');
-    expect(/\d\d:\d\d gel/.exec(await browser.text())![0] < gelAt).toBeTrue();
+    expect(isSooner(/\d\d:\d\d gel/.exec(await browser.text())![0], gelAt)).toBeTrue();
   }, 60_000);
 
   it('shows on another device what was laid on this one, takes it back with its time kept, and keeps acts while the network is away', async () => {
@@ -137,10 +148,14 @@ describe('the bench', () => {
       await browser.offline(true);
       await step('2 of 2');
       await browser.sees('Kept on this computer, 1 to send');
+      await (await browser.present('footer input[type=file]')).sendKeys(picture);
+      await browser.sees('Kept on this computer, 2 to send');
       expect(await now(other)).toContain('1 of 2');
       await browser.offline(false);
       await browser.saved();
       await other.sees('2 of 2');
+      const pictures = await browser.driver.executeAsyncScript<{ name: string }[]>('const done = arguments[1]; fetch("/api/repairs/" + arguments[0] + "/photos").then((reply) => reply.json()).then(done)', board.split('/').at(-1)); // prettier-ignore
+      expect(pictures.map(({ name }) => name)).toEqual(['As found', 'Ply 2']);
     } finally {
       await other.close();
     }
@@ -154,7 +169,8 @@ describe('the bench', () => {
     await browser.pressAt('ash-piece svg');
     await browser.sees('Ply 2 down and wet out');
     await step('Wrap with tape');
-    await step('Leftovers out');
+    await step('Photo, as laid');
+    await step('Leftovers out', () => browser.press('Leave it out'));
     await step('Rollers and brushes');
     await step('Cover the work', () => browser.press('Leave it out'));
     await step('Gloves off');

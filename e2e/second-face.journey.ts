@@ -1,3 +1,4 @@
+import { isSooner } from './support/clock.js';
 import { setScene } from './support/scene.js';
 
 /** Presses follow one another no faster at the bench, ms; a change is on screen well before. */
@@ -27,7 +28,8 @@ describe('the second face of the launch, with instruments', () => {
     }, 15_000);
   };
   const stepsTo = async (shows: string): Promise<void> => {
-    for (let i = 0; i < 12 && !(await now()).includes(shows); i++) await step();
+    for (let i = 0; i < 12 && !(await now()).includes(shows); i++)
+      await ((await now()).startsWith('Photo') ? step(() => scene.browser.press('Leave it out')) : step());
     expect(await now()).toContain(shows);
   };
   /** Tells a simulated instrument what it is held against, or what is put on it. */
@@ -72,7 +74,7 @@ describe('the second face of the launch, with instruments', () => {
     await browser.saved();
     await browser.go(`${launch}/bench`);
     await browser.find('.act-words');
-    await stepsTo('Prepare');
+    await stepsTo('Wash it off');
     await stepsTo('Begin: second face');
   }, 90_000);
 
@@ -123,7 +125,7 @@ describe('the second face of the launch, with instruments', () => {
     await browser.driver.wait(() => browser.driver.executeScript(`return /^(9\\d|10\\d)/.test(document.querySelector('.side .cell b').innerText)`), 30_000); // prettier-ignore
     await browser.press('Read so');
     await browser.sees('just read');
-    expect(/\d\d:\d\d gel/.exec(await browser.text())![0] < before).toBeTrue();
+    expect(isSooner(/\d\d:\d\d gel/.exec(await browser.text())![0], before)).toBeTrue();
     await browser.sees('Last start is past');
     await step(() => browser.press('Lay it all the same'));
     // Plies go down faster than was planned, so the next may still be begun for a while.

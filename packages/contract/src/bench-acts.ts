@@ -83,6 +83,9 @@ const CLEARING_WORDS: Record<Clearing, { title: string; line: string; why: strin
   },
 };
 
+/** A piece so small is wetted on the table and carried over, mm. Source: workshop practice. */
+const TABLE_MM = 150;
+
 /** What an act is, with what, how much and why; figures as the person reads them. */
 export function actWords(
   act: Act,
@@ -167,7 +170,7 @@ export function actWords(
       return {
         ...none,
         title: 'Butter it',
-        lines: ['A thin coat of thickened resin first.'],
+        lines: ['A thin coat of thickened resin first: out of the pot, with fumed silica until it hangs on the stick.'],
         why: 'Overhead the cloth stays where it is put.',
         button: 'Buttered',
       };
@@ -183,6 +186,9 @@ export function actWords(
           `${say(ply.lengthMm, 'length')} × ${say(ply.widthMm, 'length')}`,
           `fabric ${say(ply.fabricG, 'mass')}, resin mix ${say(ply.resinG, 'mass')}`,
           `${below ? `On ply ${below.name}, marked` : 'Marked'} face up, arrow forward.`,
+          ...(Math.max(ply.lengthMm, ply.widthMm) <= TABLE_MM
+            ? ['So small: wet it on film on the table, carry it over.']
+            : []),
         ],
         why: 'Wet from below, roll slowly from the middle out: white turns clear where it is wet.',
         caution:
@@ -234,7 +240,7 @@ export function actWords(
             ? ['Tape sticky side out, from one end, half over itself, tight. Prick it where resin stands.']
             : [
                 'Roll from the middle out. Drain what stands. Slit a stubborn bubble and press it.',
-                'Wet only to the ground edge: what lies on paint is sanded off again.',
+                ...(plan.taper?.kind === 'panel' ? [] : ['Wet only to the ground edge: what lies on paint is sanded off again.']), // prettier-ignore
               ],
         why: 'More resin is not stronger: a rich patch is heavy and brittle.',
         button: act.way === 'tape' ? 'Wrapped' : 'Even, no bubbles',

@@ -1,4 +1,5 @@
 import type { PlannedRound, RepairInputs, RepairPlan } from '@ashstep/core/repair';
+import { USUAL_INJECTION } from '@ashstep/core/taper';
 import type { Say } from '@ashstep/core/units';
 
 /** A check of the preparation as it is led at the bench. */
@@ -80,8 +81,55 @@ const WORDS: Readonly<Partial<Record<string, Words>>> = {
     lines: ['Backing or dam tight behind the hole, smooth, with film on what must come off again.'],
     button: 'Backed up',
   }),
+  'backing-outside': () => ({
+    title: 'Back it up, show face',
+    lines: [
+      'Smooth sheet with release on it, pressed to the show face, tight to the rim all round.',
+      'Wax or film right up to the rim, nothing on the ground face.',
+    ],
+    button: 'Backed up',
+  }),
+  'dry-within': ({ inputs, plan, say }) => ({
+    title: 'Drill, dry it out',
+    lines: [
+      ...(plan.injected
+        ? [
+            `${plan.injected.holes.length === 1 ? 'One hole' : `${plan.injected.holes.length} holes`} to fill and ${plan.injected.vents.length} left open above, drill ${say(inputs.taper.injection?.holeMm ?? USUAL_INJECTION.holeMm, 'length')}, through the skin alone.`,
+          ]
+        : []),
+      'Blow and suck the dust out of each. Dry within, no dirt: else open it up instead.',
+    ],
+    button: 'Drilled, dry within',
+  }),
+  weights: ({ plan, say }) => ({
+    title: 'Have the press at hand',
+    lines: [
+      'Film, then sandbags or vacuum, enough to close it all over.',
+      ...(plan.injected ? [`${say(plan.injected.volumeMl, 'volume')} for the syringe.`] : []),
+    ],
+    button: 'At hand',
+  }),
+  former: () => ({
+    title: 'Lay the former out',
+    lines: ['Film or a flat former, clean, waxed where it needs it. Edges stopped with tape.'],
+    button: 'Laid out',
+  }),
+  'lined-up': () => ({
+    title: 'Line it up',
+    lines: [
+      'Loose glass out. Halves together: string over the length, sticks for the twist, rocker by its stations.',
+      'Held so, before anything is wet.',
+    ],
+    button: 'Lined up, and held',
+  }),
+  opened: () => ({
+    title: 'Open it up',
+    lines: ['Down to sound, rim bevelled, keyed with 80 grit.'],
+    button: 'Opened',
+  }),
   'dry-fit': ({ plan }) => {
-    const plies = plan.rounds.reduce((sum, { plies }) => sum + plies.length, 0);
+    const face = plan.rounds.find(({ kind }) => kind === 'lay')?.face ?? null;
+    const plies = plan.rounds.reduce((sum, round) => sum + (round.face === face ? round.plies.length : 0), 0);
     return {
       title: 'Fit it dry',
       lines: [
@@ -98,9 +146,9 @@ const WORDS: Readonly<Partial<Record<string, Words>>> = {
     lines: ['Water and a scourer for blush, rinse, dry. Film or peel ply off. Wax: de-waxer, turn the cloth.'],
     button: 'Washed',
   }),
-  // The other face may be fresh ground of its own.
+  // The other face is ground when the first is hard.
   keyed: (job) =>
-    job.round.onto === 'ground' && job.plan.taper?.footprint.faces[job.round.face ?? 0]
+    (job.round.face ?? 0) > 0 && job.plan.taper?.footprint.faces[job.round.face!]
       ? ground(job)
       : { title: 'Abrade', lines: [`${KEY_GRIT} grit all over, until no gloss is left.`], button: 'Abraded' },
   wiped: () => ({
@@ -115,8 +163,9 @@ function ground({ inputs, plan, round, say }: Job): PrepareWords {
   const face = taper?.footprint.faces[round.face ?? 0];
   const stepped = taper?.profile.kind === 'steps' ? taper.profile : null;
   return {
-    title: 'Grind back',
+    title: round.face ? 'Grind the other face' : 'Grind back',
     lines: [
+      ...(round.face ? ['Turn it, take the back-up off. Grind until the first face shows sound from behind.'] : []),
       `${GRIND_GRIT} grit, until it is sound all round: no white, no dull, no loose strand.`,
       ...(taper && face
         ? [

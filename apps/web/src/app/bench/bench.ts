@@ -188,7 +188,10 @@ export class Bench {
   /** What a press on the piece names. */
   readonly placing = signal<string | null>(null);
   readonly trouble = signal<string | null>(null);
+  private readonly work = viewChild<ElementRef<HTMLElement>>('work');
   private readonly camera = viewChild<ElementRef<HTMLInputElement>>('camera');
+  /** The main act is to take one. */
+  readonly asksPicture = computed(() => this.act()?.kind === 'photo' && !this.done());
   /** Name of the picture that was taken last. */
   readonly pictured = signal<string | null>(null);
   readonly places = computed((): Point[] =>
@@ -216,6 +219,7 @@ export class Bench {
       const id = this.act()?.id;
       untracked(() => {
         this.another.set(false);
+        if (this.work()) this.work()!.nativeElement.scrollTop = 0;
         if (id && this.words()) this.signals.say(`${this.words()!.title}. ${this.words()!.lines[0]}`);
       });
     });
@@ -345,6 +349,7 @@ export class Bench {
   press(): void {
     if (!this.heard()) return;
     const act = this.act();
+    this.pictured.set(null);
     if (this.paused()) return this.store.log({ kind: 'resume' });
     if (!act || !this.mayPress()) return;
     if (this.done()) return this.takeBack(act);
