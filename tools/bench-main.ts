@@ -24,6 +24,7 @@ import { type Picture, type TapReading, enclose, halfWay, squareUpRows, squaredF
 import { taperRegion } from '@ashstep/core/taper';
 import { type Seeded, seeded } from '../packages/core/src/testing/seeded.js';
 import pg from 'pg';
+import { benchEvents } from './bench-events.js';
 import { cardRows, printTable } from './bench-cards.js';
 import { dragFrames } from './bench-drag.js';
 
@@ -362,6 +363,7 @@ rows.push([
   `${frames[Math.floor(frames.length / 2)]!.toFixed(1)}, ${frames[Math.floor(0.95 * frames.length)]!.toFixed(1)} ms`,
   '8 ms',
 ]);
+rows.push(...(await benchEvents(base, password, databaseUrl)));
 rows.push(['server start with the demo made anew', `${demoSeconds} s`, '–']);
 
 printTable([['what', 'now', 'wanted'], ...rows]);

@@ -1,7 +1,8 @@
 import { provideHttpClient } from '@angular/common/http';
 import { TestBed } from '@angular/core/testing';
 import type { PotUnderWay } from '@ashstep/contract';
-import { PotClock, clockOf } from './pot-clock';
+import { Clock } from '../platform/clock';
+import { PotClock, clockOf, potLeft } from './pot-clock';
 
 const MIN = 60_000;
 const POT: PotUnderWay = { id: 'p', label: 'B', roundId: 'f0.g0', massG: 149, pouredMs: 0, gelMs: 34 * MIN, tempC: 24, read: null, gelled: false, gPerMin: 7 }; // prettier-ignore
@@ -27,6 +28,26 @@ describe('the clock of a pot', () => {
     expect(shown(POT, 25 * MIN).componentInstance.past()).toBeFalse();
     TestBed.resetTestingModule();
     expect(shown(POT, 26 * MIN + 1000).componentInstance.past()).toBeTrue();
+  });
+
+  it('does not drift a second in eight hours, however late its ticks come', () => {
+    jasmine.clock().install();
+    const begun = Date.parse('2026-06-15T08:00:00Z');
+    jasmine.clock().mockDate(new Date(begun));
+    try {
+      const clock = TestBed.inject(Clock);
+      let told = clock.moment();
+      const timer = setInterval(() => (told = clock.moment()), 1_000);
+      // A tablet that sleeps, and one that is busy: ticks are missed and late.
+      for (let at = 0; at < 8 * 3_600_000; at += 61_700) jasmine.clock().tick(61_700);
+      clearInterval(timer);
+      expect(Math.abs(told - Date.now())).toBeLessThan(1_000);
+      expect(Date.now() - begun).toBeGreaterThan(8 * 3_600_000 - 1);
+      const slow = { ...POT, pouredMs: begun, gelMs: begun + 9 * 3_600_000 };
+      expect([0, 1].map((s) => clockOf(slow.gelMs - Date.now() + 1_000 * s))).toContain(potLeft(slow, told));
+    } finally {
+      jasmine.clock().uninstall();
+    }
   });
 
   it('does not count down where nobody knows the gel, and says of a temperature whether it was read', () => {

@@ -13,7 +13,7 @@ import { STAGE_NAMES, applyChanges, changesBetween, errorWords, insistOn, sectio
 import type { Shape } from '@ashstep/core/geometry';
 import { STAGES, type Stage } from '@ashstep/core/hazards';
 import { type RepairInputs, type RepairPlan, planRepair, stageOfSection } from '@ashstep/core/repair';
-import { BehaviorSubject, type Observable, Subject, catchError, debounceTime, filter, of, switchMap, tap } from 'rxjs';
+import { BehaviorSubject, type Observable, Subject, catchError, filter, of, switchMap, tap, throttleTime } from 'rxjs';
 import type { Act } from '../outbox/act';
 import type { Command } from '../outbox/command';
 import { type Outcome, Outbox } from '../outbox/outbox.service';
@@ -58,7 +58,7 @@ export type SectionEdit<T> = Partial<T> | ((now: T) => Partial<T>);
 
 type InputsCommand = Command & { act: Extract<Act, { kind: 'inputs' }> };
 
-/** News of this job is read when it has been quiet so long, ms. */
+/** News of this job is read at once, and no oftener than once in so long, ms. */
 const NEWS_MS = 150;
 
 /** One open repair: what is done here at once on screen, worked out in the browser, and through the outbox on the server. Shared by all stages. */
@@ -99,7 +99,7 @@ export class RepairStore {
             (news.kind === 'changed' && news.repairId === this.id && news.version > (this.known?.version ?? 0)),
         ),
         tap((news) => (this.newest = news.kind === 'changed' ? Math.max(this.newest, news.version) : Infinity)),
-        debounceTime(NEWS_MS),
+        throttleTime(NEWS_MS, undefined, { leading: true, trailing: true }),
         alive,
       )
       .subscribe(() => this.catchUp());

@@ -4,6 +4,7 @@ import { type AirRead, type PourUnit, type RoundPot, cardOfMedium, closedCheckOf
 import { TextInput, TickInput } from '../parts/inputs';
 import { draft } from '../outbox/draft';
 import { QuantityField } from '../parts/quantity-field';
+import { ReadWith } from '../instruments/read-with';
 import { KeptAir } from '../repair/kept-air';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { LayUpDesk } from '../repair/stages/layup/desk';
@@ -18,6 +19,9 @@ interface Weighed {
   second: number | null;
   filler: number | null;
 }
+
+/** Letters the instruments of a reading of the air have at the most. */
+const AIR_MOST = 80;
 
 /**
  * A round of the card done: what was weighed, from which lots, in which air, and which places. The figures of the card stand in the fields to be corrected;
@@ -54,6 +58,11 @@ export class CardLog {
   readonly leftOut = signal<ReadonlySet<string>>(new Set());
   readonly airC = draft<number | null>('cardAir', this.job, null);
   readonly humidity = draft<number | null>('cardHumidity', this.job, null);
+
+  /** What each figure was read with. */
+  readonly readWith = new ReadWith();
+  /** The second part is weighed by itself, so that a scale shows it alone. */
+  readonly alone = computed(() => this.state().inputs.mix.weighing === 're-zeroed');
 
   constructor() {
     this.desk.source = this.state;
@@ -154,6 +163,7 @@ export class CardLog {
     }
     this.desk.allTheSame.set('');
     this.typed.set({});
+    this.readWith.clear();
     for (const field of [this.airC, this.humidity]) field.set(null);
     this.shut.emit();
   }
@@ -173,7 +183,13 @@ export class CardLog {
   private keepTyped(): AirRead | null {
     const [tempC, humidityPercent] = [this.airC(), this.humidity()];
     if (tempC === null || humidityPercent === null) return null;
-    return this.keptAir.keep(this.state(), { tempC, humidityPercent, surfaceTempC: null, instrument: '' });
+    return this.keptAir.keep(this.state(), { tempC, humidityPercent, surfaceTempC: null, instrument: this.airWith() });
+  }
+
+  /** The instruments the air was read with; nothing where it was typed. */
+  private airWith(): string {
+    const names = new Set(['air', 'humidity'].map((field) => this.readWith.get(field)).filter((name) => name !== ''));
+    return [...names].join('; ').slice(0, AIR_MOST);
   }
 
   private entry(pot: RoundPot, { resin, second, filler }: Weighed, tempC: number): LogEntryBody {
@@ -187,6 +203,7 @@ export class CardLog {
       tempC,
       read: this.desk.fresh(),
       lots: { remarks: this.desk.lotRemarks(), reason: this.desk.lotReason() },
+      readWith: { get: (field: string) => this.readWith.get(`${pot.label}.${field}`) },
     };
     return potEntry(mixed, this.state().inputs.mix, this.card());
   }
