@@ -25,7 +25,7 @@ const WEB = {
   find: ['library', 'platform', 'repair'],
   library: ['parts', 'platform'],
   record: ['parts', 'platform'],
-  small: ['outbox', 'parts', 'platform', 'repair', 'shop', 'survey'],
+  small: ['instruments', 'outbox', 'parts', 'platform', 'repair', 'shop', 'survey'],
   instruments: ['platform'],
   bench: ['drawing', 'instruments', 'outbox', 'parts', 'platform', 'repair', 'survey'],
   charts: ['library', 'parts', 'platform', 'shop'],

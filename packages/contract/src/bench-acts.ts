@@ -176,7 +176,8 @@ export function actWords(
       };
     case 'ply': {
       const { ply, number, of } = act;
-      const below = act.round.plies[number - 2];
+      // The first of a go lies on the last of the go before.
+      const below = act.round.plies[number - 2] ?? plan.rounds.findLast(({ face, go }) => face !== null && face === act.round.face && go === (act.round.go ?? 0) - 1)?.plies.at(-1); // prettier-ignore
       return {
         title: 'Lay now',
         big: ply.name,

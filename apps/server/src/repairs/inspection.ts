@@ -139,7 +139,7 @@ async function whatIsMissing(repair: RepairRow, results: RepairDetail['results']
   const done = new Set(repair.checks.filter((mark) => mark.done).map((mark) => mark.checkId));
   const wanted = [
     ...resinConditions(plan.resin),
-    ...(plan.rounds.length > 0 ? preparationChecks(plan.facts) : []),
+    ...(plan.rounds.length > 0 ? preparationChecks(plan.facts).filter(({ aside }) => !aside) : []),
     ...plan.rounds.flatMap(closingCheck),
   ].filter((item) => !done.has(item.id));
   if (wanted.length > 0)

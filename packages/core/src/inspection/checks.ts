@@ -316,6 +316,8 @@ export interface PreparationCheck {
   text: string;
   why: string;
   when: Condition;
+  /** It is of the person or the place, not of what is laid: no record waits for it. */
+  aside?: true;
 }
 
 /** Preparation checks: hold points before the first pot is mixed, each where it applies. */
@@ -331,6 +333,7 @@ export const PREPARATION_CHECKS: readonly PreparationCheck[] = [
     text: 'Mask, goggles and gloves on, extraction running',
     why: 'Dust of glass and resin stays in the lungs.',
     when: { stack: true, repair: { not: 'panel' } },
+    aside: true,
   },
   {
     id: 'ground',
@@ -379,6 +382,7 @@ export const PREPARATION_CHECKS: readonly PreparationCheck[] = [
     text: 'Masked round the work, covered below it',
     why: 'What drips on paint is sanded off again, and the paint with it.',
     when: { stack: true, repair: { not: 'panel' } },
+    aside: true,
   },
   {
     id: 'dry-clean',

@@ -13,6 +13,7 @@ import type { BondSetting } from '@ashstep/contract';
 import { BehaviorSubject } from 'rxjs';
 import { MILD, POLYESTER, planStub, plannedShed } from '../../plan/planned.testing';
 import { ShedPlanService } from '../../plan/shed-plan.service';
+import { Outbox } from '../../outbox/outbox.service';
 import { SessionService } from '../../platform/session.service';
 import { Clock } from '../../platform/clock';
 import { ShopService } from '../../shop/shop.service';
@@ -122,6 +123,7 @@ describe('stage panels', () => {
         SurveyDesk,
         SheetFrame,
         { provide: RepairStore, useValue: store },
+        { provide: Outbox, useValue: {} },
         { provide: ShedPlanService, useValue: planner },
         { provide: ShopService, useValue: { ensure: () => undefined, shop: planner.shop, problem: signal('') } },
         { provide: SessionService, useValue: { units$: new BehaviorSubject('metric'), person$, bond$ } },
@@ -677,7 +679,7 @@ describe('stage panels', () => {
     const fixture = await show(LayUpStage, stateOf());
     const wanted = (of: typeof fixture): string[] => [...(of.nativeElement as HTMLElement).querySelectorAll('fieldset ash-wants a')].map((one) => `${one.firstElementChild!.textContent!} ${one.getAttribute('href')!}`); // prettier-ignore
     expect(wanted(fixture)).toEqual([
-      'Tick off what is left: 5 of 5 /repair/r1/layup?part=before',
+      'Tick off what is left: 7 of 7 /repair/r1/layup?part=before',
       'Read the air /repair/r1/layup?part=air',
     ]);
     const checks = PREPARATION_CHECKS.map((check) => ({ checkId: check.id, done: true, by: 'T', at: '' }));

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
+import { resinConditions } from '@ashstep/core/repair';
 import { draft } from '../../../outbox/draft';
 import { TextInput } from '../../../parts/inputs';
 import { WhenPipe } from '../../../platform/when.pipe';
@@ -6,6 +7,7 @@ import { GoBar } from '../go-bar';
 import { Headline } from '../headline';
 import { PartIndex } from '../part-index';
 import { StagePanel } from '../stage-panel';
+import { isTicked } from '../ticked';
 import { type Want, Wants } from '../wants';
 import { answersOf } from './answers';
 import { PARTS } from './parts';
@@ -32,10 +34,18 @@ export class SignOffStage extends StagePanel {
     const open = this.rows().filter((row) => row.open).length;
     const rework = this.openRework();
     return [
+      ...this.unticked(),
       ...(open > 0 ? [{ stage: 'signoff' as const, part: 'acceptance', text: `Answer what is open: ${open} of ${this.rows().length}` }] : []), // prettier-ignore
       ...(rework > 0 ? [{ stage: 'signoff' as const, part: 'rework', text: `Close the rework: ${rework} open` }] : []),
     ];
   });
+  /** Conditions of the resin nobody has met, each with its place. */
+  private readonly unticked = computed((): Want[] =>
+    resinConditions(this.plan().resin).flatMap(
+      ({ id, text, atFinish }): Want[] =>
+      isTicked(this.state().detail, id) ? [] : [{ text, ...(atFinish ? { stage: 'finish', part: 'looks' } : { stage: 'layup', part: 'before' }) }], // prettier-ignore
+    ),
+  );
   readonly seal = computed(() => (this.sealed() ? (this.state().detail.seals.at(-1) ?? null) : null));
   readonly base = computed(() => `/api/repairs/${this.state().detail.id}`);
 
