@@ -91,7 +91,7 @@ describe('the second face of the launch, with instruments', () => {
 
   it('catches a pot that was poured out of ratio off the live scale; it is thrown away and mixed again', async () => {
     const { browser } = scene;
-    await browser.sees('Take 0.0 g');
+    await browser.sees('Cup on: tare');
     await browser.press('Simulated: pour to 126.5');
     // It is taken by itself once it stands.
     await browser.driver.wait(() => browser.driver.executeScript(`return document.querySelectorAll('.cells button')[1].getAttribute('aria-pressed') === 'true'`), 30_000); // prettier-ignore

@@ -273,6 +273,19 @@ const REMARKS: Record<string, (p: Params) => string> = {
     `Only ${figure(p['percent'], 0)} % fibre by weight: mostly resin, heavy and brittle. Check the thickness, or whether all fabric is counted.`,
   'fibre-fraction.dry': (p) =>
     `${figure(p['percent'], 0)} % fibre by weight is more than a hand or press leaves: dry, or the fabric is counted twice.`,
+  'ladder.missing': (p) => `Not on the shelf, and no jump does without: ${String(p['grits'])}. Get them first.`,
+  'ladder.thin': (p) =>
+    `${figure(p['leftMm'], 2)} mm is left when it is polished: thin to weather from. Put on another coat, or stop at a duller finish.`,
+  'ladder.through': (p) => `It would go through by ${figure(p['overMm'], 2)} mm. Put a coat on first, then sand.`,
+  'room.none': (p) =>
+    `No room: ${figure(p['byMm'], 1)} mm too shallow for plies, fairing and finish. Grind deeper there, or lay thinner.`,
+  'room.tight': (p) =>
+    `Tight: the fairing has ${figure(p['byMm'], 1)} mm too little room. Grind a little more where it is marked.`,
+  'room.low': (p) =>
+    `Up to ${figure(p['byMm'], 1)} mm lower than wanted: another ply is stronger and lighter than filler.`,
+  'fairness.scatter': (p) =>
+    `The sound ground itself scatters by ${figure(p['scatterMm'], 2)} mm, more than is called fair. Clean the feet of the gauge, read again, or allow more.`,
+  'fairness.sand-first': () => 'Sand the highs first and read again: what is low may be fair by then.',
   'tools.batch-too-small': (p) =>
     `No tool mixes ${figure(p['batchG'], 0)} g surely enough. Mix ${figure(Math.ceil(Number(p['leastG'])), 0)} g or more, or take a finer scale.`,
   'tools.none': (p) =>

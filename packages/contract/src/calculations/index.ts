@@ -1,6 +1,7 @@
 import type { Calculation } from './calculation.js';
 import { CHART_CALCULATIONS } from './charts.js';
 import { CURE_CALCULATIONS } from './cure.js';
+import { FINISH_CALCULATIONS } from './finish.js';
 import { LAMINATE_CALCULATIONS } from './laminate.js';
 import { MIX_CALCULATIONS } from './mix.js';
 import { PLAN_CALCULATIONS } from './plan.js';
@@ -25,5 +26,6 @@ export const CALCULATIONS: readonly Calculation[] = [
   ...PLIES_CALCULATIONS,
   ...MIX_CALCULATIONS,
   ...CURE_CALCULATIONS,
+  ...FINISH_CALCULATIONS,
   ...PLAN_CALCULATIONS,
 ];

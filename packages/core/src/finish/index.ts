@@ -1,1 +1,4 @@
+export * from './abrasives.js';
+export * from './coat.js';
+export * from './room.js';
 export * from './routes.js';

@@ -1,4 +1,5 @@
 import type { ResinFamily } from '../material/index.js';
+import { ladder } from './abrasives.js';
 
 export type FinishKind = 'gelcoat' | 'paint' | 'bare';
 /** Ways of getting gel coat onto epoxy: over the full cure, not at all (paint), or first against a backing sheet. */
@@ -37,18 +38,6 @@ const step = (id: string, text: string, why: string, values: Partial<FinishStep>
   handsFloorMin: 20,
   ...values,
 });
-
-/** Abrasive grits a shed keeps. */
-export const GRITS = [36, 40, 80, 120, 180, 240, 320, 400, 600, 1000, 1500] as const;
-/** No jump longer than this in grit number: the finer paper cannot take the coarser scratch out. */
-export const MAX_GRIT_JUMP = 2;
-/** Wet from here on. */
-export const WET_FROM_GRIT = 320;
-
-/** Grits from one to another with no jump over twofold. */
-export function ladder(from: number, to: number): number[] {
-  return GRITS.filter((grit) => grit >= from && grit <= to);
-}
 
 const fairCheck = { id: 'fair-light', text: 'Low light and straight edge: no high or low place left' };
 const pinholes = { id: 'pinholes', text: 'No pinhole left open' };

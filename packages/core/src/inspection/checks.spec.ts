@@ -1,4 +1,4 @@
-import { GRITS, MAX_GRIT_JUMP, finishRoute } from '../finish/routes.js';
+import { GRITS, MAX_GRIT_JUMP, WET_FROM_GRIT, finishRoute } from '../finish/index.js';
 import { CAUTIONS, cautionsFor } from '../hazards/cautions.js';
 import { INSPECTION_CHECKS, inspectionList, judge } from './checks.js';
 
@@ -66,8 +66,8 @@ describe('finish routes', () => {
         for (const way of ['after-full-cure', 'paint-instead', 'gel-coat-first'] as const) {
           const { ladder, steps } = finishRoute(family, finish, way);
           expect(steps.length).toBeGreaterThan(0);
-          ladder.slice(1).forEach((grit, i) => expect(grit / ladder[i]!).toBeLessThanOrEqual(MAX_GRIT_JUMP));
-          ladder.forEach((grit) => expect(GRITS as readonly number[]).toContain(grit));
+          ladder.slice(1).forEach((grit, i) => expect(grit / ladder[i]!).toBeLessThanOrEqual(grit >= WET_FROM_GRIT ? MAX_GRIT_JUMP.wet : MAX_GRIT_JUMP.dry)); // prettier-ignore
+          ladder.forEach((grit) => expect(GRITS).toContain(grit));
         }
   });
 

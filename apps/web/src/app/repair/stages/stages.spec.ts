@@ -23,6 +23,7 @@ import { airAt } from '../panel.testing';
 import { RepairStore, type RepairState } from '../repair.store';
 import { ALL_PARTS, SheetFrame } from '../sheet-frame';
 import { DaysStage } from './days/days';
+import { Abrasives } from './finish/abrasives';
 import { FinishStage } from './finish/finish';
 import { LaminateStage } from './laminate/laminate';
 import { LayUpStage } from './layup/layup';
@@ -802,6 +803,29 @@ describe('stage panels', () => {
     expect(
       text(await show(FinishStage, stateOf({ ...PLANNED, resin: { systemId: 'epoxy-slow', overrideReason: 'x' } }))),
     ).toContain('Gel coat over fully cured epoxy');
+  });
+
+  it('finish: what sanding costs is held against the top coat that is planned, or as it was gauged', async () => {
+    localStorage.clear();
+    const fixture = await show(Abrasives, stateOf());
+    const panel = fixture.componentInstance;
+    const told = async (): Promise<string> => {
+      await fixture.whenStable();
+      return text(fixture);
+    };
+    // From 320 to 1500 and polished a fifth of 159.7 µm of grain goes: 0.03 of the 0.5 mm that are planned.
+    expect(panel.budget()!.lossMm).toBeCloseTo(0.03194, 6);
+    expect(await told()).toContain('0.50 mm as planned 0.47 mm is left');
+    panel.thereMm.set(0.3);
+    panel.highMm.set(0.15);
+    expect(await told()).toContain('Thin.');
+    expect(await told()).toContain('of 0.30 mm by gauge 0.12 mm is left');
+    panel.highMm.set(0.35);
+    expect(await told()).toContain('Goes through.');
+    expect(await told()).toContain('Put a coat on first, then sand.');
+    panel.picked.set(80);
+    expect(panel.budget()!.lossMm).toBeGreaterThan(0.1);
+    localStorage.clear();
   });
 
   it('sign off: sends readings however they are parted and not before they are figures', async () => {

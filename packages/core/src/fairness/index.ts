@@ -1,0 +1,3 @@
+export * from './fairness.js';
+export * from './fill-rounds.js';
+export * from './smooth.js';
