@@ -99,9 +99,9 @@ export class Abrasives extends Panel {
   readonly plannedMm = computed(() => this.plan().finish?.steps.findLast(({ layerMm }) => layerMm !== null)?.layerMm ?? 0); // prettier-ignore
   readonly budget = computed(() => {
     const finishMm = this.thereMm() ?? this.plannedMm();
-    if (finishMm <= 0) return null;
-    const paint = this.inputs().place.finish !== 'gelcoat';
-    return attempt(() => abrasiveLadder({ from: this.from(), to: this.last(), polished: this.polished(), finishMm, highMm: this.highMm() ?? 0, ...(paint ? { thinMm: finishMm / 2 } : {}) })).result; // prettier-ignore
+    // Under paint it is the primer that is sanded: the paint goes on after.
+    if (finishMm <= 0 || !this.polished()) return null;
+    return attempt(() => abrasiveLadder({ from: this.from(), to: this.last(), polished: this.polished(), finishMm, highMm: this.highMm() ?? 0 })).result; // prettier-ignore
   });
   readonly verdict = computed(() => ({ enough: 'Enough.', thin: 'Thin.', through: 'Goes through.', unknown: '' })[this.budget()!.verdict]); // prettier-ignore
 }
