@@ -169,9 +169,11 @@ function ground({ inputs, plan, round, say }: Job): PrepareWords {
       `${GRIND_GRIT} grit, until it is sound all round: no white, no dull, no loose strand.`,
       ...(taper && face
         ? [
-            stepped
-              ? `${stepped.thicknessesMm.length} steps, ${say(stepped.stepMm, 'length')} each: to ${size(face.footprint, say)} over all.`
-              : `Slope ${Math.round(10 * taper.ratio) / 10}:1, ${say(face.taperWidthMm, 'length')} wide: to ${size(face.footprint, say)} over all.`,
+            taper.profile.kind === 'dish'
+              ? `Each drilled or opened to sound, its mouth bevelled ${say(face.taperWidthMm, 'length')} wide all round.`
+              : stepped
+                ? `${stepped.thicknessesMm.length} steps, ${say(stepped.stepMm, 'length')} each: to ${size(face.footprint, say)} over all.`
+                : `Slope ${Math.round(10 * taper.ratio) / 10}:1, ${say(face.taperWidthMm, 'length')} wide: to ${size(face.footprint, say)} over all.`,
             `Then ${KEY_GRIT} grit for the edges and ${say(inputs.taper.marginMm, 'length')} of margin: to ${size(face.abraded, say)}.`,
           ]
         : [`Then ${KEY_GRIT} grit for the edges.`]),
