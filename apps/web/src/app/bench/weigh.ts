@@ -162,7 +162,7 @@ export class Weigh {
       cell('resin', '1 Resin to', resinOf, this.desk.resinUnit() === 'g' ? 'g, cup tared' : this.desk.resinUnit()),
       stop(cell('second', `2 ${second} to`, secondOf, `${unit}${band ? `, ${band}` : ''}`), verdict?.within ?? null),
     ];
-    if (this.desk.now()?.round.kind === 'paste') found.push(cell('filler', '3 Filler', pot.fillerG.toFixed(pot.fillerG < 10 ? 1 : 0), 'g')); // prettier-ignore
+    if (pot.fillerG > 0) found.push(cell('filler', '3 Filler', pot.fillerG.toFixed(pot.fillerG < 10 ? 1 : 0), 'g')); // prettier-ignore
     if (!this.desk.fresh())
       found.push(cell('air', 'Air, read now', this.units() === 'metric' ? '°C' : '°F', 'not read lately'));
     return found;
