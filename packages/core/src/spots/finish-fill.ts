@@ -57,7 +57,7 @@ export function fillShares(
   count = finishFills(depthMm, medium),
 ): { shares: number[]; dipMm: number } {
   const { shrink, thickestMm } = FINISH_FILLS[medium];
-  const thick = Math.ceil(depthMm / thickestMm - 1e-9);
+  const thick = Math.max(1, Math.ceil(depthMm / thickestMm - 1e-9));
   return {
     shares: Array.from({ length: count }, (_, i) => (i < thick ? 1 / thick : shrink ** (i - thick + 1))),
     dipMm: (depthMm / thick) * shrink ** (count - thick + 1),

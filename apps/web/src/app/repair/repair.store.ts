@@ -9,7 +9,7 @@ import type {
   SectionName,
   UpdateRework,
 } from '@ashstep/contract';
-import { STAGE_NAMES, applyChanges, changesBetween, errorWords, insistOn, sectionNames } from '@ashstep/contract';
+import { STAGE_NAMES, changesBetween, errorWords, insistOn, sectionNames } from '@ashstep/contract';
 import type { Shape } from '@ashstep/core/geometry';
 import { STAGES, type Stage } from '@ashstep/core/hazards';
 import { type RepairInputs, type RepairPlan, planRepair, stageOfSection } from '@ashstep/core/repair';
@@ -285,16 +285,18 @@ export class RepairStore {
       return this.show();
     }
     if (!isAnswer(reply)) return;
-    const next = reply.version === known.version + 1;
-    if (!next && reply.version !== known.version) return this.wanted.next();
+    if (reply.version < known.version) return this.wanted.next();
+    // What others did in between is read first; until then what was done here stands on what is known.
+    const whole = reply.version <= known.version + 1;
     const { act } = command;
     const inputs =
-      next && act.kind === 'inputs'
-        ? { ...known.inputs, [act.section]: applyChanges(known.inputs[act.section], act.changes) }
+      reply.version > known.version && act.kind === 'inputs'
+        ? { ...known.inputs, [act.section]: insistOn(known.inputs[act.section], act.changes) }
         : known.inputs;
-    this.known = { ...known, ...reply, inputs };
+    this.known = { ...known, ...reply, inputs, version: whole ? reply.version : known.version };
     this.show();
-    this.catchUp();
+    if (whole) this.catchUp();
+    else this.wanted.next();
   }
 
   /** Reads the repair where it has gone on elsewhere; what is on its way from here is waited for, for its answer may tell the same. */
