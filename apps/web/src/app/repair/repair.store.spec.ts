@@ -142,6 +142,9 @@ describe('RepairStore', () => {
   it('reads it again where another’s change came in between', () => {
     store.edit('taper', { ratio: 15 });
     patched('taper').flush(answer({ version: 6 }));
+    TestBed.tick();
+    // Until that is read, what was done here does not come undone.
+    expect([state.inputs.taper.ratio, state.detail.version]).toEqual([15, 4]);
     const theirs = detail({ version: 6 });
     theirs.inputs.taper.ratio = 15;
     theirs.inputs.days.fromMin = 9;
