@@ -51,7 +51,7 @@ const CORE = {
   cutting: ['geometry', 'limits', 'statistics'],
   taper: ['geometry', 'limits', 'material', 'statistics'],
   stack: ['geometry', 'laminate', 'limits', 'material', 'statistics', 'taper'],
-  spots: ['geometry', 'limits', 'statistics', 'units'],
+  spots: ['geometry', 'limits', 'resin', 'statistics', 'units'],
   small: ['cure', 'finish', 'geometry', 'limits', 'mix', 'plan', 'repair', 'resin', 'spots', 'taper', 'units'],
   bench: ['cure', 'inspection', 'repair', 'resin'],
   charts: ['cure', 'finish', 'laminate', 'limits', 'material', 'mix', 'resin', 'units'],

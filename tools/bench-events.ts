@@ -1,4 +1,5 @@
 import { By } from 'selenium-webdriver';
+import { median } from '@ashstep/core/statistics';
 import pg from 'pg';
 import { Browser } from '../e2e/support/browser.js';
 
@@ -9,9 +10,9 @@ const EVENTS = 10_000;
 /** Presses follow one another no faster at the bench, ms. */
 const DEAF_MS = 650;
 
-/** Notes when the words of the act change, and when what is on the device does. */
+/** Notes when the words of the act change. */
 const WATCH = `
-  window.shown = []; window.stored = [];
+  window.shown = [];
   new MutationObserver(() => { const at = Date.now(); requestAnimationFrame(() => window.shown.push([at, document.querySelector('.act-words')?.innerText])); }).observe(document.body, { subtree: true, childList: true, characterData: true });
 `;
 /** Presses the main act; done when its next words are painted and when the act stands in the store of the device. */
@@ -36,7 +37,6 @@ const PRESS = `
   };
 `;
 
-const median = (values: readonly number[]): number => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)]!;
 const spread = (values: readonly number[]): string => `${median(values).toFixed(0)}, ${Math.max(...values).toFixed(0)} ms`; // prettier-ignore
 
 /** How fast the bench shows, keeps and tells on what is pressed, on two devices of a shed. */
@@ -71,19 +71,21 @@ export async function benchEvents(base: string, password: string, databaseUrl: s
   }
 }
 
+/** Goes to where the main act is pressed next, to and fro: the act is done, and taken back. */
+async function toPress(one: Browser, i: number): Promise<void> {
+  await one.driver.sleep(DEAF_MS);
+  if (i % 2 === 0) return;
+  await one.press('Go back');
+  await one.sees('Take it back');
+  await one.driver.sleep(DEAF_MS);
+}
+
 /** From a press on one device until its words have changed on the other: both go by the clock of this machine. */
 async function seenByOther(one: Browser, other: Browser): Promise<number[]> {
   await other.driver.executeScript(WATCH);
   const found: number[] = [];
   for (let i = 0; i < PRESSES; i++) {
-    await one.driver.sleep(DEAF_MS);
-    // To and fro: the act is done, and taken back.
-    const back = i % 2 === 1;
-    if (back) {
-      await one.press('Go back');
-      await one.sees('Take it back');
-      await one.driver.sleep(DEAF_MS);
-    }
+    await toPress(one, i);
     await other.driver.executeScript('window.shown = []');
     const before = await other.driver.executeScript<string>('return document.querySelector(".act-words").innerText');
     const at = await one.driver.executeScript<number>('document.querySelector("footer .main").click(); return Date.now()'); // prettier-ignore
@@ -98,12 +100,7 @@ async function pressedOffline(one: Browser): Promise<{ shown: number; stored: nu
   await one.offline(true);
   const found: { shown: number; stored: number }[] = [];
   for (let i = 0; i < PRESSES; i++) {
-    await one.driver.sleep(DEAF_MS);
-    if (i % 2 === 1) {
-      await one.press('Go back');
-      await one.sees('Take it back');
-      await one.driver.sleep(DEAF_MS);
-    }
+    await toPress(one, i);
     found.push(await one.driver.executeAsyncScript(PRESS));
   }
   await one.offline(false);

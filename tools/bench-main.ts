@@ -19,6 +19,7 @@ import {
   shedSchedule,
 } from '@ashstep/core/repair';
 import { systemOf } from '@ashstep/core/resin';
+import { median } from '@ashstep/core/statistics';
 import { searchStacks } from '@ashstep/core/stack';
 import { type Picture, type TapReading, enclose, halfWay, squareUpRows, squaredFrame } from '@ashstep/core/survey';
 import { taperRegion } from '@ashstep/core/taper';
@@ -29,10 +30,6 @@ import { cardRows, printTable } from './bench-cards.js';
 import { dragFrames } from './bench-drag.js';
 
 const [base, password, demoSeconds, databaseUrl] = process.argv.slice(2) as [string, string, string, string];
-
-function median(values: number[]): number {
-  return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
-}
 
 function time(runs: number, work: () => unknown): number {
   for (let i = 0; i < 50; i++) work();

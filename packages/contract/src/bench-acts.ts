@@ -2,6 +2,7 @@ import { type Act, type Clearing, PRIME_POT, lastStartOf, ownRate, runningPot } 
 import { cardOfMedium, type RepairInputs, type RepairPlan, spotNames } from '@ashstep/core/repair';
 import type { Say } from '@ashstep/core/units';
 import type { LogEntry } from './log-entry.js';
+import { capital } from './capital.js';
 import { prepareWords } from './prepare-words.js';
 import { roundPourWords, secondOf } from './pour-words.js';
 import { type RoundStanding, standingLog } from './round-log.js';
@@ -367,5 +368,3 @@ export function lastStartMs({ gelMs, pouredMs, gPerMin }: PotUnderWay, resinG: n
   const minutes = lastStartOf(gelMs === null ? null : (gelMs - pouredMs) / 60_000, resinG, gPerMin);
   return minutes === null ? null : Math.round(pouredMs + 60_000 * minutes);
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -22,6 +22,7 @@ export * from './pour-words.js';
 export * from './round-words.js';
 export * from './round-log.js';
 export * from './bench-acts.js';
+export * from './capital.js';
 export * from './chart-words.js';
 export * from './small-figures.js';
 export * from './small-words.js';

@@ -124,7 +124,7 @@ const WORDS: Readonly<Partial<Record<string, Words>>> = {
   }),
   opened: () => ({
     title: 'Open it up',
-    lines: ['Down to sound, rim bevelled, keyed with 80 grit.'],
+    lines: [`Down to sound, rim bevelled, keyed with ${KEY_GRIT} grit.`],
     button: 'Opened',
   }),
   'dry-fit': ({ plan }) => {

@@ -1,8 +1,8 @@
 import { windows } from '../cure/index.js';
-import { CoreError, requireNumber } from '../errors.js';
+import { requireNumber } from '../errors.js';
 import { GEL_COAT } from '../resin/gel-coat.js';
 import type { SystemCard } from '../resin/systems.js';
-import { FILL_SPARE, type FINISH_FILLS, LEAST_FILL_SPARE_G, fillShares } from '../spots/index.js';
+import { type FINISH_FILLS, fillDensity, fillShares, withSpare } from '../spots/index.js';
 
 export interface FillRoundsInput {
   volumeMl: number;
@@ -22,8 +22,6 @@ export interface FillRoundsResult {
   dipMm: number;
 }
 
-const DENSITY: Partial<Record<keyof typeof FINISH_FILLS, number>> = { gelcoat: GEL_COAT.resinDensityGPerMl, epoxy: 0.7 }; // prettier-ignore
-
 /**
  * Rounds of filler for a low place: how many by the thickest a fill may be and by what it shrinks, each with millilitres, grams and the hours until it sands.
  * @throws CoreError for a figure outside its range, or a polyester filler without its density
@@ -32,15 +30,13 @@ export function fillRounds(input: FillRoundsInput): FillRoundsResult {
   const volumeMl = requireNumber(input.volumeMl, 'volumeMl', { above: 0, max: 100_000 });
   const deepestMm = requireNumber(input.deepestMm, 'deepestMm', { above: 0, max: 200 });
   const tempC = requireNumber(input.tempC, 'tempC', { min: -10, max: 60 });
-  const density = input.densityGPerMl ?? DENSITY[input.medium];
-  if (density === undefined) throw new CoreError('empty', 'densityGPerMl');
-  requireNumber(density, 'densityGPerMl', { min: 0.3, max: 3 });
+  const density = fillDensity(input.medium, input.densityGPerMl);
   const { shares, dipMm } = fillShares(deepestMm, input.medium);
   const card = input.medium === 'gelcoat' ? GEL_COAT : input.card;
   const sandable = card ? windows({ card, airTempC: tempC }).sandableHour : null;
   const rounds = shares.map((share, i) => {
     const ml = share * volumeMl;
-    const massG = ml * density + Math.max(FILL_SPARE * ml * density, LEAST_FILL_SPARE_G);
+    const massG = withSpare(ml * density);
     return { number: i + 1, ml, massG, depthMm: share * deepestMm, sandableAfterHours: sandable };
   });
   return { rounds, totalG: rounds.reduce((sum, { massG }) => sum + massG, 0), dipMm };

@@ -10,8 +10,6 @@ export interface Height {
 
 export interface FairSurface {
   at: (x: number, y: number) => number;
-  /** Root mean square of what the readings stand off it, mm. */
-  residualMm: number;
   /** Straight, or a plane: no bend is called for by the readings. */
   straight: boolean;
 }
@@ -60,8 +58,7 @@ export function fairThrough(readings: readonly Height[], scatterMm: number, alon
     const base = trend(p).reduce((sum, term, t) => sum + term * flat[t]!, 0);
     return places.reduce((sum, q, i) => sum + weights[i]! * kernel(Math.hypot(p.x - q.x, p.y - q.y)), base);
   };
-  const residualMm = Math.sqrt(readings.reduce((sum, { x, y, z }) => sum + (z - at(x, y)) ** 2, 0) / count);
-  return { at, residualMm, straight };
+  return { at, straight };
 }
 
 const middle = (values: readonly number[]): number => (Math.min(...values) + Math.max(...values)) / 2;

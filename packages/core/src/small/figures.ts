@@ -16,7 +16,7 @@ import {
   planRepair,
   usualRounds,
 } from '../repair/index.js';
-import { FILL_SPARE, LEAST_FILL_SPARE_G, type Spot, finishFillMl, pattern } from '../spots/index.js';
+import { type Spot, finishFillMl, pattern, withSpare } from '../spots/index.js';
 import { USUAL_INJECTION, USUAL_WRAP } from '../taper/index.js';
 
 /** A place beside the first, of the same kind. */
@@ -105,7 +105,7 @@ function dentFill({ damage }: RepairInputs, plan: RepairPlan): OfferedRound {
     ...ROUND,
     name: 'Dent filled',
     when: 'before',
-    work: { kind: 'paste', use: 'fairing', volumeMl: Math.max(LIMITS.pasteMl.min, ml + Math.max(FILL_SPARE * ml, LEAST_FILL_SPARE_G)), fillerId: epoxy ? 'hollow-spheres' : 'talc' }, // prettier-ignore
+    work: { kind: 'paste', use: 'fairing', volumeMl: Math.max(LIMITS.pasteMl.min, withSpare(ml)), fillerId: epoxy ? 'hollow-spheres' : 'talc' }, // prettier-ignore
   };
 }
 

@@ -3,15 +3,7 @@ import { CoreError, type Remark, requireNumber } from '../errors.js';
 import { LIMITS } from '../limits/index.js';
 import { mix } from '../mix/index.js';
 import { GEL_COAT } from '../resin/gel-coat.js';
-import {
-  FILL_SPARE,
-  type FINISH_FILLS,
-  LEAST_FILL_SPARE_G,
-  dishMl,
-  fillShares,
-  grooveMl,
-  troughMl,
-} from '../spots/index.js';
+import { type FINISH_FILLS, dishMl, fillDensity, fillShares, grooveMl, troughMl, withSpare } from '../spots/index.js';
 
 /** A place as it is opened for a fill, by the section it is given. Lengths in mm. */
 export type Opening =
@@ -59,10 +51,6 @@ export interface SmallFillResult {
   remarks: Remark[];
 }
 
-const DENSITY: Partial<Record<keyof typeof FINISH_FILLS, number>> = {
-  gelcoat: GEL_COAT.resinDensityGPerMl,
-  epoxy: 0.7,
-};
 const MOST_OPENINGS = 500;
 
 /**
@@ -77,14 +65,12 @@ export function smallFill(input: SmallFillInput): SmallFillResult {
   const tempC = requireNumber(input.tempC, 'tempC', { min: -10, max: 60 });
   const volumeMl = openings.reduce((sum, opening, i) => sum + openingMl(opening, `openings.${i}`), 0);
   const deepestMm = Math.max(...openings.map(({ depthMm }) => depthMm));
-  const density = input.densityGPerMl ?? DENSITY[medium];
-  if (density === undefined) throw new CoreError('empty', 'densityGPerMl');
-  requireNumber(density, 'densityGPerMl', { min: 0.3, max: 3 });
+  const density = fillDensity(medium, input.densityGPerMl);
   const { shares, dipMm } = fillShares(deepestMm, medium);
   const remarks = new Map<string, Remark>();
   const fills = shares.map((share): SmallFill => {
     const ml = volumeMl * share;
-    const massG = ml * density + Math.max(FILL_SPARE * ml * density, LEAST_FILL_SPARE_G);
+    const massG = withSpare(ml * density);
     if (medium !== 'gelcoat') return { ml, massG, catalyst: null };
     const mixed = mix({
       card: GEL_COAT,

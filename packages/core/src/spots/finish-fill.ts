@@ -63,6 +63,3 @@ export function fillShares(
     dipMm: (depthMm / thick) * shrink ** (count - thick + 1),
   };
 }
-
-/** A fill is mixed with so much to spare for knife and board, and a little at the least. Source: 15 % and 3 g in practice. */
-export const [FILL_SPARE, LEAST_FILL_SPARE_G] = [0.15, 3];

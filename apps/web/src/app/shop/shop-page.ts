@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, type OnDestroy, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { LAYING_NAMES, type Person, type Problem } from '@ashstep/contract';
+import { LAYING_NAMES, type Person, type Problem, capital } from '@ashstep/contract';
 import type { ShedClimate } from '@ashstep/core/air';
 import type { ShedHours, ShopRates, ShopSettings } from '@ashstep/core/plan';
 import { Subject, catchError, debounceTime, of, switchMap, tap } from 'rxjs';
@@ -9,7 +9,6 @@ import { Header } from '../parts/header';
 import { QuantityField } from '../parts/quantity-field';
 import { Api, ApiError } from '../platform/api';
 import { LAYING_WORKS, LEAST_LAYS, USUAL_LAYING } from '@ashstep/core/mix';
-import { capital } from '../platform/capital';
 import { FigurePipe, QuantityPipe } from '../platform/quantity.pipe';
 import { SessionService } from '../platform/session.service';
 import { HandsTable } from './hands-table';

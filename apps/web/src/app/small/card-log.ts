@@ -61,6 +61,7 @@ export class CardLog {
 
   /** What each figure was read with. */
   readonly readWith = new ReadWith();
+  readonly airReadWith = new ReadWith();
   /** The second part is weighed by itself, so that a scale shows it alone. */
   readonly alone = computed(() => this.state().inputs.mix.weighing === 're-zeroed');
 
@@ -164,6 +165,7 @@ export class CardLog {
     this.desk.allTheSame.set('');
     this.typed.set({});
     this.readWith.clear();
+    this.airReadWith.clear();
     for (const field of [this.airC, this.humidity]) field.set(null);
     this.shut.emit();
   }
@@ -183,13 +185,12 @@ export class CardLog {
   private keepTyped(): AirRead | null {
     const [tempC, humidityPercent] = [this.airC(), this.humidity()];
     if (tempC === null || humidityPercent === null) return null;
-    return this.keptAir.keep(this.state(), { tempC, humidityPercent, surfaceTempC: null, instrument: this.airWith() });
-  }
-
-  /** The instruments the air was read with; nothing where it was typed. */
-  private airWith(): string {
-    const names = new Set(['air', 'humidity'].map((field) => this.readWith.get(field)).filter((name) => name !== ''));
-    return [...names].join('; ').slice(0, AIR_MOST);
+    return this.keptAir.keep(this.state(), {
+      tempC,
+      humidityPercent,
+      surfaceTempC: null,
+      instrument: this.airReadWith.text(AIR_MOST),
+    });
   }
 
   private entry(pot: RoundPot, { resin, second, filler }: Weighed, tempC: number): LogEntryBody {

@@ -81,9 +81,7 @@ export class CardPhotos {
   add(which: string, field: HTMLInputElement): void {
     const [file] = field.files ?? [];
     if (!file) return;
-    const ending = /\.[^.]*$/.exec(file.name)?.[0] ?? '';
-    const named = new File([file], `${which}${ending}`, { type: file.type });
-    this.service.add(this.repairId(), named).pipe(this.gone).subscribe(this.told);
+    this.service.add(this.repairId(), file, which).pipe(this.gone).subscribe(this.told);
     field.value = '';
   }
 

@@ -1,11 +1,11 @@
 import { GEL_COAT } from '../../resin/gel-coat.js';
 import {
-  FILL_SPARE,
   type FINISH_FILLS,
   LEAST_FILL_SPARE_G,
   fillShares,
   finishFillMl,
   finishFills,
+  withSpare,
 } from '../../spots/index.js';
 import type { SystemCard } from '../../resin/systems.js';
 import type { RepairInputs } from '../inputs.js';
@@ -50,7 +50,7 @@ export function finishFillsOf(inputs: RepairInputs, damage: DamagePlan, card: Sy
       id: count === 1 ? 'fill' : `fill.${i + 1}`,
       name: count === 1 ? name : `${name} ${i + 1} of ${count}`,
       medium,
-      volumeMl: own + Math.max(FILL_SPARE * own, LEAST_FILL_SPARE_ML),
+      volumeMl: withSpare(own, LEAST_FILL_SPARE_ML),
       shares,
     };
   });

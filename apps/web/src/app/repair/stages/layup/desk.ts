@@ -17,6 +17,7 @@ import {
   startWords,
   roundPourWords,
   secondOf,
+  capital,
 } from '@ashstep/contract';
 import { type WindowsResult, windows } from '@ashstep/core/cure';
 import { type Remark, attempt } from '@ashstep/core/errors';
@@ -45,7 +46,6 @@ import {
 import { ReadWith } from '../../../instruments/read-with';
 import type { Taken } from '../../../instruments/take';
 import { draft } from '../../../outbox/draft';
-import { capital } from '../../../platform/capital';
 import { Clock } from '../../../platform/clock';
 import { SessionService } from '../../../platform/session.service';
 import { quantityText } from '../../../platform/quantity.pipe';

@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
-import { MIXING_ORDER, roundPourWords, secondOf } from '@ashstep/contract';
+import { MIXING_ORDER, roundPourWords, secondOf, capital } from '@ashstep/contract';
 import { MIXING_MIN } from '@ashstep/core/mix';
 import type { MixFace, PatchFace, Pot } from '@ashstep/core/repair';
-import { capital } from '../../../platform/capital';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
 import { Panel } from '../stage-panel';
 

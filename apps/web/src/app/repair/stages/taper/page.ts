@@ -1,5 +1,4 @@
-import { STAGE_NAMES } from '@ashstep/contract';
-import { capital } from '../../../platform/capital';
+import { STAGE_NAMES, capital } from '@ashstep/contract';
 import type { StagePage } from '../stage-page';
 import { taperWords } from './taper-words';
 

@@ -1,9 +1,9 @@
+import { capital } from '@ashstep/contract';
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { type SidePlan, compareSides } from '@ashstep/core/repair';
 import type { SideNeed, WorkingSide } from '@ashstep/core/taper';
 import { FigurePipe, UnitPipe } from '../../../platform/quantity.pipe';
 import { WhenPipe } from '../../../platform/when.pipe';
-import { capital } from '../../../platform/capital';
 import { Panel } from '../stage-panel';
 
 const SIDE_NAMES: Record<WorkingSide, string> = { outside: 'Outside', inside: 'Inside', both: 'Both' };
