@@ -1,3 +1,5 @@
 export * from './fairness.js';
 export * from './fill-rounds.js';
 export * from './smooth.js';
+export * from './classes.js';
+export * from './layout.js';

@@ -107,6 +107,15 @@ export const LIMITS = {
   wastePercent: { min: 0, max: 100 },
   potFloorG: { min: 0, max: 1000 },
   dropsPerMl: { min: 5, max: 100 },
+  /** Of a gauge over or under its own nought. */
+  fairMm: { min: -100, max: 100 },
+  // Colour
+  labL: { min: 0, max: 100 },
+  labAB: { min: -128, max: 128 },
+  colourBatchG: { min: 1, max: 100_000 },
+  pigmentG: { min: 0, max: 10_000 },
+  dropG: { min: 0.005, max: 0.5 },
+  scaleStepG: { min: 0.001, max: 50 },
   pasteMl: { min: 1, max: 200_000 },
   coatMm: { min: 0.05, max: 20 },
   areaMm2: { min: 0, max: 4e8 },
@@ -151,4 +160,8 @@ export const COUNTS = {
   away: 60,
   tools: 40,
   inspectionReadings: 200,
+  fairLines: 60,
+  fairPlaces: 60,
+  fairRounds: 20,
+  colourTrials: 40,
 } as const;

@@ -30,6 +30,7 @@ import type {
 import type { AirRead, ExpectedAir, WorkPlace } from './air-read.js';
 import type { AddedRound, ClosingWay } from './added-round.js';
 import type { GraveStructure, Severity } from './severities.js';
+import { type FinishInputs, NO_FINISH } from './finish-inputs.js';
 import { NOT_SMALL, type SmallJob } from './small-job.js';
 
 /** An edge, fitting or structure near the damage, as a straight line in plan co-ordinates. */
@@ -286,6 +287,8 @@ export interface RepairInputs {
   };
   /** Of a job that is carried on one page. */
   small: SmallJob;
+  /** Measured and decided while it is faired and finished. */
+  finish: FinishInputs;
 }
 
 /** A part of the parent with a resin belief of its own. */
@@ -389,4 +392,5 @@ export const NEW_REPAIR: RepairInputs = {
   rounds: { added: [], closing: 'film' },
   days: { startAt: null, fromMin: 480, toMin: 1020, openDays: [1, 2, 3, 4, 5] },
   small: NOT_SMALL,
+  finish: NO_FINISH,
 };

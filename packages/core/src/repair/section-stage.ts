@@ -17,6 +17,8 @@ const SECTION_STAGE: Record<InputSection, Stage | null> = {
   days: 'days',
   // What it was told on one page beside the rest: the sections it sets stand for themselves.
   small: null,
+  // Gathered while it is faired and coloured, from the cured patch to the last coat.
+  finish: null,
 };
 
 /** Place of the stage a section settles; past all others for one that settles nothing, so that it upsets none. */

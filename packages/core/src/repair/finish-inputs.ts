@@ -1,0 +1,64 @@
+import type { Lab, MeasuredIn } from '../colour/index.js';
+
+/** A place on a line, and how high it stands against the gauge, mm, proud is more; null until it is read. */
+export interface FairPlace {
+  xMm: number;
+  yMm: number;
+  zMm: number | null;
+  sound: boolean;
+}
+
+/** One round of readings of how fair it is: after what, and along which lines. */
+export interface FairRound {
+  id: string;
+  /** What was done just before. */
+  after: 'cured' | 'sanded' | 'filled';
+  lines: readonly { name: string; readings: readonly FairPlace[] }[];
+  /** What it was read with; nothing where it was typed. */
+  instrument: string;
+  by: string;
+  at: string | null;
+}
+
+/** A colour as it was told: typed off a card, read with a meter, or off a photograph beside a grey card. */
+export interface ReadColour extends Lab {
+  from: 'typed' | 'meter' | 'photo';
+  /** What it may be off by, ΔE00; null where nobody knows. */
+  plusMinus: number | null;
+  instrument: string;
+  by: string;
+  at: string | null;
+}
+
+/** A cup that was mixed for a colour, and what it came out as. */
+export interface ColourTrial {
+  id: string;
+  baseG: number;
+  pigments: readonly { id: string; amountG: number }[];
+  /** Put in after the first cup was read, or mixed anew. */
+  corrects: boolean;
+  read: ReadColour | null;
+  by: string;
+  at: string | null;
+}
+
+/** What is measured and decided while the repair is faired and finished. */
+export interface FinishInputs {
+  /** Class of finish it is faired to; the usual one of its finish where nobody said. */
+  fairClassId: string | null;
+  fair: readonly FairRound[];
+  colour: {
+    target: ReadColour | null;
+    /** The neighbour was cleaned and polished before it was read. */
+    polished: boolean;
+    batchG: number | null;
+    measuredIn: MeasuredIn | null;
+    trials: readonly ColourTrial[];
+  };
+}
+
+export const NO_FINISH: FinishInputs = {
+  fairClassId: null,
+  fair: [],
+  colour: { target: null, polished: false, batchG: null, measuredIn: null, trials: [] },
+};
