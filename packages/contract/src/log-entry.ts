@@ -1,7 +1,8 @@
+import { CAUSES, FINDINGS, SYMPTOMS, UNKNOWN_CAUSE } from '@ashstep/core/diagnosis';
 import { LIMITS } from '@ashstep/core/limits';
 import type { PouredAs } from '@ashstep/core/repair';
 import * as z from 'zod';
-import { byWhom, wallClock, within } from './inputs/pieces.js';
+import { byWhom, ids, wallClock, within } from './inputs/pieces.js';
 import { text, uuid } from './scalars.js';
 
 /** An instrument as it stands in a record: its name, number and last calibration. */
@@ -103,6 +104,17 @@ export const logEntryBody = z.discriminatedUnion('kind', [
     of: uuid,
     label: text(200),
     said: z.discriminatedUnion('kind', workEntries),
+  }),
+  /** Something went wrong: what was seen, what was found and not, and what is taken to be the cause. It opens the rework of the check that shows whether it is gone. */
+  z.strictObject({
+    kind: z.literal('fault'),
+    symptoms: z.array(ids(SYMPTOMS)).min(1).max(8),
+    findings: z.array(z.strictObject({ id: ids(FINDINGS), found: z.boolean() })).max(FINDINGS.length),
+    cause: ids([...CAUSES, UNKNOWN_CAUSE]),
+    /** How likely it was held to be when it was written down, per cent. */
+    percent: within(LIMITS.sharePercent),
+    /** The same in words, as they stood then. */
+    label: text(200),
   }),
   /** Work stood still, went on again, or went into other hands. */
   z.strictObject({ kind: z.literal('pause') }),

@@ -1,4 +1,5 @@
 import type { LogEntryBody } from './log-entry.js';
+import { SYMPTOMS } from '@ashstep/core/diagnosis';
 import { ONTO_NAMES } from './round-words.js';
 import type { AirFault } from '@ashstep/core/air';
 import type { CoreErrorCode, Remark } from '@ashstep/core/errors';
@@ -97,8 +98,23 @@ const UNLIKE: Readonly<Record<string, (p: Params) => string>> = {
   days: (p) => `Readings of ${figure(p['min'])} different days at least.`,
   'in-line': () => 'The points lie all in one line. Give some beside it.',
   'over-hundred': () => 'The areas add up to more than 100 %.',
+  'no-surface': () => 'No surface has this colour in daylight. Read it again.',
+  'burnt-out': () =>
+    'Burnt out: parts of it are as bright as the camera goes. Take the picture again, darker or in the shade.',
+  'too-dark': () => 'Too dark to tell a colour. Take the picture again in more light.',
+  'not-grey': () =>
+    'This is no grey card: its colours are too far apart. Pick the card, in the same light as the patch.',
   'width-and-depth': () => 'Give the width of the ring or its depth, not both.',
 };
+
+/** Which way the nearest lies off. */
+function outOfReach(p: Params): string {
+  const off = [
+    ...(Math.abs(Number(p['lighter'])) >= 1 ? [Number(p['lighter']) > 0 ? 'too light' : 'too dark'] : []),
+    ...(Math.abs(Number(p['duller'])) >= 1 ? [Number(p['duller']) > 0 ? 'too dull' : 'too bright'] : []),
+  ];
+  return off.length > 0 ? `, ${off.join(' and ')}` : '';
+}
 
 function limits({ min, max, above }: Params): string {
   if (above !== undefined && max !== undefined) return `more than ${figure(above, 3)}, up to ${figure(max, 3)}`;
@@ -286,6 +302,36 @@ const REMARKS: Record<string, (p: Params) => string> = {
   'fairness.scatter': (p) =>
     `The sound ground itself scatters by ${figure(p['scatterMm'], 2)} mm, more than is called fair. Clean the feet of the gauge, read again, or allow more.`,
   'fairness.sand-first': () => 'Sand the highs first and read again: what is low may be fair by then.',
+  'colour.out-of-reach': (p) =>
+    `The pigments of this shelf come no nearer than ΔE ${figure(p['deltaE'])}${outOfReach(p)}. Another pigment is wanted.`,
+  'colour.load-reached': (p) =>
+    `With all the pigment that may be in it (${figure(p['percent'], 0)} %) it comes no nearer than ΔE ${figure(p['deltaE'])}${outOfReach(p)}. Take a base that is tinted already, or a stronger paste.`,
+  'colour.batch-too-small': (p) =>
+    `Rounding alone costs ΔE ${figure(p['loss'])}. Mix a larger batch, or weigh on a finer scale.`,
+  'colour.few-drops': () =>
+    'Under five drops of one: a drop more or less is seen. Mix a larger batch, or thin that paste ten to one with base first.',
+  'colour.near-enough': (p) => `ΔE ${figure(p['deltaE'])} is near enough. Add nothing.`,
+  'colour.nothing-helps': (p) =>
+    `Nothing that can be added brings it nearer than ΔE ${figure(p['deltaE'])}. Begin again.`,
+  'colour.still-off': (p) =>
+    `It stays off by ΔE ${figure(p['deltaE'])}: what is too much in it cannot be taken out. Begin again with less.`,
+  'colour.start-anew': (p) =>
+    `That is ${figure(p['addedG'], 0)} g more to save ${figure(p['cupG'], 0)} g. A new batch is less.`,
+  'colour.overloaded': (p) =>
+    `${figure(p['percent'])} % pigment is more than the ${figure(p['limit'], 0)} % this gel coat takes: it may stay soft. Add base, or begin again.`,
+  'colour.curve-guessed': () =>
+    'Only the colour was read, so the curve behind it is the smoothest there is. Two colours that match in daylight may part under a lamp.',
+  'colour.drawdowns-disagree': (p) =>
+    `One drawdown stands off the others by ΔE ${figure(p['worst'])}. Weigh and read that one again.`,
+  'colour.patch-uneven': (p) =>
+    `The patch itself spreads by ΔE ${figure(p['spread'])}. Clean it, or pick a more even part.`,
+  'colour.card-uneven': (p) =>
+    `The card is lit unevenly, ${figure(p['percent'], 0)} %. Lay it flat beside the patch, out of shadow and glare.`,
+  'colour.lighter-than-white': () => 'It comes out lighter than white: glare, or the card was in the shade.',
+  'diagnosis.open': (p) =>
+    `Not settled: ${figure(p['percent'], 0)} % for the likeliest. Look at what comes next before anything is taken off.`,
+  'diagnosis.none': () =>
+    'None of the causes named here fits what was seen. Look again, or ask somebody who has seen it before.',
   'tools.batch-too-small': (p) =>
     `No tool mixes ${figure(p['batchG'], 0)} g surely enough. Mix ${figure(Math.ceil(Number(p['leastG'])), 0)} g or more, or take a finer scale.`,
   'tools.none': (p) =>
@@ -576,6 +622,10 @@ export function startWords(entry: Extract<LogEntryBody, { kind: 'start' }>): str
   return `Started${onto}: air ${tempC.toFixed(1)} °C, ${Math.round(humidityPercent)} %${surface}${by}${all}`;
 }
 
+/** What was seen of a fault, in the words of the finder. */
+export const faultSeen = ({ symptoms }: { symptoms: readonly string[] }): string =>
+  symptoms.map((id) => SYMPTOMS.find((one) => one.id === id)?.label.toLowerCase() ?? id).join(', ');
+
 /** A ply, spot or round, a note, a reading or a taking back as its log tells it. */
 export function doneWords(entry: Exclude<LogEntryBody, { kind: 'start' | 'batch' }>): string {
   switch (entry.kind) {
@@ -595,6 +645,8 @@ export function doneWords(entry: Exclude<LogEntryBody, { kind: 'start' | 'batch'
       return `Seen too: ${entry.label}`;
     case 'settled':
       return `Both stand: ${entry.label}`;
+    case 'fault':
+      return `Went wrong: ${faultSeen(entry)}. Cause: ${entry.label}, ${Math.round(entry.percent)} %`;
     case 'pause':
       return 'Paused';
     case 'resume':

@@ -1,5 +1,6 @@
 import type { Calculation } from './calculation.js';
 import { CHART_CALCULATIONS } from './charts.js';
+import { COLOUR_CALCULATIONS } from './colour.js';
 import { CURE_CALCULATIONS } from './cure.js';
 import { FINISH_CALCULATIONS } from './finish.js';
 import { LAMINATE_CALCULATIONS } from './laminate.js';
@@ -11,6 +12,7 @@ import { SMALL_CALCULATIONS } from './small.js';
 import { SPOT_CALCULATIONS } from './spots.js';
 import { SURVEY_CALCULATIONS } from './survey.js';
 import { TAPER_CALCULATIONS } from './taper.js';
+import { TROUBLE_CALCULATIONS } from './trouble.js';
 
 export type { Calculation };
 
@@ -27,5 +29,7 @@ export const CALCULATIONS: readonly Calculation[] = [
   ...MIX_CALCULATIONS,
   ...CURE_CALCULATIONS,
   ...FINISH_CALCULATIONS,
+  ...COLOUR_CALCULATIONS,
+  ...TROUBLE_CALCULATIONS,
   ...PLAN_CALCULATIONS,
 ];

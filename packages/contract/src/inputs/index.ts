@@ -3,6 +3,7 @@ import * as z from 'zod';
 import { air } from './air.js';
 import { damage } from './damage.js';
 import { days } from './days.js';
+import { finish } from './finish.js';
 import { laminate } from './laminate.js';
 import { mix } from './mix.js';
 import { place } from './place.js';
@@ -38,6 +39,7 @@ export const inputSections = {
   rounds,
   days,
   small,
+  finish,
 } as const;
 
 export const repairInputs = z.strictObject(inputSections) satisfies z.ZodType<RepairInputs>;

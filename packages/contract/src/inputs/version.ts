@@ -4,12 +4,13 @@ import { toVersion3 } from './upgrade-3.js';
 import { toVersion4 } from './upgrade-4.js';
 import { toVersion5 } from './upgrade-5.js';
 import { toVersion6 } from './upgrade-6.js';
+import { toVersion7 } from './upgrade-7.js';
 
 /**
  * The shape that inputs are stored and sealed in. Raise it with every change of that shape, and add the step that makes the new one
  * of the one before, in a file of its own with a spec on inputs stored then.
  */
-export const INPUTS_VERSION = 6;
+export const INPUTS_VERSION = 7;
 
 /** The step to each version from the one before, from version 2 on. */
 const UPGRADES: readonly ((inputs: AnyInputs) => AnyInputs)[] = [
@@ -18,6 +19,7 @@ const UPGRADES: readonly ((inputs: AnyInputs) => AnyInputs)[] = [
   toVersion4,
   toVersion5,
   toVersion6,
+  toVersion7,
 ];
 
 /** Inputs for the database or a record, with the version of their shape. */

@@ -1,0 +1,23 @@
+import { deltaE00 } from '@ashstep/core/colour';
+import type { ColourTrial, FairRound, ReadColour } from '@ashstep/core/repair';
+import { differenceWords, PIGMENT_NAMES } from './colour-words.js';
+
+/** What was done just before a round of readings. */
+export const FAIR_AFTER: Readonly<Record<FairRound['after'], string>> = {
+  cured: 'as it cured',
+  sanded: 'after sanding',
+  filled: 'after filling',
+};
+
+/** A colour as it was told, and by what. */
+export const readColourWords = ({ l, a, b, from, instrument, plusMinus }: ReadColour): string =>
+  `L ${l.toFixed(1)}, a ${a.toFixed(1)}, b ${b.toFixed(1)}, ${from === 'typed' ? 'typed' : instrument}${plusMinus === null ? '' : `, ± ${plusMinus.toFixed(0)}`}`;
+
+/** A cup that was mixed for a colour, and how near it came. */
+export function trialWords(trial: ColourTrial, target: ReadColour | null): string {
+  const parts = trial.pigments.map(({ id, amountG }) => `${amountG.toFixed(2)} g ${PIGMENT_NAMES[id]!.toLowerCase()}`);
+  const deltaE = trial.read && target ? deltaE00(target, trial.read) : null;
+  return `${trial.corrects ? 'Corrected' : 'Mixed'}: ${trial.baseG.toFixed(1)} g white${parts.map((part) => `, ${part}`).join('')}. ${
+    trial.read ? `Read ${readColourWords(trial.read)}` : 'Not read'
+  }${deltaE === null ? '' : `; ΔE ${deltaE.toFixed(1)}, ${differenceWords(deltaE)}`}.`;
+}

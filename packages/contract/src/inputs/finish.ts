@@ -1,0 +1,58 @@
+import { GENERIC_PIGMENTS } from '@ashstep/core/colour';
+import { FAIR_CLASSES } from '@ashstep/core/fairness';
+import { COUNTS, LIMITS } from '@ashstep/core/limits';
+import type { FinishInputs } from '@ashstep/core/repair';
+import * as z from 'zod';
+import { byWhom, ids, millimetres, wallClock, within } from './pieces.js';
+
+const taken = { instrument: z.string().max(120), by: byWhom, at: wallClock.nullable() };
+const fairPlace = z.strictObject({
+  xMm: millimetres,
+  yMm: millimetres,
+  zMm: within(LIMITS.fairMm).nullable(),
+  sound: z.boolean(),
+});
+const fairRound = z.strictObject({
+  id: z.uuid(),
+  after: z.enum(['cured', 'sanded', 'filled']),
+  lines: z
+    .array(z.strictObject({ name: z.string().max(20), readings: z.array(fairPlace).max(COUNTS.fairPlaces) }))
+    .min(1)
+    .max(COUNTS.fairLines),
+  ...taken,
+});
+const readColour = z.strictObject({
+  l: within(LIMITS.labL),
+  a: within(LIMITS.labAB),
+  b: within(LIMITS.labAB),
+  from: z.enum(['typed', 'meter', 'photo']),
+  plusMinus: z.number().min(0).max(100).nullable(),
+  ...taken,
+});
+const colourTrial = z.strictObject({
+  id: z.uuid(),
+  baseG: within(LIMITS.colourBatchG),
+  pigments: z.array(z.strictObject({ id: ids(GENERIC_PIGMENTS), amountG: within(LIMITS.pigmentG) })).max(24),
+  corrects: z.boolean(),
+  read: readColour.nullable(),
+  by: byWhom,
+  at: wallClock.nullable(),
+});
+
+/** What is measured and decided while the repair is faired and finished. */
+export const finish = z.strictObject({
+  fairClassId: ids(FAIR_CLASSES).nullable(),
+  fair: z.array(fairRound).max(COUNTS.fairRounds),
+  colour: z.strictObject({
+    target: readColour.nullable(),
+    polished: z.boolean(),
+    batchG: within(LIMITS.colourBatchG).nullable(),
+    measuredIn: z
+      .discriminatedUnion('way', [
+        z.strictObject({ way: z.literal('drops'), gPerDrop: within(LIMITS.dropG).optional() }),
+        z.strictObject({ way: z.literal('scale'), stepG: within(LIMITS.scaleStepG) }),
+      ])
+      .nullable(),
+    trials: z.array(colourTrial).max(COUNTS.colourTrials),
+  }),
+}) satisfies z.ZodType<FinishInputs>;
