@@ -206,6 +206,47 @@ describe('record', () => {
     expect(fileFaults(JSON.stringify(file), null)[0]?.words).toContain('version 99');
   });
 
+  it('prints how fair it was read to be, before and after, and the colour with its trials', async () => {
+    const repair = await newRepair(tech);
+    const line = (dipMm: number) => (name: string, l: number) => ({ name, readings: [-150, -120, -90, -30, 0, 30, 90, 120, 150].map((xMm) => ({ xMm, yMm: 20 * l, zMm: Math.abs(xMm) > 80 ? 0 : -dipMm, sound: Math.abs(xMm) > 80 })) }); // prettier-ignore
+    const read = (after: string, dipMm: number): object => ({ id: randomUUID(), after, lines: ['A', 'B'].map(line(dipMm)), instrument: 'Depth gauge 7', by: 'Tech Spec', at: '2026-06-15T10:00' }); // prettier-ignore
+    const colour = (l: number, a: number, b: number): object => ({ l, a, b, from: 'typed', plusMinus: null, instrument: '', by: 'Tech Spec', at: '2026-06-15T10:00' }); // prettier-ignore
+    const finish = {
+      fairClassId: 'gloss',
+      fair: [read('cured', 1.2), read('filled', 0.1)],
+      colour: {
+        target: colour(88, -2, 8),
+        polished: true,
+        batchG: 200,
+        measuredIn: { way: 'drops' },
+        trials: [
+          {
+            id: randomUUID(),
+            baseG: 199,
+            pigments: [{ id: 'ochre', amountG: 0.75 }],
+            corrects: false,
+            read: colour(88.4, -1.8, 7.1),
+            by: 'Tech Spec',
+            at: '2026-06-15T11:00',
+          },
+        ],
+      },
+    };
+    expect((await saveSection(tech, repair, 'finish', finish)).status).toBe(200);
+    const text = (await pdfText((await tech.send('GET', `/api/repairs/${repair.id}/record.pdf`)).body)).replace(
+      /\s+/g,
+      ' ',
+    );
+    expect(text).toContain('Fairing and colour');
+    expect(text).toMatch(/as it cured.*1\.20.*no.*after filling.*0\.10.*yes/);
+    expect(text).toContain('Colour to match: L 88.0, a -2.0, b 8.0, typed; cleaned and polished first');
+    expect(text).toContain('Mixed: 199.0 g white, 0.75 g ochre.');
+    const bad = { ...finish, colour: { ...finish.colour, target: colour(120, 0, 0) } };
+    expect(
+      (await saveSection(tech, (await tech.send('GET', `/api/repairs/${repair.id}`)).body, 'finish', bad)).status,
+    ).toBe(422);
+  });
+
   it('prints as a PDF a stranger can read', async () => {
     const repair = await finishedRepair(tech, inspector);
     const draft = await pdfText((await tech.send('GET', `/api/repairs/${repair.id}/record.pdf`)).body);

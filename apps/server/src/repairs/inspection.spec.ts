@@ -127,6 +127,49 @@ describe('acceptance', () => {
     expect(wrong.body.results.at(-1)).toEqual(jasmine.objectContaining({ pass: false, mean: 1 }));
   });
 
+  it('opens the rework of a fault with its cause in it, keeps what a person wrote there, and makes nobody a hand of the work', async () => {
+    const repair = await finishedRepair(tech, inspector);
+    const fault = (cause: string, symptoms = ['sticky']): object => ({
+      id: randomUUID(),
+      entry: {
+        kind: 'fault',
+        symptoms,
+        findings: [{ id: 'cold', found: true }],
+        cause,
+        percent: 81.4,
+        label: 'Too cold to cure',
+      },
+    });
+    const told = await inspector.send('POST', `/api/repairs/${repair.id}/log`, fault('too-cold'));
+    expect(told.status).toBe(201);
+    const [item] = told.body.rework.filter(({ closedAt }: { closedAt: string | null }) => !closedAt);
+    expect([item.checkId, item.cause]).toEqual(['solvent-wipe', 'Too cold to cure. Seen: sticky after a day.']);
+    expect(item.action).toContain('Warm it slowly');
+    expect(await reason(repair.id))
+      .withContext('the job waits for it')
+      .toContain('rework');
+    const path = `/api/repairs/${repair.id}/rework/${item.id}`;
+    await tech.send('PUT', path, { cause: 'The heater was off.', action: item.action, concession: null });
+    const again = await inspector.send('POST', `/api/repairs/${repair.id}/log`, fault('air-held'));
+    expect(
+      again.body.rework
+        .filter(({ closedAt }: { closedAt: string | null }) => !closedAt)
+        .map(({ cause }: { cause: string }) => cause),
+    ).toEqual(['The heater was off.']);
+    expect((await tech.send('POST', `/api/repairs/${repair.id}/log`, fault('haunted'))).status).toBe(422);
+    expect((await tech.send('POST', `/api/repairs/${repair.id}/log`, fault('too-cold', []))).status).toBe(422);
+    await inspector.send('POST', `/api/repairs/${repair.id}/results`, {
+      id: randomUUID(),
+      checkId: 'solvent-wipe',
+      pass: true,
+      readings: [],
+      note: '',
+    });
+    expect(await reason(repair.id, inspector))
+      .withContext('one who only named a fault may accept')
+      .not.toContain('did this work');
+  });
+
   it('opens one rework item however often a check fails, and finds none that is not there', async () => {
     const repair = await finishedRepair(tech, inspector);
     for (let i = 0; i < 3; i++)

@@ -3,6 +3,7 @@ import {
   type LogEntryBody,
   type Person,
   type WorkEntry,
+  faultSeen,
   isSameWork,
   isWork,
   remarkWords,
@@ -11,6 +12,7 @@ import {
   standingLog,
   wallClockIn,
 } from '@ashstep/contract';
+import { CAUSES, UNKNOWN_CAUSE, checkOfFault } from '@ashstep/core/diagnosis';
 import { type RepairInputs, type RepairPlan, batchError, cardOfMedium, gramsPoured } from '@ashstep/core/repair';
 import { shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
@@ -72,8 +74,23 @@ export async function addLogEntry(
       device && JSON.stringify(device),
     ]);
     if (deviation) await client.query(sql.openRework, [id, deviation, at]);
+    if (kept.kind === 'fault') await openFault(client, id, kept, plan, at);
     return { kind: 'logged', version: await touch(client, id, at), detail: { entry: kept.kind } };
   });
+}
+
+/** The rework of a fault, with its cause and what is to be done now; what a person wrote there stays. @throws ProblemError 409 on a job that has no check */
+async function openFault(
+  client: Queryable,
+  id: string,
+  fault: Extract<LogEntryBody, { kind: 'fault' }>,
+  plan: RepairPlan,
+  at: Date,
+): Promise<void> {
+  const check = checkOfFault(fault.symptoms, plan.inspection.map((one) => one.id)); // prettier-ignore
+  if (!check) throw new ProblemError(409, 'no-check', 'This job has no acceptance check yet that could show the fault is gone. Say what the damage is first.'); // prettier-ignore
+  const { label, now } = [...CAUSES, UNKNOWN_CAUSE].find((one) => one.id === fault.cause)!;
+  await client.query(sql.openFault, [id, check, at, `${label}. Seen: ${faultSeen(fault)}.`, now]);
 }
 
 /** Grams may differ from what came out by so much: the rounding of a figure typed or told. */

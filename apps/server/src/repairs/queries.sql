@@ -106,6 +106,12 @@ SELECT 1 FROM inspection_result WHERE id = $1 AND repair_id = $2 AND check_id = 
 INSERT INTO rework_item (id, repair_id, check_id, opened_at) VALUES (gen_random_uuid(), $1, $2, $3)
 ON CONFLICT (repair_id, check_id) WHERE closed_at IS NULL DO NOTHING
 
+-- name: openFault
+INSERT INTO rework_item (id, repair_id, check_id, opened_at, cause, action) VALUES (gen_random_uuid(), $1, $2, $3, $4, $5)
+ON CONFLICT (repair_id, check_id) WHERE closed_at IS NULL DO UPDATE SET
+  cause = CASE WHEN rework_item.cause = '' THEN EXCLUDED.cause ELSE rework_item.cause END,
+  action = CASE WHEN rework_item.action = '' THEN EXCLUDED.action ELSE rework_item.action END
+
 -- name: closeRework
 UPDATE rework_item SET closed_at = $3, closed_by = $4 WHERE repair_id = $1 AND check_id = $2 AND closed_at IS NULL
 
@@ -116,14 +122,14 @@ WHERE repair_id = $1 AND id = $2 AND closed_at IS NULL RETURNING id
 
 -- name: work
 SELECT DISTINCT by_id AS id FROM (
-  SELECT by_id FROM log_entry WHERE repair_id = $1 AND entry ->> 'kind' <> 'note'
+  SELECT by_id FROM log_entry WHERE repair_id = $1 AND entry ->> 'kind' NOT IN ('note', 'fault')
   UNION ALL SELECT by_id FROM repair_event WHERE repair_id = $1 AND kind = 'changed' AND section = ANY($2)
   UNION ALL SELECT technician_id FROM repair WHERE id = $1
 ) hands WHERE by_id IS NOT NULL
 
 -- name: lastChange
 SELECT section, max(version) AS version FROM repair_event WHERE repair_id = $1 AND kind = 'changed' GROUP BY section
-UNION ALL SELECT 'log', max(version) FROM repair_event WHERE repair_id = $1 AND kind = 'logged' AND detail ->> 'entry' <> 'note' HAVING max(version) IS NOT NULL
+UNION ALL SELECT 'log', max(version) FROM repair_event WHERE repair_id = $1 AND kind = 'logged' AND detail ->> 'entry' NOT IN ('note', 'fault', 'pause', 'resume', 'handed-over', 'settled', 'witness', 'pot-temp') HAVING max(version) IS NOT NULL
 
 -- name: logged
 SELECT id, entry, by_name AS by, to_json(at) AS at, mix_error_percent AS "mixErrorPercent", within FROM log_entry WHERE repair_id = $1

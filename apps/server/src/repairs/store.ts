@@ -28,6 +28,7 @@ type QueryName =
   | 'setCheck'
   | 'addResult'
   | 'openRework'
+  | 'openFault'
   | 'closeRework'
   | 'updateRework'
   | 'work'

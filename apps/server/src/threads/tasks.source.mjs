@@ -2,4 +2,4 @@
 import { register } from 'tsx/esm/api';
 
 register();
-export const { card, chart, plan, record, quote, shed } = await import('./tasks.ts');
+export const { card, chart, plan, ready, record, quote, shed } = await import('./tasks.ts');

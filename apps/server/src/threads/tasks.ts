@@ -12,6 +12,11 @@ import { chartPdf } from '../charts/pdf.js';
 import { quotePdf } from '../quote/pdf.js';
 import { recordPdf } from '../record/pdf/index.js';
 
+/** The thread has begun, and knows all it is to do. */
+export function ready(): boolean {
+  return true;
+}
+
 /** What is done in threads beside the one that answers. */
 export function plan(inputs: RepairInputs): RepairPlan {
   return planRepair(inputs);

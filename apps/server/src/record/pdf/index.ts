@@ -28,6 +28,7 @@ import { type OffsetMeasures, measureOffset } from '@ashstep/core/geometry';
 import { INSPECTION_CHECKS, PREPARATION_CHECKS } from '@ashstep/core/inspection';
 import { CALCULATION_VERSION, type RepairPlan, planRepair } from '@ashstep/core/repair';
 import { crackLength, surveyed, wettestByDay } from '@ashstep/core/survey';
+import { faired } from './faired.js';
 import { drawRepair } from './drawings.js';
 import { HOME_ZONE } from '../../platform/clock.js';
 import { Sheet, timeIn } from '../../platform/sheet.js';
@@ -78,6 +79,7 @@ export async function recordPdf(
   stackAndMix(sheet, plan, body.inputs.mix.weighing === 're-zeroed');
   days(sheet, plan);
   bench(sheet, body);
+  faired(sheet, body);
   checks(sheet, body);
   if (faults.length === 0) signatures(sheet, body, hash, seal);
   sheet.line(`Times are those of the shed (${zone}).`);
