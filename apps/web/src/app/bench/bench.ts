@@ -169,7 +169,13 @@ export class Bench {
   /** What stands before the round can begin. */
   readonly missing = computed(() => {
     this.nowMs();
-    return this.act()?.kind === 'begin' && !this.done() ? this.desk.missing().filter(({ part }) => part !== 'air') : [];
+    return this.act()?.kind === 'begin' && !this.done()
+      ? this.desk
+          .missing()
+          .filter(
+            ({ text, part }) => part !== 'air' && !this.plan().holds.some(({ id }) => this.holdNames[id] === text),
+          )
+      : [];
   });
   readonly wantsAir = computed(() => this.act()?.kind === 'begin' && !this.done() && this.airOf(this.nowMs()) === null);
   readonly against = computed(() => (this.act()?.kind === 'begin' && !this.done() ? this.desk.against() : []));

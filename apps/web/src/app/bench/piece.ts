@@ -48,6 +48,11 @@ const [WIDTH, HEIGHT, SECTION] = [600, 420, 96];
         <path [attr.d]="mark.d" class="fracture" />
         <text class="halo" [attr.x]="mark.at.x" [attr.y]="mark.at.y - 6" text-anchor="middle">{{ mark.label }}</text>
       }
+      @for (hole of paths().injection; track $index) {
+        <circle [attr.cx]="hole.x" [attr.cy]="hole.y" r="8" class="hole" [class.vent]="hole.vent">
+          <title>{{ hole.vent ? 'Left open' : 'Filled' }}</title>
+        </circle>
+      }
       @for (spot of seen(); track $index) {
         <path
           [attr.transform]="'translate(' + spot.x + ' ' + spot.y + ')'"
@@ -110,6 +115,14 @@ const [WIDTH, HEIGHT, SECTION] = [600, 420, 96];
       fill: none;
       stroke: var(--ink-2);
       stroke-dasharray: 4 4;
+    }
+    .hole {
+      fill: var(--ink);
+      stroke: var(--ink);
+      stroke-width: 3;
+    }
+    .vent {
+      fill: var(--sheet);
     }
     .fracture {
       fill: none;

@@ -99,6 +99,8 @@ function logSubject(entry: LogEntryBody): string {
       return `spot ${entry.round} ${entry.spotId}`;
     case 'note':
       return 'note';
+    case 'fault':
+      return `fault ${entry.symptoms.join(' ')}`;
     case 'taken-back':
       return `back ${entry.of}`;
     case 'pot-temp':
