@@ -80,6 +80,16 @@ export const routes: Routes = [
         loadComponent: () => import('./small/card-page').then((m) => m.CardPage),
       },
       {
+        path: 'fault',
+        title: 'What went wrong · Ash Step',
+        loadComponent: () => import('./fault/fault-page').then((m) => m.FaultPage),
+      },
+      {
+        path: 'repair/:id/fault',
+        title: 'What went wrong · Ash Step',
+        loadComponent: () => import('./fault/fault-page').then((m) => m.FaultPage),
+      },
+      {
         path: 'repair/:id/bench',
         title: 'Bench · Ash Step',
         loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage),

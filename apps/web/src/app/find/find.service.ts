@@ -29,6 +29,7 @@ const ACTIONS: readonly Findable[] = [
   action('Bond trials', '/library/trials', 'lap shear coupons'),
   action('Charts', '/charts', 'tables for the wall and the cup'),
   action('Small job', '/small', 'gouge, cracks, ding, holes, on one page'),
+  action('What went wrong', '/fault', 'find the cause of a fault'),
   action('Terms', '/library/terms', 'words of the trade'),
   action('The shed', '/shop', 'hours, room, tools, rates'),
   action('Your account', '/account', 'password, people'),

@@ -296,6 +296,19 @@ describe('RepairStore', () => {
     expect(state.inputs.days.fromMin).toBe(12);
   });
 
+  it('reads the repair again where something done on the page before was carried out while it was being read', () => {
+    store.log({ kind: 'note', text: 'Damp' });
+    const sent = http.expectOne('/api/repairs/r1/log');
+    store.load('r1');
+    const stale = http.expectOne('/api/repairs/r1');
+    news$.next({ kind: 'changed', repairId: 'r1', version: 5 });
+    sent.flush(answer({ version: 5 }));
+    expect(stale.cancelled).toBeTrue();
+    http.expectOne('/api/repairs/r1').flush(detail({ version: 5, stageReached: 4 }));
+    TestBed.tick();
+    expect([state.detail.version, state.detail.stageReached]).toEqual([5, 4]);
+  });
+
   it('leaves changes to other repairs alone', () => {
     news$.next({ kind: 'changed', repairId: 'r2', version: 50 });
     jasmine.clock().tick(200);

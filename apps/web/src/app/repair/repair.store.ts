@@ -279,7 +279,9 @@ export class RepairStore {
   /** What came of an act of this job. */
   private hear({ command, reply }: Outcome): void {
     const { known } = this;
-    if (command.repairId !== this.id || !known) return;
+    if (command.repairId !== this.id) return;
+    // What is being read may have been told before this was carried out.
+    if (!known) return this.wanted.next();
     if (command.refusal) {
       if (command.refusal.code === 'stale') this.wanted.next();
       return this.show();

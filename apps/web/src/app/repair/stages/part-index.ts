@@ -164,7 +164,7 @@ import type { LineWords, StagePart } from './stage-page';
       text-decoration: underline;
       cursor: pointer;
     }
-    // On a low screen all of it stays in sight.
+    /* On a low screen all of it stays in sight. */
     @media (max-height: 820px) {
       h2 button {
         min-height: 34px;

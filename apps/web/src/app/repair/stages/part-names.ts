@@ -70,6 +70,9 @@ export const PART_NAMES = {
   },
   finish: {
     steps: 'Steps',
+    fair: 'How fair it is',
+    colour: 'Colour',
+    coat: 'Full coat',
     abrasives: 'Abrasives',
     looks: 'Look before you go on',
   },

@@ -1,11 +1,15 @@
 import type { RepairState } from '../../repair.store';
+import { counted } from '../counted';
 import { remarksPart } from '../remarks-part';
 import type { StagePart } from '../stage-page';
 import { isTicked } from '../ticked';
 import { Abrasives } from './abrasives';
+import { ColourMatch } from './colour-match';
+import { FairMap } from './fair-map';
 import { finishConditions } from './conditions';
 import { FinishLooks } from './looks';
 import { FinishSteps } from './steps';
+import { TopCoat } from './top-coat';
 import { PART_NAMES } from '../part-names';
 
 const routed: StagePart['when'] = ({ plan }) => plan.finish !== null;
@@ -31,6 +35,32 @@ export const PARTS: readonly StagePart[] = [
     panels: [FinishSteps],
     when: routed,
     line: (state) => `${ticked(state, steps(state))} of ${steps(state).length} done`,
+  },
+  {
+    id: 'fair',
+    name: PART_NAMES.finish.fair,
+    panels: [FairMap],
+    line: ({ inputs }) => {
+      const { fair } = inputs.finish;
+      return fair.length === 0 ? 'not read' : counted(fair.length, 'round');
+    },
+  },
+  {
+    id: 'colour',
+    name: PART_NAMES.finish.colour,
+    panels: [ColourMatch],
+    when: ({ inputs }) => inputs.place.finish !== 'bare' || inputs.finish.colour.target !== null,
+    line: ({ inputs }) => {
+      const { target, trials } = inputs.finish.colour;
+      return target === null ? 'not read' : trials.length === 0 ? 'target read' : counted(trials.length, 'trial');
+    },
+  },
+  {
+    id: 'coat',
+    name: PART_NAMES.finish.coat,
+    panels: [TopCoat],
+    when: ({ inputs }) => inputs.place.finish !== 'bare',
+    line: ({ inputs }) => (inputs.place.finish === 'gelcoat' ? 'gel coat' : 'paint'),
   },
   {
     id: 'abrasives',

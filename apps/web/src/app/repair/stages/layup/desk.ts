@@ -354,11 +354,16 @@ export class LayUpDesk {
     return `${this.inUnits(tempC, 'temperature')}, ${Math.round(humidityPercent!)} %, ${whenText(at)}`;
   }
 
+  /** Part of the look where a hold is seen to. */
+  holdAt(id: string): string {
+    return HOLD_AT[id] ?? 'severity';
+  }
+
   /** What stands between this and the start, and where it is seen to. */
   missing(): Want[] {
     const wants = (text: string, part: string, stage: Stage = 'layup'): Want => ({ stage, part, text });
     return [
-      ...this.plan().holds.map(({ id }) => wants(HOLD_NAMES[id] ?? 'Held', HOLD_AT[id] ?? 'severity', 'look')),
+      ...this.plan().holds.map(({ id }) => wants(HOLD_NAMES[id] ?? 'Held', this.holdAt(id), 'look')),
       ...(this.unticked() > 0 ? [wants(`Tick off what is left: ${this.unticked()} of ${this.preparation().length}`, 'before')] : []), // prettier-ignore
       ...(this.fresh() ? [] : [wants('Read the air', 'air')]),
     ];
