@@ -1,0 +1,70 @@
+import { setScene } from './support/scene.js';
+
+describe('fairing and colour', () => {
+  const scene = setScene();
+
+  /** Reads every place of the round: flat ground, and within the repair a dip of so much, mm. */
+  const readAll = async (dipMm: string): Promise<void> => {
+    const { browser } = scene;
+    const places = await browser.driver.executeScript<boolean[]>('return [...document.querySelectorAll("ash-fair-map .place")].map((one) => one.classList.contains("ground"))'); // prettier-ignore
+    for (const [i, ground] of places.entries()) {
+      const label = 'Line ';
+      await browser.type(label, ground ? (i % 2 === 0 ? '0' : '0.05') : dipMm);
+      await browser.press('Log it, next');
+    }
+  };
+
+  it('reads a repair along lines, says where to fill and how much, and after the fill that it is fair', async () => {
+    const { browser } = scene;
+    await browser.go(`${scene.launch}/finish?part=fair`);
+    await browser.press('Lay out the lines');
+    await browser.sees('0 of 55');
+    await readAll('1.2');
+    await browser.sees('Not fair yet');
+    await browser.sees('55 of 55');
+    await browser.sees('of light epoxy paste');
+    expect(await browser.accessFaults()).toEqual([]);
+    await browser.press('Read again, filled');
+    await browser.sees('0 of 55');
+    await readAll('0.1');
+    await browser.sees('Fair. Within');
+    await browser.sees('What changed');
+    await browser.saved();
+    await browser.driver.navigate().refresh();
+    await browser.sees('Fair. Within');
+    await browser.sees('as it cured');
+  }, 240_000);
+
+  it('matches a colour: a recipe, a trial that came out wrong, and what to add', async () => {
+    const { browser } = scene;
+    await browser.go(`${scene.launch}/finish?part=colour`);
+    await browser.sees('clean and polish');
+    await browser.press('The neighbour was cleaned');
+    await browser.type('L, light', '88');
+    await browser.type('a, red', '-2');
+    await browser.type('b, yellow', '8');
+    await browser.press('Match this');
+    await browser.sees('cleaned and polished first');
+    await browser.press('Find the recipe');
+    await browser.sees('White gel coat');
+    await browser.sees('Before rounding 0.0');
+    expect(await browser.accessFaults()).toEqual([]);
+    await browser.press('Mixed so');
+    await browser.sees('Brush a little out on card');
+    await browser.type('L, light', '90.5');
+    await browser.type('a, red', '-1.4');
+    await browser.type('b, yellow', '4.5');
+    await browser.press('The trial reads so');
+    await browser.sees('Add to the cup');
+    await browser.press('Added so');
+    await browser.sees('2. Corrected');
+    await browser.type('L, light', '88.1');
+    await browser.type('a, red', '-2');
+    await browser.type('b, yellow', '8.1');
+    await browser.press('The trial reads so');
+    await browser.sees('is near enough');
+    await browser.saved();
+    await browser.driver.navigate().refresh();
+    await browser.sees('is near enough');
+  }, 120_000);
+});
