@@ -1,4 +1,5 @@
 import { type Act, type Clearing, PRIME_POT, lastStartOf, ownRate, runningPot } from '@ashstep/core/bench';
+import type { FinishWork } from '@ashstep/core/finish';
 import { cardOfMedium, type RepairInputs, type RepairPlan, spotNames } from '@ashstep/core/repair';
 import type { Say } from '@ashstep/core/units';
 import type { LogEntry } from './log-entry.js';
@@ -214,7 +215,12 @@ export function actWords(
         button: `${spot} done`,
       };
     }
+    case 'work': {
+      const { work } = act;
+      return { ...none, title: work.name, lines: [`${work.text}.`], why: work.why, caution: work.caution, button: `${work.name}: done` }; // prettier-ignore
+    }
     case 'done':
+      if (act.work) return { ...none, title: name, lines: [`${act.work.text}.`, ...amountLines(act.work, say)], why: act.work.why, caution: act.work.caution, button: `${name}: on` }; // prettier-ignore
       return {
         ...none,
         title: name,
@@ -271,6 +277,15 @@ export function actWords(
       return { ...none, title, lines: [line], why, button };
     }
   }
+}
+
+/** What a work of the finish takes, and what the gauge should read. */
+export function amountLines({ ml, massG, wetMm, medium }: FinishWork, say: Say): string[] {
+  const amount = [ml === null ? null : `${ml.toFixed(ml < 100 ? 1 : 0)} ml`, massG === null ? null : say(massG, 'mass')].filter(Boolean).join(', '); // prettier-ignore
+  return [
+    ...(amount ? [`${amount} in all, with what is lost.`] : medium === null ? [] : ['How much, its can says.']),
+    ...(wetMm === null ? [] : [`The wet-film gauge reads ${say(wetMm, 'thickness')}.`]),
+  ];
 }
 
 /** A place that is filled, as the hand finds it: what it is, its drill and its mouth. */

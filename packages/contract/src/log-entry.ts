@@ -73,6 +73,10 @@ const workEntries = [
     round: roundId,
     label: text(160),
     found: z.string().trim().max(1000).optional(),
+    /** Lot of what came out of a can of its own, where somebody noted it. */
+    lot: z.string().trim().max(60).optional(),
+    /** Wet film as it was read off the gauge, mm. */
+    wetMm: z.array(within(LIMITS.wetFilmMm)).max(12).optional(),
   }),
 ] as const;
 export const logEntryBody = z.discriminatedUnion('kind', [

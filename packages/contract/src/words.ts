@@ -487,6 +487,17 @@ export const TASK_NAMES: Record<string, string> = {
   paint: 'Paint',
   'uv-cover': 'UV cover',
   'flow-coat': 'Flow coat',
+  'fair-neat': 'Neat coat before the filler',
+  'fair-fill': 'Fill',
+  'fair-sand': 'Sand fair, read the lines',
+  'fair-look': 'Sand, look for fair',
+  'prime-guide': 'Guide coat, spot putty',
+  'paint-mask': 'Mask',
+  'polish-sand': 'Wet sand',
+  'polish-compound': 'Compound',
+  'polish-wax': 'Polish, wax',
+  'put-back-skid': 'Non-skid pattern',
+  'put-back-film': 'Film, decals, stripes',
 };
 
 /** How a pot is mixed, step by step: the clock starts with what sets it off. */
@@ -557,7 +568,9 @@ export function stepName(key: string): string {
 /** Name of a dated task; a wait is named after the step it follows. */
 export function taskName(id: string): string {
   const step = id.replace(/-wait$/, '');
-  const name = TASK_NAMES[step] ?? step;
+  // Of several of a kind, which: a fill, a coat.
+  const [, kind, number] = /^(.*)-(\d+)$/.exec(step) ?? [];
+  const name = TASK_NAMES[step] ?? (kind ? `${TASK_NAMES[kind] ?? kind} ${number}` : step);
   return step === id ? name : `${name}: wait`;
 }
 
@@ -634,7 +647,7 @@ export function doneWords(entry: Exclude<LogEntryBody, { kind: 'start' | 'batch'
     case 'spot':
       return `${entry.label} done`;
     case 'round':
-      return `${entry.label} done${entry.found ? `. Found: ${entry.found}` : ''}`;
+      return `${entry.label} done${entry.lot ? `, lot ${entry.lot}` : ''}${entry.wetMm?.length ? `, wet film ${entry.wetMm.map((mm) => mm.toFixed(2)).join(', ')} mm` : ''}${entry.found ? `. Found: ${entry.found}` : ''}`;
     case 'note':
       return `${entry.text}${entry.place ? `, at ${Math.round(entry.place.xMm)} forward, ${Math.round(entry.place.yMm)} up` : ''}`;
     case 'pot-temp':

@@ -302,7 +302,7 @@ async function workRounds(
   }
   // All of it done, and looked at.
   if (job.roundsWorked === plan.rounds.length)
-    for (const { id: part } of [...(plan.finish?.steps ?? []), ...(plan.finish?.checks ?? [])]) await setCheck(context, id, `finish-${part}`, true, job.technician); // prettier-ignore
+    for (const { id: part } of [...(plan.finish?.works ?? []), ...(plan.finish?.checks ?? [])]) await setCheck(context, id, `finish-${part}`, true, job.technician); // prettier-ignore
 }
 
 /** Rounds that were laid whole were kept from the air where they had to be. */

@@ -13,7 +13,7 @@ import {
   wallClockIn,
 } from '@ashstep/contract';
 import { CAUSES, UNKNOWN_CAUSE, checkOfFault } from '@ashstep/core/diagnosis';
-import { type RepairInputs, type RepairPlan, batchError, cardOfMedium, gramsPoured } from '@ashstep/core/repair';
+import { type RepairInputs, type RepairPlan, batchError, cardOfMedium, everyRound, gramsPoured } from '@ashstep/core/repair';
 import { shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
@@ -103,7 +103,7 @@ function requireGramsPoured(
   inputs: RepairInputs,
   plan: RepairPlan,
 ): void {
-  const card = cardOfMedium(plan.rounds.find(({ id }) => id === entry.round)?.medium ?? null, plan.resin?.card ?? null);
+  const card = cardOfMedium(everyRound(plan).find(({ id }) => id === entry.round)?.medium ?? null, plan.resin?.card ?? null);
   const parts = [['resin', entry.resinAs, entry.resinG], ['second', entry.secondAs, entry.secondG]] as const; // prettier-ignore
   for (const [part, as, grams] of parts) {
     const poured = as && card && gramsPoured(as, part, inputs.mix, card);
@@ -137,7 +137,7 @@ async function requireLotsInDate(
 function requireInPlan(log: readonly LogEntry[], entry: WorkEntry, plan: RepairPlan): string | null {
   const unknown = (path: string, message: string): ProblemError => new ProblemError(422, 'unknown-id', message, { fields: [{ path, message: 'Not in the plan.' }] }); // prettier-ignore
   if ('round' in entry && entry.round !== undefined) {
-    const round = plan.rounds.find((one) => one.id === entry.round);
+    const round = everyRound(plan).find((one) => one.id === entry.round);
     if (!round) throw unknown('entry.round', 'The plan has no such round. Look at the rounds again.');
     if (entry.kind === 'spot' && !round.spotIds.includes(entry.spotId))
       throw unknown('entry.spotId', 'This round has no such spot.');

@@ -24,7 +24,7 @@ SELECT r.id, r.craft_id AS "craftId", c.tag AS "craftTag", c.name AS "craftName"
   (SELECT count(DISTINCT l.entry ->> 'plyKey')::int FROM standing_log l WHERE l.repair_id = r.id AND l.entry ->> 'kind' = 'ply') AS "pliesLaid",
   (SELECT to_json(min(l.at)) FROM standing_log l WHERE l.repair_id = r.id AND l.entry ->> 'kind' = 'start') AS "startedAt",
   (SELECT coalesce(json_agg(json_build_object('key', p.key, 'at', p.at) ORDER BY p.at, p.key), '[]') FROM (SELECT l.entry ->> 'plyKey' AS key, min(l.at) AS at FROM standing_log l WHERE l.repair_id = r.id AND l.entry ->> 'kind' = 'ply' GROUP BY 1) p) AS plies,
-  (SELECT coalesce(json_agg(json_build_object('id', k.check_id, 'at', k.at) ORDER BY k.check_id), '[]') FROM check_mark k WHERE k.repair_id = r.id AND k.done) AS checks,
+  (SELECT coalesce(json_agg(json_build_object('id', k.check_id, 'at', k.at) ORDER BY k.check_id), '[]') FROM (SELECT m.check_id, m.at FROM check_mark m WHERE m.repair_id = r.id AND m.done UNION ALL SELECT 'finish-' || (l.entry ->> 'round'), min(l.at) FROM standing_log l WHERE l.repair_id = r.id AND l.entry ->> 'kind' = 'round' GROUP BY 1) k) AS checks,
   (SELECT count(DISTINCT i.check_id)::int FROM inspection_result i WHERE i.repair_id = r.id) AS results,
   (SELECT count(*)::int FROM (SELECT DISTINCT ON (i.check_id) i.pass FROM inspection_result i WHERE i.repair_id = r.id ORDER BY i.check_id, i.at DESC) latest WHERE latest.pass) AS passes
 FROM repair r JOIN craft c ON c.id = r.craft_id

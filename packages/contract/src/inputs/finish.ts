@@ -1,5 +1,6 @@
 import { GENERIC_PIGMENTS } from '@ashstep/core/colour';
 import { FAIR_CLASSES } from '@ashstep/core/fairness';
+import { COAT_WAYS } from '@ashstep/core/finish';
 import { COUNTS, LIMITS } from '@ashstep/core/limits';
 import type { FinishInputs } from '@ashstep/core/repair';
 import * as z from 'zod';
@@ -55,4 +56,13 @@ export const finish = z.strictObject({
       .nullable(),
     trials: z.array(colourTrial).max(COUNTS.colourTrials),
   }),
+  coat: z.strictObject({
+    areaMm2: within(LIMITS.coatAreaMm2).nullable(),
+    dryMm: within(LIMITS.coatDryMm).nullable(),
+    way: z.enum(COAT_WAYS),
+    solidsPercent: within(LIMITS.solidsPercent).nullable(),
+  }),
+  paintEdge: z.enum(['fade', 'hard']).nullable(),
+  nonSkid: z.boolean(),
+  putBack: z.string().max(300),
 }) satisfies z.ZodType<FinishInputs>;

@@ -7,7 +7,12 @@ const HULL: RepairInputs = {
   laminate: { ...NEW_REPAIR.laminate, thicknessMm: 4, clueIds: ['plate-polyester'] },
   resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-medium' },
 };
-const acts = (inputs: RepairInputs): Act[] => actsOf(inputs, planRepair(inputs));
+/** Acts up to the last round of the lay-up, and those after it. */
+function acts(inputs: RepairInputs, part: 'lay-up' | 'finish' = 'lay-up'): Act[] {
+  const plan = planRepair(inputs);
+  const ids = new Set(plan.rounds.map(({ id }) => id));
+  return actsOf(inputs, plan).filter(({ round }) => ids.has(round.id) === (part === 'lay-up'));
+}
 const kinds = (all: readonly Act[]): string[] => [...new Set(all.map(({ kind }) => kind))];
 
 describe('the acts of a job', () => {
@@ -74,6 +79,20 @@ describe('the acts of a job', () => {
   });
 
   it('are none while nothing is planned', () => {
-    expect(acts(NEW_REPAIR)).toEqual([]);
+    expect(actsOf(NEW_REPAIR, planRepair(NEW_REPAIR))).toEqual([]);
+  });
+
+  it('go on with the finish: what is put on is begun, mixed and logged, what hands do is ticked, gel coat is closed from the air last', () => {
+    const all = acts(HULL, 'finish');
+    const { works } = planRepair(HULL).finish!;
+    expect([...new Set(all.map(({ round }) => round.id))]).toEqual(works.map(({ id }) => id));
+    const of = (id: string): string[] => all.flatMap(({ round, kind }) => (round.id === id ? [kind] : []));
+    expect(of('fair-fill-1')).toEqual(['begin', 'mix', 'done', 'clear', 'clear']);
+    expect(of('fair-sand-1')).toEqual(['work']);
+    expect(of('gel-coat-1')).not.toContain('close');
+    expect(of('gel-coat-2')).toEqual(['begin', 'mix', 'done', 'close', 'clear', 'clear']);
+    const paint = acts({ ...HULL, place: { ...HULL.place, finish: 'paint' } }, 'finish');
+    expect(paint.flatMap(({ round, kind }) => (round.id === 'paint-1' ? [kind] : []))).toEqual(['begin', 'done']);
+    expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);
   });
 });

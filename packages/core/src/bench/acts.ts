@@ -1,3 +1,4 @@
+import type { FinishWork } from '../finish/index.js';
 import { preparationChecks, roundChecks } from '../inspection/index.js';
 import {
   type PlannedRound,
@@ -6,6 +7,7 @@ import {
   type RoundPly,
   type RoundPot,
   closedCheckOf,
+  finishCheck,
   workedAs,
 } from '../repair/index.js';
 import { primePot } from './rest-pot.js';
@@ -36,14 +38,16 @@ export type Act =
   | { kind: 'ply'; id: string; round: PlannedRound; ply: RoundPly; pot: RoundPot | null; number: number; of: number }
   | { kind: 'spot'; id: string; round: PlannedRound; spotId: string; number: number; of: number }
   /** A round that is not told by its plies is done. */
-  | { kind: 'done'; id: string; round: PlannedRound }
+  | { kind: 'done'; id: string; round: PlannedRound; work?: FinishWork }
   | (Ticked & { kind: 'press'; way: 'roll' | 'tape' | 'peel' })
   /** The line of a bonded joint is looked at every five minutes of the first half hour. */
   | (Ticked & { kind: 'watch'; minute: number })
   | (Ticked & { kind: 'close' })
   /** A picture of the place as it was found, or as it was laid. */
   | (Ticked & { kind: 'photo'; shows: 'found' | 'laid' })
-  | (Ticked & { kind: 'clear'; what: Clearing });
+  | (Ticked & { kind: 'clear'; what: Clearing })
+  /** Work of the finish that puts nothing on: washing, sanding, masking, looking. */
+  | (Ticked & { kind: 'work'; work: FinishWork });
 
 /** Under this resin is too thick to wet out well, °C. Source: workshop practice. */
 const THICK_UNDER_C = 18;
@@ -51,10 +55,39 @@ const WATCH_EVERY_MIN = 5;
 const WATCHED_MIN = 30;
 
 /**
- * The acts of a job in order, from the first wipe to what is put away after its last round; of every kind its own. What is written down of each is for who
+ * The acts of a job in order, from the first wipe to what is put away after its last round, and then those of its finish; of every kind its own. What is written down of each is for who
  * keeps the log; nothing of it is known here.
  */
 export function actsOf(inputs: RepairInputs, plan: RepairPlan): Act[] {
+  return [...layUpActs(inputs, plan), ...finishActs(plan)];
+}
+
+/** What is put away once something of the finish is on. */
+const FINISH_CLEARINGS = ['leftovers', 'tools'] as const satisfies readonly Clearing[];
+
+function finishActs(plan: RepairPlan): Act[] {
+  const { works, rounds } = plan.finish ?? { works: [], rounds: [] };
+  // A finish over what is not planned yet leads nobody.
+  if (plan.rounds.length === 0) return [];
+  return works.flatMap((work): Act[] => {
+    const round = rounds.find(({ id }) => id === work.id);
+    if (!round) return [{ kind: 'work', id: `work:${work.id}`, round: byHand(work), check: finishCheck(work.id), work }];
+    const closed = closedCheckOf(round);
+    return [
+      { kind: 'begin', id: `begin:${round.id}`, round },
+      ...warm(plan, round),
+      ...round.pots.map((pot) => mixes(round, pot)),
+      { kind: 'done', id: `done:${round.id}`, round, work },
+      ...(closed === null ? [] : [{ kind: 'close' as const, id: `close:${round.id}`, round, check: closed }]),
+      ...(round.pots.length === 0 ? [] : FINISH_CLEARINGS.map((what): Act => ({ kind: 'clear', ...ticked(round, `clear-${what}`), what }))), // prettier-ignore
+    ];
+  });
+}
+
+/** Work of the hands as a round that nothing is put on in. */
+const byHand = ({ id, name }: FinishWork): PlannedRound => ({ id, kind: 'coat', name, face: null, go: null, plies: [], pots: [], use: null, medium: null, fillerName: '', spotIds: [], onto: 'abraded', closing: null, massG: 0, pace: null }); // prettier-ignore
+
+function layUpActs(inputs: RepairInputs, plan: RepairPlan): Act[] {
   return plan.rounds.flatMap((round, i) => [
     ...(i === 0 ? [photo(round, 'found')] : []),
     ...prepare(plan, round, i),

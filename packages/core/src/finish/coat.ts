@@ -5,7 +5,8 @@ import { GEL_COAT } from '../resin/gel-coat.js';
 
 /** What stays on the way, as a share of what is used. Source: workshop practice. */
 export const COAT_LOSS = { brush: 0.05, roller: 0.1, spray: 0.25 } as const;
-export type CoatWay = keyof typeof COAT_LOSS;
+export const COAT_WAYS = ['brush', 'roller', 'spray'] as const satisfies readonly (keyof typeof COAT_LOSS)[];
+export type CoatWay = (typeof COAT_WAYS)[number];
 /** Of gel coat: volume it shrinks by, and the wettest a pass may be, mm. Source: two or three passes for 0.4 to 0.6 mm. */
 const [GEL_SHRINK, GEL_PASS_MM, GEL_LEAST_PASSES] = [0.06, 0.3, 2];
 

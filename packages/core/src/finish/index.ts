@@ -2,3 +2,4 @@ export * from './abrasives.js';
 export * from './coat.js';
 export * from './room.js';
 export * from './routes.js';
+export * from './works.js';

@@ -118,6 +118,11 @@ export const LIMITS = {
   scaleStepG: { min: 0.001, max: 50 },
   pasteMl: { min: 1, max: 200_000 },
   coatMm: { min: 0.05, max: 20 },
+  /** Area of a full coat, its thickness when dry, and solids by volume of a paint. */
+  coatAreaMm2: { min: 1, max: 1e10 },
+  coatDryMm: { min: 0.005, max: 5 },
+  solidsPercent: { min: 10, max: 100 },
+  wetFilmMm: { min: 0.005, max: 10 },
   areaMm2: { min: 0, max: 4e8 },
   batchG: { min: 0.1, max: 100_000 },
   toolStep: { min: 0.001, max: 1000 },

@@ -1,7 +1,7 @@
 import type { AirNeeds } from '../air/index.js';
 import type { CureStage } from '../cure/age-law.js';
 import { type Remark, requireNumber } from '../errors.js';
-import type { FinishStep } from '../finish/routes.js';
+import type { FinishStep, FinishWork } from '../finish/index.js';
 import { COAT_G_PER_MIN, INJECTED_G_PER_MIN, PASTE_G_PER_MIN } from '../mix/laying-rate.js';
 import type { SystemCard } from '../resin/systems.js';
 
@@ -104,6 +104,10 @@ export interface ExtraRound {
   nextGreen?: boolean;
 }
 
+/** A step of the finish in the days: what its wait has come to, when its window shuts, and the check that tells it is done. */
+export type PlannedStep = FinishStep &
+  Partial<Pick<FinishWork, 'stage' | 'untilHours' | 'medium'>> & { checkId?: string };
+
 export interface StepsInput {
   card: SystemCard;
   faces: readonly (Go & {
@@ -124,7 +128,7 @@ export interface StepsInput {
   /** Rounds before the plies of the patch and after them, in order. */
   before?: readonly ExtraRound[];
   after?: readonly ExtraRound[];
-  finishSteps: readonly FinishStep[];
+  finishSteps: readonly PlannedStep[];
   rates?: Partial<ShopRates>;
   /** A core that breathes out as it warms: laid up on a falling temperature only. */
   breathingCore?: boolean;
@@ -236,8 +240,13 @@ export function jobSteps(input: StepsInput): JobStep[] {
     skill: 'finish',
     why: { id: 'days.level', params: { areaM2 } },
   });
-  for (const step of input.finishSteps)
-    addFinish(list, step, input, laid, areaM2 * rates.finishShare, rates.finishShare);
+  let window: { key: string; withinAgeHours: number } | null = null;
+  for (const step of input.finishSteps) {
+    const added = addFinish(list, step, input, laid, areaM2 * rates.finishShare, rates.finishShare, window);
+    window = added.window;
+    // What is filled with the job's resin has to come to its full cure too.
+    if (step.stage === 'sandable') laid = added.made;
+  }
   list.add('inspect', { minutes: rates.inspectMin, skill: 'inspect', why: { id: 'days.inspect' } });
   return list.steps;
 }
@@ -313,14 +322,16 @@ const ROUND_RATE: Readonly<Record<ExtraRound['id'], (input: StepsInput) => numbe
   'lay-more': ({ layingRateGPerMin }) => layingRateGPerMin,
 };
 
+/** @returns the step, and how the next may go on, where this one is open to it for a while */
 function addFinish(
   list: Steps,
-  step: FinishStep,
+  step: PlannedStep,
   { card }: StepsInput,
   laid: JobStep | null,
   areaM2: number,
   share: number,
-): void {
+  window: { key: string; withinAgeHours: number } | null,
+): { made: JobStep; window: { key: string; withinAgeHours: number } | null } {
   const before = list.steps.at(-1)!;
   const cures =
     step.afterFullCure && laid
@@ -335,7 +346,7 @@ function addFinish(
           [{ key: laid.key }],
         )
       : null;
-  const wet = step.layerMm !== null;
+  const wet = step.layerMm !== null || (step.medium ?? null) !== null;
   const made = list.add(
     step.id,
     {
@@ -343,17 +354,21 @@ function addFinish(
       skill: 'finish',
       inOneGo: wet,
       needs: wet ? { minTempC: Math.min(COAT_MIN_TEMP_C, card.minTempC), dry: true, holdMin: COAT_HOLD_MIN } : null,
+      checkId: step.checkId ?? null,
       why: { id: 'days.finish-step' },
     },
     [{ key: before.key }],
   );
   if (cures) made.after.push({ key: cures.key });
+  if (window) made.after.push(window);
   if (step.waitHours > 0)
     list.add(`${step.id}-wait`, {
       kind: 'cure',
       ageHours: step.waitHours,
+      stage: step.stage ?? null,
       why: { id: 'days.finish-wait', params: { hours: step.waitHours } },
     });
+  return { made, window: step.untilHours ? { key: made.key, withinAgeHours: step.untilHours } : null };
 }
 
 /** Steps one after another, each after the one before unless told otherwise. */

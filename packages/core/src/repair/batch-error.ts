@@ -1,6 +1,7 @@
 import { type MixErrorResult, catalystFor, mix, mixError } from '../mix/index.js';
 import { jobAir } from './air.js';
 import { GEL_COAT } from '../resin/gel-coat.js';
+import { everyRound } from './finishing.js';
 import type { RepairInputs } from './inputs.js';
 import type { RepairPlan } from './plan.js';
 import { cardOfMedium } from './stages/coats.js';
@@ -13,11 +14,11 @@ import { chosenCard } from './stages/resin.js';
  */
 export function batchError(
   inputs: RepairInputs,
-  plan: Pick<RepairPlan, 'resin' | 'rounds'>,
+  plan: Pick<RepairPlan, 'resin' | 'rounds' | 'finish'>,
   weighed: { resinG: number; secondG: number; round?: string | undefined },
 ): MixErrorResult | null {
   const own = plan.resin?.card ?? chosenCard(inputs.resin);
-  const medium = plan.rounds.find(({ id }) => id === weighed.round)?.medium ?? null;
+  const medium = everyRound(plan).find(({ id }) => id === weighed.round)?.medium ?? null;
   const card = cardOfMedium(medium, own);
   if (!card) return null;
   const wanted = mix({

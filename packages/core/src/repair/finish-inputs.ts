@@ -1,4 +1,5 @@
 import type { Lab, MeasuredIn } from '../colour/index.js';
+import type { CoatChoice } from '../finish/index.js';
 
 /** A place on a line, and how high it stands against the gauge, mm, proud is more; null until it is read. */
 export interface FairPlace {
@@ -55,10 +56,21 @@ export interface FinishInputs {
     measuredIn: MeasuredIn | null;
     trials: readonly ColourTrial[];
   };
+  coat: CoatChoice;
+  /** Paint fades out past the repair, or ends at a line that is there anyway; null while nobody said. */
+  paintEdge: 'fade' | 'hard' | null;
+  /** The deck has a pattern against slipping, which goes back on. */
+  nonSkid: boolean;
+  /** Film, decals and stripes as they were before, to be put back. */
+  putBack: string;
 }
 
 export const NO_FINISH: FinishInputs = {
   fairClassId: null,
   fair: [],
   colour: { target: null, polished: false, batchG: null, measuredIn: null, trials: [] },
+  coat: { areaMm2: null, dryMm: null, way: 'brush', solidsPercent: null },
+  paintEdge: null,
+  nonSkid: false,
+  putBack: '',
 };

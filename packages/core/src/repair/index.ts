@@ -2,6 +2,7 @@ export * from './inputs.js';
 export * from './added-round.js';
 export * from './fair-found.js';
 export * from './finish-inputs.js';
+export * from './finishing.js';
 export * from './small-job.js';
 export * from './air-read.js';
 export * from './air.js';

@@ -177,6 +177,6 @@ describe('a weighed batch against its plan', () => {
     expect(error(polyester({}), 2.576)).toBeCloseTo(0, 9);
     expect(error(polyester({}, 30), 2.576)).toBeGreaterThan(10);
     expect(error({ ...NEW_REPAIR, resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-slow' } }, 33)).toBeCloseTo(10, 9);
-    expect(batchError(NEW_REPAIR, { resin: null, rounds: [] }, { resinG: 100, secondG: 30 })).toBeNull();
+    expect(batchError(NEW_REPAIR, { resin: null, rounds: [], finish: null }, { resinG: 100, secondG: 30 })).toBeNull();
   });
 });

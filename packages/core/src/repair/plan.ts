@@ -2,7 +2,6 @@ import { type CoreError, type Remark, attempt } from '../errors.js';
 import { agingCardOf, coldRemarks, neverFullRemarks } from '../cure/index.js';
 import type { Facts } from '../conditions/condition.js';
 import { type DaysResult, type StepsInput, planDays } from '../plan/index.js';
-import { type FinishRoute, type GelCoatWay, finishRoute } from '../finish/routes.js';
 import { type InspectionCheck, inspectionList } from '../inspection/checks.js';
 import type { Stage } from '../hazards/cautions.js';
 import type { MatchResult } from '../laminate/index.js';
@@ -19,7 +18,8 @@ import { type MixPlan, planMix } from './stages/mix.js';
 import { type JobAir, jobAir } from './air.js';
 import { type InjectionResult, USUAL_INJECTION, injection, isLaidOn } from '../taper/index.js';
 import { isUncut, laysPlies, mendsGelCoatOnly, workedAs } from './stages/kind.js';
-import { fromInside, laysGelCoatFirst } from './stages/working-side.js';
+import { fromInside } from './stages/working-side.js';
+import { type PlannedFinish, plannedFinish } from './finishing.js';
 import { jobFacts } from './facts.js';
 import { layUpHolds } from './holds.js';
 import { stepsInputOf } from './steps.js';
@@ -47,7 +47,7 @@ export interface RepairPlan {
   mix: MixPlan | null;
   /** Everything that is laid, filled or coated, in order. */
   rounds: PlannedRound[];
-  finish: FinishRoute | null;
+  finish: PlannedFinish | null;
   days: DaysResult | null;
   inspection: InspectionCheck[];
   facts: Facts;
@@ -62,7 +62,7 @@ export interface RepairPlan {
 }
 
 /** Version of the calculations, written on every record. Raised whenever a formula or table changes a figure. */
-export const CALCULATION_VERSION = '2.7';
+export const CALCULATION_VERSION = '2.8';
 
 /**
  * The whole chain from outline to dated list, in one pass; fast enough to run on every frame of a drag.
@@ -100,12 +100,7 @@ export function planRepair(inputs: RepairInputs): RepairPlan {
       : null,
   );
   const rounds = plannedRounds(inputs, { resin, taper, patch, mix });
-  const finish = resin?.card
-    ? finishRoute(resin.card.family, inputs.place.finish, gelCoatWay(inputs), {
-        wentInFirst: laysGelCoatFirst(inputs),
-        gelCoatOnly: mendsGelCoatOnly(inputs),
-      })
-    : null;
+  const finish = resin?.card ? plannedFinish(inputs, resin.card, taper?.shownMm2 ?? damage?.cut.areaMm2 ?? 0, air.tempC.value) : null; // prettier-ignore
   const days = attemptStage('days', () => {
     const steps =
       inputs.days.startAt === null ? null : stepsInputOf(inputs, { damage, resin, taper, patch, mix, rounds, finish });
@@ -163,12 +158,6 @@ const parentOf = kept(
 
 /** Gel coat is taken without being asked: it bonds to gel coat, whatever resin lies under it. */
 const withGelCoat = (resin: ResinPlan): ResinPlan => ({ ...resin, card: GEL_COAT, chosen: true, needsReason: false });
-
-/** Gel coat that cannot go in first comes when the laminate is fully cured. */
-const gelCoatWay = (inputs: RepairInputs): GelCoatWay =>
-  inputs.resin.gelCoatWay === 'gel-coat-first' && !laysGelCoatFirst(inputs)
-    ? 'after-full-cure'
-    : inputs.resin.gelCoatWay;
 
 function injectedInto({ taper }: RepairInputs, damage: DamagePlan): InjectionResult {
   return injection({ ...USUAL_INJECTION, ...taper.injection, shapes: damage.spots.map(({ cut }) => cut) });

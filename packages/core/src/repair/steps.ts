@@ -8,7 +8,7 @@ import { bothInOneGo } from './stages/working-side.js';
 import { dryBy } from '../survey/index.js';
 import type { RepairInputs } from './inputs.js';
 import type { PlannedRound } from './rounds.js';
-import type { FinishRoute } from '../finish/routes.js';
+import { type PlannedFinish, finishCheck } from './finishing.js';
 import type { DamagePlan } from './stages/damage.js';
 import type { MixPlan } from './stages/mix.js';
 import type { PatchPlan } from './stages/patch.js';
@@ -23,7 +23,7 @@ export interface PlannedStages {
   patch: PatchPlan | null;
   mix: MixPlan | null;
   rounds: readonly PlannedRound[];
-  finish: FinishRoute | null;
+  finish: PlannedFinish | null;
 }
 
 /** What each go of a face takes: its plies' share of the resin, and its pots. */
@@ -90,7 +90,7 @@ export function stepsInputOf(
     abradedAreaMm2: taper?.shownMm2 ?? damage.cut.areaMm2,
     layingRateGPerMin: mix?.faces[0]?.pace.gPerMin ?? DEFAULT_LAYING_RATE,
     ...extraRounds(rounds),
-    finishSteps: finish.steps,
+    finishSteps: finish.works.map((one) => ({ ...one, checkId: finishCheck(one.id) })),
     ...(inputs.days.rates ? { rates: inputs.days.rates } : {}),
     breathingCore: core !== null && attempt(() => !coreOf(core).wooden).result === true,
     dryUntilAt: wet ? dryBy(inputs.survey) : null,

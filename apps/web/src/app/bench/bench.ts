@@ -19,6 +19,7 @@ import {
   type LogEntry,
   type PotUnderWay,
   actWords,
+  capital,
   isActDone,
   lastStartMs,
   openActs,
@@ -28,6 +29,7 @@ import {
   standingLog,
 } from '@ashstep/contract';
 import { type Act, actsOf, restPot } from '@ashstep/core/bench';
+import type { FinishWork } from '@ashstep/core/finish';
 import { attempt } from '@ashstep/core/errors';
 import type { Point } from '@ashstep/core/geometry';
 import { type PlannedRound, type RoundPot, cardOfMedium } from '@ashstep/core/repair';
@@ -47,8 +49,9 @@ import { KeptAir } from '../repair/kept-air';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { LayUpDesk } from '../repair/stages/layup/desk';
 import { LogQuestions } from '../repair/stages/layup/log-questions';
-import { isTicked } from '../repair/stages/ticked';
+import { isTicked, isWorkTicked } from '../repair/stages/ticked';
 import { PhotosService } from '../survey/photos.service';
+import { CoatSide } from './coat-side';
 import { Keypad } from './keypad';
 import { Piece } from './piece';
 import { PotClock, potLeft } from './pot-clock';
@@ -60,9 +63,9 @@ const DEAF_MS = 600;
 /** Letters a check has at the most. */
 const CHECK_MOST = 80;
 /** What may be left out, and is written down as left out. */
-const OPTIONAL: readonly Act['kind'][] = ['warm', 'butter', 'prime', 'watch', 'clear', 'press', 'photo'];
+const OPTIONAL: readonly Act['kind'][] = ['warm', 'butter', 'prime', 'watch', 'clear', 'press', 'photo', 'work'];
 /** What may be done while the job is held. */
-const HELD_FREE: readonly Act['kind'][] = ['photo', 'check', 'clear'];
+const HELD_FREE: readonly Act['kind'][] = ['photo', 'check', 'clear', 'work'];
 const NEXT_SHOWN = 3;
 /** Letters the instruments of the air and of a cup have at the most. */
 const [AIR_MOST, CUP_MOST] = [80, 60];
@@ -79,7 +82,7 @@ type Aside = 'note' | 'air' | 'cup' | 'hot' | 'leave';
 @Component({
   selector: 'ash-bench',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Keypad, LogQuestions, OutboxNote, Piece, PotClock, RouterLink, Take, TextInput, Weigh],
+  imports: [CoatSide, Keypad, LogQuestions, OutboxNote, Piece, PotClock, RouterLink, Take, TextInput, Weigh],
   providers: [LayUpDesk, BenchSignals],
   templateUrl: './bench.html',
   styleUrl: './bench.scss',
@@ -180,6 +183,12 @@ export class Bench {
   readonly wantsAir = computed(() => this.act()?.kind === 'begin' && !this.done() && this.airOf(this.nowMs()) === null);
   readonly against = computed(() => (this.act()?.kind === 'begin' && !this.done() ? this.desk.against() : []));
 
+  /** A coat or fill of the finish that goes on now; its lot and film are asked beside it. */
+  readonly coating = computed((): FinishWork | null => {
+    const act = this.act();
+    return act?.kind === 'done' && act.work && !this.done() ? act.work : null;
+  });
+
   readonly aside = signal<Aside | null>(null);
   /** Figures keyed for the air and a cup. */
   readonly keyed = signal<{ temp: string; humidity: string }>({ temp: '', humidity: '' });
@@ -210,6 +219,7 @@ export class Bench {
 
   constructor() {
     this.desk.source = this.state;
+    this.desk.withFinish.set(true);
     interval(1000)
       .pipe(takeUntilDestroyed())
       .subscribe(() => this.nowMs.set(this.clock.moment()));
@@ -258,7 +268,8 @@ export class Bench {
   }
 
   private isDone(act: Act): boolean {
-    return isActDone(act, this.progress()) || this.progress().ticked(leftOut(act));
+    const work = this.desk.workOf(act.round);
+    return isActDone(act, this.progress()) || this.progress().ticked(leftOut(act)) || (work !== null && isWorkTicked(this.state().detail, work)); // prettier-ignore
   }
 
   private wordsOf(act: Act) {
@@ -576,9 +587,16 @@ export class Bench {
     this.store.dismiss();
   }
 
+  /** What is to be sanded has not come so far. */
+  tooSoon(): boolean {
+    const act = this.act();
+    return act?.kind === 'work' && !this.done() && this.desk.handsFrom(act.work)?.early === true;
+  }
+
   /** When the round after what is down may go on, in words. */
   waitText(): string {
     const act = this.act();
+    if (act?.kind === 'work' && !this.done()) return capital(this.desk.handsFrom(act.work)?.text ?? '');
     return act && !this.done() && (act.kind === 'begin' || act.kind === 'check') ? this.desk.windowText() : '';
   }
 }

@@ -33,7 +33,7 @@ interface AskedCoat extends Pick<Coat, 'id' | 'name' | 'medium' | 'areaMm2' | 'm
 }
 
 /** A coat in pots that may stand as long as they are worked: gel coat by its own catalyst, resin as that of the job. */
-function coatOf(
+export function coatPots(
   inputs: RepairInputs,
   { shares, ...coat }: AskedCoat,
   card: SystemCard,
@@ -115,5 +115,5 @@ export function coatsOf(
               (inputs.laminate.finishThicknessMm || FIRST_COAT_MM),
           },
         ];
-  return [...first, ...fills, ...added].map((one) => coatOf(inputs, one, card, catalystPercent));
+  return [...first, ...fills, ...added].map((one) => coatPots(inputs, one, card, catalystPercent));
 }

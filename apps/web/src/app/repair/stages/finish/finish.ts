@@ -4,6 +4,7 @@ import { Headline } from '../headline';
 import { Missing } from '../missing';
 import { PartIndex } from '../part-index';
 import { StagePanel } from '../stage-panel';
+import { isWorkDone } from '../ticked';
 import { PARTS } from './parts';
 
 @Component({
@@ -16,7 +17,7 @@ import { PARTS } from './parts';
         <div>
           <dt>Steps done</dt>
           <dd>
-            {{ done() }} <small>of {{ route.steps.length }}</small>
+            {{ done() }} <small>of {{ route.works.length }}</small>
           </dd>
           <dd class="under">{{ next() }}</dd>
         </div>
@@ -41,8 +42,8 @@ import { PARTS } from './parts';
 export class FinishStage extends StagePanel {
   readonly parts = PARTS;
   private readonly left = computed(() =>
-    (this.plan().finish?.steps ?? []).filter(({ id }) => !this.isDone(`finish-${id}`)),
+    (this.plan().finish?.works ?? []).filter((work) => !isWorkDone(this.state().detail, work)),
   );
-  readonly done = computed(() => (this.plan().finish?.steps.length ?? 0) - this.left().length);
-  readonly next = computed(() => (this.left()[0] ? `next: ${this.left()[0]!.text}` : 'all done'));
+  readonly done = computed(() => (this.plan().finish?.works.length ?? 0) - this.left().length);
+  readonly next = computed(() => (this.left()[0] ? `next: ${this.left()[0]!.name}` : 'all done'));
 }

@@ -6,6 +6,6 @@ export const FINISH: StagePage = {
   id: 'finish',
   name: STAGE_NAMES.finish,
   settled: ({ plan, detail }) =>
-    plan.finish && detail.stageReached > 8 ? counted(plan.finish.steps.length, 'step') : '',
+    plan.finish && detail.stageReached > 8 ? counted(plan.finish.works.length, 'step') : '',
   open: () => import('./finish').then((m) => m.FinishStage),
 };

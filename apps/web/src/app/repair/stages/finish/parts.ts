@@ -2,7 +2,7 @@ import type { RepairState } from '../../repair.store';
 import { counted } from '../counted';
 import { remarksPart } from '../remarks-part';
 import type { StagePart } from '../stage-page';
-import { isTicked } from '../ticked';
+import { isTicked, isWorkDone } from '../ticked';
 import { Abrasives } from './abrasives';
 import { ColourMatch } from './colour-match';
 import { FairMap } from './fair-map';
@@ -15,7 +15,7 @@ import { PART_NAMES } from '../part-names';
 const routed: StagePart['when'] = ({ plan }) => plan.finish !== null;
 const ticked = ({ detail }: RepairState, ids: readonly string[]): number =>
   ids.filter((id) => isTicked(detail, id)).length;
-const steps = ({ plan }: RepairState): string[] => (plan.finish?.steps ?? []).map(({ id }) => `finish-${id}`);
+const works = ({ plan }: RepairState) => plan.finish?.works ?? [];
 const looks = ({ plan }: RepairState): string[] => [
   ...finishConditions(plan).map(({ id }) => id),
   ...(plan.finish?.checks ?? []).map(({ id }) => `finish-${id}`),
@@ -25,7 +25,7 @@ const looks = ({ plan }: RepairState): string[] => [
 export const PARTS: readonly StagePart[] = [
   // In the cold what waits for full cure would wait for ever.
   remarksPart(({ plan }) =>
-    plan.finish?.steps.some(({ afterFullCure }) => afterFullCure)
+    plan.finish?.works.some(({ afterFullCure }) => afterFullCure)
       ? plan.cold.filter(({ id }) => id === 'cure.full-needs-warmth')
       : [],
   ),
@@ -34,7 +34,7 @@ export const PARTS: readonly StagePart[] = [
     name: PART_NAMES.finish.steps,
     panels: [FinishSteps],
     when: routed,
-    line: (state) => `${ticked(state, steps(state))} of ${steps(state).length} done`,
+    line: (state) => `${works(state).filter((work) => isWorkDone(state.detail, work)).length} of ${works(state).length} done`, // prettier-ignore
   },
   {
     id: 'fair',

@@ -1,38 +1,64 @@
-import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { amountLines, doneWords, standingLog } from '@ashstep/contract';
+import { finishCheck } from '@ashstep/core/repair';
 import { TickInput } from '../../../parts/inputs';
-import { QuantityPipe } from '../../../platform/quantity.pipe';
+import { Clock } from '../../../platform/clock';
+import { QuantityPipe, quantityText } from '../../../platform/quantity.pipe';
+import { whenText } from '../../../platform/when.pipe';
 import { Panel } from '../stage-panel';
+import { isWorkTicked } from '../ticked';
 
-/** The steps of the finish in order, each ticked when it is done. */
+/** The works of the finish in order: what is put on is led and logged at the bench, the rest is ticked when it is done. */
 @Component({
   selector: 'ash-finish-steps',
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TickInput, QuantityPipe],
+  imports: [QuantityPipe, RouterLink, TickInput],
   template: `
     <ol>
-      @for (step of plan().finish?.steps ?? []; track step.id) {
+      @for (row of rows(); track row.work.id) {
         <li>
           <label class="tick"
             ><input
               type="checkbox"
-              [checked]="isDone('finish-' + step.id)"
-              (ticked)="store.check('finish-' + step.id, $event)"
+              [checked]="row.done"
+              [disabled]="row.logged !== null || sealed()"
+              (ticked)="store.check(row.check, $event)"
             /><span
-              ><b>{{ step.text }}</b> {{ step.why }}
+              ><b>{{ row.work.name }}.</b> {{ row.work.text }}. {{ row.work.why }}
               <span class="quiet">
-                @if (step.layerMm) {
-                  {{ step.layerMm | qty: 'thickness' }} on.
+                @for (line of row.amounts; track line) {
+                  {{ line }}
                 }
-                @if (step.afterFullCure) {
+                @if (row.work.layerMm) {
+                  {{ row.work.layerMm | qty: 'thickness' }} on.
+                }
+                @if (row.work.afterFullCure) {
                   Not before full cure.
                 }
-                @if (step.waitHours) {
-                  Then {{ step.waitHours }} h.
+                @if (row.work.waitHours) {
+                  Then {{ row.work.waitHours }} h{{ row.work.untilHours ? ', at most ' + row.work.untilHours + ' h' : '' }}.
                 }
               </span></span
             ></label
           >
+          @if (row.logged) {
+            <p class="logged">✓ {{ row.logged }}</p>
+          } @else if (!row.done && !sealed()) {
+            @if (row.work.caution) {
+              <p class="quiet">{{ row.work.caution }}</p>
+            }
+            @if (row.work.medium !== null) {
+              <a class="act small" [routerLink]="['/repair', state().detail.id, 'bench']"
+                >At the bench<span class="visually-hidden">: {{ row.work.name }}</span></a
+              >
+            } @else if (row.work.reads) {
+              <a class="act small" [routerLink]="[]" [queryParams]="{ part: 'fair' }"
+                >Read the lines<span class="visually-hidden">: {{ row.work.name }}</span></a
+              >
+            }
+          }
         </li>
       }
     </ol>
@@ -43,6 +69,31 @@ import { Panel } from '../stage-panel';
       padding: 0;
       list-style: none;
     }
+    li {
+      padding-bottom: 8px;
+    }
+    p,
+    .act {
+      margin-left: 44px;
+    }
   `,
 })
-export class FinishSteps extends Panel {}
+export class FinishSteps extends Panel {
+  private readonly clock = inject(Clock);
+  private readonly inQuantity = quantityText();
+  readonly rows = computed(() => {
+    const { detail } = this.state();
+    const log = standingLog(detail.log);
+    return (this.plan().finish?.works ?? []).map((work) => {
+      const entry = log.find(({ entry: one }) => one.kind === 'round' && one.round === work.id);
+      const logged = entry?.entry.kind === 'round' ? `${doneWords(entry.entry)}: ${whenText(this.clock.at(entry.at))}, ${entry.by}` : null; // prettier-ignore
+      return {
+        work,
+        logged,
+        check: finishCheck(work.id),
+        done: logged !== null || isWorkTicked(detail, work),
+        amounts: work.medium === null ? [] : amountLines(work, this.inQuantity),
+      };
+    });
+  });
+}

@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { errorWords } from '@ashstep/contract';
 import { attempt } from '@ashstep/core/errors';
-import { type CoatWay, coat } from '@ashstep/core/finish';
-import { draft } from '../../../outbox/draft';
-import { PickSelect } from '../../../parts/inputs';
+import { type CoatChoice, type CoatWay, coat } from '@ashstep/core/finish';
+import { PickSelect, TextInput, TickInput } from '../../../parts/inputs';
 import { QuantityField } from '../../../parts/quantity-field';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
 import { ShopService } from '../../../shop/shop.service';
@@ -22,7 +21,7 @@ const PAINT_MM = 0.08;
   selector: 'ash-top-coat',
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PickSelect, QuantityField, QuantityPipe],
+  imports: [PickSelect, QuantityField, QuantityPipe, TextInput, TickInput],
   template: `
     <div class="fields">
       <ash-quantity
@@ -30,14 +29,14 @@ const PAINT_MM = 0.08;
         kind="plain"
         [value]="areaM2()"
         [decimals]="3"
-        (valueChange)="ownAreaM2.set($event)"
+        (valueChange)="set({ areaMm2: $event === null ? null : 1e6 * $event })"
       />
-      <ash-quantity label="Dry thickness" kind="thickness" [value]="dryMm()" (valueChange)="ownDryMm.set($event)" />
+      <ash-quantity label="Dry thickness" kind="thickness" [value]="dryMm()" (valueChange)="set({ dryMm: $event })" />
       <div class="field">
         <label for="coat-way">Put on by</label>
         <select id="coat-way" (chosen)="setWay($event)">
           @for (one of ways; track one.id) {
-            <option [value]="one.id" [selected]="one.id === way()">{{ one.name }}</option>
+            <option [value]="one.id" [selected]="one.id === own().way">{{ one.name }}</option>
           }
         </select>
       </div>
@@ -45,9 +44,9 @@ const PAINT_MM = 0.08;
         <ash-quantity
           label="Solids by volume, %, off the can"
           kind="plain"
-          [value]="solids()"
+          [value]="own().solidsPercent"
           [optional]="true"
-          (valueChange)="solids.set($event)"
+          (valueChange)="set({ solidsPercent: $event })"
         />
       }
     </div>
@@ -80,27 +79,46 @@ const PAINT_MM = 0.08;
     } @else {
       <p class="quiet">How much goes on wet, its can says: solids by volume.</p>
     }
-    <p class="quiet">
-      Kept on this device. The area is the ground and its margin, as planned, until you give your own.
-    </p>
+    <p class="quiet">The area is the ground and its margin, as planned, until you give your own.</p>
+    @if (medium() === 'paint') {
+      <div class="field">
+        <label for="paint-edge">The paint ends</label>
+        <select id="paint-edge" (chosen)="setEdge($event)">
+          <option value="" [selected]="finish().paintEdge === null">not said yet</option>
+          <option value="fade" [selected]="finish().paintEdge === 'fade'">faded out past the repair</option>
+          <option value="hard" [selected]="finish().paintEdge === 'hard'">at a line that is there anyway</option>
+        </select>
+      </div>
+    }
+    <label class="tick"
+      ><input type="checkbox" [checked]="finish().nonSkid" (ticked)="store.edit('finish', { nonSkid: $event })" /><span
+        >Non-skid pattern is put back</span
+      ></label
+    >
+    <div class="field">
+      <label for="put-back">Film, decals and stripes to be put back, as they were</label>
+      <input
+        id="put-back"
+        maxlength="300"
+        [value]="finish().putBack"
+        (typed)="store.edit('finish', { putBack: $event })"
+      />
+    </div>
   `,
 })
 export class TopCoat extends Panel {
   private readonly shop = inject(ShopService);
-  private readonly job = computed(() => this.state().detail.id);
   readonly ways = WAYS;
   readonly medium = computed((): 'gelcoat' | 'paint' => (this.inputs().place.finish === 'gelcoat' ? 'gelcoat' : 'paint')); // prettier-ignore
-  readonly ownAreaM2 = draft<number | null>('coatAreaM2', this.job, null);
-  readonly ownDryMm = draft<number | null>('coatDryMm', this.job, null);
-  readonly solids = draft<number | null>('coatSolids', this.job, null);
-  readonly way = draft<CoatWay>('coatWay', this.job, 'brush');
-  readonly areaM2 = computed(() => this.ownAreaM2() ?? (this.plan().taper?.shownMm2 ?? this.plan().damage?.cut.areaMm2 ?? 0) / 1e6); // prettier-ignore
+  readonly finish = computed(() => this.inputs().finish);
+  readonly own = computed(() => this.finish().coat);
+  readonly areaM2 = computed(() => (this.own().areaMm2 ?? this.plan().taper?.shownMm2 ?? this.plan().damage?.cut.areaMm2 ?? 0) / 1e6); // prettier-ignore
   private readonly routeMm = computed(() => this.plan().finish?.steps.findLast(({ layerMm }) => layerMm !== null)?.layerMm ?? null); // prettier-ignore
-  readonly dryMm = computed(() => this.ownDryMm() ?? (this.medium() === 'paint' ? PAINT_MM : (this.routeMm() ?? 0.5)));
+  readonly dryMm = computed(() => this.own().dryMm ?? (this.medium() === 'paint' ? PAINT_MM : (this.routeMm() ?? 0.5)));
   private readonly tried = computed(() => {
-    const [solids, drops] = [this.solids(), this.shop.shop()?.settings.dropsPerMl];
+    const [solids, drops] = [this.own().solidsPercent, this.shop.shop()?.settings.dropsPerMl];
     if (this.medium() === 'paint' && solids === null) return null;
-    return attempt(() => coat({ medium: this.medium(), areaM2: this.areaM2(), dryMm: this.dryMm(), way: this.way(), tempC: this.plan().air.tempC.value, ...(solids === null ? {} : { shrink: 1 - solids / 100 }), ...(drops ? { dropsPerMl: drops } : {}) })); // prettier-ignore
+    return attempt(() => coat({ medium: this.medium(), areaM2: this.areaM2(), dryMm: this.dryMm(), way: this.own().way, tempC: this.plan().air.tempC.value, ...(solids === null ? {} : { shrink: 1 - solids / 100 }), ...(drops ? { dropsPerMl: drops } : {}) })); // prettier-ignore
   });
   readonly result = computed(() => this.tried()?.result ?? null);
   readonly trouble = computed(() => {
@@ -113,7 +131,15 @@ export class TopCoat extends Panel {
     this.shop.ensure();
   }
 
+  set(patch: Partial<CoatChoice>): void {
+    this.store.edit('finish', ({ coat: now }) => ({ coat: { ...now, ...patch } }));
+  }
+
+  setEdge(edge: string): void {
+    this.store.edit('finish', { paintEdge: edge === 'fade' || edge === 'hard' ? edge : null });
+  }
+
   setWay(way: string): void {
-    this.way.set(WAYS.find(({ id }) => id === way)?.id ?? 'brush');
+    this.set({ way: WAYS.find(({ id }) => id === way)?.id ?? 'brush' });
   }
 }

@@ -22,6 +22,7 @@ import {
 import { type WindowsResult, windows } from '@ashstep/core/cure';
 import { type Remark, attempt } from '@ashstep/core/errors';
 import { preparationChecks, roundChecks } from '@ashstep/core/inspection';
+import type { FinishWork } from '@ashstep/core/finish';
 import type { Stage } from '@ashstep/core/hazards';
 import { formatLocal, parseLocal } from '@ashstep/core/plan';
 import { GEL_COAT } from '@ashstep/core/resin';
@@ -35,6 +36,7 @@ import {
   batchError,
   cardOfMedium,
   closedCheckOf,
+  everyRound,
   freshReading,
   isFresh,
   resinConditions,
@@ -88,8 +90,14 @@ export class LayUpDesk {
   readonly lotReason = draft('lotReason', this.job, '');
   readonly note = draft('note', this.job, '');
   readonly found = draft('found', this.job, '');
+  /** Lot of a can that is used as it comes; the same can may serve the next coat. */
+  readonly canLot = draft('canLot', this.job, '');
+  /** Wet film of the coat in hand, as it is read, mm. */
+  readonly wetMm = draft<readonly number[]>('wetMm', this.job, []);
   readonly log = computed(() => [...this.state().detail.log].reverse());
-  readonly standings = computed(() => standingsOf(this.state()));
+  /** The rounds of the finish are led too, after those of the lay-up. */
+  readonly withFinish = signal(false);
+  readonly standings = computed(() => standingsOf(this.state(), this.withFinish()));
   /** Round a person looks at; the first that is not done while they look at none. */
   readonly pickedRound = signal<string | null>(null);
   readonly now = computed<RoundStanding | null>(() => {
@@ -102,6 +110,8 @@ export class LayUpDesk {
   /** What is ticked off before the round: of the first the preparation, of one that goes onto cured resin how it is keyed. */
   readonly preparation = computed(() => {
     const round = this.now()!.round;
+    // What a round of the finish goes on is sanded and wiped as the works before it say.
+    if (this.workOf(round)) return [];
     return this.first() ? preparationChecks(this.plan().facts) : round.onto === 'green' ? [] : roundChecks(round.id);
   });
   readonly unticked = computed(() => this.preparation().filter(({ id }) => !this.isDone(id)).length);
@@ -296,6 +306,26 @@ export class LayUpDesk {
     return card && windows({ card, airTempC: this.plan().air.tempC.value });
   }
 
+  /** The work of the finish that a round is; null for one of the lay-up. */
+  workOf({ id }: Pick<PlannedRound, 'id'>): FinishWork | null {
+    return this.plan().finish?.works.find((work) => work.id === id) ?? null;
+  }
+
+  /** When hands may go on what was put on before a work of the finish: hard enough to sand, or fully cured where it says so. */
+  handsFrom(work: FinishWork): { text: string; early: boolean } | null {
+    const { works = [], rounds = [] } = this.plan().finish ?? {};
+    const before = works.slice(0, works.findIndex(({ id }) => id === work.id)).findLast(({ medium }) => medium !== null);
+    const last = before ? rounds.find(({ id }) => id === before.id) : this.plan().rounds.at(-1);
+    const standing = last && this.standings().find(({ round }) => round.id === last.id);
+    if (!standing?.done || !standing.lastAt) return null;
+    const found = this.waitsOf(standing.round);
+    const hours = found ? (work.afterFullCure ? found.fullHour : found.sandableHour) : (before?.waitHours ?? null);
+    const name = work.afterFullCure ? 'full cure' : 'hard enough';
+    if (hours === null) return { text: `${name} never, in this cold`, early: true };
+    const laid = parseLocal(this.clock.at(standing.lastAt), 'at');
+    return { text: `${name} from ${whenText(formatLocal(laid + 60 * hours))}`, early: (parseLocal(this.clock.now(), 'now') - laid) / 60 < hours }; // prettier-ignore
+  }
+
   /** When a round may go on what was last put on before it: its window on the shed's clock, at the air that is known. */
   private windowOf(round: PlannedRound): { text: string; past: boolean; early: boolean } | null {
     const all = this.standings();
@@ -306,8 +336,13 @@ export class LayUpDesk {
       )
       .at(-1);
     const found = before ? this.waitsOf(before.round) : null;
-    if (!before?.lastAt || !before.done || !found) return null;
+    if (!before?.lastAt || !before.done) return null;
     const laid = parseLocal(this.clock.at(before.lastAt), 'at');
+    if (!found) {
+      // Out of a can of its own: what such a product usually wants.
+      const hours = this.workOf(before.round)?.waitHours ?? 0;
+      return hours === 0 ? null : { past: false, early: (parseLocal(this.clock.now(), 'now') - laid) / 60 < hours, text: `usually from ${whenText(formatLocal(laid + 60 * hours))}: its can says` }; // prettier-ignore
+    }
     const at = (hour: number | null): string =>
       hour === null ? 'never, in this cold' : whenText(formatLocal(laid + 60 * hour));
     const nowHour = (parseLocal(this.clock.now(), 'now') - laid) / 60;
@@ -454,9 +489,17 @@ export class LayUpDesk {
 
   roundDone(): void {
     const { round } = this.now()!;
-    const found = this.found().trim();
-    this.store.log({ kind: 'round', round: round.id, label: this.name(round), ...(found ? { found } : {}) });
+    const [found, lot, wetMm] = [this.found().trim(), this.canLot().trim(), this.wetMm()];
+    this.store.log({
+      kind: 'round',
+      round: round.id,
+      label: this.name(round),
+      ...(found ? { found } : {}),
+      ...(lot && round.medium === 'paint' ? { lot } : {}),
+      ...(wetMm.length > 0 && this.workOf(round) ? { wetMm: [...wetMm] } : {}),
+    });
     this.found.set('');
+    this.wetMm.set([]);
     this.pickedRound.set(null);
   }
 
@@ -484,7 +527,7 @@ export class LayUpDesk {
 
   /** What people or devices told against each other. */
   readonly questions = computed(() =>
-    this.state().detail.state === 'open' ? questionsOf(this.plan().rounds, this.state().detail.log) : [],
+    this.state().detail.state === 'open' ? questionsOf(everyRound(this.plan()), this.state().detail.log) : [],
   );
 
   /** All of it is so as it was told. */

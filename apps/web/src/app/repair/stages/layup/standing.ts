@@ -1,11 +1,10 @@
 import { type RoundStanding, roundStandings } from '@ashstep/contract';
-import { closedCheckOf } from '@ashstep/core/repair';
+import { closedCheckOf, everyRound } from '@ashstep/core/repair';
 import type { RepairState } from '../../repair.store';
 import { isTicked } from '../ticked';
 
-/** Every round with what the log says of it. */
-export const standingsOf = ({ plan, detail }: Pick<RepairState, 'plan' | 'detail'>): RoundStanding[] =>
-  roundStandings(plan.rounds, detail.log);
+/** Every round with what the log says of it; those of the finish after those of the lay-up where they are wanted. */
+export const standingsOf = ({ plan, detail }: Pick<RepairState, 'plan' | 'detail'>, withFinish = false): RoundStanding[] => roundStandings(withFinish ? everyRound(plan) : plan.rounds, detail.log); // prettier-ignore
 
 /** A round was kept from the air, where it has to be. */
 export function isClosed({ detail }: Pick<RepairState, 'detail'>, { round }: RoundStanding): boolean {

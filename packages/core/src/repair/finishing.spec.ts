@@ -1,0 +1,62 @@
+import { NEW_REPAIR, type RepairInputs } from './inputs.js';
+import { everyRound } from './finishing.js';
+import { planRepair } from './plan.js';
+import { stepsInputOf } from './steps.js';
+import { jobSteps } from '../plan/index.js';
+
+const HULL: RepairInputs = {
+  ...NEW_REPAIR,
+  laminate: { ...NEW_REPAIR.laminate, thicknessMm: 4, clueIds: ['plate-polyester'] },
+  resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-medium' },
+};
+/** Three lines of nine readings, flat but for a low of so much under the middle. */
+const lowOf = (mm: number, after: 'cured' | 'filled') => ({
+  id: crypto.randomUUID(),
+  after,
+  instrument: '',
+  by: 'A',
+  at: null,
+  lines: [-60, 0, 60].map((yMm, line) => ({
+    name: 'ABC'[line]!,
+    readings: [-200, -150, -100, -50, 0, 50, 100, 150, 200].map((xMm) => ({ xMm, yMm, zMm: Math.abs(xMm) < 75 ? -mm : 0, sound: Math.abs(xMm) > 75 })), // prettier-ignore
+  })),
+});
+
+describe('the finish of a job', () => {
+  it('has a round for everything that is put on: paste with its filler, gel coat with its catalyst, paint out of its can', () => {
+    const { works, rounds } = planRepair(HULL).finish!;
+    expect(rounds.map(({ id }) => id)).toEqual(works.flatMap(({ id, medium }) => (medium === null ? [] : [id])));
+    const of = (id: string) => rounds.find((one) => one.id === id)!;
+    expect(of('fair-fill-1').pots[0]!.fillerG).toBeGreaterThan(0);
+    expect([of('gel-coat-1').medium, of('gel-coat-1').pots[0]!.mix.kind]).toEqual(['gelcoat', 'catalysed']);
+    expect([of('gel-coat-1').onto, of('gel-coat-2').onto]).toEqual(['abraded', 'green']);
+    expect([of('gel-coat-1').closing, of('gel-coat-2').closing]).toEqual([null, HULL.rounds.closing]);
+    const paint = planRepair({ ...HULL, place: { ...HULL.place, finish: 'paint' } }).finish!.rounds.find(({ id }) => id === 'paint-1')!; // prettier-ignore
+    expect([paint.medium, paint.pots]).toEqual(['paint', []]);
+    const plan = planRepair(HULL);
+    expect(new Set(everyRound(plan).map(({ id }) => id)).size).toBe(plan.rounds.length + rounds.length);
+  });
+
+  it('follows what was read: a low wants its fill, and what is fair after it wants none', () => {
+    const fills = (...fair: ReturnType<typeof lowOf>[]): (number | null)[] =>
+      planRepair({ ...HULL, finish: { ...HULL.finish, fair } }).finish!.works.flatMap(({ id, ml }) => (id.startsWith('fair-fill') ? [ml] : [])); // prettier-ignore
+    const [wanted] = fills(lowOf(2, 'cured'));
+    // Two millimetres deep, 100 to 200 mm wide, over 120 mm between the lines: some 24 to 48 ml.
+    expect(wanted!).toBeGreaterThan(24);
+    expect(wanted!).toBeLessThan(48);
+    expect(fills(lowOf(2, 'cured'), lowOf(0, 'filled'))).toEqual([null]);
+    expect(fills(lowOf(2, 'cured'), lowOf(0.9, 'filled')).length).toBe(2);
+    expect(fills(lowOf(0, 'cured'))).toEqual([]);
+  });
+
+  it('is dated work by work: each with its tick, gel coat within its window, nothing of it over epoxy before its full cure', () => {
+    const plan = planRepair(HULL);
+    const steps = jobSteps(stepsInputOf(HULL, plan)!);
+    const at = (key: string) => steps.find((step) => step.key === key)!;
+    for (const { id } of plan.finish!.works) expect(at(id).checkId).toBe(`finish-${id}`);
+    expect(at('gel-coat-2').after).toContain({ key: 'gel-coat-1', withinAgeHours: 24 });
+    expect(at('full-cure').after).toEqual([{ key: 'fair-fill-1' }]);
+    expect(at('wash-blush').after).toContain({ key: 'full-cure' });
+    expect(at('fair-fill-1-wait').stage).toBe('sandable');
+  });
+});
