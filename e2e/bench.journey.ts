@@ -174,7 +174,9 @@ describe('the bench', () => {
     await step('Rollers and brushes');
     await step('Cover the work', () => browser.press('Leave it out'));
     await step('Gloves off');
-    await step('Every round is down and cleared away');
+    // The finish follows: hands are told when it is hard.
+    await step('Wash off blush');
+    await browser.sees('It is not hard yet');
     expect(await browser.text()).not.toContain('Pot A, working time');
     await browser.saved();
     await browser.go(`${board}/layup?part=log`);

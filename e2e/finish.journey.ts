@@ -35,6 +35,36 @@ describe('fairing and colour', () => {
     await browser.sees('as it cured');
   }, 240_000);
 
+  it('is led at the bench: a fill out of its can, hands told when it is hard, gel coat mixed, put on and its film read', async () => {
+    const { browser } = scene;
+    await browser.go('/');
+    const tub = await browser.jobAddress('SY-3');
+    await browser.go(`${tub}/finish?part=steps`);
+    await browser.press('Mix it and put it on at the bench');
+    await browser.sees('Begin: fill');
+    await browser.press('Read the air');
+    for (const key of ['2', '1']) await browser.press(key);
+    await browser.press('Humidity');
+    for (const key of ['5', '5']) await browser.press(key);
+    await browser.press('Read so');
+    await browser.press('Begin');
+    await browser.sees('Lot, off the can');
+    expect(await browser.accessFaults()).toEqual([]);
+    await browser.type('Lot, off the can', 'F-12');
+    await browser.press('Fill: on');
+    await browser.sees('Hard enough from');
+    await browser.sees('It is not hard yet');
+    await browser.press('Sand fair: done');
+    await browser.sees('Begin: gel coat, pass 1 of 2');
+    await browser.go(`${tub}/finish?part=steps`);
+    await browser.sees('Fill done, lot F-12');
+    await browser.sees('Gel coat, pass 1 of 2');
+    // Every work is a step of the days, of a job that is on the plan.
+    await browser.go(`${scene.launch}/days?part=steps`);
+    await browser.sees('Neat coat before the filler');
+    await browser.sees('Fill 1: wait');
+  }, 120_000);
+
   it('matches a colour: a recipe, a trial that came out wrong, and what to add', async () => {
     const { browser } = scene;
     await browser.go(`${scene.launch}/finish?part=colour`);

@@ -136,7 +136,8 @@ describe('the second face of the launch, with instruments', () => {
     await browser.pressAt('.lots .chips:last-of-type .chip');
     await mainTo('down and wet out');
     await stepsTo('Leftovers out');
-    await stepsTo('Every round is down and cleared away');
+    await stepsTo('Begin: neat coat before the filler');
+    await browser.sees('Sandable from');
   }, 240_000);
 
   it('stands in the log with who, on what device, and with which instruments', async () => {

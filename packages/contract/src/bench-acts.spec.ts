@@ -49,7 +49,9 @@ describe('an act of the bench', () => {
     const open = openActs(acts, (act) => isActDone(act, progress(log)));
     expect(open[0]!.id).toBe(`ply:${round.plies[1]!.key}`);
     expect(open.map(({ kind }) => kind)).not.toContain('prime');
-    expect(open.filter(({ kind, round }) => kind === 'clear' && plan.rounds.includes(round)).length).toBe(4 * plan.rounds.length);
+    expect(open.filter(({ kind, round }) => kind === 'clear' && plan.rounds.includes(round)).length).toBe(
+      4 * plan.rounds.length,
+    );
     expect(openActs(acts, (act) => isActDone(act, progress([])))).toEqual(acts);
   });
 

@@ -6,6 +6,7 @@ import {
   type RepairPlan,
   cardOfMedium,
   closedCheckOf,
+  finishCheck,
   planRepair,
   resinConditions,
 } from '@ashstep/core/repair';
@@ -124,13 +125,15 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<() =>
       new Date(Math.max(clock, ...job.inputs.survey.readings.map(({ at }) => (at ? new Date(at).getTime() : 0)))),
   };
   const { technician } = job;
+  const opened = clock;
+  const inputs = job.finish ? { ...job.inputs, finish: job.finish((hours) => wallClockIn(HOME_ZONE, new Date(opened + 60 * hours * MINUTE_MS))) } : job.inputs; // prettier-ignore
   const { version } = await openRepair(context, { id, craftId: job.craft.id, title: job.title }, technician);
   for (const section of sectionNames)
     await saveSection(
       section === 'survey' ? later : context,
       id,
       section,
-      job.inputs[section],
+      inputs[section],
       { basedOn: version, editId: null },
       technician,
     );
@@ -138,7 +141,7 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<() =>
     const photo = { id: photoId(job.key), name: job.photo.name, picked: await takePicture(job.photo.scene) };
     await addPhoto(context, id, photo, technician);
   }
-  const plan = planRepair(job.inputs);
+  const plan = planRepair(inputs);
   for (const [i, text] of (job.notes ?? []).entries())
     await addLogEntry(context, id, demoId(`${job.key} note ${i}`), { kind: 'note', text }, technician);
   if (job.stage >= 6) await tickConditions(context, id, plan, technician);
@@ -151,6 +154,7 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<() =>
     });
     await closeRounds(context, id, job, plan);
   }
+  if (job.finished) await finish(context, id, job, plan, (hours) => (clock = Math.max(clock, Math.min(clock + 60 * hours * MINUTE_MS, today.getTime() - 240 * MINUTE_MS)))); // prettier-ignore
   for (const key of job.prepared ?? []) {
     const morning = openMorning(today, 1);
     const doneAt = morning.replace('T08:00', 'T11:30');
@@ -277,7 +281,28 @@ async function goOn(
   await begin(context, id, job, plan, round);
 }
 
-/** Fills, beds and coats, pot by pot and spot by spot, each round once the one before it can be sanded. */
+/** A round that is not told by its plies: begun in the air that was read, mixed pot by pot, put on spot by spot, and closed from the air. */
+async function putOn(
+  context: Context,
+  id: string,
+  job: DemoJob,
+  plan: RepairPlan,
+  round: PlannedRound,
+  more: { lot?: string; wetMm?: number[] } = {},
+): Promise<void> {
+  const add = (name: string, entry: LogEntryBody): Promise<void> => addLogEntry(context, id, demoId(`${job.key} ${name}`), entry, job.technician); // prettier-ignore
+  const read = await begin(context, id, job, plan, round);
+  const lots = round.medium === 'gelcoat' ? { resinLot: 'G-204', secondLot: 'P-14' } : { resinLot: 'R-3107', secondLot: 'H-882' }; // prettier-ignore
+  for (const pot of round.pots)
+    await add(`pot ${round.id} ${pot.label}`, { kind: 'batch', round: round.id, label: pot.label, resinG: tenth(pot.mix.resinG), secondG: hundredth(pot.mix.secondG), ...(pot.fillerG > 0 ? { fillerG: tenth(pot.fillerG) } : {}), ...lots, tempC: plan.air.tempC.value, read }); // prettier-ignore
+  for (const [i, spotId] of round.spotIds.entries())
+    await add(`spot ${round.id} ${spotId}`, { kind: 'spot', round: round.id, spotId, label: `${round.name}, spot ${i + 1}` }); // prettier-ignore
+  await add(`round ${round.id}`, { kind: 'round', round: round.id, label: round.name, ...more });
+  const closed = closedCheckOf(round);
+  if (closed) await setCheck(context, id, closed, true, job.technician);
+}
+
+/** Fills, beds and coats, each round once the one before it can be sanded. */
 async function workRounds(
   context: Context,
   id: string,
@@ -285,24 +310,35 @@ async function workRounds(
   plan: RepairPlan,
   pass: (minutes: number) => void,
 ): Promise<void> {
-  const add = (name: string, entry: LogEntryBody): Promise<void> => addLogEntry(context, id, demoId(`${job.key} ${name}`), entry, job.technician); // prettier-ignore
   await prepare(context, id, job, plan);
   for (const [at, round] of plan.rounds.slice(0, job.roundsWorked).entries()) {
-    const read = await begin(context, id, job, plan, round);
-    const lots = round.medium === 'gelcoat' ? { resinLot: 'G-204', secondLot: 'P-14' } : { resinLot: 'R-3107', secondLot: 'H-882' }; // prettier-ignore
-    for (const pot of round.pots)
-      await add(`pot ${round.id} ${pot.label}`, { kind: 'batch', round: round.id, label: pot.label, resinG: tenth(pot.mix.resinG), secondG: hundredth(pot.mix.secondG), ...(pot.fillerG > 0 ? { fillerG: tenth(pot.fillerG) } : {}), ...lots, tempC: plan.air.tempC.value, read }); // prettier-ignore
-    for (const [i, spotId] of round.spotIds.entries())
-      await add(`spot ${round.id} ${spotId}`, { kind: 'spot', round: round.id, spotId, label: `${round.name}, spot ${i + 1}` }); // prettier-ignore
-    await add(`round ${round.id}`, { kind: 'round', round: round.id, label: round.name });
-    const closed = closedCheckOf(round);
-    if (closed) await setCheck(context, id, closed, true, job.technician);
+    await putOn(context, id, job, plan, round);
     const card = cardOfMedium(round.medium, plan.resin?.card ?? null);
     if (card && at + 1 < job.roundsWorked!) pass(60 * windows({ card, airTempC: plan.air.tempC.value }).sandableHour!);
   }
   // All of it done, and looked at.
   if (job.roundsWorked === plan.rounds.length)
-    for (const { id: part } of [...(plan.finish?.works ?? []), ...(plan.finish?.checks ?? [])]) await setCheck(context, id, `finish-${part}`, true, job.technician); // prettier-ignore
+    for (const { id: part } of [...plan.finish!.works, ...plan.finish!.checks]) await setCheck(context, id, finishCheck(part), true, job.technician); // prettier-ignore
+}
+
+/** Every work of the finish: what is put on once the one before is hard, with the film its gauge read; the rest by hand. */
+async function finish(
+  context: Context,
+  id: string,
+  job: DemoJob,
+  plan: RepairPlan,
+  cure: (hours: number) => void,
+): Promise<void> {
+  const { works, rounds, checks } = plan.finish!;
+  cure(24);
+  for (const work of works) {
+    const round = rounds.find((one) => one.id === work.id);
+    if (round)
+      await putOn(context, id, job, plan, round, round.medium === 'paint' ? { lot: 'V-61', wetMm: [0.11, 0.1, 0.12] } : {}); // prettier-ignore
+    else await setCheck(context, id, finishCheck(work.id), true, job.technician);
+    cure(work.waitHours);
+  }
+  for (const look of checks) await setCheck(context, id, finishCheck(look.id), true, job.technician);
 }
 
 /** Rounds that were laid whole were kept from the air where they had to be. */

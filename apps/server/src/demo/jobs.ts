@@ -1,7 +1,8 @@
 import type { CraftBody, Person } from '@ashstep/contract';
-import { type LaidPhoto, NEW_REPAIR, type RepairInputs } from '@ashstep/core/repair';
+import { type LaidPhoto, NEW_REPAIR, NO_FINISH, type RepairInputs } from '@ashstep/core/repair';
 import { smallInputs } from '@ashstep/core/small';
 import { type MapMark, type Reading, tapGrid } from '@ashstep/core/survey';
+import { colourOfTheSled, fairOfTheFour } from './finish-jobs.js';
 import { BOTTOM, ROOF, type Scene, ruleEnds, tapedCorners } from './pictures.js';
 import { CRAFT, PEOPLE, demoId } from './workshop.js';
 
@@ -22,6 +23,10 @@ export interface DemoJob {
   prepared?: readonly string[];
   /** Rounds before the plies of the patch that are done. */
   roundsWorked?: number;
+  /** What was read and decided of its finish, at so many hours from its opening by the shed's clock. */
+  finish?: (at: (hours: number) => string) => RepairInputs['finish'];
+  /** Everything of its finish is on, looked at and done. */
+  finished?: boolean;
   /** Plies logged as laid; -1 for all. */
   plies: number;
   /** Readings of hardness at inspection; none when not inspected. */
@@ -189,6 +194,7 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
           wrap: { roundMm: 210, stripMm: 60, angleDeg: 45, overlapMm: 10, layers: 2, pastMm: 50 },
         },
         stack: { coverFabricId: null, finishAllowanceMm: 0.2 },
+        finish: { ...NO_FINISH, paintEdge: 'fade', putBack: 'Two white stripes, 12 mm, 40 mm apart, along the rail' },
         mix: { potFloorG: 20, scaleErrorG: 0.1 },
         days: { startAt: morning(0) },
       }),
@@ -201,6 +207,8 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
       openedDaysAgo: 12,
       stage: 9,
       plies: -1,
+      finish: fairOfTheFour,
+      finished: true,
       hardness: [82, 83, 80, 81, 84, 83, 82, 84, 82, 82],
       inputs: inputs({
         place: { where: 'Gunwale, seat 3, port', craftKind: 'paddle', service: 'high', finish: 'bare' },
@@ -329,6 +337,7 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
       plies: 0,
       roundsWorked: 2,
       sealedBy: PEOPLE.maren,
+      finish: colourOfTheSled,
       inputs: smallInputs(
         inputs({
           place: { where: 'Both runners, underside', craftKind: 'vehicle', service: 'cosmetic' },
@@ -342,7 +351,7 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
           widthMm: 12,
           depthMm: 1,
           reachesFibre: false,
-          colour: 'Signal red, faded: matched by eye after polishing',
+          colour: 'Signal red, faded: matched to the polished neighbour',
           more: [
             { lengthMm: 90, widthMm: 10, depthMm: 0.8 },
             { lengthMm: 45, widthMm: 8, depthMm: 0.6 },

@@ -237,7 +237,7 @@ describe('record', () => {
       /\s+/g,
       ' ',
     );
-    expect(text).toContain('Fairing and colour');
+    expect(text).toContain('Fairing, coats and colour');
     expect(text).toMatch(/as it cured.*1\.20.*no.*after filling.*0\.10.*yes/);
     expect(text).toContain('Colour to match: L 88.0, a -2.0, b 8.0, typed; cleaned and polished first');
     expect(text).toContain('Mixed: 199.0 g white, 0.75 g ochre.');

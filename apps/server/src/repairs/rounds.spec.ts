@@ -1,6 +1,7 @@
 import { type RepairDetail, questionsOf } from '@ashstep/contract';
 import { randomUUID } from 'node:crypto';
 import { type RepairInputs, planRepair } from '@ashstep/core/repair';
+import { pdfText } from '../testing/pdf.js';
 import { newRepair, saveSection, startEntry } from '../testing/repairs.js';
 import { TestClient, type TestReply, TestServer } from '../testing/server.js';
 
@@ -85,6 +86,26 @@ describe('rounds in the log', () => {
     const unknown = await log(id, { kind: 'spot', round: 'fair', spotId: 'none', label: 'Spot' });
     expect([unknown.status, unknown.body.fields[0].path]).toEqual([422, 'entry.spotId']);
     expect((await log(id, pot('nowhere', 'A'))).body.fields[0].path).toBe('entry.round');
+  });
+
+  it('go on into the finish: gel coat is mixed by its own catalyst, a coat has its lot and wet film, and the board and the paper tell of it', async () => {
+    const { id, inputs } = await planned();
+    const { works } = planRepair(inputs).finish!;
+    expect(works.map((work) => work.id)).toContain('gel-coat-1');
+    // 30 g with 1.8 ml of catalyst to the hundred, 1.12 g/ml.
+    expect((await log(id, pot('gel-coat-1', 'A', { resinG: 30, secondG: 0.6 }))).body.log.at(-1).within).toBeTrue();
+    expect((await log(id, pot('gel-coat-1', 'A', { resinG: 30, secondG: 3 }))).body.log.at(-1).within).toBeFalse();
+    const on = { kind: 'round', round: 'gel-coat-1', label: 'Gel coat, pass 1 of 2', wetMm: [0.27, 0.25] };
+    expect((await log(id, on)).status).toBe(201);
+    expect((await log(id, on)).body.log.at(-1).entry.kind).toBe('witness');
+    expect((await log(id, { kind: 'round', round: 'fair-fill-1', label: 'Fill', lot: 'F-12' })).status).toBe(201);
+    expect((await log(id, { ...on, round: 'gel-coat-9' })).body.fields[0].path).toBe('entry.round');
+    expect((await log(id, { ...on, round: 'gel-coat-2', wetMm: [99] })).status).toBe(422);
+    const row = (await tech.send('GET', '/api/repairs')).body.find((one: { id: string }) => one.id === id);
+    expect(row.checks.map((check: { id: string }) => check.id)).toEqual(jasmine.arrayContaining(['finish-gel-coat-1', 'finish-fair-fill-1'])); // prettier-ignore
+    const text = (await pdfText((await tech.send('GET', `/api/repairs/${id}/record.pdf`)).body)).replace(/\s+/g, ' ');
+    expect(text).toMatch(/Gel coat, pass 1 of 2.*P-1, C-9.*30\.6.*0\.27, 0\.25/);
+    expect(text).toContain('lot F-12');
   });
 
   it('lose what is taken back, which stays in the log with its time and can be logged anew', async () => {

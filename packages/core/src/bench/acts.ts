@@ -71,7 +71,8 @@ function finishActs(plan: RepairPlan): Act[] {
   if (plan.rounds.length === 0) return [];
   return works.flatMap((work): Act[] => {
     const round = rounds.find(({ id }) => id === work.id);
-    if (!round) return [{ kind: 'work', id: `work:${work.id}`, round: byHand(work), check: finishCheck(work.id), work }];
+    if (!round)
+      return [{ kind: 'work', id: `work:${work.id}`, round: byHand(work), check: finishCheck(work.id), work }];
     const closed = closedCheckOf(round);
     return [
       { kind: 'begin', id: `begin:${round.id}`, round },

@@ -237,7 +237,13 @@ const PARTS: Readonly<Record<string, Parts>> = {
     return [
       { id: 'polish-sand', name: 'Wet sand', text: `Wet sand with a block: ${wet.join(', ')}, none left out, fresh paper`, why: 'Each takes out the scratch of the one before. Stop when the budget says so.', share: 0.5, caution: 'A block, not the fingers: they dig between. Keep off the edges.' }, // prettier-ignore
       { id: 'polish-compound', name: 'Compound', text: 'Compound, a wool or foam pad, kept moving', why: 'It burns through at an edge in seconds.', share: 0.3 }, // prettier-ignore
-      { id: 'polish-wax', name: 'Polish and wax', text: text.includes('wax') ? 'Polish, then wax' : text, why, share: 0.2 },
+      {
+        id: 'polish-wax',
+        name: 'Polish and wax',
+        text: text.includes('wax') ? 'Polish, then wax' : text,
+        why,
+        share: 0.2,
+      },
     ];
   },
 };
@@ -251,7 +257,17 @@ const RIM_MM = 20;
 
 const flowOf = ({ areaMm2, tempC, coat: own, dropsPerMl }: WorksFacts, dryMm: number): Pick<FinishWork, 'ml' | 'massG' | 'wetMm' | 'catalyst'> => gelOf({ areaM2: areaMm2 / 1e6, dryMm, tempC, way: own.way, ...(dropsPerMl === undefined ? {} : { dropsPerMl }) }); // prettier-ignore
 
-function gelOf({ way = 'brush', ...of }: { areaM2: number; dryMm: number; tempC: number; way?: CoatWay; dropsPerMl?: number }): Pick<FinishWork, 'ml' | 'massG' | 'wetMm' | 'catalyst'> { // prettier-ignore
+function gelOf({
+  way = 'brush',
+  ...of
+}: {
+  areaM2: number;
+  dryMm: number;
+  tempC: number;
+  way?: CoatWay;
+  dropsPerMl?: number;
+}): Pick<FinishWork, 'ml' | 'massG' | 'wetMm' | 'catalyst'> {
+  // prettier-ignore
   const found = attempt(() => coat({ medium: 'gelcoat', way, leastPasses: 1, maxPassMm: of.dryMm * 2, ...of })).result;
   return found ? { ml: found.ml, massG: found.massG, wetMm: found.wetMm, catalyst: found.pass.catalyst } : { ml: null, massG: null, wetMm: null, catalyst: null }; // prettier-ignore
 }

@@ -63,7 +63,12 @@ const LIGHT = 'hollow-spheres';
 /** Light epoxy paste, g/ml, by which its millilitres with what is to spare are known. */
 const LIGHT_G_PER_ML = 0.7;
 
-function roundsOf(works: readonly FinishWork[], inputs: RepairInputs, card: SystemCard, areaMm2: number): PlannedRound[] {
+function roundsOf(
+  works: readonly FinishWork[],
+  inputs: RepairInputs,
+  card: SystemCard,
+  areaMm2: number,
+): PlannedRound[] {
   const rounds = works.flatMap((work): PlannedRound[] => {
     if (work.medium === null) return [];
     const mixed = attempt(() => potsOf(work, inputs, card, areaMm2)).result ?? { pots: [], fillerName: '' };

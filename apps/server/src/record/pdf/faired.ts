@@ -1,12 +1,20 @@
-import { FAIR_AFTER, type RecordBody, readColourWords, trialWords } from '@ashstep/contract';
-import { battenOf, fairClassOf, fairFound, highestOf } from '@ashstep/core/repair';
+import {
+  FAIR_AFTER,
+  type RecordBody,
+  readColourWords,
+  roundStandings,
+  standingLog,
+  trialWords,
+} from '@ashstep/contract';
+import { type RepairPlan, battenOf, fairClassOf, fairFound, highestOf } from '@ashstep/core/repair';
 import type { Sheet } from '../../platform/sheet.js';
 
-/** Readings of how fair it is, round after round, and the colour with its trials; nothing where none was read. */
-export function faired(sheet: Sheet, { inputs }: RecordBody): void {
+/** Readings of how fair it is, round after round, what was put on with its lots and film, and the colour with its trials; nothing where there is none of it. */
+export function faired(sheet: Sheet, { inputs, log }: RecordBody, plan: RepairPlan): void {
   const { fair, colour } = inputs.finish;
-  if (fair.length === 0 && colour.target === null) return;
-  sheet.section('Fairing and colour');
+  const coats = coatsOn(log, plan);
+  if (fair.length === 0 && colour.target === null && coats.length === 0) return;
+  sheet.section('Fairing, coats and colour');
   if (fair.length > 0) {
     const { label, toleranceMm } = fairClassOf(inputs);
     sheet.line(
@@ -39,10 +47,52 @@ export function faired(sheet: Sheet, { inputs }: RecordBody): void {
       fair.map((one) => ({ one, found: fairFound(one, toleranceMm).result })),
     );
   }
+  if (coats.length > 0)
+    sheet.table(
+      [
+        { title: 'Put on', width: 26, value: ({ name }) => name },
+        { title: 'When, who', width: 26, value: ({ at, by }) => `${sheet.when(at)}, ${by}` },
+        { title: 'Lots', width: 24, value: ({ lots }) => lots.join(', ') || 'not noted' },
+        { title: 'Grams', width: 10, align: 'right', value: ({ grams }) => (grams === null ? '–' : grams.toFixed(1)) },
+        { title: 'Wet film, mm', width: 14, align: 'right', value: ({ wetMm }) => wetMm.map((mm) => mm.toFixed(2)).join(', ') || 'not read' }, // prettier-ignore
+      ],
+      coats,
+    );
   if (colour.target) {
     const { target, polished, trials } = colour;
     sheet.line(`Colour to match: ${readColourWords(target)}${polished ? '; cleaned and polished first' : ''}; ${target.by}, ${target.at?.replace('T', ' ') ?? ''}.`); // prettier-ignore
     for (const trial of trials) sheet.line(trialWords(trial, target));
     if (trials.length > 0) sheet.line('Pigments of the made-up shelf.');
   }
+}
+
+interface CoatOn {
+  name: string;
+  at: string;
+  by: string;
+  lots: string[];
+  /** Mixed for it within the ratio; null of what came out of a can. */
+  grams: number | null;
+  wetMm: readonly number[];
+}
+
+/** What was put on in the finish, by the log. */
+function coatsOn(log: RecordBody['log'], { finish }: RepairPlan): CoatOn[] {
+  const rounds = finish?.rounds ?? [];
+  const standing = standingLog(log);
+  return roundStandings(rounds, log).flatMap(({ round, pots }): CoatOn[] => {
+    const done = standing.find(({ entry }) => entry.kind === 'round' && entry.round === round.id);
+    if (done?.entry.kind !== 'round') return [];
+    const mixed = pots.flatMap(({ entry, within }) => (entry.kind === 'batch' && within !== false ? [entry] : []));
+    return [
+      {
+        name: round.name,
+        at: done.at,
+        by: done.by,
+        lots: [...new Set([...mixed.flatMap(({ resinLot, secondLot }) => [resinLot, secondLot]), ...(done.entry.lot ? [done.entry.lot] : [])])], // prettier-ignore
+        grams: mixed.length === 0 ? null : mixed.reduce((sum, { resinG, secondG, fillerG = 0 }) => sum + resinG + secondG + fillerG, 0), // prettier-ignore
+        wetMm: done.entry.wetMm ?? [],
+      },
+    ];
+  });
 }

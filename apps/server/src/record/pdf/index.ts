@@ -79,7 +79,7 @@ export async function recordPdf(
   stackAndMix(sheet, plan, body.inputs.mix.weighing === 're-zeroed');
   days(sheet, plan);
   bench(sheet, body);
-  faired(sheet, body);
+  faired(sheet, body, plan);
   checks(sheet, body);
   if (faults.length === 0) signatures(sheet, body, hash, seal);
   sheet.line(`Times are those of the shed (${zone}).`);

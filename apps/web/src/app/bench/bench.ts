@@ -32,6 +32,7 @@ import { type Act, actsOf, restPot } from '@ashstep/core/bench';
 import type { FinishWork } from '@ashstep/core/finish';
 import { attempt } from '@ashstep/core/errors';
 import type { Point } from '@ashstep/core/geometry';
+import { STAGES } from '@ashstep/core/hazards';
 import { type PlannedRound, type RoundPot, cardOfMedium } from '@ashstep/core/repair';
 import { parseQuantity } from '@ashstep/core/units';
 import { first, interval, switchMap } from 'rxjs';
@@ -111,7 +112,11 @@ export class Bench {
   private readonly progress = computed(() => ({ standings: this.desk.standings(), ticked: (id: string) => isTicked(this.state().detail, id) })); // prettier-ignore
   /** The act that is looked back at; the next one to do where none is. */
   private readonly looking = signal<string | null>(null);
-  private readonly open = computed(() => openActs(this.acts(), (act) => this.isDone(act)));
+  private readonly open = computed(() => {
+    const open = openActs(this.acts(), (act) => this.isDone(act));
+    // Once the lay-up is done on the sheet, what was only to be ticked of it is asked no more.
+    return this.state().detail.stageReached > STAGES.indexOf('layup') ? open.filter(({ round }) => this.desk.workOf(round) !== null) : open; // prettier-ignore
+  });
   private readonly nextAct = computed(() => this.open()[0] ?? null);
   readonly act = computed(() => this.acts().find(({ id }) => id === this.looking()) ?? this.nextAct());
   readonly done = computed(() => (this.act() ? this.isDone(this.act()!) : false));

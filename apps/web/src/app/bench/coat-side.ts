@@ -19,23 +19,21 @@ const MOST_FILMS = 12;
   imports: [Keypad, QuantityPipe, TextInput],
   template: `
     @if (fromCan()) {
-      <h2>Lot, off the can</h2>
-      <input aria-label="Lot of the can" maxlength="60" [value]="desk.canLot()" (typed)="desk.canLot.set($event)" />
+      <label for="can-lot">Lot, off the can</label>
+      <input id="can-lot" maxlength="60" [value]="desk.canLot()" (typed)="desk.canLot.set($event)" />
     }
     @if (work().wetMm !== null || fromCan()) {
       <h2>Wet film</h2>
       @if (work().wetMm; as wanted) {
         <p>
-          Wanted: <b class="num">{{ wanted | qty: 'thickness' }}</b
-          >.
+          Wanted: <b class="num">{{ wanted | qty: 'thickness' }}</b>.
         </p>
       }
       @if (desk.wetMm().length > 0) {
         <ul>
           @for (mm of desk.wetMm(); track $index) {
             <li>
-              <b class="num">{{ mm | qty: 'thickness' }}</b
-              ><button type="button" class="act" (click)="drop($index)">
+              <b class="num">{{ mm | qty: 'thickness' }}</b><button type="button" class="act" (click)="drop($index)">
                 Take out<span class="visually-hidden">: reading {{ $index + 1 }}</span>
               </button>
             </li>
@@ -55,7 +53,8 @@ const MOST_FILMS = 12;
       flex-direction: column;
       gap: 12px;
     }
-    h2 {
+    h2,
+    label {
       font: 640 20px var(--head);
     }
     input {

@@ -80,7 +80,7 @@ export const lot = (patch: Partial<Lot>): Lot => ({
 
 /** What panels of a repair work with: a store that notes what it is asked, a shelf, a shed and its plan. */
 export class PanelBench {
-  readonly store = jasmine.createSpyObj<RepairStore>('store', ['edit', 'reach', 'pick', 'log']);
+  readonly store = jasmine.createSpyObj<RepairStore>('store', ['edit', 'reach', 'pick', 'log', 'check']);
   private shown = stateOf();
   readonly lots = signal<Lot[]>([]);
   readonly units$ = new BehaviorSubject<'metric' | 'imperial'>('metric');
@@ -122,6 +122,11 @@ export class PanelBench {
         },
       ],
     });
+  }
+
+  /** What was ticked and unticked, in order. */
+  get ticks(): readonly (readonly [string, boolean])[] {
+    return this.store.check.calls.allArgs();
   }
 
   async show<T>(panel: Type<T>, state: RepairState, inputs: Record<string, unknown> = {}): Promise<string> {

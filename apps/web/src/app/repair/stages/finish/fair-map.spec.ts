@@ -47,6 +47,10 @@ describe('how fair it is', () => {
     expect(told).toContain('lowest 1.00 mm off the fair curve');
     expect(told).toContain('of light epoxy paste');
     expect(await show([round(null)])).not.toContain('fair curve;');
+    // What stands proud is less than nothing, with a true minus; nothing has no sign.
+    await show([round(-0.34)]);
+    const gaps = [...bench.host.querySelectorAll('.place')].map((one) => one.lastChild!.textContent);
+    expect(gaps.slice(0, 6)).toEqual(['0.0', '0.0', '0.0', '\u22120.3', '\u22120.3', '\u22120.3']);
   });
 
   it('guards an edge a long board would reach over', async () => {

@@ -114,6 +114,13 @@ export class FairMap extends Panel {
     return (this.plan().taper?.clearances ?? []).filter(({ name, mm }) => edges.has(name) && mm < EDGE_NEAR_MM);
   });
 
+  /** The gap under the edge as it stands in its place, in the person's unit: 0.1 mm, or thousandths of an inch. */
+  gapText(zMm: number): string {
+    const [per, digits] = this.session.person?.units === 'imperial' ? [1000 / 25.4, 0] : [1, 1];
+    const gap = Number((-zMm * per).toFixed(digits));
+    return `${gap < 0 ? '\u2212' : ''}${Math.abs(gap).toFixed(digits)}`;
+  }
+
   layOut(): void {
     const outline = this.outline();
     const size = Math.max(...outline.map(({ x }) => x)) - Math.min(...outline.map(({ x }) => x));

@@ -18,7 +18,7 @@ import { isWorkTicked } from '../ticked';
   template: `
     <ol>
       @for (row of rows(); track row.work.id) {
-        <li>
+        <li [class.next]="row.next">
           <label class="tick"
             ><input
               type="checkbox"
@@ -26,7 +26,10 @@ import { isWorkTicked } from '../ticked';
               [disabled]="row.logged !== null || sealed()"
               (ticked)="store.check(row.check, $event)"
             /><span
-              ><b>{{ row.work.name }}.</b> {{ row.work.text }}. {{ row.work.why }}
+              ><b>{{ row.work.name }}.</b> {{ row.work.text }}.
+              @if (row.next) {
+                {{ row.work.why }}
+              }
               <span class="quiet">
                 @for (line of row.amounts; track line) {
                   {{ line }}
@@ -38,25 +41,25 @@ import { isWorkTicked } from '../ticked';
                   Not before full cure.
                 }
                 @if (row.work.waitHours) {
-                  Then {{ row.work.waitHours }} h{{ row.work.untilHours ? ', at most ' + row.work.untilHours + ' h' : '' }}.
+                  Then {{ row.work.waitHours }} h{{
+                    row.work.untilHours ? ', at most ' + row.work.untilHours + ' h' : ''
+                  }}.
                 }
               </span></span
             ></label
           >
           @if (row.logged) {
             <p class="logged">✓ {{ row.logged }}</p>
-          } @else if (!row.done && !sealed()) {
+          } @else if (row.next && !sealed()) {
             @if (row.work.caution) {
               <p class="quiet">{{ row.work.caution }}</p>
             }
             @if (row.work.medium !== null) {
               <a class="act small" [routerLink]="['/repair', state().detail.id, 'bench']"
-                >At the bench<span class="visually-hidden">: {{ row.work.name }}</span></a
+                >Mix it and put it on at the bench</a
               >
             } @else if (row.work.reads) {
-              <a class="act small" [routerLink]="[]" [queryParams]="{ part: 'fair' }"
-                >Read the lines<span class="visually-hidden">: {{ row.work.name }}</span></a
-              >
+              <a class="act small" [routerLink]="[]" [queryParams]="{ part: 'fair' }">Read the lines</a>
             }
           }
         </li>
@@ -69,12 +72,17 @@ import { isWorkTicked } from '../ticked';
       padding: 0;
       list-style: none;
     }
-    li {
-      padding-bottom: 8px;
+    li.next {
+      padding: 8px 0;
+      border-top: 2px solid var(--ink);
+      border-bottom: 2px solid var(--ink);
     }
     p,
     .act {
-      margin-left: 44px;
+      margin-left: 35px;
+    }
+    .logged {
+      margin-top: 0;
     }
   `,
 })
@@ -84,7 +92,7 @@ export class FinishSteps extends Panel {
   readonly rows = computed(() => {
     const { detail } = this.state();
     const log = standingLog(detail.log);
-    return (this.plan().finish?.works ?? []).map((work) => {
+    const rows = (this.plan().finish?.works ?? []).map((work) => {
       const entry = log.find(({ entry: one }) => one.kind === 'round' && one.round === work.id);
       const logged = entry?.entry.kind === 'round' ? `${doneWords(entry.entry)}: ${whenText(this.clock.at(entry.at))}, ${entry.by}` : null; // prettier-ignore
       return {
@@ -95,5 +103,7 @@ export class FinishSteps extends Panel {
         amounts: work.medium === null ? [] : amountLines(work, this.inQuantity),
       };
     });
+    const next = rows.find(({ done }) => !done);
+    return rows.map((row) => ({ ...row, next: row === next }));
   });
 }

@@ -1,32 +1,38 @@
+import { NO_FINISH } from '@ashstep/core/repair';
 import { PanelBench, stateOf } from '../../panel.testing';
 import { TopCoat } from './top-coat';
 
+const coat = (own: Partial<typeof NO_FINISH.coat>) => ({ coat: { ...NO_FINISH.coat, ...own } });
+
 describe('a full coat', () => {
   let bench: PanelBench;
-  beforeEach(() => {
-    localStorage.clear();
-    bench = new PanelBench();
-  });
+  beforeEach(() => (bench = new PanelBench()));
 
-  it('of gel coat: 0.5 mm dry is 0.53 wet, in two passes, with what the brush keeps', async () => {
-    await bench.show(TopCoat, stateOf({ place: { finish: 'gelcoat' } }));
-    await bench.type('Area', '0.2');
+  it('of gel coat: 0.5 mm dry is 0.53 wet, in two passes, with what is kept by brush or gun', async () => {
     // 0.2 m² × 0.5/0.94 mm = 106.4 ml; over 0.95 for the brush 112 ml, at 1.2 g/ml 134 g.
-    const told = bench.text();
+    const told = await bench.show(TopCoat, stateOf({ place: { finish: 'gelcoat' }, finish: coat({ areaMm2: 200_000 }) })); // prettier-ignore
     expect(told).toContain('112 ml, 134 g in 2 passes, with 5 % lost');
     expect(told).toContain('0.27 mm after each pass, 0.53 mm in all');
     expect(told).toContain('No wax before the last pass');
-    await bench.choose('#coat-way', 'spray');
-    expect(bench.text()).toContain('142 ml');
+    const sprayed = await bench.show(TopCoat, stateOf({ place: { finish: 'gelcoat' }, finish: coat({ areaMm2: 200_000, way: 'spray' }) })); // prettier-ignore
+    expect(sprayed).toContain('142 ml');
   });
 
   it('of paint asks the can first: half solids go on twice as thick', async () => {
     expect(await bench.show(TopCoat, stateOf({ place: { finish: 'paint' } }))).toContain('its can says');
-    await bench.type('Area', '1');
-    await bench.type('Dry thickness', '0.1');
-    await bench.type('Solids', '50');
-    expect(bench.text()).toContain('0.20 mm in all');
-    await bench.type('Solids', '0');
-    expect(bench.host.querySelector('.remark')).not.toBeNull();
+    const told = await bench.show(TopCoat, stateOf({ place: { finish: 'paint' }, finish: coat({ areaMm2: 1e6, dryMm: 0.1, solidsPercent: 50 }) })); // prettier-ignore
+    expect(told).toContain('0.20 mm in all');
+  });
+
+  it('keeps what is typed with the job: area in square metres, how it is put on, where the paint ends, what goes back', async () => {
+    await bench.show(TopCoat, stateOf({ place: { finish: 'paint' } }));
+    await bench.type('Area', '0.2');
+    expect(bench.lastEdit<object>('finish')).toEqual(coat({ areaMm2: 200_000 }));
+    await bench.choose('#coat-way', 'roller');
+    expect(bench.lastEdit<object>('finish')).toEqual(coat({ way: 'roller' }));
+    await bench.choose('#paint-edge', 'hard');
+    expect(bench.lastEdit<object>('finish')).toEqual({ paintEdge: 'hard' });
+    await bench.type('Film, decals', 'Two stripes');
+    expect(bench.lastEdit<object>('finish')).toEqual({ putBack: 'Two stripes' });
   });
 });

@@ -314,7 +314,12 @@ export class LayUpDesk {
   /** When hands may go on what was put on before a work of the finish: hard enough to sand, or fully cured where it says so. */
   handsFrom(work: FinishWork): { text: string; early: boolean } | null {
     const { works = [], rounds = [] } = this.plan().finish ?? {};
-    const before = works.slice(0, works.findIndex(({ id }) => id === work.id)).findLast(({ medium }) => medium !== null);
+    const before = works
+      .slice(
+        0,
+        works.findIndex(({ id }) => id === work.id),
+      )
+      .findLast(({ medium }) => medium !== null);
     const last = before ? rounds.find(({ id }) => id === before.id) : this.plan().rounds.at(-1);
     const standing = last && this.standings().find(({ round }) => round.id === last.id);
     if (!standing?.done || !standing.lastAt) return null;
