@@ -1,4 +1,5 @@
 import { COUNTS, LIMITS } from '@ashstep/core/limits';
+import type { ColourTrial, ReadColour } from '@ashstep/core/repair';
 import * as z from 'zod';
 import { whole, within } from './inputs/pieces.js';
 import { logEntry } from './log-entry.js';
@@ -281,6 +282,16 @@ export const shedCounts = z.object({
   mixed: z.number(),
 });
 export type ShedCounts = z.infer<typeof shedCounts>;
+
+/** A colour that was matched on another job of the same craft, with the cup that came out nearest. */
+export interface CraftColour {
+  repairId: string;
+  title: string;
+  target: ReadColour;
+  trial: ColourTrial;
+  /** How far that cup came out from what it was to be. */
+  deltaE00: number;
+}
 
 const share = within(LIMITS.sharePercent);
 export const bondTrialBody = z.strictObject({

@@ -13,6 +13,10 @@ export const PIGMENT_NAMES: Readonly<Record<string, string>> = {
   green: 'Green',
 };
 
+/** A pigment in a line of text: as it is shipped, or as its shop called it when it was used. */
+export const pigmentName = ({ id, name }: { id: string; name?: string | undefined }): string =>
+  PIGMENT_NAMES[id]?.toLowerCase() ?? name ?? id;
+
 /** How two colours of so large a difference look side by side, ΔE00. Source: usual reading of colour differences. */
 export function differenceWords(deltaE: number): string {
   if (deltaE < 0.5) return 'no eye tells them apart';

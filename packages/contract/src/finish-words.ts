@@ -1,6 +1,6 @@
 import { deltaE00 } from '@ashstep/core/colour';
 import type { ColourTrial, FairRound, ReadColour } from '@ashstep/core/repair';
-import { differenceWords, PIGMENT_NAMES } from './colour-words.js';
+import { differenceWords, pigmentName } from './colour-words.js';
 
 /** What was done just before a round of readings. */
 export const FAIR_AFTER: Readonly<Record<FairRound['after'], string>> = {
@@ -15,7 +15,7 @@ export const readColourWords = ({ l, a, b, from, instrument, plusMinus }: ReadCo
 
 /** A cup that was mixed for a colour, and how near it came. */
 export function trialWords(trial: ColourTrial, target: ReadColour | null): string {
-  const parts = trial.pigments.map(({ id, amountG }) => `${amountG.toFixed(2)} g ${PIGMENT_NAMES[id]!.toLowerCase()}`);
+  const parts = trial.pigments.map((one) => `${one.amountG.toFixed(2)} g ${pigmentName(one)}`);
   const deltaE = trial.read && target ? deltaE00(target, trial.read) : null;
   return `${trial.corrects ? 'Corrected' : 'Mixed'}: ${trial.baseG.toFixed(1)} g white${parts.map((part) => `, ${part}`).join('')}. ${
     trial.read ? `Read ${readColourWords(trial.read)}` : 'Not read'

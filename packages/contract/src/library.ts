@@ -1,10 +1,12 @@
+import { GENERIC_PASTES, type PigmentPaste } from '@ashstep/core/colour';
 import { GRITS, WET_FROM_GRIT } from '@ashstep/core/finish';
+import { LIMITS } from '@ashstep/core/limits';
 import { CORES, type Core, FABRICS, FILLERS, type Fabric, arealWeightOf } from '@ashstep/core/material';
 import { HARDENERS, SYSTEMS, type SystemCard } from '@ashstep/core/resin';
 import { GSM_PER_OUNCE_PER_SQUARE_FOOT, GSM_PER_OUNCE_PER_SQUARE_YARD } from '@ashstep/core/units';
 import * as z from 'zod';
 import { uuid } from './scalars.js';
-import { entryId as id, entryName as name } from './inputs/pieces.js';
+import { entryId as id, entryName as name, within } from './inputs/pieces.js';
 import { coreMaterial, fabric, filler } from './materials.js';
 import { hardener, systemCard } from './resin-cards.js';
 
@@ -29,6 +31,25 @@ export const abrasive = z.strictObject({
   wet: z.boolean(),
 }) satisfies z.ZodType<Abrasive>;
 
+/** Strengths a paste is drawn down at, at the least and the most. */
+const DRAWDOWNS = { min: 2, max: 6 } as const;
+export const pigmentPaste = z.strictObject({
+  id,
+  name,
+  drawdowns: z
+    .array(
+      z.strictObject({
+        percent: within(LIMITS.drawdownPercent),
+        l: within(LIMITS.labL),
+        a: within(LIMITS.labAB),
+        b: within(LIMITS.labAB),
+      }),
+    )
+    .min(DRAWDOWNS.min)
+    .max(DRAWDOWNS.max)
+    .refine((all) => new Set(all.map(({ percent }) => percent)).size >= DRAWDOWNS.min, 'Two strengths at the least.'),
+}) satisfies z.ZodType<PigmentPaste>;
+
 /** One of the shop's own entries. What it is sits in `entry`, whose id is its own. */
 export const libraryBody = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('fabric'), entry: fabric }),
@@ -37,6 +58,7 @@ export const libraryBody = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('core'), entry: coreMaterial }),
   z.strictObject({ kind: z.literal('filler'), entry: filler }),
   z.strictObject({ kind: z.literal('abrasive'), entry: abrasive }),
+  z.strictObject({ kind: z.literal('pigment'), entry: pigmentPaste }),
 ]);
 export type LibraryBody = z.infer<typeof libraryBody>;
 export type LibraryKind = LibraryBody['kind'];
@@ -47,6 +69,7 @@ export const LIBRARY_KINDS = [
   'core',
   'filler',
   'abrasive',
+  'pigment',
 ] as const satisfies readonly LibraryKind[];
 export const LIBRARY_KIND_NAMES: Record<LibraryKind, string> = {
   fabric: 'Fabrics',
@@ -55,6 +78,7 @@ export const LIBRARY_KIND_NAMES: Record<LibraryKind, string> = {
   core: 'Cores',
   filler: 'Fillers',
   abrasive: 'Abrasives',
+  pigment: 'Pigments',
 };
 
 /** Own entries begin so, and no shipped one does. */
@@ -71,6 +95,7 @@ export const SHIPPED: readonly LibraryItem[] = [
   ...of('core', CORES as readonly Core[]),
   ...of('filler', FILLERS),
   ...of('abrasive', ABRASIVES),
+  ...of('pigment', GENERIC_PASTES),
 ];
 
 function of(kind: LibraryKind, entries: readonly { id: string }[]): LibraryItem[] {

@@ -52,6 +52,15 @@ describe('the library', () => {
     await expectAsync(server.owner.query('DELETE FROM library_entry')).toBeRejected();
   });
 
+  it('takes a tinting paste by its drawdowns, at two strengths at the least', async () => {
+    const row = (percent: number, l: number) => ({ percent, l, a: 3, b: 20 });
+    const paste = (drawdowns: object[]) => ({ kind: 'pigment', entry: { id: `own-${randomUUID()}`, name: 'Sand', drawdowns } }); // prettier-ignore
+    const put = (drawdowns: object[]) => tech.send('PUT', '/api/library/entries', paste(drawdowns));
+    expect((await put([row(1, 88), row(4, 80)])).status).toBe(200);
+    expect((await put([row(2, 88), row(2, 87)])).body.fields[0].path).toBe('entry.drawdowns');
+    expect((await put([row(2, 88), row(4, 180)])).body.fields[0].path).toBe('entry.drawdowns.1.l');
+  });
+
   it('refuses shipped ids, absurd figures and unknown things, naming the field', async () => {
     expect((await tech.send('PUT', '/api/library/entries', cloth('mat-450'))).body.fields[0].path).toBe('entry.id');
     const heavy = cloth(`own-${randomUUID()}`);

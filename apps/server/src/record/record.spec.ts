@@ -241,6 +241,14 @@ describe('record', () => {
     expect(text).toMatch(/as it cured.*1\.20.*no.*after filling.*0\.10.*yes/);
     expect(text).toContain('Colour to match: L 88.0, a -2.0, b 8.0, typed; cleaned and polished first');
     expect(text).toContain('Mixed: 199.0 g white, 0.75 g ochre.');
+    // The next job of the same craft is told what was matched.
+    const craftId = (await tech.send('GET', `/api/repairs/${repair.id}`)).body.craft.id;
+    const next = (await tech.send('POST', '/api/repairs', { id: randomUUID(), craftId, title: 'The next' })).body;
+    const [recalled] = (await tech.send('GET', `/api/repairs/${next.id}/colours`)).body;
+    expect([recalled.repairId, recalled.trial.baseG, recalled.target.l]).toEqual([repair.id, 199, 88]);
+    expect(recalled.deltaE00).toBeGreaterThan(0);
+    expect((await tech.send('GET', `/api/repairs/${repair.id}/colours`)).body).toEqual([]);
+    expect((await tech.send('GET', `/api/repairs/${randomUUID()}/colours`)).body).toEqual([]);
     const bad = { ...finish, colour: { ...finish.colour, target: colour(120, 0, 0) } };
     expect(
       (await saveSection(tech, (await tech.send('GET', `/api/repairs/${repair.id}`)).body, 'finish', bad)).status,

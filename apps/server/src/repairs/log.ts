@@ -13,7 +13,14 @@ import {
   wallClockIn,
 } from '@ashstep/contract';
 import { CAUSES, UNKNOWN_CAUSE, checkOfFault } from '@ashstep/core/diagnosis';
-import { type RepairInputs, type RepairPlan, batchError, cardOfMedium, everyRound, gramsPoured } from '@ashstep/core/repair';
+import {
+  type RepairInputs,
+  type RepairPlan,
+  batchError,
+  cardOfMedium,
+  everyRound,
+  gramsPoured,
+} from '@ashstep/core/repair';
 import { shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
@@ -103,7 +110,10 @@ function requireGramsPoured(
   inputs: RepairInputs,
   plan: RepairPlan,
 ): void {
-  const card = cardOfMedium(everyRound(plan).find(({ id }) => id === entry.round)?.medium ?? null, plan.resin?.card ?? null);
+  const card = cardOfMedium(
+    everyRound(plan).find(({ id }) => id === entry.round)?.medium ?? null,
+    plan.resin?.card ?? null,
+  );
   const parts = [['resin', entry.resinAs, entry.resinG], ['second', entry.secondAs, entry.secondG]] as const; // prettier-ignore
   for (const [part, as, grams] of parts) {
     const poured = as && card && gramsPoured(as, part, inputs.mix, card);

@@ -16,6 +16,10 @@ WHERE r.id = $1
 -- name: inputs
 SELECT inputs FROM repair WHERE id = $1
 
+-- name: ofSameCraft
+SELECT other.id, other.title, other.inputs FROM repair r JOIN repair other ON other.craft_id = r.craft_id AND other.id <> r.id
+WHERE r.id = $1 ORDER BY other.created_at DESC LIMIT $2
+
 -- name: board
 SELECT r.id, r.craft_id AS "craftId", c.tag AS "craftTag", c.name AS "craftName", c.construction, r.title, r.state, r.revision, r.version,
   r.technician_name AS technician, to_json(r.updated_at) AS "updatedAt", to_json(r.sealed_at) AS "sealedAt", r.inputs, r.stage_reached AS "stageReached",

@@ -23,6 +23,7 @@ import { addLogEntry } from './log.js';
 import { patchSection, saveSection } from './sections.js';
 import {
   board,
+  coloursOfCraft,
   eventsOf,
   findable,
   history,
@@ -89,6 +90,9 @@ export function repairRoutes(context: Context): Router {
   router.get('/repairs/:id', async (request, response) => {
     const detail = await repairDetail(context, idOf(request), personOf(response));
     response.set('ETag', `"${detail.version}"`).json(detail);
+  });
+  router.get('/repairs/:id/colours', async (request, response) => {
+    response.json(await coloursOfCraft(context, idOf(request)));
   });
   router.get('/repairs/:id/events', async (request, response) => {
     response.json(await eventsOf(context, idOf(request), parse(eventsQuery, request.query).before ?? null));

@@ -1,5 +1,6 @@
 import {
   type BoardRow,
+  type CraftColour,
   type EventsReply,
   type FindReply,
   type HistoryReply,
@@ -11,6 +12,7 @@ import {
   errorWords,
   wallClockIn,
 } from '@ashstep/contract';
+import { deltaE00 } from '@ashstep/core/colour';
 import { attempt } from '@ashstep/core/errors';
 import { COUNTS } from '@ashstep/core/limits';
 import { STAGES } from '@ashstep/core/hazards';
@@ -54,6 +56,20 @@ export async function history(
     (page - 1) * PAGE_SIZE,
   ]);
   return { rows: rows.map(({ total: _, ...row }) => row), total: rows[0]?.total ?? 0, page, pageSize: PAGE_SIZE };
+}
+
+/** Earlier jobs of a craft that are looked through for a colour. */
+const MOST_OF_CRAFT = 40;
+
+/** Colours that were matched on other jobs of the same craft, the latest job first: of each the trial that came out nearest. */
+export async function coloursOfCraft({ pool }: Context, id: string): Promise<CraftColour[]> {
+  const { rows } = await pool.query<{ id: string; title: string; inputs: Stored }>(sql.ofSameCraft, [id, MOST_OF_CRAFT]); // prettier-ignore
+  return rows.flatMap(({ id: repairId, title, inputs }) => {
+    const { target, trials } = inputsWithoutTaps(inputs).finish.colour;
+    const read = trials.flatMap((trial) => (target && trial.read ? [{ trial, deltaE00: deltaE00(target, trial.read) }] : [])); // prettier-ignore
+    const [nearest] = read.sort((a, b) => a.deltaE00 - b.deltaE00);
+    return target && nearest ? [{ repairId, title, target, ...nearest }] : [];
+  });
 }
 
 /** What can be gone to by its name: the jobs worked on last, and every craft. */

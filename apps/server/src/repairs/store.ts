@@ -10,6 +10,7 @@ import { type Stored, inputsOf } from './stored-inputs.js';
 type QueryName =
   | 'detail'
   | 'cluesOfClass'
+  | 'ofSameCraft'
   | 'board'
   | 'findable'
   | 'history'

@@ -1,10 +1,9 @@
-import { GENERIC_PIGMENTS } from '@ashstep/core/colour';
 import { FAIR_CLASSES } from '@ashstep/core/fairness';
 import { COAT_WAYS } from '@ashstep/core/finish';
 import { COUNTS, LIMITS } from '@ashstep/core/limits';
 import type { FinishInputs } from '@ashstep/core/repair';
 import * as z from 'zod';
-import { byWhom, ids, millimetres, wallClock, within } from './pieces.js';
+import { byWhom, entryId, entryName, ids, millimetres, wallClock, within } from './pieces.js';
 
 const taken = { instrument: z.string().max(120), by: byWhom, at: wallClock.nullable() };
 const fairPlace = z.strictObject({
@@ -33,7 +32,9 @@ const readColour = z.strictObject({
 const colourTrial = z.strictObject({
   id: z.uuid(),
   baseG: within(LIMITS.colourBatchG),
-  pigments: z.array(z.strictObject({ id: ids(GENERIC_PIGMENTS), amountG: within(LIMITS.pigmentG) })).max(24),
+  pigments: z
+    .array(z.strictObject({ id: entryId, name: entryName.optional(), amountG: within(LIMITS.pigmentG) }))
+    .max(24),
   corrects: z.boolean(),
   read: readColour.nullable(),
   by: byWhom,

@@ -2,6 +2,8 @@ export * from './correct.js';
 export * from './difference.js';
 export * from './drawdowns.js';
 export * from './light.js';
+export * from './paste-curve.js';
+export * from './pastes.js';
 export * from './photo.js';
 export * from './pigments.js';
 export * from './recipe.js';

@@ -111,6 +111,8 @@ export const LIMITS = {
   fairMm: { min: -100, max: 100 },
   // Colour
   labL: { min: 0, max: 100 },
+  /** Of a paste in white, by mass. */
+  drawdownPercent: { min: 0.01, max: 100 },
   labAB: { min: -128, max: 128 },
   colourBatchG: { min: 1, max: 100_000 },
   pigmentG: { min: 0, max: 10_000 },

@@ -35,7 +35,8 @@ export interface ReadColour extends Lab {
 export interface ColourTrial {
   id: string;
   baseG: number;
-  pigments: readonly { id: string; amountG: number }[];
+  /** By the ids of the library; one of the shop's own has the name it had then. */
+  pigments: readonly { id: string; name?: string | undefined; amountG: number }[];
   /** Put in after the first cup was read, or mixed anew. */
   corrects: boolean;
   read: ReadColour | null;

@@ -15,6 +15,7 @@ const KIND_NAMES: Record<string, string> = {
   core: 'core',
   filler: 'filler',
   abrasive: 'abrasive',
+  pigment: 'pigment',
 };
 const NOTHING: FindReply = { jobs: [], craft: [] };
 

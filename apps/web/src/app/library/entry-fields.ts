@@ -1,4 +1,5 @@
 import type { LibraryKind } from '@ashstep/contract';
+import type { PigmentPaste } from '@ashstep/core/colour';
 import type { QuantityKind } from '@ashstep/core/units';
 
 /** One field of an entry's form: where it sits in the entry, and how it is typed. */
@@ -112,6 +113,16 @@ export function fieldsOf(kind: LibraryKind, entry: object): readonly EntryField[
       ];
     case 'abrasive':
       return [text('name', 'Name'), figure('grit', 'Grit'), tick('wet', 'Used wet')];
+    case 'pigment':
+      return [
+        text('name', 'Name'),
+        ...(entry as PigmentPaste).drawdowns.flatMap((_, i): EntryField[] => [
+          figure(`drawdowns.${i}.percent`, `Drawdown ${i + 1}, % in white`),
+          figure(`drawdowns.${i}.l`, 'L, light'),
+          figure(`drawdowns.${i}.a`, 'a, red'),
+          figure(`drawdowns.${i}.b`, 'b, yellow'),
+        ]),
+      ];
   }
 }
 

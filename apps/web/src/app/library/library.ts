@@ -33,6 +33,7 @@ const HEADS: Record<LibraryKind, readonly string[]> = {
   core: ['Density', 'Shear modulus', 'Service to', 'Styrene'],
   filler: ['Loose heap', 'Use'],
   abrasive: ['Grit', 'Used'],
+  pigment: ['Drawn down at', 'Strongest in white'],
 };
 /** Rows shown at once; more are a word away. */
 const MOST_ROWS = 200;
@@ -206,6 +207,11 @@ export class Library {
         return [figure(item.entry.bulkDensityKgM3, 'density'), item.entry.use];
       case 'abrasive':
         return [`${item.entry.grit}`, item.entry.wet ? 'wet' : 'dry'];
+      case 'pigment':
+        return [
+          item.entry.drawdowns.map(({ percent }) => `${percent} %`).join(', '),
+          ...item.entry.drawdowns.slice(-1).map(({ l, a, b }) => `L ${l}, a ${a}, b ${b}`),
+        ];
     }
   }
 }

@@ -3,6 +3,7 @@ import { type Type, provideZonelessChangeDetection, signal } from '@angular/core
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { type Lot, SHIPPED } from '@ashstep/contract';
+import type { PigmentPaste } from '@ashstep/core/colour';
 import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
 import { BehaviorSubject } from 'rxjs';
 import { LibraryService } from '../library/library.service';
@@ -83,6 +84,8 @@ export class PanelBench {
   readonly store = jasmine.createSpyObj<RepairStore>('store', ['edit', 'reach', 'pick', 'log', 'check']);
   private shown = stateOf();
   readonly lots = signal<Lot[]>([]);
+  /** Pigments of the shop's own. */
+  readonly pastes = signal<PigmentPaste[]>([]);
   readonly units$ = new BehaviorSubject<'metric' | 'imperial'>('metric');
   readonly planner = planStub(null);
   fixture!: ComponentFixture<unknown>;
@@ -107,7 +110,8 @@ export class PanelBench {
             lots: this.lots,
             systems: () => shipped('system'),
             hardeners: () => shipped('hardener'),
-            inUse: shipped,
+            inUse: (kind: string) => (kind === 'pigment' ? [...this.pastes(), ...shipped(kind)] : shipped(kind)),
+            items: () => [...this.pastes().map((entry) => ({ kind: 'pigment', entry })), ...SHIPPED],
           },
         },
         { provide: ShopService, useValue: { ensure: () => undefined, shop: signal({ settings: SHOP, laid: null }) } },

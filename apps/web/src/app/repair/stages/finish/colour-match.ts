@@ -1,11 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { PIGMENT_NAMES, differenceWords, errorWords } from '@ashstep/contract';
-import { GENERIC_PIGMENTS, type MeasuredIn, type RecipeResult, USUAL_DROP_G, WHITE_BASE, colourCorrect, colourRecipe, deltaE00, screenColour } from '@ashstep/core/colour'; // prettier-ignore
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import { type CraftColour, PIGMENT_NAMES, differenceWords, errorWords, isOwn, pigmentName } from '@ashstep/contract';
+import { type MeasuredIn, type PigmentPaste, type RecipeResult, type ShelfEntry, USUAL_DROP_G, WHITE_BASE, colourCorrect, colourRecipe, curveOf, deltaE00, screenColour } from '@ashstep/core/colour'; // prettier-ignore
 import { attempt } from '@ashstep/core/errors';
 import type { ColourTrial, FinishInputs, ReadColour } from '@ashstep/core/repair';
+import { catchError, of, switchMap } from 'rxjs';
 import { draft } from '../../../outbox/draft';
 import { PickSelect, TickInput } from '../../../parts/inputs';
 import { QuantityField } from '../../../parts/quantity-field';
+import { LibraryService } from '../../../library/library.service';
+import { Api } from '../../../platform/api';
 import { Clock } from '../../../platform/clock';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
 import { SessionService } from '../../../platform/session.service';
@@ -21,24 +26,44 @@ const [USUAL_STEP_G, USUAL_BATCH_G] = [0.05, 200];
   selector: 'ash-colour-match',
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PickSelect, QuantityField, QuantityPipe, ReadColourField, TickInput, WhenPipe],
+  imports: [PickSelect, QuantityField, QuantityPipe, ReadColourField, RouterLink, TickInput, WhenPipe],
   templateUrl: './colour-match.html',
   styleUrl: './colour-match.scss',
 })
 export class ColourMatch extends Panel {
   private readonly clock = inject(Clock);
   private readonly session = inject(SessionService);
-  readonly pigments = GENERIC_PIGMENTS;
-  readonly names = PIGMENT_NAMES;
+  private readonly api = inject(Api);
+  private readonly library = inject(LibraryService);
+  readonly pastes = computed(() => this.library.inUse('pigment') as readonly PigmentPaste[]);
+  readonly isOwn = isOwn;
 
   readonly colour = computed((): FinishInputs['colour'] => this.inputs().finish.colour);
   readonly target = computed(() => this.colour().target);
   readonly batchG = computed(() => this.colour().batchG ?? USUAL_BATCH_G);
   readonly measuredIn = computed((): MeasuredIn => this.colour().measuredIn ?? { way: 'drops' });
   readonly rereading = signal(false);
-  /** Pigments that are not there, on this device. */
-  readonly lacking = draft<string[]>('pigmentsLacking', computed(() => 'shed'), []); // prettier-ignore
-  private readonly shelf = computed(() => GENERIC_PIGMENTS.map(({ id }) => id).filter((id) => !this.lacking().includes(id))); // prettier-ignore
+  /** Pastes that are there, as they were ticked on this device; until then the shop's own, and where it has none the made-up shelf. */
+  private readonly ticked = draft<string[] | null>('pigmentsThere', computed(() => 'shed'), null); // prettier-ignore
+  readonly there = computed((): readonly string[] => {
+    const ids = this.pastes().map(({ id }) => id);
+    const own = ids.filter(isOwn);
+    return this.ticked() ?? (own.length > 0 ? own : ids);
+  });
+  readonly madeUp = computed(() => this.there().some((id) => !isOwn(id)));
+  /** What a paste is on the shelf of a search: one whose drawdowns say nothing is left out. */
+  private readonly curves = computed(() => new Map(this.pastes().flatMap((paste) => { const fitted = attempt(() => curveOf(paste)).result; return fitted ? [[paste.id, fitted.entry] as const] : []; }))); // prettier-ignore
+  private readonly shelf = computed(() => this.entriesOf(this.there()));
+
+  private entriesOf(ids: readonly string[]): ShelfEntry[] {
+    return ids.flatMap((id) => this.curves().get(id) ?? []);
+  }
+
+  nameOf(id: string): string {
+    return PIGMENT_NAMES[id] ?? this.library.items().find(({ entry }) => entry.id === id)?.entry.name ?? id;
+  }
+
+  readonly inLine = pigmentName;
   private readonly found = signal<{ of: string; result: RecipeResult } | null>(null);
   readonly refused = signal<string | null>(null);
   private readonly asked = computed(() => JSON.stringify([this.target(), this.batchG(), this.measuredIn(), this.shelf()])); // prettier-ignore
@@ -50,8 +75,28 @@ export class ColourMatch extends Panel {
   readonly correction = computed(() => {
     const [target, last] = [this.target(), this.last()];
     if (!target || !last?.read) return null;
-    return attempt(() => colourCorrect({ target: lab(target), cup: { baseG: last.baseG, pigments: last.pigments }, measured: lab(last.read!), measuredIn: this.measuredIn(), shelf: [...new Set([...this.shelf(), ...last.pigments.map(({ id }) => id)])] })).result; // prettier-ignore
+    return attempt(() => colourCorrect({ target: lab(target), cup: { baseG: last.baseG, pigments: last.pigments }, measured: lab(last.read!), measuredIn: this.measuredIn(), shelf: this.entriesOf([...new Set([...this.there(), ...last.pigments.map(({ id }) => id)])]) })).result; // prettier-ignore
   });
+
+  constructor() {
+    super();
+    this.library.ensure();
+  }
+
+  /** Colours matched on other jobs of this craft; none where the server is out of reach. */
+  readonly before = toSignal(
+    toObservable(computed(() => this.state().detail.id)).pipe(
+      switchMap((id) => this.api.get<CraftColour[]>(`/repairs/${id}/colours`).pipe(catchError(() => of([])))),
+    ),
+    { initialValue: [] as CraftColour[] },
+  );
+
+  /** The cup of another job, in the batch of this one, with the colour it was to be where this job has none. */
+  mixAgain({ trial, target }: CraftColour): void {
+    const scale = this.batchG() / (trial.baseG + trial.pigments.reduce((sum, { amountG }) => sum + amountG, 0));
+    if (!this.target()) this.edit({ target });
+    this.add({ baseG: round(scale * trial.baseG), pigments: trial.pigments.map((one) => ({ ...one, amountG: round(scale * one.amountG) })), corrects: false }); // prettier-ignore
+  }
 
   screenOf(read: ReadColour): string {
     return screenColour(read);
@@ -89,7 +134,8 @@ export class ColourMatch extends Panel {
   }
 
   have(id: string, there: boolean): void {
-    this.lacking.update((all) => (there ? all.filter((one) => one !== id) : [...all, id]));
+    const now = this.there();
+    this.ticked.set(there ? [...now, id] : now.filter((one) => one !== id));
   }
 
   find(): void {
@@ -105,7 +151,7 @@ export class ColourMatch extends Panel {
     const recipe = this.recipe();
     if (!recipe) return;
     const [base, ...pigments] = recipe.parts;
-    this.add({ baseG: round(base!.amountG), pigments: pigments.map(({ id, amountG }) => ({ id, amountG: round(amountG) })), corrects: false }); // prettier-ignore
+    this.add({ baseG: round(base!.amountG), pigments: pigments.map(({ id, amountG }) => this.put(id, amountG)), corrects: false }); // prettier-ignore
   }
 
   /** What was to be added is in the cup: the next trial. */
@@ -116,9 +162,13 @@ export class ColourMatch extends Panel {
     const ids = [...new Set([...last.pigments.map(({ id }) => id), ...correction.additions.map(({ id }) => id)])].filter((id) => id !== WHITE_BASE.id); // prettier-ignore
     this.add({
       baseG: round(last.baseG + more(WHITE_BASE.id)),
-      pigments: ids.map((id) => ({ id, amountG: round((last.pigments.find((one) => one.id === id)?.amountG ?? 0) + more(id)) })), // prettier-ignore
+      pigments: ids.map((id) => this.put(id, (last.pigments.find((one) => one.id === id)?.amountG ?? 0) + more(id))),
       corrects: true,
     });
+  }
+
+  private put(id: string, amountG: number): ColourTrial['pigments'][number] {
+    return { id, ...(isOwn(id) ? { name: this.nameOf(id) } : {}), amountG: round(amountG) };
   }
 
   private add(trial: Pick<ColourTrial, 'baseG' | 'pigments' | 'corrects'>): void {

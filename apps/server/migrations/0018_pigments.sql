@@ -1,0 +1,3 @@
+-- Tinting pastes of the shop, by the drawdowns it read.
+ALTER TABLE library_entry DROP CONSTRAINT library_entry_kind_check, ADD CONSTRAINT library_entry_kind_check CHECK (kind IN ('fabric', 'system', 'hardener', 'core', 'filler', 'abrasive', 'pigment'));
+ALTER TABLE lot DROP CONSTRAINT lot_kind_check, ADD CONSTRAINT lot_kind_check CHECK (kind IN ('fabric', 'system', 'hardener', 'core', 'filler', 'abrasive', 'pigment'));

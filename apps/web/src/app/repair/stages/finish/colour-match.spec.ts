@@ -1,0 +1,58 @@
+import { type CraftColour, SHIPPED } from '@ashstep/contract';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import { type PigmentPaste, deltaE00 } from '@ashstep/core/colour';
+import { type FinishInputs, NO_FINISH, type ReadColour } from '@ashstep/core/repair';
+import { PanelBench, stateOf } from '../../panel.testing';
+import { ColourMatch } from './colour-match';
+
+const read = (l: number, a: number, b: number): ReadColour => ({ l, a, b, from: 'typed', plusMinus: null, instrument: '', by: 'Ilse Varga', at: '2026-04-16T10:00' }); // prettier-ignore
+const colour = (own: Partial<FinishInputs['colour']>) => stateOf({ finish: { colour: { ...NO_FINISH.colour, batchG: 100, measuredIn: { way: 'scale', stepG: 0.05 }, ...own } } }); // prettier-ignore
+const ochre = SHIPPED.find(({ entry }) => entry.id === 'ochre')!.entry as PigmentPaste;
+
+describe('the colour of the top coat', () => {
+  let bench: PanelBench;
+  beforeEach(() => {
+    localStorage.clear();
+    bench = new PanelBench();
+    TestBed.configureTestingModule({ providers: [provideHttpClientTesting()] });
+  });
+  /** What other jobs of the craft have, as the server tells it. */
+  const told = (before: CraftColour[] = []): void =>
+    TestBed.inject(HttpTestingController).match('/api/repairs/job/colours').forEach((request) => request.flush(before)); // prettier-ignore
+  const edited = (): FinishInputs['colour'] => bench.lastEdit<FinishInputs>('finish').colour;
+
+  it('is mixed from the shop’s own pastes where it has any, and says of the others that they are made up', async () => {
+    bench.pastes.set([{ ...ochre, id: 'own-sand', name: 'Sand' }]);
+    await bench.show(ColourMatch, colour({ target: read(90, 1, 13) }));
+    told();
+    const there = [...bench.host.querySelectorAll<HTMLInputElement>('fieldset input')].filter(({ checked }) => checked);
+    expect(there.map((box) => bench.text(box.parentElement!))).toEqual(['Sand']);
+    expect(bench.text()).not.toContain('is a first trial');
+    bench.button('Find the recipe').click();
+    await bench.settled();
+    bench.button('Mixed so').click();
+    const [trial] = edited().trials;
+    expect(trial!.pigments.map(({ id, name }) => [id, name])).toEqual([['own-sand', 'Sand']]);
+    expect(trial!.baseG + trial!.pigments[0]!.amountG).toBeCloseTo(100, 1);
+  });
+
+  it('leans on the made-up shelf where a shop has read none, and says so', async () => {
+    const text = await bench.show(ColourMatch, colour({ target: read(90, 1, 13) }));
+    expect(text).toContain('Ochre, made up');
+    expect(text).toContain('is a first trial');
+  });
+
+  it('recalls what was matched on the craft before, in the batch of today', async () => {
+    await bench.show(ColourMatch, colour({ target: null }));
+    const target = read(52, 36, 15);
+    const trial = { id: 't', baseG: 45, pigments: [{ id: 'red', amountG: 4 }, { id: 'own-x', name: 'Rust', amountG: 1 }], corrects: false, read: read(52.4, 35.8, 14.6), by: 'Tomas Quill', at: '2026-01-16T10:00' }; // prettier-ignore
+    told([{ repairId: 'r', title: 'Gouges', target, trial, deltaE00: deltaE00(target, trial.read) }]);
+    expect(await bench.settled()).toContain('Gouges');
+    expect(bench.text()).toContain('1.00 g Rust');
+    bench.button('Mix it again').click();
+    const [mixed] = edited().trials;
+    expect([mixed!.baseG, ...mixed!.pigments.map(({ amountG }) => amountG)]).toEqual([90, 8, 2]);
+    expect(mixed!.read).toBeNull();
+  });
+});
