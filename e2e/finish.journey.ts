@@ -43,10 +43,15 @@ describe('fairing and colour', () => {
     await browser.press('Mix it and put it on at the bench');
     await browser.sees('Begin: fill');
     await browser.press('Read the air');
-    for (const key of ['2', '1']) await browser.press(key);
-    await browser.press('Humidity');
-    for (const key of ['5', '5']) await browser.press(key);
+    const key = async (figures: string): Promise<void> => {
+      for (const figure of figures)
+        await browser.pressAt(`ash-keypad button:nth-child(${figure === '0' ? 11 : figure})`);
+    };
+    await key('21');
+    await browser.press('Humidity, %');
+    await key('55');
     await browser.press('Read so');
+    await browser.sees('21.0 °C, 55 %');
     await browser.press('Begin');
     await browser.sees('Lot, off the can');
     expect(await browser.accessFaults()).toEqual([]);

@@ -283,8 +283,12 @@ export function actWords(
 export function amountLines({ ml, massG, wetMm, medium }: FinishWork, say: Say): string[] {
   const amount = [ml === null ? null : `${ml.toFixed(ml < 100 ? 1 : 0)} ml`, massG === null ? null : say(massG, 'mass')].filter(Boolean).join(', '); // prettier-ignore
   return [
-    ...(amount ? [`${amount} in all, with what is lost.`] : medium === null ? [] : ['How much, its can says.']),
-    ...(wetMm === null ? [] : [`The wet-film gauge reads ${say(wetMm, 'thickness')}.`]),
+    ...(amount
+      ? [`${amount} in all, with what is lost or to spare.`]
+      : medium === null
+        ? []
+        : ['How much, its can says.']),
+    ...(wetMm === null ? [] : [`The wet-film gauge should read ${say(wetMm, 'thickness')}.`]),
   ];
 }
 

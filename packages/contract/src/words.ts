@@ -294,7 +294,7 @@ const REMARKS: Record<string, (p: Params) => string> = {
     `${figure(p['leftMm'], 2)} mm is left when it is polished: thin to weather from. Put on another coat, or stop at a duller finish.`,
   'ladder.through': (p) => `It would go through by ${figure(p['overMm'], 2)} mm. Put a coat on first, then sand.`,
   'room.none': (p) =>
-    `No room: ${figure(p['byMm'], 1)} mm too shallow for plies, fairing and finish. Grind deeper there, or lay thinner.`,
+    `No room: ${figure(p['byMm'], 1)} mm too shallow for what still goes in or on. Grind deeper there, or put less on.`,
   'room.tight': (p) =>
     `Tight: the fairing has ${figure(p['byMm'], 1)} mm too little room. Grind a little more where it is marked.`,
   'room.low': (p) =>

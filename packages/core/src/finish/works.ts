@@ -171,7 +171,7 @@ const fairing: Parts = ({ layerMm, text, why }, facts) => {
 const POLYESTER_COAT = { stage: null, waitHours: GEL_COAT.sandableHours } as const;
 
 /** A gel coat in its passes: the next while the one before is green, wax or film only on the last. */
-const gelCoat: Parts = ({ text, why, layerMm }, { areaMm2, tempC, coat: own, dropsPerMl }) => {
+const gelCoat: Parts = ({ why, layerMm }, { areaMm2, tempC, coat: own, dropsPerMl }) => {
   const found = attempt(() => coat({ medium: 'gelcoat', areaM2: (own.areaMm2 ?? areaMm2) / 1e6, dryMm: own.dryMm ?? layerMm ?? 0.5, way: own.way, tempC, ...(dropsPerMl === undefined ? {} : { dropsPerMl }) })).result; // prettier-ignore
   const passes = found?.passes ?? 2;
   return Array.from({ length: passes }, (_, i): Part => {
@@ -179,7 +179,7 @@ const gelCoat: Parts = ({ text, why, layerMm }, { areaMm2, tempC, coat: own, dro
     return {
       id: `gel-coat-${i + 1}`,
       name: `Gel coat, pass ${i + 1} of ${passes}`,
-      text: i === 0 ? `${text}: pass 1 of ${passes}, without wax` : last ? `Pass ${i + 1} of ${passes}, with wax additive, or film over it` : `Pass ${i + 1} of ${passes}, without wax`, // prettier-ignore
+      text: last ? `Pass ${i + 1} of ${passes}, with wax additive, or film over it` : `Pass ${i + 1} of ${passes}, without wax, even, no runs`, // prettier-ignore
       why: last ? 'Air keeps its skin from curing.' : i === 0 ? why : 'Onto the tacky back of the pass before: wax between them parts them.', // prettier-ignore
       share: 1 / passes,
       medium: 'gelcoat',

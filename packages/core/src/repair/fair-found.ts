@@ -1,6 +1,8 @@
 import { attempt, type CoreError } from '../errors.js';
 import { FAIR_CLASSES, type FairClass, type FairnessResult, fairness, usualFairClass } from '../fairness/index.js';
+import { type FinishWork, type RoomResult, roomCheck } from '../finish/index.js';
 import type { FairRound } from './finish-inputs.js';
+import type { PlannedFinish } from './finishing.js';
 import type { RepairInputs } from './inputs.js';
 
 /** How fair a job has to be: as it was set, else as is usual for its finish. */
@@ -28,3 +30,22 @@ export function fairFound(
 export const highestOf = ({ lines }: FairnessResult): number => Math.max(0, ...lines.map(({ highestMm }) => highestMm));
 /** Largest gap under a batten, mm. */
 export const battenOf = ({ lines }: FairnessResult): number => Math.max(0, ...lines.map(({ battenGapMm }) => battenGapMm)); // prettier-ignore
+
+/** What is put on over what is faired. */
+const COATS: readonly FinishWork['medium'][] = ['gelcoat', 'primer', 'paint', 'varnish'];
+
+/**
+ * Whether the cured patch lies low enough for what still goes on it, by the readings within the repair against the fair curve.
+ * @returns null where nothing was read within it, or nothing goes on
+ */
+export function roomFound(
+  { lines }: FairnessResult,
+  { steps, works }: Pick<PlannedFinish, 'steps' | 'works'>,
+): RoomResult | null {
+  // prettier-ignore
+  const readings = lines.flatMap(({ readings: all }) => all.flatMap(({ sMm, offMm, sound }) => (sound ? [] : [{ atMm: sMm, belowMm: -offMm }]))); // prettier-ignore
+  const finishMm = works.reduce((sum, { medium, layerMm }) => sum + (COATS.includes(medium) ? (layerMm ?? 0) : 0), 0);
+  if (readings.length === 0 || finishMm === 0) return null;
+  const fairingMm = steps.find(({ id }) => id === 'fair')?.layerMm ?? 0;
+  return attempt(() => roomCheck({ readings, when: 'after', patchMm: 0, fairingMm, finishMm })).result;
+}

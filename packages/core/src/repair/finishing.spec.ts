@@ -1,4 +1,5 @@
 import { NEW_REPAIR, type RepairInputs } from './inputs.js';
+import { fairFound, roomFound } from './fair-found.js';
 import { everyRound } from './finishing.js';
 import { planRepair } from './plan.js';
 import { stepsInputOf } from './steps.js';
@@ -47,6 +48,12 @@ describe('the finish of a job', () => {
     expect(fills(lowOf(2, 'cured'), lowOf(0, 'filled'))).toEqual([null]);
     expect(fills(lowOf(2, 'cured'), lowOf(0.9, 'filled')).length).toBe(2);
     expect(fills(lowOf(0, 'cured'))).toEqual([]);
+  });
+
+  it('has room by what was read of the cured patch: for the finish alone it is tight, level it is none', () => {
+    const plan = planRepair(HULL);
+    const verdict = (mm: number) => roomFound(fairFound(lowOf(mm, 'cured'), 0.2).result!, plan.finish!)!.verdict;
+    expect([verdict(1.05), verdict(0.55), verdict(0)]).toEqual(['room', 'tight', 'none']);
   });
 
   it('is dated work by work: each with its tick, gel coat within its window, nothing of it over epoxy before its full cure', () => {

@@ -52,7 +52,7 @@ import { LayUpDesk } from '../repair/stages/layup/desk';
 import { LogQuestions } from '../repair/stages/layup/log-questions';
 import { isTicked, isWorkTicked } from '../repair/stages/ticked';
 import { PhotosService } from '../survey/photos.service';
-import { CoatSide } from './coat-side';
+import { CoatSide, isFilm } from './coat-side';
 import { Keypad } from './keypad';
 import { Piece } from './piece';
 import { PotClock, potLeft } from './pot-clock';
@@ -191,7 +191,7 @@ export class Bench {
   /** A coat or fill of the finish that goes on now; its lot and film are asked beside it. */
   readonly coating = computed((): FinishWork | null => {
     const act = this.act();
-    return act?.kind === 'done' && act.work && !this.done() ? act.work : null;
+    return act?.kind === 'done' && act.work && !this.done() && (isFilm(act.work) || act.round.medium === 'paint') ? act.work : null; // prettier-ignore
   });
 
   readonly aside = signal<Aside | null>(null);

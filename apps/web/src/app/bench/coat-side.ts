@@ -12,6 +12,10 @@ import { Keypad } from './keypad';
 /** A film is read in so many places at the most. */
 const MOST_FILMS = 12;
 
+/** What is a film a gauge can be drawn through; paste is none. */
+export const isFilm = ({ medium }: Pick<FinishWork, 'medium'>): boolean =>
+  medium === 'gelcoat' || medium === 'primer' || medium === 'paint' || medium === 'varnish';
+
 /** What is written down of a coat beside that it is on: the lot of its can, and its wet film as the gauge reads. Both may be left out. */
 @Component({
   selector: 'ash-coat-side',
@@ -22,7 +26,7 @@ const MOST_FILMS = 12;
       <label for="can-lot">Lot, off the can</label>
       <input id="can-lot" maxlength="60" [value]="desk.canLot()" (typed)="desk.canLot.set($event)" />
     }
-    @if (work().wetMm !== null || fromCan()) {
+    @if (isFilm(work())) {
       <h2>Wet film</h2>
       @if (work().wetMm; as wanted) {
         <p>
@@ -52,6 +56,7 @@ const MOST_FILMS = 12;
       display: flex;
       flex-direction: column;
       gap: 12px;
+      --key-height: 56px;
     }
     h2,
     label {
@@ -103,6 +108,7 @@ export class CoatSide {
   readonly work = input.required<FinishWork>();
   readonly desk = inject(LayUpDesk);
   private readonly session = inject(SessionService);
+  readonly isFilm = isFilm;
   readonly text = signal('');
   private readonly units = computed(() => this.session.person?.units ?? 'metric');
   readonly unit = computed(() => (this.units() === 'metric' ? 'mm' : 'in'));

@@ -1,6 +1,6 @@
 import type { FairRound, FinishInputs } from '@ashstep/core/repair';
 import { PanelBench, stateOf } from '../../panel.testing';
-import { FairMap } from './fair-map';
+import { FairMap, readWithAll } from './fair-map';
 
 /** Two lines of nine over a circle of 60 mm: flat ground, and a dip of so much within. */
 const round = (dipMm: number | null, after: FairRound['after'] = 'cured', id = 'r'): FairRound => ({
@@ -41,6 +41,16 @@ describe('how fair it is', () => {
     expect(bench.lastEdit<FinishInputs>('finish').fair[0]!.lines[0]!.readings[0]!.zMm).toBe(-0.4);
   });
 
+  it('does not pass a typed reading off as one of an instrument', () => {
+    const read = { ...round(0.1), instrument: 'Gauge 7' };
+    expect(readWithAll(round(null), 'Gauge 7')).toBe('Gauge 7');
+    expect(readWithAll(read, 'Gauge 7')).toBe('Gauge 7');
+    expect(readWithAll(read, '')).toBe('Gauge 7, some typed');
+    expect(readWithAll({ ...read, instrument: 'Gauge 7, some typed' }, 'Gauge 7')).toBe('Gauge 7, some typed');
+    expect(readWithAll(round(0.1), 'Gauge 7')).toBe('Gauge 7, some typed');
+    expect(readWithAll(read, 'Gauge 8')).toBe('Gauge 8, Gauge 7');
+  });
+
   it('says how low it lies, what filler that takes, and nothing of what was not read', async () => {
     const told = await show([round(1)]);
     expect(told).toContain('Not fair yet.');
@@ -51,6 +61,17 @@ describe('how fair it is', () => {
     await show([round(-0.34)]);
     const gaps = [...bench.host.querySelectorAll('.place')].map((one) => one.lastChild!.textContent);
     expect(gaps.slice(0, 6)).toEqual(['0.0', '0.0', '0.0', '\u22120.3', '\u22120.3', '\u22120.3']);
+  });
+
+  it('says whether there is room for what still goes on, and not once it is filled', async () => {
+    // Gel coat of 0.5 mm over fairing of 0.5 mm want 1 mm; a patch that is level has none.
+    const level = await show([round(0)]);
+    expect(level).toContain(
+      'want the cured patch 1.00 mm below level. Where it was read highest it lies 0.00 mm below.',
+    );
+    expect(bench.host.querySelector('.remark')).not.toBeNull();
+    expect(await show([round(1.1)])).toContain('it lies 1.10 mm below');
+    expect(await show([round(1.1, 'cured', 'a'), round(0, 'filled', 'b')])).not.toContain('below level');
   });
 
   it('guards an edge a long board would reach over', async () => {

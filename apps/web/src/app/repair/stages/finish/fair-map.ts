@@ -11,6 +11,7 @@ import {
   fairFound,
   highestOf,
   mendsGelCoatOnly,
+  roomFound,
 } from '@ashstep/core/repair';
 import { PickSelect } from '../../../parts/inputs';
 import { QuantityField } from '../../../parts/quantity-field';
@@ -93,6 +94,11 @@ export class FairMap extends Panel {
     const error = this.judged()?.error;
     return error && this.count().read > 0 ? errorWords(error.code, error.params) : null;
   });
+  /** Room for what still goes on: told of the patch before it is filled. */
+  readonly room = computed(() => {
+    const [result, finish] = [this.result(), this.plan().finish];
+    return result && finish && this.round()!.after !== 'filled' ? roomFound(result, finish) : null;
+  });
   /** What earlier rounds came to, for what changed. */
   readonly earlier = computed(() =>
     this.finish().fair.slice(0, -1).map((round) => ({ round, result: fairFound(round, this.fairClass().toleranceMm).result })),
@@ -134,7 +140,7 @@ export class FairMap extends Panel {
     input.value = '';
     if (!file) return;
     const { lines, count, left } = fairFromCsv(await textOf(file), this.outline());
-    if (lines.length > 0) this.begin(this.round()?.after ?? 'cured', lines, this.clock.now());
+    if (lines.length > 0) this.begin(this.round()?.after ?? 'cured', lines, { at: this.clock.now(), instrument: `file ${file.name}`.slice(0, INSTRUMENT_MOST) }); // prettier-ignore
     this.taken.set({ count, left });
   }
 
@@ -143,8 +149,13 @@ export class FairMap extends Panel {
     this.begin(after, notRead(this.round()!.lines));
   }
 
-  private begin(after: FairRound['after'], lines: FairRound['lines'], at: string | null = null): void {
-    const round: FairRound = { id: crypto.randomUUID(), after, lines, instrument: '', by: this.session.person?.name ?? '', at }; // prettier-ignore
+  private begin(
+    after: FairRound['after'],
+    lines: FairRound['lines'],
+    { at = null as string | null, instrument = '' } = {},
+  ): void {
+    // prettier-ignore
+    const round: FairRound = { id: crypto.randomUUID(), after, lines, instrument, by: this.session.person?.name ?? '', at }; // prettier-ignore
     // A round that is laid out and not read gives way to what a file says of it.
     this.store.edit('finish', ({ fair }) => ({ fair: [...(this.unread() ? fair.slice(0, -1) : fair), round] }));
     this.pressed.set(null);
@@ -182,7 +193,7 @@ export class FairMap extends Panel {
           ? round
           : {
               ...round,
-              ...(patch.zMm === undefined ? {} : { at: this.clock.now(), by: this.session.person?.name ?? '', instrument: instrument || round.instrument }), // prettier-ignore
+              ...(patch.zMm === undefined ? {} : { at: this.clock.now(), by: this.session.person?.name ?? '', instrument: readWithAll(round, instrument) }), // prettier-ignore
               lines: round.lines.map((line, l) => (l !== at.line ? line : { ...line, readings: line.readings.map((one, p) => (p === at.place ? { ...one, ...patch } : one)) })), // prettier-ignore
             },
       ),
@@ -206,3 +217,16 @@ export class FairMap extends Panel {
 /** Lines as they are laid out, with nothing read on them. */
 const notRead = (lines: readonly LaidLine[]): FairRound['lines'] =>
   lines.map(({ name, readings }) => ({ name, readings: readings.map((one) => ({ ...one, zMm: null })) }));
+
+/** Letters of the instruments of a round. */
+const INSTRUMENT_MOST = 120;
+const SOME_TYPED = ', some typed';
+
+/** What the readings of a round were taken with, once another is: a typed one beside those of an instrument is not passed off as its. */
+export function readWithAll({ lines, instrument: before }: FairRound, now: string): string {
+  const first = lines.every(({ readings }) => readings.every(({ zMm }) => zMm === null));
+  if (first || before === now) return now;
+  if (now === '') return before.endsWith(SOME_TYPED) ? before : `${before}${SOME_TYPED}`.slice(0, INSTRUMENT_MOST);
+  if (before === '') return `${now}${SOME_TYPED}`.slice(0, INSTRUMENT_MOST);
+  return before.includes(now) ? before : `${now}, ${before}`.slice(0, INSTRUMENT_MOST);
+}

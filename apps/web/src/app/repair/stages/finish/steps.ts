@@ -72,6 +72,9 @@ import { isWorkTicked } from '../ticked';
       padding: 0;
       list-style: none;
     }
+    li {
+      padding: 4px 0;
+    }
     li.next {
       padding: 8px 0;
       border-top: 2px solid var(--ink);
