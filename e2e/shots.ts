@@ -29,7 +29,7 @@ const SHOTS: Shot[] = [
   { file: '07-mix', at: 'PL-2#mix?part=pots', wait: 'Resin to' },
   { file: '08-days', at: 'PL-2#days', wait: 'Done at the earliest', shown: 'ash-time-band .hit' },
   { file: '09-lay-up', at: 'DG-3#layup?part=rounds', wait: 'Filler of 14 spots' },
-  { file: '10-fair-and-finish', at: 'Heron#finish', wait: 'Abrasives' },
+  { file: '10-fair-and-finish', at: 'Heron#finish?part=fair', wait: 'What changed' },
   { file: '11-sign-off', at: 'SY-3#signoff?part=acceptance', wait: 'By the log' },
   { file: '12-what-went-wrong', at: 'PL-2#fault', wait: 'What do you see', press: '.symptom', shown: '.cause' },
   { file: '13-chart', at: '/charts?chart=catalyst', wait: 'Framed: the air read last' },
