@@ -63,15 +63,18 @@ describe('how fair it is', () => {
     expect(gaps.slice(0, 6)).toEqual(['0.0', '0.0', '0.0', '\u22120.3', '\u22120.3', '\u22120.3']);
   });
 
-  it('says whether there is room for what still goes on, and not once it is filled', async () => {
-    // Gel coat of 0.5 mm over fairing of 0.5 mm want 1 mm; a patch that is level has none.
+  it('says that a patch lies too high for what still goes on, where that is more than is called fair, and not once it is filled', async () => {
+    // Gel coat of 0.5 mm over fairing of 0.5 mm want 1 mm; a patch that is level has none of it.
     const level = await show([round(0)]);
+    expect(level).toContain('Fair, but too high for what still goes on');
     expect(level).toContain(
       'want the cured patch 1.00 mm below level. Where it was read highest it lies 0.00 mm below.',
     );
-    expect(bench.host.querySelector('.remark')).not.toBeNull();
-    expect(await show([round(1.1)])).toContain('it lies 1.10 mm below');
-    expect(await show([round(1.1, 'cured', 'a'), round(0, 'filled', 'b')])).not.toContain('below level');
+    expect(level).not.toContain('Stop here');
+    expect(await show([round(-0.3)])).toContain('it stands 0.30 mm proud');
+    // 0.1 mm short is less than the 0.2 mm that are called fair.
+    expect(await show([round(0.9)])).not.toContain('below level');
+    expect(await show([round(1.1, 'cured', 'a'), round(0, 'filled', 'b')])).toContain('Stop here');
   });
 
   it('guards an edge a long board would reach over', async () => {

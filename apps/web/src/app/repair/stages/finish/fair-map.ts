@@ -94,10 +94,11 @@ export class FairMap extends Panel {
     const error = this.judged()?.error;
     return error && this.count().read > 0 ? errorWords(error.code, error.params) : null;
   });
-  /** Room for what still goes on: told of the patch before it is filled. */
-  readonly room = computed(() => {
+  /** The patch lies too high for what still goes on, by more than is called fair: told before it is filled. */
+  readonly cramped = computed(() => {
     const [result, finish] = [this.result(), this.plan().finish];
-    return result && finish && this.round()!.after !== 'filled' ? roomFound(result, finish) : null;
+    const room = result && finish && this.round()!.after !== 'filled' ? roomFound(result, finish) : null;
+    return room && -room.spareMm > this.fairClass().toleranceMm ? room : null;
   });
   /** What earlier rounds came to, for what changed. */
   readonly earlier = computed(() =>
