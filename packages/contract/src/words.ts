@@ -489,7 +489,7 @@ export const TASK_NAMES: Record<string, string> = {
   'flow-coat': 'Flow coat',
   'fair-neat': 'Neat coat before the filler',
   'fair-fill': 'Fill',
-  'fair-sand': 'Sand fair, read the lines',
+  'fair-sand': 'Sand fair',
   'fair-look': 'Sand, look for fair',
   'prime-guide': 'Guide coat, spot putty',
   'paint-mask': 'Mask',

@@ -39,6 +39,8 @@ describe('the works of a finish', () => {
     const read = (filled: number, fillMl: number, deepestMm: number, fair: boolean): string[] =>
       ids(works('paint', { fair: { filled, fillMl, deepestMm, fair } })).filter((id) => id.startsWith('fair'));
     expect(read(0, 0, 0.1, true)).toEqual(['fair-look']);
+    const highOnly = works('paint', { fair: { filled: 0, fillMl: 0, deepestMm: 0, fair: false } });
+    expect(highOnly.find(({ id }) => id === 'fair-look')!.name).toBe('Sand the high places');
     expect(read(0, 12, 1.5, false)).toEqual(['fair-neat', 'fair-fill-1', 'fair-sand-1']);
     // Light epoxy paste goes on 10 mm thick at the most: 14 mm is two fills.
     expect(read(0, 140, 14, false)).toEqual(['fair-neat', 'fair-fill-1', 'fair-sand-1', 'fair-fill-2', 'fair-sand-2']);

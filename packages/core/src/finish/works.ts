@@ -118,8 +118,11 @@ const fairing: Parts = ({ layerMm, text, why }, facts) => {
   const done = fair?.filled ?? 0;
   const count = done + left.length;
   const read = { reads: true, caution: 'Dust mask on; wet where you can. Do not ride over an edge: tape beside the repair, and stop when the tape is touched.' }; // prettier-ignore
-  if (count === 0)
-    return [{ id: 'fair-look', name: 'Fair already', text: 'Sand with the block, look along it in a low light', why: 'The lines that were read are within the class: nothing wants filling.', share: 0.5, ...read }]; // prettier-ignore
+  if (count === 0) {
+    const high = fair !== null && !fair.fair;
+    const said = high ? { name: 'Sand the high places', text: 'Sand down what stands high by the reading, and read the lines again', why: 'Nothing is low: filler would only hide what is too high.' } : { name: 'Fair already', text: 'Sand with the block, look along it in a low light', why: 'The lines that were read are within the class: nothing wants filling.' }; // prettier-ignore
+    return [{ id: 'fair-look', ...said, share: 0.5, ...read }];
+  }
   const neat: Part[] = epoxy
     ? [
         {

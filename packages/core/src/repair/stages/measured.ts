@@ -9,6 +9,7 @@ import {
   worstError,
 } from '../../mix/index.js';
 import type { SystemCard } from '../../resin/systems.js';
+import { kept } from '../../remembered.js';
 import type { RepairInputs } from '../inputs.js';
 
 /** A pot as it is measured: what its tool can only tell in wholes (lines, strokes, drops) goes up in both parts together. */
@@ -35,7 +36,10 @@ export interface Measuring {
   of: (totalG: number) => Measured;
 }
 
-export function measuring({ mix: set }: RepairInputs, card: SystemCard, catalystPercent: number | null): Measuring {
+export const measuring = ({ mix }: RepairInputs, card: SystemCard, catalystPercent: number | null): Measuring => measuringOf(mix, card, catalystPercent); // prettier-ignore
+
+/** A drag of the outline leaves it alone: what a shed's tools mix right is told by the tools and the card. */
+const measuringOf = kept((set: RepairInputs['mix'], card: SystemCard, catalystPercent: number | null): Measuring => {
   const all = toolsOf(set).map((tool) => measuringWith(tool, set, card, catalystPercent));
   const least = Math.min(...all.map(({ smallestG }) => smallestG ?? Infinity));
   return {
@@ -50,7 +54,7 @@ export function measuring({ mix: set }: RepairInputs, card: SystemCard, catalyst
       return weighed.reduce((a, b) => (mixedG(b.mix) < mixedG(a.mix) ? b : a), best);
     },
   };
-}
+});
 
 /** So many times what is wanted is far too much. */
 const MUCH_MORE = 2;
