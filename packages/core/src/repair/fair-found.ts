@@ -1,8 +1,7 @@
 import { attempt, type CoreError } from '../errors.js';
 import { FAIR_CLASSES, type FairClass, type FairnessResult, fairness, usualFairClass } from '../fairness/index.js';
-import { type FinishWork, type RoomResult, roomCheck } from '../finish/index.js';
+import { type FinishRoute, type FinishWork, type RoomResult, roomCheck } from '../finish/index.js';
 import type { FairRound } from './finish-inputs.js';
-import type { PlannedFinish } from './finishing.js';
 import type { RepairInputs } from './inputs.js';
 
 /** How fair a job has to be: as it was set, else as is usual for its finish. */
@@ -40,7 +39,7 @@ const COATS: readonly FinishWork['medium'][] = ['gelcoat', 'primer', 'paint', 'v
  */
 export function roomFound(
   { lines }: FairnessResult,
-  { steps, works }: Pick<PlannedFinish, 'steps' | 'works'>,
+  { steps, works }: Pick<FinishRoute, 'steps'> & { works: readonly FinishWork[] },
 ): RoomResult | null {
   // prettier-ignore
   const readings = lines.flatMap(({ readings: all }) => all.flatMap(({ sMm, offMm, sound }) => (sound ? [] : [{ atMm: sMm, belowMm: -offMm }]))); // prettier-ignore
