@@ -7,6 +7,7 @@ import {
   type RepairPlan,
   type RoundPot,
   type SmallKind,
+  finishCheck,
   resinConditions,
 } from '@ashstep/core/repair';
 import { MASK_INNER_MM, MASK_OUTER_MM, SMALL_USUAL, type SmallCard, type CardRound } from '@ashstep/core/small';
@@ -55,7 +56,7 @@ export function cardBlocks(card: SmallCard, inputs: RepairInputs, plan: RepairPl
   const checks = [...preparationChecks(plan.facts), ...conditions.filter(({ atFinish }) => !atFinish)];
   const looks = [
     ...conditions.filter(({ atFinish }) => atFinish),
-    ...(plan.finish?.checks ?? []).map(({ id, text }) => ({ id: `finish-${id}`, text })),
+    ...(plan.finish?.checks ?? []).map(({ id, text }) => ({ id: finishCheck(id), text })),
   ];
   const first = block('open', OPEN_TITLES[card.figures.kind], {
     lines: [...openLines(card, inputs, plan, say), `Before anything goes on: ${checks.map(({ text }) => lower(text)).join('; ')}.`], // prettier-ignore

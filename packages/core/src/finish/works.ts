@@ -4,7 +4,7 @@ import { fillRounds } from '../fairness/index.js';
 import { GEL_COAT } from '../resin/gel-coat.js';
 import type { SystemCard } from '../resin/systems.js';
 import { WET_FROM_GRIT } from './abrasives.js';
-import { type CoatWay, coat } from './coat.js';
+import { type CoatInput, type CoatWay, coat } from './coat.js';
 import type { FinishRoute, FinishStep } from './routes.js';
 
 /** What is put on in a work of the finish. */
@@ -64,8 +64,8 @@ export interface WorksFacts {
 const WAITS = { primer: 6, putty: 1, betweenPaint: 4, paint: 12, varnish: 12, polyesterFiller: 1 } as const;
 /** Polyester filler, g/ml. Source: generic trade figure, its can says. */
 const POLYESTER_FILLER_G_PER_ML = 1.8;
-/** A paint is so thick when it is dry, both coats of it, mm. */
-const PAINT_MM = 0.08;
+/** A paint is so thick when it is dry, both coats of it, mm. Usual where nothing else is named. */
+export const PAINT_MM = 0.08;
 /** Neat resin that primes a surface for paste, g/m². Source: workshop practice, abraded laminate. */
 const NEAT_G_PER_M2 = 100;
 
@@ -224,11 +224,12 @@ const PARTS: Readonly<Record<string, Parts>> = {
   ],
   paint: (_, facts) => {
     const edge = facts.paintEdge;
+    const coatMm = (facts.coat.dryMm ?? PAINT_MM) / 2;
     const mask = edge === 'hard' ? 'Mask to a line that is there anyway, an edge or a stripe; pull the tape while the paint is wet' : edge === 'fade' ? 'Mask wide, and fade the last coat out: thinner each pass, past the repair' : 'Mask just past the repair and feather the edge: faded out, or to a hard line'; // prettier-ignore
     return [
       { id: 'paint-mask', name: 'Mask', text: mask, why: 'So that no line shows.', share: 0.3 },
-      { id: 'paint-1', name: 'Paint, coat 1 of 2', text: 'First coat of paint, thin', why: 'Two thin coats hang better than one thick.', share: 0.35, layerMm: (facts.coat.dryMm ?? PAINT_MM) / 2, medium: 'paint', waitHours: WAITS.betweenPaint, caution: BY_CAN, ...offCan(facts, (facts.coat.dryMm ?? PAINT_MM) / 2) }, // prettier-ignore
-      { id: 'paint-2', name: 'Paint, coat 2 of 2', text: 'Second coat, edge feathered', why: 'So that no line shows.', share: 0.35, layerMm: (facts.coat.dryMm ?? PAINT_MM) / 2, medium: 'paint', waitHours: WAITS.paint, caution: BY_CAN, ...offCan(facts, (facts.coat.dryMm ?? PAINT_MM) / 2) }, // prettier-ignore
+      { id: 'paint-1', name: 'Paint, coat 1 of 2', text: 'First coat of paint, thin', why: 'Two thin coats hang better than one thick.', share: 0.35, layerMm: coatMm, medium: 'paint', waitHours: WAITS.betweenPaint, caution: BY_CAN, ...offCan(facts, coatMm) }, // prettier-ignore
+      { id: 'paint-2', name: 'Paint, coat 2 of 2', text: 'Second coat, edge feathered', why: 'So that no line shows.', share: 0.35, layerMm: coatMm, medium: 'paint', waitHours: WAITS.paint, caution: BY_CAN, ...offCan(facts, coatMm) }, // prettier-ignore
     ];
   },
   'uv-cover': (step, facts) => [
@@ -251,28 +252,20 @@ const PARTS: Readonly<Record<string, Parts>> = {
   },
 };
 
-function rimOf(areaMm2: number, tempC: number, dryMm: number): Pick<FinishWork, 'ml' | 'massG' | 'wetMm' | 'catalyst'> {
-  // A line as wide as two masking tapes round the patch.
-  const rim = (2 * Math.sqrt(Math.PI * areaMm2) * RIM_MM) / 1e6;
-  return gelOf({ areaM2: rim, dryMm, tempC });
-}
+type Amounts = Pick<FinishWork, 'ml' | 'massG' | 'wetMm' | 'catalyst'>;
+
+/** A line as wide as two masking tapes round the patch, mm. */
 const RIM_MM = 20;
+const rimOf = (areaMm2: number, tempC: number, dryMm: number): Amounts =>
+  gelOf({ areaM2: (2 * Math.sqrt(Math.PI * areaMm2) * RIM_MM) / 1e6, dryMm, tempC, way: 'brush' });
 
-const flowOf = ({ areaMm2, tempC, coat: own, dropsPerMl }: WorksFacts, dryMm: number): Pick<FinishWork, 'ml' | 'massG' | 'wetMm' | 'catalyst'> => gelOf({ areaM2: areaMm2 / 1e6, dryMm, tempC, way: own.way, ...(dropsPerMl === undefined ? {} : { dropsPerMl }) }); // prettier-ignore
+const flowOf = ({ areaMm2, tempC, coat: { way }, dropsPerMl }: WorksFacts, dryMm: number): Amounts =>
+  gelOf({ areaM2: areaMm2 / 1e6, dryMm, tempC, way, ...(dropsPerMl === undefined ? {} : { dropsPerMl }) });
 
-function gelOf({
-  way = 'brush',
-  ...of
-}: {
-  areaM2: number;
-  dryMm: number;
-  tempC: number;
-  way?: CoatWay;
-  dropsPerMl?: number;
-}): Pick<FinishWork, 'ml' | 'massG' | 'wetMm' | 'catalyst'> {
-  // prettier-ignore
-  const found = attempt(() => coat({ medium: 'gelcoat', way, leastPasses: 1, maxPassMm: of.dryMm * 2, ...of })).result;
-  return found ? { ml: found.ml, massG: found.massG, wetMm: found.wetMm, catalyst: found.pass.catalyst } : { ml: null, massG: null, wetMm: null, catalyst: null }; // prettier-ignore
+/** Gel coat put on in one pass. */
+function gelOf(of: Pick<CoatInput, 'areaM2' | 'dryMm' | 'tempC' | 'way' | 'dropsPerMl'>): Amounts {
+  const { result } = attempt(() => coat({ medium: 'gelcoat', leastPasses: 1, maxPassMm: of.dryMm * 2, ...of }));
+  return { ml: result?.ml ?? null, massG: result?.massG ?? null, wetMm: result?.wetMm ?? null, catalyst: result?.pass.catalyst ?? null }; // prettier-ignore
 }
 
 /** Of a coat of the job's resin. */

@@ -2,6 +2,7 @@ import { type FinishRoute, type FinishWork, type GelCoatWay, type WorksFacts, fi
 import { attempt } from '../errors.js';
 import { kept } from '../remembered.js';
 import type { SystemCard } from '../resin/systems.js';
+import { fillDensity } from '../spots/index.js';
 import type { CoatMedium } from './added-round.js';
 import { fairClassOf, fairFound } from './fair-found.js';
 import type { FairRound } from './finish-inputs.js';
@@ -60,8 +61,6 @@ const MEDIUM: Readonly<Record<NonNullable<FinishWork['medium']>, CoatMedium | nu
 };
 const FILLERS: readonly FinishWork['medium'][] = ['light-filler', 'polyester-filler'];
 const LIGHT = 'hollow-spheres';
-/** Light epoxy paste, g/ml, by which its millilitres with what is to spare are known. */
-const LIGHT_G_PER_ML = 0.7;
 
 function roundsOf(
   works: readonly FinishWork[],
@@ -110,11 +109,11 @@ function potsOf(
   if (massG === null || MEDIUM[medium!] === 'paint') return { pots: [], fillerName: '' };
   const { of, smallestG } = measuring(inputs, card, null);
   if (medium === 'light-filler') {
-    const asked = { id, name, use: 'fairing', fillerId: LIGHT, fromPlan: true, shares: [], volumeMl: massG / LIGHT_G_PER_ML } as const; // prettier-ignore
+    const asked = { id, name, use: 'fairing', fillerId: LIGHT, fromPlan: true, volumeMl: massG / fillDensity('epoxy') } as const; // prettier-ignore
     const { pots, fillerName } = potOfPaste({ ...asked, shares: [] }, card, pasteLimit(inputs, card, null), (grams) => of(Math.max(grams, smallestG ?? 0))); // prettier-ignore
     return { pots: pots.map((pot) => ({ ...pot, plies: [] })), fillerName };
   }
-  const coat = { id, name, medium: medium === 'gelcoat' ? 'gelcoat' : 'resin', areaMm2, fromPlan: true, shares: [], massG: medium === 'gelcoat' ? massG : Math.max(massG, smallestG ?? 0) } as const; // prettier-ignore
+  const coat = { id, name, medium: medium === 'gelcoat' ? 'gelcoat' : 'resin', areaMm2, fromPlan: true, massG: medium === 'gelcoat' ? massG : Math.max(massG, smallestG ?? 0) } as const; // prettier-ignore
   return { pots: coatPots(inputs, { ...coat, shares: [] }, card, null).pots.map((pot) => ({ ...pot, plies: [], fillerG: 0 })), fillerName: '' }; // prettier-ignore
 }
 

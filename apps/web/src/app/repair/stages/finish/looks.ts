@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { finishCheck } from '@ashstep/core/repair';
 import { TickInput } from '../../../parts/inputs';
 import { Panel } from '../stage-panel';
 import { finishConditions } from './conditions';
@@ -17,15 +18,14 @@ import { finishConditions } from './conditions';
     }
     @for (check of plan().finish?.checks ?? []; track check.id) {
       <label class="tick"
-        ><input
-          type="checkbox"
-          [checked]="isDone('finish-' + check.id)"
-          (ticked)="store.check('finish-' + check.id, $event)"
-        />{{ check.text }}</label
+        ><input type="checkbox" [checked]="isDone(tick(check.id))" (ticked)="store.check(tick(check.id), $event)" />{{
+          check.text
+        }}</label
       >
     }
   `,
 })
 export class FinishLooks extends Panel {
+  readonly tick = finishCheck;
   readonly conditions = computed(() => finishConditions(this.plan()));
 }

@@ -1,3 +1,4 @@
+import { finishCheck } from '@ashstep/core/repair';
 import type { RepairState } from '../../repair.store';
 import { counted } from '../counted';
 import { remarksPart } from '../remarks-part';
@@ -18,7 +19,7 @@ const ticked = ({ detail }: RepairState, ids: readonly string[]): number =>
 const works = ({ plan }: RepairState) => plan.finish?.works ?? [];
 const looks = ({ plan }: RepairState): string[] => [
   ...finishConditions(plan).map(({ id }) => id),
-  ...(plan.finish?.checks ?? []).map(({ id }) => `finish-${id}`),
+  ...(plan.finish?.checks ?? []).map(({ id }) => finishCheck(id)),
 ];
 
 /** The parts of this stage, in the order they are gone through. */

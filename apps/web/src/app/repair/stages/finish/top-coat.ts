@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { errorWords } from '@ashstep/contract';
 import { attempt } from '@ashstep/core/errors';
-import { type CoatChoice, type CoatWay, coat } from '@ashstep/core/finish';
+import { type CoatChoice, type CoatWay, PAINT_MM, coat } from '@ashstep/core/finish';
 import { PickSelect, TextInput, TickInput } from '../../../parts/inputs';
 import { QuantityField } from '../../../parts/quantity-field';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
@@ -13,8 +13,6 @@ const WAYS: readonly { id: CoatWay; name: string }[] = [
   { id: 'roller', name: 'Roller' },
   { id: 'spray', name: 'Spray gun' },
 ];
-/** Usual thickness of a top coat where the route names none, mm: a paint, dry. */
-const PAINT_MM = 0.08;
 
 /** A full coat over the repair: wet film, passes, what each is mixed from, what is lost on the way, and when the next goes on. */
 @Component({
