@@ -47,6 +47,7 @@ export const shopSettings = z.strictObject({
       'Two tools have the same name. Give each its own.',
     ),
   dropsPerMl: within(LIMITS.dropsPerMl),
+  sheetsPerM2: within(LIMITS.sheetsPerM2).optional(),
   climate: z.strictObject({
     lagHours: within(LIMITS.lagHours),
     gainC: within(LIMITS.gainC),

@@ -155,6 +155,7 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<() =>
     await closeRounds(context, id, job, plan);
   }
   if (job.finished) await finish(context, id, job, plan, (hours) => (clock = Math.max(clock, Math.min(clock + 60 * hours * MINUTE_MS, today.getTime() - 240 * MINUTE_MS)))); // prettier-ignore
+  else if (job.sealedBy && !job.roundsWorked) await tickFinish(context, id, job, plan);
   for (const key of job.prepared ?? []) {
     const morning = openMorning(today, 1);
     const doneAt = morning.replace('T08:00', 'T11:30');
@@ -316,9 +317,13 @@ async function workRounds(
     const card = cardOfMedium(round.medium, plan.resin?.card ?? null);
     if (card && at + 1 < job.roundsWorked!) pass(60 * windows({ card, airTempC: plan.air.tempC.value }).sandableHour!);
   }
-  // All of it done, and looked at.
-  if (job.roundsWorked === plan.rounds.length)
-    for (const { id: part } of [...plan.finish!.works, ...plan.finish!.checks]) await setCheck(context, id, finishCheck(part), true, job.technician); // prettier-ignore
+  if (job.roundsWorked === plan.rounds.length) await tickFinish(context, id, job, plan);
+}
+
+/** The finish was done and looked at, by hand. */
+async function tickFinish(context: Context, id: string, { technician }: DemoJob, plan: RepairPlan): Promise<void> {
+  const { works, checks } = plan.finish!;
+  for (const { id: part } of [...works, ...checks]) await setCheck(context, id, finishCheck(part), true, technician);
 }
 
 /** Every work of the finish: what is put on once the one before is hard, with the film its gauge read; the rest by hand. */

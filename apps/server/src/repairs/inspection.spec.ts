@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { NEW_REPAIR, planRepair } from '@ashstep/core/repair';
+import { NEW_REPAIR, finishCheck, planRepair } from '@ashstep/core/repair';
 import { finishedRepair, newRepair, saveSection } from '../testing/repairs.js';
-import { TestClient, TestServer } from '../testing/server.js';
+import { pdfText } from '../testing/pdf.js';
+import { TestClient, type TestReply, TestServer } from '../testing/server.js';
 
 describe('acceptance', () => {
   let server: TestServer;
@@ -91,6 +92,20 @@ describe('acceptance', () => {
       jasmine.objectContaining({ closedBy: 'Inspector Spec', concession: 'Outside the patch, hidden by the rail.' }),
     );
     expect(conceded.signOff.allowed).toBeTrue();
+  });
+
+  it('accepts no job with a work of its finish open, but with one that is left out for a reason, which the record tells', async () => {
+    const repair = await finishedRepair(tech, inspector);
+    const last = planRepair(repair.inputs).finish!.works.at(-1)!;
+    const checkId = finishCheck(last.id);
+    await tech.send('PUT', `/api/repairs/${repair.id}/checks`, { id: randomUUID(), checkId, done: false });
+    expect(await reason(repair.id)).toContain(`Not finished: ${last.name.toLowerCase()}. Tick it off when it is done`);
+    const leaveOut = (why: string): Promise<TestReply> => saveSection(tech, repair, 'finish', { leftOut: [{ workId: last.id, why }] }); // prettier-ignore
+    expect((await leaveOut(' ')).status).toBe(422);
+    expect((await leaveOut('The owner polishes her himself')).status).toBe(200);
+    expect(await reason(repair.id)).toBe('');
+    const text = (await pdfText((await tech.send('GET', `/api/repairs/${repair.id}/record.pdf`)).body)).replace(/\s+/g, ' '); // prettier-ignore
+    expect(text).toContain(`Left out here: ${last.name}. The owner polishes her himself`);
   });
 
   it('judges no work before it is done, and no hardness before it can be there but with the reason', async () => {

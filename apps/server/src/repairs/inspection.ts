@@ -10,6 +10,7 @@ import {
   remarkWords,
   roundName,
   roundStandings,
+  workStandings,
 } from '@ashstep/contract';
 import { requireEntry } from '@ashstep/core/errors';
 import {
@@ -146,6 +147,9 @@ async function whatIsMissing(repair: RepairRow, results: RepairDetail['results']
     return `Not ticked off: ${wanted[0]!.text.toLowerCase()}${wanted.length > 1 ? `, and ${wanted.length - 1} more` : ''}.`;
   const unfinished = roundStandings(plan.rounds, repair.log).find(({ done: whole }) => !whole);
   if (unfinished) return notDone(unfinished, plan.rounds);
+  const undone = workStandings(plan.finish, repair).filter(({ done: one }) => !one);
+  if (undone.length > 0)
+    return `Not finished: ${undone[0]!.work.name.toLowerCase()}${undone.length > 1 ? `, and ${undone.length - 1} more` : ''}. Tick it off when it is done, or leave it out with a reason.`;
   const conceded = new Set(repair.rework.filter((item) => item.concession !== null).map((item) => item.checkId));
   const latest = new Map(results.map((result) => [result.checkId, result]));
   const counted = new Map(

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { type LogEntryBody, type RepairDetail, wallClockIn } from '@ashstep/contract';
 import { type InspectionCheck, preparationChecks } from '@ashstep/core/inspection';
-import { NEW_REPAIR, type RepairInputs, closedCheckOf, planRepair, resinConditions } from '@ashstep/core/repair';
+import { NEW_REPAIR, type RepairInputs, closedCheckOf, finishCheck, planRepair, resinConditions } from '@ashstep/core/repair';
 import { HOME_ZONE } from '../platform/clock.js';
 import type { TestClient, TestReply } from './server.js';
 
@@ -74,6 +74,7 @@ export async function finishedRepair(client: TestClient, inspector: TestClient):
   for (const checkId of [
     ...[...preparationChecks(plan.facts), ...resinConditions(plan.resin)].map(({ id }) => id),
     ...closed,
+    ...plan.finish!.works.map(({ id }) => finishCheck(id)),
   ])
     await client.send('PUT', `${at}/checks`, { id: randomUUID(), checkId, done: true });
   const log = (entry: object): Promise<unknown> =>

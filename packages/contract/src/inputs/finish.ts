@@ -66,4 +66,13 @@ export const finish = z.strictObject({
   paintEdge: z.enum(['fade', 'hard']).nullable(),
   nonSkid: z.boolean(),
   putBack: z.string().max(300),
+  leftOut: z
+    .array(
+      z.strictObject({
+        workId: z.string().min(1).max(60),
+        why: z.string().trim().min(3, 'Say why in a few words.').max(200),
+      }),
+    )
+    .max(COUNTS.finishLeftOut)
+    .optional(),
 }) satisfies z.ZodType<FinishInputs>;

@@ -1,5 +1,5 @@
 import { CoreError } from '../errors.js';
-import { GRAIN_UM, GRITS, abrasiveLadder } from './abrasives.js';
+import { GRAIN_UM, GRITS, abrasiveLadder, sandingTool } from './abrasives.js';
 
 const grits = (of: ReturnType<typeof abrasiveLadder>): number[] => of.steps.map(({ grit }) => grit);
 
@@ -57,5 +57,11 @@ describe('a ladder of abrasives', () => {
     }
     const grains = Object.values(GRAIN_UM);
     expect(grains).toEqual(grains.toSorted((a, b) => b - a));
+  });
+
+  it('is worked with what suits the place: a soft pad on a round, a long board on a long place, else a block', () => {
+    expect([sandingTool(120, null), sandingTool(300, null), sandingTool(2000, 5000)]).toEqual(['block', 'long-board', 'long-board']); // prettier-ignore
+    expect(sandingTool(400, 250)).toBe('soft-pad');
+    expect(() => sandingTool(0, null)).toThrowError(CoreError);
   });
 });

@@ -37,7 +37,12 @@ export const SCRATCH_SHARE = 0.2;
 /** Gel coat that is left under this has little to weather from, mm. */
 const THIN_MM = 0.2;
 /** Sheets a square metre takes at each grit, where the shop has no rate of its own. Source: workshop estimate. */
-const USUAL_SHEETS_PER_M2 = 2;
+export const USUAL_SHEETS_PER_M2 = 2;
+/** From this length on a long board rides the neighbours on both sides; on a surface rounder than this radius no hard block follows. Source: workshop practice. */
+const LONG_MM = 300;
+const ROUND_MM = 1000;
+/** What sands it fair. */
+export type SandingTool = 'block' | 'long-board' | 'soft-pad';
 
 export interface LadderInput {
   /** Grit it is begun with, and the one it stops at. */
@@ -148,6 +153,17 @@ function withBetween(grits: readonly number[], wetFrom: number): number[] {
     out.push(grit);
   }
   return out;
+}
+
+/**
+ * What a place is sanded with: on a round the pad follows it, on a long place a board rides the neighbours, else a block longer than the place.
+ * @param longestMm longest side of what is sanded, mm
+ * @param radiusMm smallest radius of its surface, mm; null where it is flat or nobody said
+ */
+export function sandingTool(longestMm: number, radiusMm: number | null): SandingTool {
+  requireNumber(longestMm, 'longestMm', { above: 0, max: 100_000 });
+  if (radiusMm !== null && requireNumber(radiusMm, 'radiusMm', { above: 0 }) < ROUND_MM) return 'soft-pad';
+  return longestMm >= LONG_MM ? 'long-board' : 'block';
 }
 
 /** Grits from one to another of what a shed usually keeps, no jump too long. */

@@ -107,6 +107,7 @@ export const LIMITS = {
   wastePercent: { min: 0, max: 100 },
   potFloorG: { min: 0, max: 1000 },
   dropsPerMl: { min: 5, max: 100 },
+  sheetsPerM2: { min: 0.1, max: 100 },
   /** Of a gauge over or under its own nought. */
   fairMm: { min: -100, max: 100 },
   // Colour
@@ -171,4 +172,5 @@ export const COUNTS = {
   fairPlaces: 60,
   fairRounds: 20,
   colourTrials: 40,
+  finishLeftOut: 40,
 } as const;

@@ -21,6 +21,8 @@ export interface ShopSettings {
   tools: readonly MeasuringTool[];
   /** Of its catalyst dispenser or dropper. */
   dropsPerMl: number;
+  /** Sheets of paper a square metre takes at each grit; usual where nobody counted. */
+  sheetsPerM2?: number | undefined;
   climate: ShedClimate;
   /** Of the made-up weather that stands in for a forecast where none is kept. */
   weather: { seed: number };

@@ -64,6 +64,8 @@ export interface FinishInputs {
   nonSkid: boolean;
   /** Film, decals and stripes as they were before, to be put back. */
   putBack: string;
+  /** Works of the finish that are not done here, each with why: the owner paints it, the trim hides it. */
+  leftOut?: readonly { workId: string; why: string }[] | undefined;
 }
 
 export const NO_FINISH: FinishInputs = {

@@ -50,6 +50,14 @@ describe('the finish of a job', () => {
     expect(fills(lowOf(0, 'cured'))).toEqual([]);
   });
 
+  it('has no round for what is left out, and keeps why', () => {
+    const whole = planRepair(HULL).finish!;
+    const { works, leftOut, rounds } = planRepair({ ...HULL, finish: { ...HULL.finish, leftOut: [{ workId: 'gel-coat-2', why: 'One pass is asked' }, { workId: 'no-such-work', why: 'Once it was' }] } }).finish!; // prettier-ignore
+    expect(works.map(({ id }) => id)).toEqual(whole.works.flatMap(({ id }) => (id === 'gel-coat-2' ? [] : [id])));
+    expect(leftOut.map(({ work, why }) => [work.id, why])).toEqual([['gel-coat-2', 'One pass is asked']]);
+    expect(rounds.length).toBe(whole.rounds.length - 1);
+  });
+
   it('has room by what was read of the cured patch: for the finish alone it is tight, level it is none', () => {
     const plan = planRepair(HULL);
     const verdict = (mm: number) => roomFound(fairFound(lowOf(mm, 'cured'), 0.2).result!, plan.finish!)!.verdict;

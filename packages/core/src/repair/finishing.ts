@@ -17,6 +17,8 @@ import { laysGelCoatFirst } from './stages/working-side.js';
 /** How a job is finished: the route, and every work of it by itself. */
 export interface PlannedFinish extends FinishRoute {
   works: readonly FinishWork[];
+  /** Works of the route that are not done here, and why. */
+  leftOut: readonly { work: FinishWork; why: string }[];
   /** Those that put something on, as rounds to be mixed and logged like those of the lay-up; each has its work's id. */
   rounds: readonly PlannedRound[];
 }
@@ -34,7 +36,7 @@ export function plannedFinish(inputs: RepairInputs, card: SystemCard, areaMm2: n
     wentInFirst: laysGelCoatFirst(inputs),
     gelCoatOnly: mendsGelCoatOnly(inputs),
   });
-  const works = finishWorks(route, {
+  const all = finishWorks(route, {
     card,
     areaMm2,
     tempC,
@@ -45,7 +47,10 @@ export function plannedFinish(inputs: RepairInputs, card: SystemCard, areaMm2: n
     putBack: finish.putBack,
     ...(mix.dropsPerMl === undefined ? {} : { dropsPerMl: mix.dropsPerMl }),
   });
-  return { ...route, works, rounds: roundsOf(works, inputs, card, finish.coat.areaMm2 ?? areaMm2) };
+  const why = new Map(finish.leftOut?.map((one) => [one.workId, one.why]));
+  const works = all.filter(({ id }) => !why.has(id));
+  const leftOut = all.flatMap((work) => (why.has(work.id) ? [{ work, why: why.get(work.id)! }] : []));
+  return { ...route, works, leftOut, rounds: roundsOf(works, inputs, card, finish.coat.areaMm2 ?? areaMm2) };
 }
 
 /** What is mixed for each: gel coat by its own catalyst, resin and paste of the job's; what comes out of a can of its own is mixed as that says. */

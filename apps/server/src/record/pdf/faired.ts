@@ -13,7 +13,8 @@ import type { Sheet } from '../../platform/sheet.js';
 export function faired(sheet: Sheet, { inputs, log }: RecordBody, plan: RepairPlan): void {
   const { fair, colour } = inputs.finish;
   const coats = coatsOn(log, plan);
-  if (fair.length === 0 && colour.target === null && coats.length === 0) return;
+  const leftOut = plan.finish?.leftOut ?? [];
+  if (fair.length === 0 && colour.target === null && coats.length === 0 && leftOut.length === 0) return;
   sheet.section('Fairing, coats and colour');
   if (fair.length > 0) {
     const { label, toleranceMm } = fairClassOf(inputs);
@@ -58,6 +59,7 @@ export function faired(sheet: Sheet, { inputs, log }: RecordBody, plan: RepairPl
       ],
       coats,
     );
+  for (const { work, why } of leftOut) sheet.line(`Left out here: ${work.name}. ${why}`);
   if (colour.target) {
     const { target, polished, trials } = colour;
     sheet.line(`Colour to match: ${readColourWords(target)}${polished ? '; cleaned and polished first' : ''}; ${target.by}, ${target.at?.replace('T', ' ') ?? ''}.`); // prettier-ignore

@@ -27,6 +27,7 @@ import {
   remarkWords,
   roundName,
   standingLog,
+  workStandings,
 } from '@ashstep/contract';
 import { type Act, actsOf, restPot } from '@ashstep/core/bench';
 import type { FinishWork } from '@ashstep/core/finish';
@@ -50,7 +51,7 @@ import { KeptAir } from '../repair/kept-air';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { LayUpDesk } from '../repair/stages/layup/desk';
 import { LogQuestions } from '../repair/stages/layup/log-questions';
-import { isTicked, isWorkTicked } from '../repair/stages/ticked';
+import { isTicked } from '../repair/stages/ticked';
 import { PhotosService } from '../survey/photos.service';
 import { CoatSide, isFilm } from './coat-side';
 import { Keypad } from './keypad';
@@ -109,6 +110,8 @@ export class Bench {
   /** This moment, ms; moves every second. */
   readonly nowMs = signal(this.clock.moment());
   private readonly acts = computed(() => actsOf(this.inputs(), this.plan()));
+  /** Works of the finish that are ticked off, by their round. */
+  private readonly worksTicked = computed(() => new Set(workStandings(this.plan().finish, this.state().detail).flatMap(({ work, ticked }) => (ticked ? [work.id] : [])))); // prettier-ignore
   private readonly progress = computed(() => ({ standings: this.desk.standings(), ticked: (id: string) => isTicked(this.state().detail, id) })); // prettier-ignore
   /** The act that is looked back at; the next one to do where none is. */
   private readonly looking = signal<string | null>(null);
@@ -273,8 +276,7 @@ export class Bench {
   }
 
   private isDone(act: Act): boolean {
-    const work = this.desk.workOf(act.round);
-    return isActDone(act, this.progress()) || this.progress().ticked(leftOut(act)) || (work !== null && isWorkTicked(this.state().detail, work)); // prettier-ignore
+    return isActDone(act, this.progress()) || this.progress().ticked(leftOut(act)) || this.worksTicked().has(act.round.id); // prettier-ignore
   }
 
   private wordsOf(act: Act) {

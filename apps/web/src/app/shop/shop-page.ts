@@ -8,6 +8,7 @@ import { InstrumentsBoard } from '../instruments/instruments-board';
 import { Header } from '../parts/header';
 import { QuantityField } from '../parts/quantity-field';
 import { Api, ApiError } from '../platform/api';
+import { USUAL_SHEETS_PER_M2 } from '@ashstep/core/finish';
 import { LAYING_WORKS, LEAST_LAYS, USUAL_LAYING } from '@ashstep/core/mix';
 import { FigurePipe, QuantityPipe } from '../platform/quantity.pipe';
 import { SessionService } from '../platform/session.service';
@@ -88,6 +89,7 @@ export class ShopPage implements OnDestroy {
   });
   readonly currencies = Intl.supportedValuesOf('currency');
   readonly leastLays = LEAST_LAYS;
+  readonly usualSheets = USUAL_SHEETS_PER_M2;
   readonly laid = computed(() =>
     LAYING_WORKS.map((work) => ({
       name: capital(LAYING_NAMES[work]),

@@ -1,15 +1,36 @@
-import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { attempt } from '@ashstep/core/errors';
-import { GRITS, WET_FROM_GRIT, abrasiveLadder } from '@ashstep/core/finish';
+import {
+  GRITS,
+  type SandingTool,
+  USUAL_SHEETS_PER_M2,
+  WET_FROM_GRIT,
+  abrasiveLadder,
+  sandingTool,
+} from '@ashstep/core/finish';
 import { draft } from '../../../outbox/draft';
 import { PickSelect } from '../../../parts/inputs';
 import { QuantityField } from '../../../parts/quantity-field';
+import { ShopService } from '../../../shop/shop.service';
 import { Panel } from '../stage-panel';
+import { nearEdges } from './edges';
 
 /** Grit the top coat is begun with, where it went on even: level it wet. */
 const USUAL_FROM = 320;
 /** A top coat that is stopped here is polished. */
 const POLISHED_FROM = 1500;
+
+const TOOLS: Readonly<Record<SandingTool, { name: string; why: string }>> = {
+  block: { name: 'A block, longer than the patch.', why: 'It rides the sound ground on both sides; diagonal strokes.' },
+  'long-board': {
+    name: 'A long board.',
+    why: 'It rides the neighbours and cuts only what stands high; diagonal strokes, crossed.',
+  },
+  'soft-pad': {
+    name: 'A soft pad that follows the round.',
+    why: 'A hard block makes flats on it; strokes along the flat way.',
+  },
+};
 
 /** The grits in order, dry and wet, where the finish stops, and what sanding the top coat costs of it. */
 @Component({
@@ -19,14 +40,44 @@ const POLISHED_FROM = 1500;
   imports: [PickSelect, QuantityField],
   template: `
     @if (plan().finish; as route) {
-      <p class="ladder">
-        @for (grit of route.ladder; track grit) {
-          <span class="num" [class.wet]="grit >= wet">{{ grit }}{{ grit === wet ? ' wet' : '' }}</span>
-        }
-      </p>
+      <table class="ruled">
+        <caption class="visually-hidden">
+          Papers in order
+        </caption>
+        <thead>
+          <tr>
+            <th scope="col">Grit</th>
+            <th scope="col"></th>
+            <th scope="col" class="r">Takes off</th>
+            <th scope="col" class="r">Sheets</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (step of ladder()?.steps; track step.grit) {
+            <tr>
+              <th scope="row" class="num">{{ step.grit }}</th>
+              <td>{{ step.wet ? 'wet' : 'dry' }}{{ step.missing ? ', to be had first' : '' }}</td>
+              <td class="r num">
+                {{ step.takesOffUm === 0 ? 'to the line' : inUnits(step.takesOffUm / 1000, 'thickness') }}
+              </td>
+              <td class="r num">{{ step.sheets }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
       <p class="quiet">
-        No jump over twofold dry, or half as much again wet; wet from {{ wet }}. Stop at {{ last()
-        }}{{ polished() ? ', then compound, polish, wax' : '' }}.
+        No jump over twofold dry, or half as much again wet; each takes off the scratch of the one before. Stop at
+        {{ last() }}{{ polished() ? ', then compound, polish, wax' : '' }}. Sheets for {{ areaM2().toFixed(2) }} m² at
+        {{ rate() }} a square metre,
+        {{
+          ownRate() === null
+            ? 'as is usual; a shed that counts its own sets it under The shed'
+            : 'as this shed counted'
+        }}.
+      </p>
+      <p>
+        <b>{{ tool().name }}</b> {{ tool().why
+        }}{{ nearEdge() ? ' At the edge by hand, along it, soft backing: never over it.' : '' }}
       </p>
       @if (budget(); as b) {
         <h3>What it costs of the top coat</h3>
@@ -68,26 +119,32 @@ const POLISHED_FROM = 1500;
       }
     }
   `,
-  styles: `
-    .ladder {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 0;
-    }
-    .ladder span {
-      padding: 8px 12px;
-      border: 1.5px solid var(--ink);
-      margin-right: -1.5px;
-      background: var(--sheet);
-    }
-    .ladder .wet {
-      background: var(--ash-2);
-    }
-  `,
 })
 export class Abrasives extends Panel {
   readonly wet = WET_FROM_GRIT;
+  private readonly shop = inject(ShopService);
   private readonly job = computed(() => this.state().detail.id);
+  readonly ownRate = computed(() => this.shop.shop()?.settings.sheetsPerM2 ?? null);
+  readonly rate = computed(() => this.ownRate() ?? USUAL_SHEETS_PER_M2);
+  readonly areaM2 = computed(() => (this.inputs().finish.coat.areaMm2 ?? this.plan().taper?.shownMm2 ?? this.plan().damage?.cut.areaMm2 ?? 0) / 1e6); // prettier-ignore
+  readonly ladder = computed(() => {
+    const grits = this.plan().finish?.ladder ?? [];
+    const areaM2 = this.areaM2();
+    return attempt(() => abrasiveLadder({ from: grits[0]!, to: grits.at(-1)!, sheetsPerM2: this.rate(), ...(areaM2 > 0 ? { areaM2 } : {}) })).result; // prettier-ignore
+  });
+  readonly tool = computed(() => {
+    const { curvature } = this.inputs().taper;
+    const radii = [curvature?.alongMm, curvature?.acrossMm].flatMap((mm) => (mm ? [mm] : []));
+    return TOOLS[sandingTool(this.longestMm(), radii.length > 0 ? Math.min(...radii) : null)];
+  });
+  /** Longest side of the ground, or of the cut-out where nothing is tapered. */
+  private readonly longestMm = computed(() => {
+    const ground = this.plan().taper?.footprint.outlines.flat() ?? [];
+    if (ground.length === 0) return Math.max(this.plan().damage!.cut.lengthMm, this.plan().damage!.cut.widthMm);
+    const span = (of: readonly number[]): number => Math.max(...of) - Math.min(...of);
+    return Math.max(span(ground.map(({ x }) => x)), span(ground.map(({ y }) => y)));
+  });
+  readonly nearEdge = computed(() => nearEdges(this.state()).length > 0);
   readonly last = computed(() => this.plan().finish?.ladder.at(-1) ?? 0);
   readonly polished = computed(() => this.last() >= POLISHED_FROM);
   readonly choices = computed(() => GRITS.filter((grit) => grit <= this.last()));

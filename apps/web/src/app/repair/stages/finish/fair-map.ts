@@ -22,14 +22,12 @@ import { WhenPipe } from '../../../platform/when.pipe';
 import { draft } from '../../../outbox/draft';
 import { textOf } from '../../../parts/text-of';
 import { Panel } from '../stage-panel';
+import { nearEdges } from './edges';
 import { fairFromCsv } from './fair-csv';
 import { FairLineView } from './fair-line';
 
 /** Lines and places of a small repair and of a large one, and where one is large, mm. */
 const [SMALL, LARGE, LARGE_MM] = [{ lines: 3, perLine: 9 }, { lines: 5, perLine: 11 }, 250] as const;
-
-/** A long board reaches over an edge that is nearer than this to the ground, mm. Source: half a usual long board. */
-const EDGE_NEAR_MM = 250;
 
 /** Place of a reading: which line, which of it. */
 interface At {
@@ -116,10 +114,7 @@ export class FairMap extends Panel {
   });
 
   /** Edges near enough to be rounded by a block that rides over them. */
-  readonly edges = computed(() => {
-    const edges = new Set(this.inputs().damage.neighbours.filter(({ kind }) => kind === 'edge').map(({ name }) => name)); // prettier-ignore
-    return (this.plan().taper?.clearances ?? []).filter(({ name, mm }) => edges.has(name) && mm < EDGE_NEAR_MM);
-  });
+  readonly edges = computed(() => nearEdges(this.state()));
 
   /** The gap under the edge as it stands in its place, in the person's unit: 0.1 mm, or thousandths of an inch. */
   gapText(zMm: number): string {

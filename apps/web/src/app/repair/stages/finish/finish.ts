@@ -1,11 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { Router } from '@angular/router';
+import { workStandings } from '@ashstep/contract';
+import { counted } from '../counted';
 import { GoBar } from '../go-bar';
 import { Headline } from '../headline';
+import { standingsOf } from '../layup/standing';
 import { Missing } from '../missing';
 import { PartIndex } from '../part-index';
 import { StagePanel } from '../stage-panel';
-import { isWorkDone } from '../ticked';
-import { PARTS } from './parts';
+import type { Want } from '../wants';
+import { PARTS, looks } from './parts';
 
 @Component({
   selector: 'ash-finish',
@@ -19,7 +23,7 @@ import { PARTS } from './parts';
           <dd>
             {{ done() }} <small>of {{ route.works.length }}</small>
           </dd>
-          <dd class="under">{{ next() }}</dd>
+          <dd class="under">{{ next() ? 'next: ' + next()!.name : 'all done' }}</dd>
         </div>
         <div>
           <dt>Sanded to</dt>
@@ -33,7 +37,14 @@ import { PARTS } from './parts';
         </p>
       </div>
       <ash-parts [parts]="parts" [state]="state()" />
-      <ash-go stage="finish" [facts]="plan().facts" label="Finished, to the inspection" (go)="goOn('finish')" />
+      <ash-go
+        stage="finish"
+        [facts]="plan().facts"
+        [repairId]="state().detail.id"
+        [wants]="wants()"
+        [label]="next() ? 'Next: ' + next()!.name : 'Finished, to the inspection'"
+        (go)="next() ? toNext() : goOn('finish')"
+      />
     } @else {
       <ash-missing [state]="state()" />
     }
@@ -41,9 +52,22 @@ import { PARTS } from './parts';
 })
 export class FinishStage extends StagePanel {
   readonly parts = PARTS;
-  private readonly left = computed(() =>
-    (this.plan().finish?.works ?? []).filter((work) => !isWorkDone(this.state().detail, work)),
-  );
-  readonly done = computed(() => (this.plan().finish?.works.length ?? 0) - this.left().length);
-  readonly next = computed(() => (this.left()[0] ? `next: ${this.left()[0]!.name}` : 'all done'));
+  private readonly ways = inject(Router);
+  private readonly works = computed(() => workStandings(this.plan().finish, this.state().detail));
+  readonly done = computed(() => this.works().filter(({ done }) => done).length);
+  readonly next = computed(() => this.works().find(({ done }) => !done)?.work ?? null);
+  /** What comes before it, or is still to be looked at: nothing is finished that is not laid. */
+  readonly wants = computed((): Want[] => {
+    const toLay = standingsOf(this.state()).filter(({ done }) => !done).length;
+    if (toLay > 0) return [{ stage: 'layup', text: `Lay it up first: ${counted(toLay, 'round')} to go` }];
+    const unseen = looks(this.state()).filter((id) => !this.isDone(id)).length;
+    return this.next() || unseen === 0 ? [] : [{ stage: 'finish', part: 'looks', text: `Look before you go on: ${unseen} to see to` }]; // prettier-ignore
+  });
+
+  /** To where the next work is led: what is put on at the bench, a reading at its lines, the rest where it is ticked. */
+  toNext(): void {
+    const { medium, reads } = this.next()!;
+    const { id } = this.state().detail;
+    void (medium === null ? this.ways.navigate([], { queryParams: { part: reads ? 'fair' : 'steps' } }) : this.ways.navigate(['/repair', id, 'bench'])); // prettier-ignore
+  }
 }

@@ -1,9 +1,10 @@
+import { workStandings } from '@ashstep/contract';
 import { finishCheck } from '@ashstep/core/repair';
 import type { RepairState } from '../../repair.store';
 import { counted } from '../counted';
 import { remarksPart } from '../remarks-part';
 import type { StagePart } from '../stage-page';
-import { isTicked, isWorkDone } from '../ticked';
+import { isTicked } from '../ticked';
 import { Abrasives } from './abrasives';
 import { ColourMatch } from './colour-match';
 import { FairMap } from './fair-map';
@@ -16,8 +17,9 @@ import { PART_NAMES } from '../part-names';
 const routed: StagePart['when'] = ({ plan }) => plan.finish !== null;
 const ticked = ({ detail }: RepairState, ids: readonly string[]): number =>
   ids.filter((id) => isTicked(detail, id)).length;
-const works = ({ plan }: RepairState) => plan.finish?.works ?? [];
-const looks = ({ plan }: RepairState): string[] => [
+const works = ({ plan, detail }: RepairState) => workStandings(plan.finish, detail);
+/** What is looked at before the next coat. */
+export const looks = ({ plan }: RepairState): string[] => [
   ...finishConditions(plan).map(({ id }) => id),
   ...(plan.finish?.checks ?? []).map(({ id }) => finishCheck(id)),
 ];
@@ -35,7 +37,7 @@ export const PARTS: readonly StagePart[] = [
     name: PART_NAMES.finish.steps,
     panels: [FinishSteps],
     when: routed,
-    line: (state) => `${works(state).filter((work) => isWorkDone(state.detail, work)).length} of ${works(state).length} done`, // prettier-ignore
+    line: (state) => `${works(state).filter(({ done }) => done).length} of ${works(state).length} done`,
   },
   {
     id: 'fair',

@@ -1,9 +1,16 @@
 import { PanelBench, stateOf } from '../../panel.testing';
 import { FinishStage } from './finish';
+import { looks } from './parts';
 import { FinishSteps } from './steps';
 
 const paint = { place: { finish: 'paint' as const }, resin: { systemId: 'epoxy-slow' } };
 const on = (round: string, more: object = {}) => ({ id: round, at: '2026-04-20T10:00:00Z', by: 'Ilse Varga', entry: { kind: 'round', round, label: 'Paint, coat 1 of 2', ...more }, mixErrorPercent: null, within: null }); // prettier-ignore
+
+/** All that is laid is down. */
+const LAID = stateOf(paint).plan.rounds.flatMap(({ id, plies }) => [
+  ...plies.map(({ key, label }) => ({ ...on(key), entry: { kind: 'ply', plyKey: key, label } })),
+  ...(plies.length > 0 ? [] : [on(id)]),
+]);
 
 describe('the works of the finish on the sheet', () => {
   let bench: PanelBench;
@@ -12,7 +19,7 @@ describe('the works of the finish on the sheet', () => {
   const box = (name: string): HTMLInputElement => row(name).querySelector('input')!;
 
   it('are one by one, what is put on with its way to the bench, what is read with its way to the lines', async () => {
-    await bench.show(FinishSteps, stateOf(paint));
+    await bench.show(FinishSteps, stateOf(paint, { log: LAID }));
     expect(bench.host.querySelectorAll('li').length).toBe(stateOf(paint).plan.finish!.works.length);
     box('Mask.').click();
     expect(bench.ticks.at(-1)).toEqual(['finish-paint-mask', true]);
@@ -20,14 +27,17 @@ describe('the works of the finish on the sheet', () => {
     const links = (): (string | null)[] => [...bench.host.querySelectorAll('a')].map((link) => link.getAttribute('href')); // prettier-ignore
     expect(links()).toEqual([]);
     const done = (...ids: string[]) => ids.map((id) => ({ checkId: `finish-${id}`, done: true, by: 'A', at: '2026-04-19T10:00:00Z' })); // prettier-ignore
-    await bench.show(FinishSteps, stateOf(paint, { checks: done('wash-blush') }));
+    await bench.show(FinishSteps, stateOf(paint, { log: LAID, checks: done('wash-blush') }));
     expect(links()).toEqual(['/repair/job/bench']);
-    await bench.show(FinishSteps, stateOf(paint, { checks: done('wash-blush', 'fair-neat', 'fair-fill-1') }));
+    await bench.show(
+      FinishSteps,
+      stateOf(paint, { log: LAID, checks: done('wash-blush', 'fair-neat', 'fair-fill-1') }),
+    );
     expect(links()).toEqual(['/?part=fair']);
   });
 
   it('show what was logged with its lot and film, and ask it no more; a tick of the whole step, as it was once, counts for its parts', async () => {
-    const log = [on('paint-1', { lot: 'P-77', wetMm: [0.1, 0.12] })];
+    const log = [...LAID, on('paint-1', { lot: 'P-77', wetMm: [0.1, 0.12] })];
     const checks = [{ checkId: 'finish-prime', done: true, by: 'Ilse Varga', at: '2026-04-19T10:00:00Z' }];
     await bench.show(FinishSteps, stateOf(paint, { log, checks }));
     expect(bench.text(row('Paint, coat 1'))).toContain('lot P-77, wet film 0.10, 0.12 mm');
@@ -35,9 +45,41 @@ describe('the works of the finish on the sheet', () => {
     expect([box('Prime.').checked, box('Guide coat').checked, box('Mask.').checked]).toEqual([true, true, false]);
   });
 
-  it('are counted by the stage, and the next is named', async () => {
-    const told = await bench.show(FinishStage, stateOf(paint, { checks: [{ checkId: 'finish-wash-blush', done: true, by: 'A', at: '2026-04-19T10:00:00Z' }] })); // prettier-ignore
-    expect(told).toContain('1 of 11');
-    expect(told).toContain('next: Neat coat before the filler');
+  it('are planned only until it is laid up: nothing is ticked off on a patch that is not there', async () => {
+    const told = await bench.show(FinishSteps, stateOf(paint));
+    expect(told).toContain('Nothing to finish yet');
+    expect(box('Mask.').disabled).toBeTrue();
+    await bench.show(FinishSteps, stateOf(paint, { log: LAID }));
+    expect(box('Mask.').disabled).toBeFalse();
+  });
+
+  it('are left out with a reason, a step with all its works, and taken up again', async () => {
+    await bench.show(FinishSteps, stateOf(paint, { log: LAID }));
+    bench.button('Something is not done here').click();
+    await bench.settled();
+    const options = [...bench.host.querySelectorAll('option')].map((one) => bench.text(one));
+    expect(options).toContain('Prime, Guide coat, spot putty, Prime again');
+    await bench.choose('#left-out', 'paint-mask paint-1 paint-2');
+    await bench.type('Why. It stands in the record', 'The owner paints it');
+    bench.button('Leave it out').click();
+    const leftOut = ['paint-mask', 'paint-1', 'paint-2'].map((workId) => ({ workId, why: 'The owner paints it' }));
+    expect(bench.lastEdit<object>('finish')).toEqual({ leftOut });
+    const without = stateOf({ ...paint, finish: { leftOut } }, { log: LAID });
+    expect(await bench.show(FinishSteps, without)).toContain('Left out: Paint, coat 1 of 2. The owner paints it');
+    bench.button('Do it after all: Mask').click();
+    expect(bench.lastEdit<object>('finish')).toEqual({ leftOut: leftOut.slice(1) });
+  });
+
+  it('are counted by the stage, which leads to the next and only then on', async () => {
+    const told = async (log: readonly object[], ...ids: string[]): Promise<string> => bench.show(FinishStage, stateOf(paint, { log, checks: ids.map((checkId) => ({ checkId, done: true, by: 'A', at: '2026-04-19T10:00:00Z' })) })); // prettier-ignore
+    expect(await told([])).toContain('Lay it up first');
+    const begun = await told(LAID, 'finish-wash-blush');
+    expect(begun).toContain('1 of 11');
+    expect(begun).toContain('Next: Neat coat before the filler');
+    const { works, checks } = stateOf(paint).plan.finish!;
+    const all = works.map(({ id }) => `finish-${id}`);
+    expect(await told(LAID, ...all)).toContain('Look before you go on: ');
+    const looked = await told(LAID, ...all, ...looks(stateOf(paint)), ...checks.map(({ id }) => `finish-${id}`));
+    expect(looked).toContain('Finished, to the inspection');
   });
 });

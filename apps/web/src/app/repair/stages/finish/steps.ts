@@ -1,21 +1,26 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { amountLines, doneWords, standingLog } from '@ashstep/contract';
+import { amountLines, doneWords, workStandings } from '@ashstep/contract';
 import { finishCheck } from '@ashstep/core/repair';
-import { TickInput } from '../../../parts/inputs';
+import { PickSelect, TextInput, TickInput } from '../../../parts/inputs';
 import { Clock } from '../../../platform/clock';
 import { QuantityPipe, quantityText } from '../../../platform/quantity.pipe';
 import { whenText } from '../../../platform/when.pipe';
+import { standingsOf } from '../layup/standing';
 import { Panel } from '../stage-panel';
-import { isWorkTicked } from '../ticked';
 
 /** The works of the finish in order: what is put on is led and logged at the bench, the rest is ticked when it is done. */
 @Component({
   selector: 'ash-finish-steps',
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [QuantityPipe, RouterLink, TickInput],
+  imports: [PickSelect, QuantityPipe, RouterLink, TextInput, TickInput],
   template: `
+    @if (!laid() && !sealed()) {
+      <p class="remark">
+        <b>Nothing to finish yet.</b> These are the steps as planned; they are ticked once it is laid up.
+      </p>
+    }
     <ol>
       @for (row of rows(); track row.work.id) {
         <li [class.next]="row.next">
@@ -23,7 +28,7 @@ import { isWorkTicked } from '../ticked';
             ><input
               type="checkbox"
               [checked]="row.done"
-              [disabled]="row.logged !== null || sealed()"
+              [disabled]="row.logged !== null || sealed() || (!laid() && !row.done)"
               (ticked)="store.check(row.check, $event)"
             /><span
               ><b>{{ row.work.name }}.</b> {{ row.work.text }}.
@@ -50,7 +55,7 @@ import { isWorkTicked } from '../ticked';
           >
           @if (row.logged) {
             <p class="logged">✓ {{ row.logged }}</p>
-          } @else if (row.next && !sealed()) {
+          } @else if (row.next && laid() && !sealed()) {
             @if (row.work.caution) {
               <p class="quiet">{{ row.work.caution }}</p>
             }
@@ -65,6 +70,45 @@ import { isWorkTicked } from '../ticked';
         </li>
       }
     </ol>
+    @for (one of plan().finish?.leftOut ?? []; track one.work.id) {
+      <div class="left">
+        <p>
+          <b>Left out: {{ one.work.name }}.</b> {{ one.why }}
+        </p>
+        @if (!sealed()) {
+          <button type="button" class="act small" (click)="takeUp(one.work.id)">
+            Do it after all<span class="visually-hidden">: {{ one.work.name }}</span>
+          </button>
+        }
+      </div>
+    }
+    @if (!sealed() && choices().length > 0) {
+      @if (leaving() === null) {
+        <button type="button" class="act small" (click)="leaving.set('')">Something is not done here</button>
+      } @else {
+        <form class="leave" (submit)="leave($event)">
+          <div class="field">
+            <label for="left-out">What is not done here</label>
+            <select id="left-out" (chosen)="leaving.set($event)">
+              <option value="" [selected]="leaving() === ''">pick it</option>
+              @for (one of choices(); track one.id) {
+                <option [value]="one.id" [selected]="one.id === leaving()">{{ one.names }}</option>
+              }
+            </select>
+          </div>
+          <div class="field">
+            <label for="why-left">Why. It stands in the record</label>
+            <input id="why-left" maxlength="200" [value]="why()" (typed)="why.set($event)" />
+          </div>
+          <div class="row-actions">
+            <button type="submit" class="act small" [disabled]="leaving() === '' || why().trim().length < 3">
+              Leave it out
+            </button>
+            <button type="button" class="act small" (click)="leaving.set(null)">Keep all</button>
+          </div>
+        </form>
+      }
+    }
   `,
   styles: `
     ol {
@@ -80,9 +124,26 @@ import { isWorkTicked } from '../ticked';
       border-top: 2px solid var(--ink);
       border-bottom: 2px solid var(--ink);
     }
-    p,
-    .act {
+    li p,
+    li > .act {
       margin-left: 35px;
+    }
+    .leave {
+      display: grid;
+      gap: 8px;
+      border-top: 1px solid var(--ash-4);
+      padding-top: 8px;
+    }
+    .left {
+      display: flex;
+      gap: 12px;
+      align-items: center;
+      justify-content: space-between;
+      border-top: 1px solid var(--ash-4);
+      padding: 6px 0;
+    }
+    .left p {
+      margin: 0;
     }
     .logged {
       margin-top: 0;
@@ -92,21 +153,43 @@ import { isWorkTicked } from '../ticked';
 export class FinishSteps extends Panel {
   private readonly clock = inject(Clock);
   private readonly inQuantity = quantityText();
+  /** Whether all that is laid is down: before that there is nothing to finish. */
+  readonly laid = computed(() => standingsOf(this.state()).every(({ done }) => done));
+  /** What is about to be left out; null while nothing is. */
+  readonly leaving = signal<string | null>(null);
+  readonly why = signal('');
   readonly rows = computed(() => {
-    const { detail } = this.state();
-    const log = standingLog(detail.log);
-    const rows = (this.plan().finish?.works ?? []).map((work) => {
-      const entry = log.find(({ entry: one }) => one.kind === 'round' && one.round === work.id);
-      const logged = entry?.entry.kind === 'round' ? `${doneWords(entry.entry)}: ${whenText(this.clock.at(entry.at))}, ${entry.by}` : null; // prettier-ignore
-      return {
-        work,
-        logged,
-        check: finishCheck(work.id),
-        done: logged !== null || isWorkTicked(detail, work),
-        amounts: work.medium === null ? [] : amountLines(work, this.inQuantity),
-      };
-    });
+    const rows = workStandings(this.plan().finish, this.state().detail).map(({ work, logged, done }) => ({
+      work,
+      logged: logged?.entry.kind === 'round' ? `${doneWords(logged.entry)}: ${whenText(this.clock.at(logged.at))}, ${logged.by}` : null, // prettier-ignore
+      check: finishCheck(work.id),
+      done,
+      amounts: work.medium === null ? [] : amountLines(work, this.inQuantity),
+    }));
     const next = rows.find(({ done }) => !done);
     return rows.map((row) => ({ ...row, next: row === next }));
   });
+  /** What may be left out: a step of the route with all that is open of it, or one work. */
+  readonly choices = computed(() => {
+    const open = this.rows().flatMap(({ work, done }) => (done ? [] : [work]));
+    const steps = [...new Set(open.map(({ of }) => of))].map((of) => open.filter((work) => work.of === of));
+    return steps.flatMap((works) => [
+      ...(works.length > 1 ? [{ id: works.map(({ id }) => id).join(' '), names: works.map(({ name }) => name).join(', ') }] : []), // prettier-ignore
+      ...works.map(({ id, name }) => ({ id, names: name })),
+    ]);
+  });
+  private readonly leftOut = computed(() => this.inputs().finish.leftOut ?? []);
+
+  leave(event: Event): void {
+    event.preventDefault();
+    const why = this.why().trim();
+    const more = this.leaving()!.split(' ').map((workId) => ({ workId, why })); // prettier-ignore
+    this.store.edit('finish', { leftOut: [...this.leftOut(), ...more] });
+    this.leaving.set(null);
+    this.why.set('');
+  }
+
+  takeUp(workId: string): void {
+    this.store.edit('finish', { leftOut: this.leftOut().filter((one) => one.workId !== workId) });
+  }
 }

@@ -1,0 +1,28 @@
+import type { FinishWork } from '@ashstep/core/finish';
+import { type PlannedFinish, finishCheck } from '@ashstep/core/repair';
+import type { CheckMark } from './api.js';
+import type { LogEntry } from './log-entry.js';
+import { standingLog } from './round-log.js';
+
+/** How far a work of the finish has come: logged as put on, ticked by hand, or open. */
+export interface WorkStanding {
+  work: FinishWork;
+  /** Entry that says it was put on. */
+  logged: LogEntry | null;
+  ticked: boolean;
+  done: boolean;
+}
+
+/** Every work of a finish with how far it has come. A tick of the whole step it belongs to, as it was once, counts for it. */
+export function workStandings(
+  finish: Pick<PlannedFinish, 'works'> | null,
+  { checks, log: whole }: { checks: readonly Pick<CheckMark, 'checkId' | 'done'>[]; log: readonly LogEntry[] },
+): WorkStanding[] {
+  const log = standingLog(whole);
+  const marked = new Set(checks.flatMap((mark) => (mark.done ? [mark.checkId] : [])));
+  return (finish?.works ?? []).map((work) => {
+    const logged = log.find(({ entry }) => entry.kind === 'round' && entry.round === work.id) ?? null;
+    const ticked = [work.id, work.of].some((id) => marked.has(finishCheck(id)));
+    return { work, logged, ticked, done: ticked || logged !== null };
+  });
+}
