@@ -82,7 +82,7 @@ export function cardBlocks(card: SmallCard, inputs: RepairInputs, plan: RepairPl
       ...after.map(({ text, why }) => `${text}. ${why}`),
       ...(looks.length > 0 ? [`Then look: ${looks.map(({ text }) => lower(text)).join('; ')}.`] : []),
     ],
-    checks: [...(plan.finish?.steps ?? []).map(({ id }) => finishCheck(id)), ...looks.map(({ id }) => id)],
+    checks: [...new Set((plan.finish?.works ?? []).map(({ of }) => finishCheck(of))), ...looks.map(({ id }) => id)],
     cautions: cautions('finish'),
   });
   return [first, ...mask, ...rounds, sand];

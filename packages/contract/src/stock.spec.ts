@@ -1,5 +1,5 @@
 import { USUAL_SHOP } from '@ashstep/core/plan';
-import { type Material, NEW_REPAIR, compareFamilies, jobMaterials, planRepair } from '@ashstep/core/repair';
+import { type Material, NEW_REPAIR, byTheCan, compareFamilies, jobMaterials, planRepair } from '@ashstep/core/repair';
 import { HARDENERS, SYSTEMS } from '@ashstep/core/resin';
 import type { Lot } from './library.js';
 import { costOfJob, costOfUnit, stockFor } from './stock.js';
@@ -93,13 +93,33 @@ describe('what a job uses', () => {
     const materials = jobMaterials(plan);
     const of = (kind: Material['kind']): number =>
       materials.filter((one) => one.kind === kind).reduce((sum, { amount }) => sum + amount, 0);
-    expect(of('resin')).toBeCloseTo(plan.mix!.totalResinG, 9);
-    expect(of('second')).toBeCloseTo(plan.mix!.totalSecondG, 9);
+    const finish = plan.finish!.rounds.filter(({ medium }) => medium !== 'gelcoat').flatMap(({ pots }) => pots);
+    const more = (gramsOf: (pot: (typeof finish)[number]) => number): number => finish.reduce((sum, pot) => sum + gramsOf(pot), 0); // prettier-ignore
+    expect(finish.length).toBeGreaterThan(1);
+    expect(of('resin')).toBeCloseTo(plan.mix!.totalResinG + more(({ mix }) => mix.resinG), 9);
+    expect(of('second')).toBeCloseTo(plan.mix!.totalSecondG + more(({ mix }) => mix.secondG), 9);
+    expect(of('filler')).toBeCloseTo(
+      more(({ fillerG }) => fillerG),
+      9,
+    );
+    expect(of('coat')).toBeCloseTo(plan.finish!.works.reduce((sum, { medium, massG }) => sum + (medium === 'gelcoat' ? massG! : 0), 0), 9); // prettier-ignore
     expect(of('fabric')).toBeCloseTo(
       plan.patch!.faces.flatMap((face) => face.plies).reduce((sum, ply) => sum + ply.areaMm2 / 1e6, 0) * 1.15,
       9,
     );
     expect(new Set(materials.map(({ kind, entryId }) => `${kind} ${entryId}`)).size).toBe(materials.length);
+  });
+
+  it('has paper grit by grit, and names what only its can tells', () => {
+    const plan = planRepair({ ...inputs, place: { ...inputs.place, finish: 'paint' } });
+    const paper = jobMaterials(plan).filter(({ kind }) => kind === 'abrasive');
+    expect(paper.map(({ entryId }) => entryId)).toEqual(plan.finish!.ladder.map((grit) => `grit-${grit}`));
+    // Two sheets to the square metre at each grit, by the whole sheet.
+    expect(paper[0]!.amount).toBe(Math.ceil((plan.finish!.areaMm2 / 1e6) * 2));
+    expect(byTheCan(plan.finish)).toEqual(['Primer', 'Paint']);
+    const told = planRepair({ ...inputs, place: { ...inputs.place, finish: 'paint' }, finish: { ...inputs.finish, coat: { ...inputs.finish.coat, solidsPercent: 45 } } }); // prettier-ignore
+    expect(byTheCan(told.finish)).toEqual([]);
+    expect(jobMaterials(told).filter(({ unit }) => unit === 'ml').map(({ name }) => name)).toEqual(['Primer', 'Paint']); // prettier-ignore
   });
 
   it('is another in every family of resin, each with its verdict and end', () => {

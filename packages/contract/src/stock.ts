@@ -28,7 +28,22 @@ const KIND_OF: Record<Material['kind'], { kind: Lot['kind']; part: Lot['part'] }
   fabric: { kind: 'fabric', part: 'whole' },
   filler: { kind: 'filler', part: 'whole' },
   coat: null,
+  abrasive: { kind: 'abrasive', part: 'whole' },
 };
+
+/** So much of something in the unit it is bought by. */
+export function amountWords(value: number, unit: Material['unit']): string {
+  switch (unit) {
+    case 'm2':
+      return `${value.toFixed(2)} m²`;
+    case 'piece':
+      return `${value.toFixed(0)}`;
+    case 'ml':
+      return value >= 1000 ? `${(value / 1000).toFixed(2)} l` : `${value.toFixed(0)} ml`;
+    case 'g':
+      return value >= 1000 ? `${(value / 1000).toFixed(2)} kg` : `${value.toFixed(0)} g`;
+  }
+}
 
 /**
  * A job's materials against the shelf: what lots hold of each, in date on the day it is wanted, what is short, and the packs that fill it.

@@ -5,13 +5,14 @@ import {
   type RepairDetail,
   type StockLine,
   VERDICT_NAMES,
+  amountWords,
   costOfJob,
   stepName,
   moneyText,
   stockFor,
 } from '@ashstep/contract';
 import type { ShopSettings } from '@ashstep/core/plan';
-import { type FamilyPlan, type RepairPlan, compareFamilies, planRepair } from '@ashstep/core/repair';
+import { type FamilyPlan, type RepairPlan, byTheCan, compareFamilies, planRepair } from '@ashstep/core/repair';
 import { HARDENERS, type Hardener, SYSTEMS, type SystemCard } from '@ashstep/core/resin';
 import { Sheet } from '../platform/sheet.js';
 
@@ -59,6 +60,8 @@ export async function quotePdf(given: QuoteInput): Promise<Buffer> {
   }
   work(sheet, plan);
   materials(sheet, taken.lines, money);
+  const open = byTheCan(plan.finish);
+  if (open.length > 0) sheet.line(`Not in the sum, for only its can says how much: ${open.join(', ').toLowerCase()}.`);
   sheet.section('Sum');
   sheet.pairs([
     ['Materials used', money(taken.cost.usedTotal)],
@@ -110,13 +113,10 @@ function work(sheet: Sheet, plan: RepairPlan): void {
 
 function materials(sheet: Sheet, lines: readonly StockLine[], money: (value: number) => string): void {
   sheet.section('Materials');
-  const amount = ({ amount: value, unit }: StockLine): string =>
-    unit === 'm2' ? `${value.toFixed(2)} m²` : `${value.toFixed(0)} g`;
+  const amount = ({ amount: value, unit }: StockLine): string => amountWords(value, unit);
   const each = ({ packs, unit }: StockLine): string => {
     const last = packs.at(-1);
-    return last
-      ? `${money(last.price)} for ${unit === 'm2' ? `${last.size.toFixed(0)} m²` : `${(last.size / 1000).toFixed(2)} kg`}`
-      : 'no price';
+    return last ? `${money(last.price)} for ${amountWords(last.size, unit)}` : 'no price';
   };
   sheet.table(
     [

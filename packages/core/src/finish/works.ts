@@ -44,12 +44,18 @@ export interface CoatChoice {
   solidsPercent: number | null;
 }
 
+/** What a round of the job's own after the plies can be of the finish, and the steps of a route it stands for. */
+const STANDS_FOR = { fairing: ['fair'], gelcoat: ['gel-coat', 'rim-gel', 'flow-coat'], resin: ['seal'] } as const;
+export type PutOnBefore = keyof typeof STANDS_FOR;
+
 export interface WorksFacts {
   /** Resin of the job. */
   card: SystemCard;
   /** Ground that is finished, mm². */
   areaMm2: number;
   tempC: number;
+  /** What is put on in rounds of its own after the plies: its step, and what comes before that, is not done again. */
+  inRounds: readonly PutOnBefore[];
   /** Fills that were put on and read again, and the lows the last reading left; null where nothing was read. */
   fair: { filled: number; fillMl: number; deepestMm: number; fair: boolean } | null;
   coat: CoatChoice;
@@ -73,8 +79,12 @@ type Part = Partial<FinishWork> & Pick<FinishWork, 'id' | 'name' | 'text' | 'why
 
 /** The works of a finish route in order: every fill, coat and sanding by itself. */
 export function finishWorks(route: Pick<FinishRoute, 'steps' | 'ladder'>, facts: WorksFacts): FinishWork[] {
+  const stands = new Set<string>(facts.inRounds.flatMap((one) => STANDS_FOR[one]));
+  const last = route.steps.findLastIndex(({ id }) => stands.has(id));
+  // A fairing that is put on in its round is still sanded and read.
+  const left = route.steps.slice(route.steps[last]?.id === 'fair' ? last : last + 1);
   return [
-    ...route.steps.flatMap((step) => (PARTS[step.id] ?? whole)(step, facts, route.ladder).map((part) => work(step, part))),
+    ...left.flatMap((step) => (PARTS[step.id] ?? whole)(step, facts, route.ladder).map((part) => work(step, part))),
     ...lastly(facts),
   ]; // prettier-ignore
 }
@@ -108,8 +118,14 @@ const ofResin = ({ card }: WorksFacts): Pick<FinishWork, 'stage' | 'waitHours'> 
   waitHours: card.sandableHours,
 });
 
+const sandingText = ({ family }: SystemCard): string => `${family === 'epoxy' ? 'Wash with water, then sand' : 'Sand'} with a long board, diagonal strokes; low light, straight edge, fingers through a paper towel. Read the lines`; // prettier-ignore
+const BOARD_WHY = 'A board rides the neighbours, a hand digs. The reading says whether another fill is wanted.';
+
 const fairing: Parts = ({ layerMm, text, why }, facts) => {
   const { card, areaMm2, fair } = facts;
+  const read = { reads: true, caution: 'Dust mask on; wet where you can. Do not ride over an edge: tape beside the repair, and stop when the tape is touched.' }; // prettier-ignore
+  if (fair === null && facts.inRounds.includes('fairing'))
+    return [{ id: 'fair-sand-1', name: 'Sand fair', text: sandingText(card), why: BOARD_WHY, share: 0.5, ...read }];
   const epoxy = card.family === 'epoxy';
   const medium = epoxy ? 'light-filler' : 'polyester-filler';
   const lowMl = fair ? fair.fillMl : (areaMm2 / 1000) * (layerMm ?? 0);
@@ -117,7 +133,6 @@ const fairing: Parts = ({ layerMm, text, why }, facts) => {
   const left = (fair?.fair ?? false) || lowMl <= 0 || deepestMm <= 0 ? [] : (attempt(() => fillRounds({ volumeMl: lowMl, deepestMm, medium: epoxy ? 'epoxy' : 'polyester', tempC: facts.tempC, ...(epoxy ? {} : { densityGPerMl: POLYESTER_FILLER_G_PER_ML }) })).result?.rounds ?? []); // prettier-ignore
   const done = fair?.filled ?? 0;
   const count = done + left.length;
-  const read = { reads: true, caution: 'Dust mask on; wet where you can. Do not ride over an edge: tape beside the repair, and stop when the tape is touched.' }; // prettier-ignore
   if (count === 0) {
     const high = fair !== null && !fair.fair;
     const said = high ? { name: 'Sand the high places', text: 'Sand down what stands high by the reading, and read the lines again', why: 'Nothing is low: filler would only hide what is too high.' } : { name: 'Fair already', text: 'Sand with the block, look along it in a low light', why: 'The lines that were read are within the class: nothing wants filling.' }; // prettier-ignore
@@ -161,8 +176,8 @@ const fairing: Parts = ({ layerMm, text, why }, facts) => {
         {
           id: `fair-sand-${i + 1}`,
           name: `Sand fair${of}`,
-          text: `${epoxy ? 'Wash with water, then sand' : 'Sand'} with a long board, diagonal strokes; low light, straight edge, fingers through a paper towel. Read the lines`,
-          why: 'A board rides the neighbours, a hand digs. The reading says whether another fill is wanted.',
+          text: sandingText(card),
+          why: BOARD_WHY,
           share: each / 2,
           ...read,
         },

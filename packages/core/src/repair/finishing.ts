@@ -21,6 +21,8 @@ export interface PlannedFinish extends FinishRoute {
   leftOut: readonly { work: FinishWork; why: string }[];
   /** Those that put something on, as rounds to be mixed and logged like those of the lay-up; each has its work's id. */
   rounds: readonly PlannedRound[];
+  /** Ground that is finished, by the plan or as somebody gave it, mm². */
+  areaMm2: number;
 }
 
 /** Every round of a job, those of its lay-up and then those of its finish. */
@@ -40,6 +42,7 @@ export function plannedFinish(inputs: RepairInputs, card: SystemCard, areaMm2: n
     card,
     areaMm2,
     tempC,
+    inRounds: inputs.rounds.added.flatMap(({ when, work }) => (when === 'before' ? [] : work.kind === 'paste' ? (work.use === 'fairing' ? ['fairing' as const] : []) : work.kind === 'coat' && work.medium !== 'paint' ? [work.medium] : [])), // prettier-ignore
     fair: fairLeft(finish.fair, fairClassOf(inputs).toleranceMm),
     coat: finish.coat,
     paintEdge: finish.paintEdge,
@@ -50,7 +53,8 @@ export function plannedFinish(inputs: RepairInputs, card: SystemCard, areaMm2: n
   const why = new Map(finish.leftOut?.map((one) => [one.workId, one.why]));
   const works = all.filter(({ id }) => !why.has(id));
   const leftOut = all.flatMap((work) => (why.has(work.id) ? [{ work, why: why.get(work.id)! }] : []));
-  return { ...route, works, leftOut, rounds: roundsOf(works, inputs, card, finish.coat.areaMm2 ?? areaMm2) };
+  const coatedMm2 = finish.coat.areaMm2 ?? areaMm2;
+  return { ...route, works, leftOut, rounds: roundsOf(works, inputs, card, coatedMm2), areaMm2: coatedMm2 };
 }
 
 /** What is mixed for each: gel coat by its own catalyst, resin and paste of the job's; what comes out of a can of its own is mixed as that says. */
@@ -65,7 +69,8 @@ const MEDIUM: Readonly<Record<NonNullable<FinishWork['medium']>, CoatMedium | nu
   varnish: 'paint',
 };
 const FILLERS: readonly FinishWork['medium'][] = ['light-filler', 'polyester-filler'];
-const LIGHT = 'hollow-spheres';
+/** Filler of the light paste. */
+export const LIGHT_FILLER = 'hollow-spheres';
 
 function roundsOf(
   works: readonly FinishWork[],
@@ -114,7 +119,7 @@ function potsOf(
   if (massG === null || MEDIUM[medium!] === 'paint') return { pots: [], fillerName: '' };
   const { of, smallestG } = measuring(inputs, card, null);
   if (medium === 'light-filler') {
-    const asked = { id, name, use: 'fairing', fillerId: LIGHT, fromPlan: true, volumeMl: massG / fillDensity('epoxy') } as const; // prettier-ignore
+    const asked = { id, name, use: 'fairing', fillerId: LIGHT_FILLER, fromPlan: true, volumeMl: massG / fillDensity('epoxy') } as const; // prettier-ignore
     const { pots, fillerName } = potOfPaste({ ...asked, shares: [] }, card, pasteLimit(inputs, card, null), (grams) => of(Math.max(grams, smallestG ?? 0))); // prettier-ignore
     return { pots: pots.map((pot) => ({ ...pot, plies: [] })), fillerName };
   }

@@ -1,37 +1,82 @@
+import { attempt } from '../errors.js';
+import { type FinishMedium, abrasiveLadder } from '../finish/index.js';
 import type { ResinFamily } from '../material/index.js';
 import { RESIN_FAMILIES } from '../material/index.js';
 import { DEFAULT_SYSTEM } from '../resin/systems.js';
 import type { Verdict } from '../resin/rules.js';
+import { LIGHT_FILLER, type PlannedFinish } from './finishing.js';
 import type { RepairInputs } from './inputs.js';
 import { type RepairPlan, planRepair } from './plan.js';
 
 /** Something a job uses, in the unit it is bought by. */
 export interface Material {
-  kind: 'resin' | 'second' | 'fabric' | 'filler' | 'coat';
+  kind: 'resin' | 'second' | 'fabric' | 'filler' | 'coat' | 'abrasive';
   /** Of the library; empty for a coat, which names itself. */
   entryId: string;
   name: string;
   amount: number;
-  unit: 'g' | 'm2';
+  unit: 'g' | 'm2' | 'ml' | 'piece';
 }
 
 /** Fabric cut and thrown away beside the pieces, as a share of them. Source: usual off-cut of patch work; a nest tells it exactly. */
 export const CUT_WASTE = 0.15;
 
-/** Everything a job uses: resin and second part of lay-up and pastes, fabrics with what is cut off, fillers and coats. None before its mix is planned. */
-export function jobMaterials({ resin, patch, mix }: Pick<RepairPlan, 'resin' | 'patch' | 'mix'>): Material[] {
+/** What is put on in the finish and has a can of its own. Paint is thinned and poured by volume. */
+const CANS: Readonly<Partial<Record<FinishMedium, { name: string; unit: 'g' | 'ml' }>>> = {
+  gelcoat: { name: 'Gel coat', unit: 'g' },
+  'polyester-filler': { name: 'Polyester filler', unit: 'g' },
+  primer: { name: 'Primer', unit: 'ml' },
+  paint: { name: 'Paint', unit: 'ml' },
+  varnish: { name: 'Varnish', unit: 'ml' },
+};
+
+/** What the finish puts on out of cans of their own, where only the can knows how much. */
+export function byTheCan(finish: Pick<PlannedFinish, 'works'> | null): string[] {
+  const names = (finish?.works ?? []).flatMap(({ medium, ml, massG }) => (medium && ml === null && massG === null ? (CANS[medium]?.name ?? []) : [])); // prettier-ignore
+  return [...new Set(names)];
+}
+
+/** What the finish takes: the job's own resin with its filler by its pots, what has a can of its own where its amount is known, and paper grit by grit. */
+function finishMaterials(
+  { works, rounds, ladder, areaMm2 }: PlannedFinish,
+  own: { resin: Material; second: Material },
+): Material[] {
+  const sheets = areaMm2 > 0 && works.some(({ medium }) => medium === null) ? (attempt(() => abrasiveLadder({ from: ladder[0]!, to: ladder.at(-1)!, areaM2: areaMm2 / 1e6 })).result?.steps ?? []) : []; // prettier-ignore
+  return [
+    ...rounds.flatMap(({ id, pots, fillerName }): Material[] => {
+      const work = works.find((one) => one.id === id)!;
+      const can = CANS[work.medium!];
+      if (can) {
+        const amount = can.unit === 'g' ? work.massG : work.ml;
+        return amount === null ? [] : [{ kind: 'coat', entryId: '', ...can, amount }];
+      }
+      return pots.flatMap(({ mix, fillerG }) => [
+        { ...own.resin, amount: mix.resinG },
+        { ...own.second, amount: mix.secondG },
+        ...(fillerG > 0 ? [{ kind: 'filler' as const, entryId: LIGHT_FILLER, name: fillerName, amount: fillerG, unit: 'g' as const }] : []), // prettier-ignore
+      ]);
+    }),
+    ...sheets.map(({ grit, sheets: amount }): Material => ({ kind: 'abrasive', entryId: `grit-${grit}`, name: `Paper, grit ${grit}`, amount: amount!, unit: 'piece' })), // prettier-ignore
+  ];
+}
+
+/** Everything a job uses: resin and second part of lay-up, pastes and finish, fabrics with what is cut off, fillers, coats and paper. None before its mix is planned. */
+export function jobMaterials({
+  resin,
+  patch,
+  mix,
+  finish,
+}: Pick<RepairPlan, 'resin' | 'patch' | 'mix' | 'finish'>): Material[] {
   const card = resin?.card;
   if (!card || !mix) return [];
   const second = card.kind === 'two-part' ? 'hardener' : 'catalyst';
+  const own: Record<'resin' | 'second', Material> = {
+    resin: { kind: 'resin', entryId: card.id, name: `${card.name}: resin`, amount: mix.totalResinG, unit: 'g' },
+    second: { kind: 'second', entryId: resin.secondId ?? card.id, name: `${card.name}: ${second}`, amount: mix.totalSecondG, unit: 'g' }, // prettier-ignore
+  };
   const made: Material[] = [
-    { kind: 'resin', entryId: card.id, name: `${card.name}: resin`, amount: mix.totalResinG, unit: 'g' },
-    {
-      kind: 'second',
-      entryId: resin.secondId ?? card.id,
-      name: `${card.name}: ${second}`,
-      amount: mix.totalSecondG,
-      unit: 'g',
-    },
+    own.resin,
+    own.second,
     ...(patch?.faces ?? []).flatMap((face) =>
       face.plies.map((ply): Material => ({
         kind: 'fabric',
@@ -60,6 +105,7 @@ export function jobMaterials({ resin, patch, mix }: Pick<RepairPlan, 'resin' | '
         amount: coat.massG,
         unit: 'g',
       })),
+    ...(finish ? finishMaterials(finish, own) : []),
   ];
   return made.reduce<Material[]>((all, one) => {
     const known = all.find(

@@ -62,7 +62,7 @@ export interface RepairPlan {
 }
 
 /** Version of the calculations, written on every record. Raised whenever a formula or table changes a figure. */
-export const CALCULATION_VERSION = '2.8';
+export const CALCULATION_VERSION = '2.9';
 
 /**
  * The whole chain from outline to dated list, in one pass; fast enough to run on every frame of a drag.

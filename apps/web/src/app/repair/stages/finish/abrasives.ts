@@ -126,7 +126,7 @@ export class Abrasives extends Panel {
   private readonly job = computed(() => this.state().detail.id);
   readonly ownRate = computed(() => this.shop.shop()?.settings.sheetsPerM2 ?? null);
   readonly rate = computed(() => this.ownRate() ?? USUAL_SHEETS_PER_M2);
-  readonly areaM2 = computed(() => (this.inputs().finish.coat.areaMm2 ?? this.plan().taper?.shownMm2 ?? this.plan().damage?.cut.areaMm2 ?? 0) / 1e6); // prettier-ignore
+  readonly areaM2 = computed(() => (this.plan().finish?.areaMm2 ?? 0) / 1e6);
   readonly ladder = computed(() => {
     const grits = this.plan().finish?.ladder ?? [];
     const areaM2 = this.areaM2();

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { type StockLine, moneyText } from '@ashstep/contract';
+import { type StockLine, amountWords, moneyText } from '@ashstep/contract';
+import { byTheCan } from '@ashstep/core/repair';
 import { LibraryService } from '../../../library/library.service';
 import { ShopService } from '../../../shop/shop.service';
 import { Panel } from '../stage-panel';
@@ -45,6 +46,9 @@ import { stockOfJob } from './stock';
       </table>
     </div>
     <p class="quiet">{{ sum() }}</p>
+    @if (byCan(); as names) {
+      <p class="quiet">Not in the list: {{ names }}. How much, its can says; give its solids on Fair & finish.</p>
+    }
   `,
   styles: `
     :host {
@@ -75,6 +79,9 @@ export class ShoppingList extends Panel {
       : `To buy, ${this.money(bought.reduce((total, { price }) => total + price, 0))} in all. Fabric has 15 % for what is cut off; the nest on Plies tells it exactly.`;
   });
 
+  /** What goes on in the finish and nobody can reckon without its can. */
+  readonly byCan = computed(() => byTheCan(this.plan().finish).join(', '));
+
   constructor() {
     super();
     this.library.ensure();
@@ -86,12 +93,7 @@ export class ShoppingList extends Panel {
   }
 
   private lineOf({ name, amount, unit, onHand, lots, short, buy }: StockLine) {
-    const measure = (value: number): string =>
-      unit === 'm2'
-        ? `${value.toFixed(2)} m²`
-        : value >= 1000
-          ? `${(value / 1000).toFixed(2)} kg`
-          : `${value.toFixed(0)} g`;
+    const measure = (value: number): string => amountWords(value, unit);
     const good = lots.filter(({ expired }) => !expired);
     return {
       name,
