@@ -140,6 +140,7 @@ export function actWords(
           ...(act.pot.label === PRIME_POT
             ? ['A little neat, by itself: what is thickened is mixed when this is tacky.']
             : []),
+          ...(act.pot.toolGoodEnough ? [] : [`Too small a pot for ${act.pot.toolName}: weigh it finer, or mix more and throw the rest away.`]), // prettier-ignore
         ],
         why:
           second === 'catalyst'

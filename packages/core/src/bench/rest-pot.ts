@@ -1,4 +1,4 @@
-import { type PlannedRound, type RepairInputs, type RoundPot, measuring, mixedG } from '../repair/index.js';
+import { type PlannedRound, type RepairInputs, type RoundPot, measuring, mixedG, smallPotG } from '../repair/index.js';
 import type { SystemCard } from '../resin/index.js';
 
 /** Label of the pot that is brushed on neat before a paste. */
@@ -7,7 +7,7 @@ export const PRIME_POT = 'prime';
 const PRIME_SHARE = 0.1;
 
 /**
- * A pot of neat resin to prime with before a paste: a tenth of the paste, and never smaller than what it is measured with mixes right.
+ * A pot of neat resin to prime with before a paste: a tenth of the paste, and no smaller than what it is measured with mixes right, where that is not far more.
  * @returns null where no paste was planned
  */
 export function primePot(
@@ -18,7 +18,7 @@ export function primePot(
   const [planned] = pots;
   if (!planned) return null;
   const { of, smallestG } = measuring(inputs, card, planned.mix.catalystPercent);
-  return { label: PRIME_POT, plies: [], fillerG: 0, spotIds: [], ...of(Math.max(PRIME_SHARE * massG, smallestG ?? 0)) };
+  return { label: PRIME_POT, plies: [], fillerG: 0, spotIds: [], ...of(smallPotG(PRIME_SHARE * massG, smallestG, inputs.mix.potFloorG)) };
 }
 
 /**

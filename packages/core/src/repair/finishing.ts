@@ -9,7 +9,7 @@ import type { FairRound } from './finish-inputs.js';
 import type { RepairInputs } from './inputs.js';
 import type { PlannedRound, RoundPot } from './rounds.js';
 import { coatPots } from './stages/coats.js';
-import { measuring } from './stages/measured.js';
+import { measuring, smallPotG } from './stages/measured.js';
 import { pasteLimit, potOfPaste } from './stages/pastes.js';
 import { mendsGelCoatOnly } from './stages/kind.js';
 import { laysGelCoatFirst } from './stages/working-side.js';
@@ -118,12 +118,13 @@ function potsOf(
 ): { pots: RoundPot[]; fillerName: string } {
   if (massG === null || MEDIUM[medium!] === 'paint') return { pots: [], fillerName: '' };
   const { of, smallestG } = measuring(inputs, card, null);
+  const small = (grams: number): number => smallPotG(grams, smallestG, inputs.mix.potFloorG);
   if (medium === 'light-filler') {
     const asked = { id, name, use: 'fairing', fillerId: LIGHT_FILLER, fromPlan: true, volumeMl: massG / fillDensity('epoxy') } as const; // prettier-ignore
-    const { pots, fillerName } = potOfPaste({ ...asked, shares: [] }, card, pasteLimit(inputs, card, null), (grams) => of(Math.max(grams, smallestG ?? 0))); // prettier-ignore
+    const { pots, fillerName } = potOfPaste({ ...asked, shares: [] }, card, pasteLimit(inputs, card, null), (grams) => of(small(grams))); // prettier-ignore
     return { pots: pots.map((pot) => ({ ...pot, plies: [] })), fillerName };
   }
-  const coat = { id, name, medium: medium === 'gelcoat' ? 'gelcoat' : 'resin', areaMm2, fromPlan: true, massG: medium === 'gelcoat' ? massG : Math.max(massG, smallestG ?? 0) } as const; // prettier-ignore
+  const coat = { id, name, medium: medium === 'gelcoat' ? 'gelcoat' : 'resin', areaMm2, fromPlan: true, massG: medium === 'gelcoat' ? massG : small(massG) } as const; // prettier-ignore
   return { pots: coatPots(inputs, { ...coat, shares: [] }, card, null).pots.map((pot) => ({ ...pot, plies: [], fillerG: 0 })), fillerName: '' }; // prettier-ignore
 }
 

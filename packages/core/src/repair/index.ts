@@ -27,7 +27,7 @@ export type { MixFace, Pot } from './stages/mix.js';
 export type { PasteUse, PasteVessel, PotOfPaste } from './stages/pastes.js';
 export type { SpotFill } from './stages/fills.js';
 export { type CutSpot, MAIN_SPOT, spotNames } from './stages/damage.js';
-export { type Measured, measuring, mixedG } from './stages/measured.js';
+export { type Measured, measuring, mixedG, smallPotG } from './stages/measured.js';
 export * from './batch-error.js';
 export * from './materials.js';
 export * from './joint-steps.js';

@@ -61,6 +61,13 @@ const MUCH_MORE = 2;
 /** The smallest pot within tolerance is just so: a hair more is within for certain. */
 const ROUNDED_UP = 1.001;
 
+/** So much is mixed to come out right and thrown away, g; more is a waste, and calls for a finer tool. Source: workshop judgement. */
+const THROWN_AT_MOST_G = 60;
+
+/** A small pot of so many grams: raised to what the tools mix right where that is little, else as it is wanted and a usual cup at the least. */
+export const smallPotG = (wantedG: number, smallestG: number | null, floorG: number): number =>
+  Math.max(wantedG, smallestG !== null && smallestG - wantedG <= THROWN_AT_MOST_G ? smallestG : floorG);
+
 function toolsOf({ tool, tools = [], scaleErrorG }: RepairInputs['mix']): readonly MeasuringTool[] {
   if (tool) return [tool];
   return tools.length > 0 ? tools : [{ kind: 'scale', name: 'this scale', stepG: 1, errorG: scaleErrorG }];
