@@ -1,5 +1,5 @@
-import { NEW_REPAIR, planRepair } from '@ashstep/core/repair';
-import { workStandings } from './finish-standing.js';
+import { NEW_REPAIR, finishCheck, planRepair } from '@ashstep/core/repair';
+import { metByFinish, workStandings } from './finish-standing.js';
 import type { LogEntry } from './log-entry.js';
 
 const { finish } = planRepair({
@@ -25,5 +25,16 @@ describe('how far the finish has come', () => {
     expect(done([], 'finish-paint-mask')).toEqual(['paint-mask']);
     expect(done([], 'finish-prime')).toEqual(['prime-1', 'prime-guide', 'prime-2']);
     expect(workStandings(null, { log: [], checks: [] })).toEqual([]);
+  });
+
+  it('meets what the resin asks of it once all that is put on is on, and not where some is left out', () => {
+    const all = finish!.works.map(({ id }) => finishCheck(id));
+    const met = (leftOut: typeof finish, ticks: string[]) => metByFinish(leftOut, { log: [], checks: ticks.map((checkId) => ({ checkId, done: true })) }); // prettier-ignore
+    expect(met(finish, all)).toContain('epoxy-fairing-primer');
+    expect(met(finish, all.slice(0, -1))).toEqual([]);
+    expect(met(finish, all.filter((id) => id !== 'finish-paint-mask'))).toContain('epoxy-fairing-primer'); // prettier-ignore
+    const [primer] = finish!.works.filter(({ id }) => id === 'prime-1');
+    expect(met({ ...finish!, leftOut: [{ work: primer!, why: 'The owner paints it' }] }, all)).toEqual([]);
+    expect(metByFinish(null, { log: [], checks: [] })).toEqual([]);
   });
 });

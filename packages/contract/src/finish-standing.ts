@@ -26,3 +26,16 @@ export function workStandings(
     return { work, logged, ticked, done: ticked || logged !== null };
   });
 }
+
+/** Conditions of a resin that are met by what is put on in the finish, as it is planned. */
+const MET_BY_FINISH = ['epoxy-fairing-primer', 'gel-coat-way'];
+
+/** Conditions of the resin that nobody need tick: all that the finish puts on is on, as planned, and nothing of it was left out. */
+export function metByFinish(
+  finish: Pick<PlannedFinish, 'works' | 'leftOut'> | null,
+  repair: Parameters<typeof workStandings>[1],
+): readonly string[] {
+  const putOn = workStandings(finish, repair).filter(({ work }) => work.medium !== null);
+  const whole = finish?.leftOut.every(({ work }) => work.medium === null) ?? false;
+  return whole && putOn.length > 0 && putOn.every(({ done }) => done) ? MET_BY_FINISH : [];
+}

@@ -110,6 +110,13 @@ describe('what a job uses', () => {
     expect(new Set(materials.map(({ kind, entryId }) => `${kind} ${entryId}`)).size).toBe(materials.length);
   });
 
+  it('is short of no coat and no paper of which no lots are kept', () => {
+    const of = (kind: 'coat' | 'abrasive' | 'resin', lots: Lot[] = []) => stockFor([{ kind, entryId: kind === 'coat' ? '' : kind === 'resin' ? 'polyester' : 'grit-80', name: kind, amount: 5, unit: 'piece' }], lots, [], [], '2026-04-16')[0]!; // prettier-ignore
+    expect([of('coat'), of('abrasive'), of('resin')].map(({ kept, short }) => [kept, short])).toEqual([[false, 0], [false, 0], [true, 5]]); // prettier-ignore
+    const box = lot({ kind: 'abrasive', entryId: 'grit-80', part: 'whole', unit: 'piece', packSize: 2, packs: 1 });
+    expect([of('abrasive', [box]).kept, of('abrasive', [box]).short]).toEqual([true, 3]);
+  });
+
   it('has paper grit by grit, and names what only its can tells', () => {
     const plan = planRepair({ ...inputs, place: { ...inputs.place, finish: 'paint' } });
     const paper = jobMaterials(plan).filter(({ kind }) => kind === 'abrasive');

@@ -7,6 +7,8 @@ import type { Lot } from './library.js';
 
 /** What there is of something on the shelf, and what must be bought of it. */
 export interface StockLine extends Material {
+  /** The shelf is kept of it by lots; of coats never, of paper where there was ever a lot. What is not kept is neither there nor short. */
+  kept: boolean;
   /** In its unit, out of lots that are in date. */
   onHand: number;
   lots: {
@@ -64,10 +66,11 @@ export function stockFor(
       return each === null ? [] : [{ code: lot.code, amount: Math.max(0, each * lot.packSize * lot.packs - (lot.drawnG ?? 0)), expiresOn: lot.expiresOn, expired: lot.expiresOn !== null && lot.expiresOn < onDay }];
     }); // prettier-ignore
     const onHand = shelf.filter(({ expired }) => !expired).reduce((sum, { amount }) => sum + amount, 0);
-    const short = Math.max(0, material.amount - onHand);
+    const kept = material.kind !== 'coat' && (material.kind !== 'abrasive' || own.length > 0);
+    const short = kept ? Math.max(0, material.amount - onHand) : 0;
     const packs = packsOf(own, unitsOf);
     const buy = short > 0 && packs.length > 0 ? attempt(() => packsFor(short, packs)).result : null;
-    return { ...material, onHand, lots: shelf, short, buy, packs };
+    return { ...material, kept, onHand, lots: shelf, short, buy, packs };
   });
 }
 

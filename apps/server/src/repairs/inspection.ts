@@ -6,6 +6,7 @@ import {
   type RoundStanding,
   type UpdateRework,
   hardFrom,
+  metByFinish,
   provenBy,
   remarkWords,
   roundName,
@@ -137,7 +138,7 @@ async function whatIsMissing(repair: RepairRow, results: RepairDetail['results']
     return 'The plan is not finished: open the stages above that have no tick.';
   if (plan.resin.needsReason && repair.inputs.resin.overrideReason.trim() === '')
     return 'The resin goes against the recommendation and has no reason written down.';
-  const done = new Set(repair.checks.filter((mark) => mark.done).map((mark) => mark.checkId));
+  const done = new Set([...repair.checks.filter((mark) => mark.done).map((mark) => mark.checkId), ...metByFinish(plan.finish, repair)]); // prettier-ignore
   const wanted = [
     ...resinConditions(plan.resin),
     ...(plan.rounds.length > 0 ? preparationChecks(plan.facts).filter(({ aside }) => !aside) : []),

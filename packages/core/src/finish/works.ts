@@ -233,7 +233,7 @@ const PARTS: Readonly<Record<string, Parts>> = {
     { id: 'seal', name: 'Seal coat', text: step.text, why: `${step.why} Bare epoxy wants cover from the sun until it has its finish.`, share: 1, layerMm: step.layerMm, medium: 'resin', massG: resinG(facts, step.layerMm ?? 0.1), ...ofResin(facts) }, // prettier-ignore
   ],
   prime: (_, facts) => [
-    { id: 'prime-1', name: 'Prime', text: 'Two-part primer, one thin coat', why: 'One colour shows every fault.', share: 0.35, layerMm: 0.05, medium: 'primer', waitHours: WAITS.primer, caution: BY_CAN, ...offCan(facts, 0.05) }, // prettier-ignore
+    { id: 'prime-1', name: 'Prime', text: 'The surround masked off; two-part primer, one thin coat', why: 'One colour shows every fault.', share: 0.35, layerMm: 0.05, medium: 'primer', waitHours: WAITS.primer, caution: BY_CAN, ...offCan(facts, 0.05) }, // prettier-ignore
     { id: 'prime-guide', name: 'Guide coat, spot putty', text: 'Guide coat, block it off; spot putty into what stays dark', why: 'What stays dark is low, or a pinhole: it shows only after the top coat.', share: 0.3, waitHours: WAITS.putty }, // prettier-ignore
     { id: 'prime-2', name: 'Prime again', text: 'Prime again over the putty', why: 'Putty drinks paint and shows as a dull spot.', share: 0.35, layerMm: 0.05, medium: 'primer', waitHours: WAITS.primer, ...offCan(facts, 0.05) }, // prettier-ignore
   ],

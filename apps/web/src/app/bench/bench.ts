@@ -51,6 +51,7 @@ import { KeptAir } from '../repair/kept-air';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { LayUpDesk } from '../repair/stages/layup/desk';
 import { LogQuestions } from '../repair/stages/layup/log-questions';
+import { looks } from '../repair/stages/finish/looks-list';
 import { isTicked } from '../repair/stages/ticked';
 import { PhotosService } from '../survey/photos.service';
 import { CoatSide, isFilm } from './coat-side';
@@ -377,6 +378,8 @@ export class Bench {
     if (this.paused()) return this.store.log({ kind: 'resume' });
     if (!act || !this.mayPress()) return;
     if (this.done()) return this.takeBack(act);
+    // Whoever works on the finish is done with the lay-up.
+    if (this.desk.workOf(act.round)) this.store.reach('layup');
     if (this.late() && !this.mixing()) return this.another.set(true);
     if (this.mixing()) {
       if (this.weigh()?.mayTake()) return this.weigh()!.take();
@@ -599,6 +602,26 @@ export class Bench {
     const act = this.act();
     return act?.kind === 'work' && !this.done() && this.desk.handsFrom(act.work)?.early === true;
   }
+
+  /** What stands where no act is left, and where it goes on from here. */
+  readonly ended = computed(() => {
+    if (this.plan().rounds.length === 0) return { title: 'Nothing to lead yet', line: 'The plan has no round so far: see to it on the sheet.', stage: 'look', part: '', says: 'To the sheet' }; // prettier-ignore
+    const line = 'Every round is down, every work of the finish is done.';
+    const unseen = looks(this.state()).filter(({ seen }) => !seen).length;
+    return unseen > 0
+      ? { title: 'All done', line: `${line} Look it over before it is inspected.`, stage: 'finish', part: 'looks', says: `Look it over: ${unseen} to see to` } // prettier-ignore
+      : { title: 'All done', line: `${line} The inspection comes next.`, stage: 'signoff', part: '', says: 'On to the inspection' }; // prettier-ignore
+  });
+
+  leaveDone(): void {
+    if (this.ended().stage === 'signoff') this.store.reach('finish');
+  }
+
+  /** What comes of working on it too early. */
+  readonly softWords = computed(() => {
+    const act = this.act();
+    return act?.kind === 'work' && act.work.id === 'paint-mask' ? 'Tape marks it, and pulls it off.' : 'Soft, it drags and clogs the paper.'; // prettier-ignore
+  });
 
   /** When the round after what is down may go on, in words. */
   waitText(): string {

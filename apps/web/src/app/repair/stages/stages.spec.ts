@@ -842,7 +842,11 @@ describe('stage panels', () => {
 
   it('sign off: says in the place of the seal what is open, with the way to it', async () => {
     const fixture = await show(SignOffStage, stateOf());
-    const [first] = [...(fixture.nativeElement as HTMLElement).querySelectorAll('.sign ash-wants a')];
+    const links = [...(fixture.nativeElement as HTMLElement).querySelectorAll('.sign ash-wants a')];
+    const first = links[1];
+    const works = fixture.componentInstance.plan().finish!.works.length;
+    expect(links[0]!.textContent).toContain(`Finish it, or leave it out: ${works} steps`);
+    expect(links[0]!.getAttribute('href')).toBe('/repair/r1/finish?part=steps');
     const checks = fixture.componentInstance.plan().inspection.length;
     expect(first!.textContent).toContain(`Answer what is open: ${checks} of ${checks}`);
     expect(first!.getAttribute('href')).toBe('/repair/r1/signoff?part=acceptance');

@@ -9,7 +9,8 @@ import { Missing } from '../missing';
 import { PartIndex } from '../part-index';
 import { StagePanel } from '../stage-panel';
 import type { Want } from '../wants';
-import { PARTS, looks } from './parts';
+import { looks } from './looks-list';
+import { PARTS } from './parts';
 
 @Component({
   selector: 'ash-finish',
@@ -60,7 +61,7 @@ export class FinishStage extends StagePanel {
   readonly wants = computed((): Want[] => {
     const toLay = standingsOf(this.state()).filter(({ done }) => !done).length;
     if (toLay > 0) return [{ stage: 'layup', text: `Lay it up first: ${counted(toLay, 'round')} to go` }];
-    const unseen = looks(this.state()).filter((id) => !this.isDone(id)).length;
+    const unseen = looks(this.state()).filter(({ seen }) => !seen).length;
     return this.next() || unseen === 0 ? [] : [{ stage: 'finish', part: 'looks', text: `Look before you go on: ${unseen} to see to` }]; // prettier-ignore
   });
 

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { metByFinish } from '@ashstep/contract';
 import { finishCheck } from '@ashstep/core/repair';
 import { TickInput } from '../../../parts/inputs';
 import { Panel } from '../stage-panel';
@@ -13,7 +14,12 @@ import { finishConditions } from './conditions';
   template: `
     @for (c of conditions(); track c.id) {
       <label class="tick"
-        ><input type="checkbox" [checked]="isDone(c.id)" (ticked)="store.check(c.id, $event)" />{{ c.text }}</label
+        ><input
+          type="checkbox"
+          [checked]="isDone(c.id) || met().includes(c.id)"
+          [disabled]="met().includes(c.id)"
+          (ticked)="store.check(c.id, $event)"
+        />{{ c.text }}{{ met().includes(c.id) ? ': by the steps that are done' : '' }}</label
       >
     }
     @for (check of plan().finish?.checks ?? []; track check.id) {
@@ -27,5 +33,6 @@ import { finishConditions } from './conditions';
 })
 export class FinishLooks extends Panel {
   readonly tick = finishCheck;
+  readonly met = computed(() => metByFinish(this.plan().finish, this.state().detail));
   readonly conditions = computed(() => finishConditions(this.plan()));
 }

@@ -1,29 +1,19 @@
 import { workStandings } from '@ashstep/contract';
-import { finishCheck } from '@ashstep/core/repair';
 import type { RepairState } from '../../repair.store';
 import { counted } from '../counted';
 import { remarksPart } from '../remarks-part';
 import type { StagePart } from '../stage-page';
-import { isTicked } from '../ticked';
 import { Abrasives } from './abrasives';
 import { ColourMatch } from './colour-match';
 import { FairMap } from './fair-map';
-import { finishConditions } from './conditions';
 import { FinishLooks } from './looks';
+import { looks } from './looks-list';
 import { FinishSteps } from './steps';
 import { TopCoat } from './top-coat';
 import { PART_NAMES } from '../part-names';
 
 const routed: StagePart['when'] = ({ plan }) => plan.finish !== null;
-const ticked = ({ detail }: RepairState, ids: readonly string[]): number =>
-  ids.filter((id) => isTicked(detail, id)).length;
 const works = ({ plan, detail }: RepairState) => workStandings(plan.finish, detail);
-/** What is looked at before the next coat. */
-export const looks = ({ plan }: RepairState): string[] => [
-  ...finishConditions(plan).map(({ id }) => id),
-  ...(plan.finish?.checks ?? []).map(({ id }) => finishCheck(id)),
-];
-
 /** The parts of this stage, in the order they are gone through. */
 export const PARTS: readonly StagePart[] = [
   // In the cold what waits for full cure would wait for ever.
@@ -77,6 +67,6 @@ export const PARTS: readonly StagePart[] = [
     name: PART_NAMES.finish.looks,
     panels: [FinishLooks],
     when: routed,
-    line: (state) => `${ticked(state, looks(state))} of ${looks(state).length} seen`,
+    line: (state) => `${looks(state).filter(({ seen }) => seen).length} of ${looks(state).length} seen`,
   },
 ];

@@ -1,6 +1,6 @@
 import { PanelBench, stateOf } from '../../panel.testing';
 import { FinishStage } from './finish';
-import { looks } from './parts';
+import { looks } from './looks-list';
 import { FinishSteps } from './steps';
 
 const paint = { place: { finish: 'paint' as const }, resin: { systemId: 'epoxy-slow' } };
@@ -79,7 +79,12 @@ describe('the works of the finish on the sheet', () => {
     const { works, checks } = stateOf(paint).plan.finish!;
     const all = works.map(({ id }) => `finish-${id}`);
     expect(await told(LAID, ...all)).toContain('Look before you go on: ');
-    const looked = await told(LAID, ...all, ...looks(stateOf(paint)), ...checks.map(({ id }) => `finish-${id}`));
+    const looked = await told(
+      LAID,
+      ...all,
+      ...looks(stateOf(paint)).map(({ id }) => id),
+      ...checks.map(({ id }) => `finish-${id}`),
+    );
     expect(looked).toContain('Finished, to the inspection');
   });
 });

@@ -7,6 +7,9 @@ import { Panel } from '../stage-panel';
 import { Clock } from '../../../platform/clock';
 import { stockOfJob } from './stock';
 
+/** Of what no lots are written down. */
+const NOT_KEPT = 'not kept by lots: look';
+
 /** Everything the job takes against the shelf: lots that hold it, what is short, what is out of date, and the packs to buy. */
 @Component({
   selector: 'ash-shopping-list',
@@ -69,11 +72,17 @@ export class ShoppingList extends Panel {
   private readonly library = inject(LibraryService);
   private readonly shop = inject(ShopService);
   private readonly stock = computed(() => stockOfJob(this.state(), this.library, this.shedClock.now()));
-  readonly lines = computed(() => this.stock().map((line) => this.lineOf(line)));
+  readonly lines = computed(() => {
+    const paper = this.stock().filter(({ kind, kept }) => kind === 'abrasive' && !kept);
+    const rest = this.stock().filter((line) => !paper.includes(line)).map((line) => this.lineOf(line)); // prettier-ignore
+    const sheets = paper.reduce((sum, { amount }) => sum + amount, 0);
+    const grits = paper.map(({ entryId }) => entryId.replace('grit-', '')).join(', ');
+    return sheets === 0 ? rest : [...rest, { name: `Paper: ${grits}`, needs: `${sheets} sheets`, shelf: NOT_KEPT, bad: [], buy: '', price: '' }]; // prettier-ignore
+  });
   readonly sum = computed(() => {
     const bought = this.stock().flatMap(({ buy }) => buy ?? []);
     const short = this.stock().filter(({ short }) => short > 0).length;
-    if (short === 0) return 'Everything is on the shelf.';
+    if (short === 0) return this.stock().every(({ kept }) => kept) ? 'Everything is on the shelf.' : 'All that is kept by lots is on the shelf.'; // prettier-ignore
     return bought.length === 0
       ? `${short} short, with no price known.`
       : `To buy, ${this.money(bought.reduce((total, { price }) => total + price, 0))} in all. Fabric has 15 % for what is cut off; the nest on Plies tells it exactly.`;
@@ -92,13 +101,17 @@ export class ShoppingList extends Panel {
     return moneyText(value, this.shop.shop()?.settings.money.currency);
   }
 
-  private lineOf({ name, amount, unit, onHand, lots, short, buy }: StockLine) {
+  private lineOf({ name, amount, unit, kept, onHand, lots, short, buy }: StockLine) {
     const measure = (value: number): string => amountWords(value, unit);
     const good = lots.filter(({ expired }) => !expired);
     return {
       name,
       needs: measure(amount),
-      shelf: good.length === 0 ? 'none' : `${measure(onHand)}, lot ${good.map(({ code }) => code).join(', ')}`,
+      shelf: !kept
+        ? NOT_KEPT
+        : good.length === 0
+          ? 'none'
+          : `${measure(onHand)}, lot ${good.map(({ code }) => code).join(', ')}`,
       bad: lots
         .filter(({ expired }) => expired)
         .map(({ code, expiresOn }) => `Lot ${code} out of date ${expiresOn}: not to be used.`),

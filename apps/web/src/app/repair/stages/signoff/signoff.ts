@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
+import { metByFinish, workStandings } from '@ashstep/contract';
 import { resinConditions } from '@ashstep/core/repair';
 import { draft } from '../../../outbox/draft';
 import { TextInput } from '../../../parts/inputs';
 import { WhenPipe } from '../../../platform/when.pipe';
+import { counted } from '../counted';
 import { GoBar } from '../go-bar';
 import { Headline } from '../headline';
 import { PartIndex } from '../part-index';
@@ -33,8 +35,10 @@ export class SignOffStage extends StagePanel {
   readonly wants = computed((): Want[] => {
     const open = this.rows().filter((row) => row.open).length;
     const rework = this.openRework();
+    const unfinished = workStandings(this.plan().finish, this.state().detail).filter(({ done }) => !done).length;
     return [
       ...this.unticked(),
+      ...(unfinished > 0 ? [{ stage: 'finish' as const, part: 'steps', text: `Finish it, or leave it out: ${counted(unfinished, 'step')}` }] : []), // prettier-ignore
       ...(open > 0 ? [{ stage: 'signoff' as const, part: 'acceptance', text: `Answer what is open: ${open} of ${this.rows().length}` }] : []), // prettier-ignore
       ...(rework > 0 ? [{ stage: 'signoff' as const, part: 'rework', text: `Close the rework: ${rework} open` }] : []),
     ];
@@ -43,7 +47,7 @@ export class SignOffStage extends StagePanel {
   private readonly unticked = computed((): Want[] =>
     resinConditions(this.plan().resin).flatMap(
       ({ id, text, atFinish }): Want[] =>
-      isTicked(this.state().detail, id) ? [] : [{ text, ...(atFinish ? { stage: 'finish', part: 'looks' } : { stage: 'layup', part: 'before' }) }], // prettier-ignore
+      isTicked(this.state().detail, id) || metByFinish(this.plan().finish, this.state().detail).includes(id) ? [] : [{ text, ...(atFinish ? { stage: 'finish', part: 'looks' } : { stage: 'layup', part: 'before' }) }], // prettier-ignore
     ),
   );
   readonly seal = computed(() => (this.sealed() ? (this.state().detail.seals.at(-1) ?? null) : null));
