@@ -205,6 +205,14 @@ function walk(way: Way, base: () => string): void {
       await browser.press('Closed from the air');
       await browser.press('All plies down');
       await browser.sees('Gel coat directly');
+      // It leads to what is next until all of it is done and looked at, and only then on.
+      await browser.press('Next: Fill');
+      await browser.sees('Begin: fill');
+      await browser.driver.navigate().back();
+      await browser.part('Steps');
+      await browser.pressEach(By.css('ash-finish-steps .tick:has(input:not(:checked))'), 'the work is not ticked');
+      await browser.press('Look before you go on');
+      await browser.pressEach(By.css('ash-finish-looks .tick:has(input:not(:checked))'), 'the look is not kept');
       await browser.press('Finished, to the inspection');
     },
     90_000,
