@@ -86,7 +86,7 @@ const CORE = {
     'survey',
     'taper',
   ],
-  drawing: ['geometry', 'material', 'repair', 'stack', 'survey', 'taper'],
+  drawing: ['finish', 'geometry', 'material', 'repair', 'stack', 'survey', 'taper'],
 };
 
 /** For each a rule that it knows those named and no others; a folder that is not named is refused as well. */

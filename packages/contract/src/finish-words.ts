@@ -1,5 +1,5 @@
 import { deltaE00 } from '@ashstep/core/colour';
-import type { ColourTrial, FairRound, ReadColour } from '@ashstep/core/repair';
+import type { ColourTrial, FairRound, LightMark, ReadColour } from '@ashstep/core/repair';
 import { differenceWords, pigmentName } from './colour-words.js';
 
 /** What was done just before a round of readings. */
@@ -7,6 +7,14 @@ export const FAIR_AFTER: Readonly<Record<FairRound['after'], string>> = {
   cured: 'as it cured',
   sanded: 'after sanding',
   filled: 'after filling',
+};
+
+/** What a low light shows. */
+export const LIGHT_MARK_NAMES: Readonly<Record<LightMark['kind'], string>> = {
+  high: 'High',
+  low: 'Low',
+  pinhole: 'Pinhole',
+  scratch: 'Scratch',
 };
 
 /** A colour as it was told, and by what. */

@@ -1,5 +1,5 @@
 import { type Caution, cautionsFor } from '@ashstep/core/hazards';
-import { WET_FROM_GRIT } from '@ashstep/core/finish';
+import { MASK_INNER_MM, MASK_OUTER_MM, WET_FROM_GRIT } from '@ashstep/core/finish';
 import { preparationChecks, roundChecks } from '@ashstep/core/inspection';
 import {
   type JobAir,
@@ -10,7 +10,7 @@ import {
   finishCheck,
   resinConditions,
 } from '@ashstep/core/repair';
-import { MASK_INNER_MM, MASK_OUTER_MM, SMALL_USUAL, type SmallCard, type CardRound } from '@ashstep/core/small';
+import { SMALL_USUAL, type SmallCard, type CardRound } from '@ashstep/core/small';
 import type { Say } from '@ashstep/core/units';
 import { roundPourWords, secondOf } from './pour-words.js';
 import type { RoundStanding } from './round-log.js';

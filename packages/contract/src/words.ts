@@ -480,6 +480,7 @@ export const TASK_NAMES: Record<string, string> = {
   'wash-blush': 'Wash off blush',
   'key-80': 'Key with 80 grit',
   'gel-coat': 'Gel coat',
+  'gel-coat-mask': 'Mask in two stages',
   polish: 'Polish',
   'rim-gel': 'Close the rim',
   seal: 'Seal coat',

@@ -1,7 +1,7 @@
 import { FAIR_CLASSES } from '@ashstep/core/fairness';
 import { COAT_WAYS } from '@ashstep/core/finish';
 import { COUNTS, LIMITS } from '@ashstep/core/limits';
-import type { FinishInputs } from '@ashstep/core/repair';
+import { type FinishInputs, LIGHT_MARKS } from '@ashstep/core/repair';
 import * as z from 'zod';
 import { byWhom, entryId, entryName, ids, millimetres, wallClock, within } from './pieces.js';
 
@@ -66,6 +66,19 @@ export const finish = z.strictObject({
   paintEdge: z.enum(['fade', 'hard']).nullable(),
   nonSkid: z.boolean(),
   putBack: z.string().max(300),
+  lightMarks: z
+    .array(
+      z.strictObject({
+        id: z.uuid(),
+        kind: z.enum(LIGHT_MARKS),
+        xMm: millimetres,
+        yMm: millimetres,
+        by: byWhom,
+        at: wallClock.nullable(),
+      }),
+    )
+    .max(COUNTS.lightMarks)
+    .optional(),
   leftOut: z
     .array(
       z.strictObject({

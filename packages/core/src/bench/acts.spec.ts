@@ -1,4 +1,5 @@
-import { NEW_REPAIR, type RepairInputs, planRepair } from '../repair/index.js';
+import { USUAL_SHOP } from '../plan/index.js';
+import { NEW_REPAIR, type RepairInputs, type RoundPot, mixedG, planRepair } from '../repair/index.js';
 import { type Act, actsOf } from './acts.js';
 import { PRIME_POT } from './rest-pot.js';
 
@@ -64,7 +65,11 @@ describe('the acts of a job', () => {
     const [neat, prime, paste] = of.filter(({ kind, round }) => round.kind === 'paste' && (kind === 'mix' || kind === 'prime')); // prettier-ignore
     expect([neat, paste].map((act) => (act!.kind === 'mix' ? [act.pot.label === PRIME_POT, act.pot.fillerG > 0] : []))).toEqual([[true, false], [false, true]]); // prettier-ignore
     expect(prime!.kind).toBe('prime');
-    expect(neat!.kind === 'mix' && neat!.pot.toolGoodEnough).toBeTrue();
+    // A fine scale mixes so little right; for a coarse one no cup full is mixed to be thrown away.
+    const neatOf = (inputs: RepairInputs): RoundPot => acts(inputs).flatMap((act) => (act.kind === 'mix' && act.pot.label === PRIME_POT ? [act.pot] : []))[0]!; // prettier-ignore
+    const fine = neatOf({ ...holes, mix: { ...holes.mix, tools: USUAL_SHOP.tools } });
+    expect([fine.toolGoodEnough, mixedG(fine.mix) < 60]).toEqual([true, true]);
+    expect([neatOf(holes).toolGoodEnough, Math.round(mixedG(neatOf(holes).mix))]).toEqual([false, holes.mix.potFloorG]);
     for (const round of planRepair(holes).rounds.filter(({ kind }) => kind === 'paste')) {
       const walked = of.flatMap((act) => (act.kind === 'spot' && act.round.id === round.id ? [act.spotId] : []));
       expect(walked.toSorted()).toEqual(round.spotIds.toSorted());

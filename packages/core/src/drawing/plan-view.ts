@@ -1,3 +1,4 @@
+import { MASK_INNER_MM, MASK_OUTER_MM } from '../finish/index.js';
 import { type Point, outlinePoints } from '../geometry/index.js';
 import { type Construction, fabricOf } from '../material/index.js';
 import {
@@ -62,6 +63,8 @@ export interface PlanDrawing {
   injection: { holes: readonly Point[]; vents: readonly Point[]; holeMm: number } | null;
   abraded: PlanOutline | null;
   mask: PlanOutline | null;
+  /** Tape round a gel coat, the inner to coat to and the outer to sand to; worked out when asked. */
+  gelMasks: PlanOutline[];
   /** Further damage, cracks and earlier repairs. */
   marks: PlanMark[];
   /** Damage as it showed, where the mapped outline has been set larger from the readings. */
@@ -131,6 +134,10 @@ export function planDrawing(inputs: RepairInputs, plan: RepairPlan, faceIndex = 
     },
     abraded: grown('abraded', margin),
     mask: grown('mask', margin + inputs.taper.maskMm),
+    get gelMasks() {
+      const of = (id: string, outMm: number): PlanOutline[] => [grown(id, margin + outMm) ?? []].flat();
+      return inputs.place.finish === 'gelcoat' ? [...of('mask-inner', MASK_INNER_MM), ...of('mask-outer', MASK_INNER_MM + MASK_OUTER_MM)] : []; // prettier-ignore
+    },
     visible: inputs.survey.visible ? { id: 'visible', points: outlinePoints(inputs.survey.visible) } : null,
     expected: inputs.survey.expected ? { id: 'expected', points: outlinePoints(inputs.survey.expected.shape) } : null,
     marks: [...marksOf(inputs.survey.marks, damage?.leftOut ?? []), ...spots],

@@ -39,7 +39,7 @@ export interface FairnessResult {
   lines: {
     name: string;
     /** Along the line from its first reading, mm, with height, the fair curve and what stands off it. */
-    readings: { sMm: number; zMm: number; fairMm: number; offMm: number; sound: boolean }[];
+    readings: { sMm: number; xMm: number; yMm: number; zMm: number; fairMm: number; offMm: number; sound: boolean }[];
     highestMm: number;
     lowestMm: number;
     /** Between the line and the fair curve, below it and above, mm². */
@@ -96,7 +96,7 @@ export function fairness(input: FairnessInput): FairnessResult {
     const found = readings.map((one) => {
       const { x, y, z } = place(one);
       const fairMm = surface.at(x, y);
-      return { sMm: one.s, zMm: z, fairMm, offMm: z - fairMm, sound: one.sound };
+      return { sMm: one.s, xMm: one.xMm, yMm: one.yMm, zMm: z, fairMm, offMm: z - fairMm, sound: one.sound };
     });
     const repair = found.filter((one) => !one.sound).map(({ offMm }) => offMm);
     // What the sound ground stands off is its scatter, not a fault of the repair.

@@ -3,3 +3,4 @@ export * from './fill-rounds.js';
 export * from './smooth.js';
 export * from './classes.js';
 export * from './layout.js';
+export * from './map.js';

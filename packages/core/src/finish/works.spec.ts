@@ -22,14 +22,14 @@ const ids = (all: readonly FinishWork[]): string[] => all.map(({ id }) => id);
 
 describe('the works of a finish', () => {
   it('are every fill, coat and sanding by itself, each under an id of its own', () => {
-    expect(ids(works('gelcoat'))).toEqual(['fair-neat', 'fair-fill-1', 'fair-sand-1', 'wash-blush', 'key-80', 'gel-coat-1', 'gel-coat-2', 'polish-sand', 'polish-compound', 'polish-wax']); // prettier-ignore
+    expect(ids(works('gelcoat'))).toEqual(['fair-neat', 'fair-fill-1', 'fair-sand-1', 'wash-blush', 'key-80', 'gel-coat-mask', 'gel-coat-1', 'gel-coat-2', 'polish-sand', 'polish-compound', 'polish-wax']); // prettier-ignore
     expect(ids(works('paint'))).toEqual(['wash-blush', 'fair-neat', 'fair-fill-1', 'fair-sand-1', 'seal', 'prime-1', 'prime-guide', 'prime-2', 'paint-mask', 'paint-1', 'paint-2']); // prettier-ignore
     expect(ids(works('bare'))).toEqual(['wash-blush', 'seal', 'uv-cover-1', 'uv-cover-2']);
     for (const finish of ['gelcoat', 'paint', 'bare'] as const) for (const own of [EPOXY, card('polyester')]) expect(new Set(ids(works(finish, { card: own }))).size).toBe(works(finish, { card: own }).length); // prettier-ignore
   });
 
   it('are not done again where a round of the job put them on: what it stands for goes, with what comes before; a fairing is still sanded and read', () => {
-    expect(ids(works('gelcoat', { inRounds: ['fairing'] }))).toEqual(['fair-sand-1', 'wash-blush', 'key-80', 'gel-coat-1', 'gel-coat-2', 'polish-sand', 'polish-compound', 'polish-wax']); // prettier-ignore
+    expect(ids(works('gelcoat', { inRounds: ['fairing'] }))).toEqual(['fair-sand-1', 'wash-blush', 'key-80', 'gel-coat-mask', 'gel-coat-1', 'gel-coat-2', 'polish-sand', 'polish-compound', 'polish-wax']); // prettier-ignore
     expect(ids(works('gelcoat', { inRounds: ['fairing', 'gelcoat'] }))).toEqual(['polish-sand', 'polish-compound', 'polish-wax']); // prettier-ignore
     expect(ids(works('paint', { inRounds: ['resin'] }))[0]).toBe('prime-1');
     expect(ids(works('bare', { card: card('polyester'), inRounds: ['gelcoat'] }))).toEqual([]);

@@ -5,6 +5,7 @@ import { GEL_COAT } from '../resin/gel-coat.js';
 import type { SystemCard } from '../resin/systems.js';
 import { WET_FROM_GRIT } from './abrasives.js';
 import { type CoatInput, type CoatWay, coat } from './coat.js';
+import { MASK_INNER_MM, MASK_OUTER_MM } from './masks.js';
 import type { FinishRoute, FinishStep } from './routes.js';
 
 /** What is put on in a work of the finish. */
@@ -186,30 +187,42 @@ const fairing: Parts = ({ layerMm, text, why }, facts) => {
   ];
 };
 
+/** Of the hands' time of a gel coat. */
+const MASK_SHARE = 0.15;
 const POLYESTER_COAT = { stage: null, waitHours: GEL_COAT.sandableHours } as const;
 
 /** A gel coat in its passes: the next while the one before is green, wax or film only on the last. */
 const gelCoat: Parts = ({ why, layerMm }, { areaMm2, tempC, coat: own, dropsPerMl }) => {
   const found = attempt(() => coat({ medium: 'gelcoat', areaM2: (own.areaMm2 ?? areaMm2) / 1e6, dryMm: own.dryMm ?? layerMm ?? 0.5, way: own.way, tempC, ...(dropsPerMl === undefined ? {} : { dropsPerMl }) })).result; // prettier-ignore
   const passes = found?.passes ?? 2;
-  return Array.from({ length: passes }, (_, i): Part => {
-    const last = i === passes - 1;
-    return {
-      id: `gel-coat-${i + 1}`,
-      name: `Gel coat, pass ${i + 1} of ${passes}`,
-      text: last ? `Pass ${i + 1} of ${passes}, with wax additive, or film over it` : `Pass ${i + 1} of ${passes}, without wax, even, no runs`, // prettier-ignore
-      why: last ? 'Air keeps its skin from curing.' : i === 0 ? why : 'Onto the tacky back of the pass before: wax between them parts them.', // prettier-ignore
-      share: 1 / passes,
-      medium: 'gelcoat',
-      layerMm: (own.dryMm ?? layerMm ?? 0.5) / passes,
-      ml: found?.pass.ml ?? null,
-      massG: found?.pass.massG ?? null,
-      wetMm: found?.wetPerPassMm ?? null,
-      catalyst: found?.pass.catalyst ?? null,
-      caution: 'Catalyst blinds: goggles on. No direct sun on it.',
-      ...(last ? POLYESTER_COAT : { stage: null, waitHours: GEL_COAT.recoatFromHours, untilHours: GEL_COAT.recoatUntilHours }), // prettier-ignore
-    };
-  });
+  const mask: Part = {
+    id: 'gel-coat-mask',
+    name: 'Mask in two stages',
+    text: `Inner tape ${MASK_INNER_MM} mm outside the ground, to coat to; outer tape ${MASK_OUTER_MM} mm further, to sand to`,
+    why: 'The inner is pulled while the coat is soft, so that no step stands at its edge; the outer keeps the paper off the neighbours.',
+    share: MASK_SHARE,
+  };
+  return [
+    mask,
+    ...Array.from({ length: passes }, (_, i): Part => {
+      const last = i === passes - 1;
+      return {
+        id: `gel-coat-${i + 1}`,
+        name: `Gel coat, pass ${i + 1} of ${passes}`,
+        text: last ? `Pass ${i + 1} of ${passes}, with wax additive, or film over it` : `Pass ${i + 1} of ${passes}, without wax, even, no runs`, // prettier-ignore
+        why: last ? 'Air keeps its skin from curing.' : i === 0 ? why : 'Onto the tacky back of the pass before: wax between them parts them.', // prettier-ignore
+        share: (1 - MASK_SHARE) / passes,
+        medium: 'gelcoat',
+        layerMm: (own.dryMm ?? layerMm ?? 0.5) / passes,
+        ml: found?.pass.ml ?? null,
+        massG: found?.pass.massG ?? null,
+        wetMm: found?.wetPerPassMm ?? null,
+        catalyst: found?.pass.catalyst ?? null,
+        caution: 'Catalyst blinds: goggles on. No direct sun on it.',
+        ...(last ? POLYESTER_COAT : { stage: null, waitHours: GEL_COAT.recoatFromHours, untilHours: GEL_COAT.recoatUntilHours }), // prettier-ignore
+      };
+    }),
+  ];
 };
 
 /** What a coat off a can takes: nobody knows without its solids. */

@@ -173,4 +173,5 @@ export const COUNTS = {
   fairRounds: 20,
   colourTrials: 40,
   finishLeftOut: 40,
+  lightMarks: 60,
 } as const;

@@ -44,6 +44,17 @@ export interface ColourTrial {
   at: string | null;
 }
 
+export const LIGHT_MARKS = ['high', 'low', 'pinhole', 'scratch'] as const;
+/** What a low light, chalk on a batten or the fingers showed at a place, until it is gone. */
+export interface LightMark {
+  id: string;
+  kind: (typeof LIGHT_MARKS)[number];
+  xMm: number;
+  yMm: number;
+  by: string;
+  at: string | null;
+}
+
 /** What is measured and decided while the repair is faired and finished. */
 export interface FinishInputs {
   /** Class of finish it is faired to; the usual one of its finish where nobody said. */
@@ -64,6 +75,7 @@ export interface FinishInputs {
   nonSkid: boolean;
   /** Film, decals and stripes as they were before, to be put back. */
   putBack: string;
+  lightMarks?: readonly LightMark[] | undefined;
   /** Works of the finish that are not done here, each with why: the owner paints it, the trim hides it. */
   leftOut?: readonly { workId: string; why: string }[] | undefined;
 }

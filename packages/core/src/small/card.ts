@@ -11,6 +11,7 @@ import {
   waitsFor,
   workedAs,
 } from '../repair/index.js';
+import { MASK_INNER_MM, MASK_OUTER_MM } from '../finish/index.js';
 import { finishFillMl } from '../spots/index.js';
 import { type SmallFigures, figuresOf } from './figures.js';
 
@@ -66,9 +67,6 @@ export interface SmallCard {
   problems: StageProblem[];
 }
 
-/** Tape round a fill: the inner so far out, the outer so much further. Source: about 6 mm, then 12 to 19 mm outside it. */
-export const MASK_INNER_MM = 6;
-export const MASK_OUTER_MM = 15;
 /** Deeper than this it is no longer gel coat alone, mm. */
 const GEL_COAT_AT_MOST_MM = 2;
 

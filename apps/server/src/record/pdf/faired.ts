@@ -4,6 +4,7 @@ import {
   readColourWords,
   roundStandings,
   standingLog,
+  LIGHT_MARK_NAMES,
   trialWords,
 } from '@ashstep/contract';
 import { type RepairPlan, battenOf, fairClassOf, fairFound, highestOf } from '@ashstep/core/repair';
@@ -14,7 +15,14 @@ export function faired(sheet: Sheet, { inputs, log }: RecordBody, plan: RepairPl
   const { fair, colour } = inputs.finish;
   const coats = coatsOn(log, plan);
   const leftOut = plan.finish?.leftOut ?? [];
-  if (fair.length === 0 && colour.target === null && coats.length === 0 && leftOut.length === 0) return;
+  if (
+    fair.length === 0 &&
+    colour.target === null &&
+    coats.length === 0 &&
+    leftOut.length === 0 &&
+    (inputs.finish.lightMarks ?? []).length === 0
+  )
+    return;
   sheet.section('Fairing, coats and colour');
   if (fair.length > 0) {
     const { label, toleranceMm } = fairClassOf(inputs);
@@ -59,6 +67,9 @@ export function faired(sheet: Sheet, { inputs, log }: RecordBody, plan: RepairPl
       ],
       coats,
     );
+  const marks = inputs.finish.lightMarks ?? [];
+  if (marks.length > 0)
+    sheet.line(`Seen in a low light and still there: ${marks.map(({ kind, xMm, yMm }) => `${LIGHT_MARK_NAMES[kind].toLowerCase()} at ${xMm.toFixed(0)}, ${yMm.toFixed(0)} mm`).join('; ')}.`); // prettier-ignore
   for (const { work, why } of leftOut) sheet.line(`Left out here: ${work.name}. ${why}`);
   if (colour.target) {
     const { target, polished, trials } = colour;

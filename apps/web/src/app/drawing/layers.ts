@@ -87,6 +87,8 @@ const ABOUT: Readonly<Record<string, readonly LayerName[]>> = {
   'taper/margins': ['damage', 'parent', 'abraded', 'tape', 'near'],
   'taper/in-the-way': ['damage', 'parent', 'abraded', 'near'],
   'taper/grind': ['parent', 'near'],
+  'finish/fair': ['abraded', 'near'],
+  'finish/coat': ['abraded', 'near'],
   'plies/plies': ['patch', 'cover'],
   'plies/cut': ['patch', 'cover'],
   'plies/cover': ['patch', 'cover', 'finish'],

@@ -13,7 +13,7 @@ import {
   untracked,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { planDrawing, sectionDrawing, withPoint } from '@ashstep/core/drawing';
+import { planDrawing, sectionDrawing, withPoint, runsOf } from '@ashstep/core/drawing';
 import type { Point, Shape } from '@ashstep/core/geometry';
 import type { RepairInputs, RepairPlan } from '@ashstep/core/repair';
 import type { MapPress, Underlay } from '../survey/survey-desk';
@@ -21,7 +21,8 @@ import { SessionService } from '../platform/session.service';
 import { RULER_PX, dimensionChain, overallDimensions, rulerTicks, scaleBar, sectionShapes } from './annotations';
 import { DimensionFields } from './dimension-fields';
 import { type SizeField, chainSizes, outlineSizes } from './size-fields';
-import { type Viewport, fit, toScreen } from './geometry';
+import { cursorAt, fairShapes } from './fair-shapes';
+import { type Viewport, fit, planPath, toScreen } from './geometry';
 import { Gestures } from './gestures';
 import { type Handle, handlesOf, pointHandles } from './handles';
 import { type LayerName, WAS_THERE, aboutKey, hiddenLayers, layersPresent } from './layers';
@@ -281,6 +282,17 @@ export class RepairDrawing implements OnInit, OnDestroy {
         )
       : null,
   );
+
+  /** How fair it is, and what the low light showed, while that part is open. */
+  readonly fairness = computed(() =>
+    this.about() === 'finish/fair' ? fairShapes(this.inputs(), this.port(), this.units()) : null,
+  );
+  /** The two stages of tape round a gel coat, while the coat is what the open part is about. */
+  readonly gelMasks = computed(
+    () =>
+    this.about() === 'finish/coat' ? this.view().gelMasks.map((mask) => runsOf(mask).map((run) => planPath(this.port(), run)).join('')) : [], // prettier-ignore
+  );
+  readonly fairCursor = computed(() => (this.fairness() ? cursorAt(this.cursor(), this.port()) : null));
 
   /** High and low places of the ground taper, as gauged. */
   readonly gauged = computed(() =>

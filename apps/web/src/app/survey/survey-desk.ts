@@ -9,7 +9,7 @@ export interface MapPress extends Point {
 
 /** What presses on the plan do while it is in hand. */
 export interface MapTool {
-  name: 'tap' | 'read' | 'trace' | 'spot';
+  name: 'tap' | 'read' | 'trace' | 'spot' | 'light';
   press(press: MapPress): void;
 }
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { metByFinish } from '@ashstep/contract';
-import { finishCheck } from '@ashstep/core/repair';
+import { type LightMark, finishCheck } from '@ashstep/core/repair';
 import { TickInput } from '../../../parts/inputs';
 import { Panel } from '../stage-panel';
 import { finishConditions } from './conditions';
@@ -24,15 +24,28 @@ import { finishConditions } from './conditions';
     }
     @for (check of plan().finish?.checks ?? []; track check.id) {
       <label class="tick"
-        ><input type="checkbox" [checked]="isDone(tick(check.id))" (ticked)="store.check(tick(check.id), $event)" />{{
-          check.text
-        }}</label
+        ><input
+          type="checkbox"
+          [checked]="isDone(tick(check.id))"
+          [disabled]="!isDone(tick(check.id)) && left(check.id) > 0"
+          (ticked)="store.check(tick(check.id), $event)"
+        /><span
+          >{{ check.text }}
+          @if (left(check.id) > 0) {
+            <span class="quiet">{{ left(check.id) }} of the low light still on the plan: see How fair it is.</span>
+          }
+        </span></label
       >
     }
   `,
 })
 export class FinishLooks extends Panel {
   readonly tick = finishCheck;
+  /** Marks of the low light that are still on the plan and speak against a look. */
+  left(id: string): number {
+    const against: readonly LightMark['kind'][] = id === 'fair-light' ? ['high', 'low'] : id === 'pinholes' ? ['pinhole'] : []; // prettier-ignore
+    return (this.inputs().finish.lightMarks ?? []).filter(({ kind }) => against.includes(kind)).length;
+  }
   readonly met = computed(() => metByFinish(this.plan().finish, this.state().detail));
   readonly conditions = computed(() => finishConditions(this.plan()));
 }

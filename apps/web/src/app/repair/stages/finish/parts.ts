@@ -6,6 +6,7 @@ import type { StagePart } from '../stage-page';
 import { Abrasives } from './abrasives';
 import { ColourMatch } from './colour-match';
 import { FairMap } from './fair-map';
+import { LightMarks } from './light-marks';
 import { FinishLooks } from './looks';
 import { looks } from './looks-list';
 import { FinishSteps } from './steps';
@@ -32,7 +33,7 @@ export const PARTS: readonly StagePart[] = [
   {
     id: 'fair',
     name: PART_NAMES.finish.fair,
-    panels: [FairMap],
+    panels: [FairMap, LightMarks],
     line: ({ inputs }) => {
       const { fair } = inputs.finish;
       return fair.length === 0 ? 'not read' : counted(fair.length, 'round');

@@ -263,6 +263,7 @@ export class Spots extends Panel implements OnDestroy {
   /** Each press on the plan puts one down, as large as the last. */
   putDown(): void {
     if (this.putting()) return this.desk.layDown();
+    const last = this.rows().at(-1)!.spot.shape;
     this.desk.takeUp(
       {
         name: 'spot',
@@ -270,9 +271,11 @@ export class Spots extends Panel implements OnDestroy {
           const { spot } = this.rows().at(-1)!;
           const shape = { ...spot.shape, centreXMm: Math.round(x), centreYMm: Math.round(y) };
           this.add([{ ...newSpot(spot.kind, shape), depthMm: spot.depthMm }]);
+          this.desk.cursor.set({ x: Math.round(x), y: Math.round(y) });
         },
       },
-      null,
+      // The plan listens while the tool is somewhere.
+      { x: last.centreXMm ?? 0, y: last.centreYMm ?? 0 },
     );
   }
 
