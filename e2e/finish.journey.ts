@@ -16,16 +16,27 @@ describe('fairing and colour', () => {
 
   it('reads a repair along lines, says where to fill and how much, and after the fill that it is fair', async () => {
     const { browser } = scene;
-    await browser.go(`${scene.launch}/finish?part=fair`);
-    await browser.press('Lay out the lines');
-    await browser.sees('0 of 55');
+    await browser.go('/');
+    const four = await browser.jobAddress('Heron');
+    await browser.go(`${four}/finish?part=fair`);
+    await browser.press('Read again, sanded');
+    await browser.sees('0 of 27');
     await readAll('1.2');
     await browser.sees('Not fair yet');
-    await browser.sees('55 of 55');
+    await browser.sees('27 of 27');
     await browser.sees('of light epoxy paste');
+    // The same lies on the plan: nine places low, each with its figure.
+    const figures = (): Promise<string[]> => browser.driver.executeScript("return [...document.querySelectorAll('.fairness .gauge.low text')].map((one) => one.textContent)"); // prettier-ignore
+    expect(await figures()).toEqual(Array.from({ length: 9 }, () => '1.2'));
+    await browser.press('Mark what the light shows');
+    await browser.type('Forward', '30');
+    await browser.press('Mark it here');
+    await browser.sees('Low, 30 mm forward, 0 mm up');
     expect(await browser.accessFaults()).toEqual([]);
+    await browser.press('Gone');
+    await browser.press('Done marking');
     await browser.press('Read again, filled');
-    await browser.sees('0 of 55');
+    await browser.sees('0 of 27');
     await readAll('0.1');
     await browser.sees('Fair. Within');
     await browser.sees('What changed');
@@ -33,6 +44,10 @@ describe('fairing and colour', () => {
     await browser.driver.navigate().refresh();
     await browser.sees('Fair. Within');
     await browser.sees('as it cured');
+    // What is not laid yet is read as the ground: for its room, not for how fair it is.
+    await browser.go(`${scene.launch}/finish?part=fair`);
+    await browser.press('Lay out the lines');
+    await browser.sees('Readings as ground');
   }, 240_000);
 
   it('is led at the bench: a fill out of its can, hands told when it is hard, gel coat mixed, put on and its film read', async () => {

@@ -4,6 +4,7 @@ import { differenceWords, pigmentName } from './colour-words.js';
 
 /** What was done just before a round of readings. */
 export const FAIR_AFTER: Readonly<Record<FairRound['after'], string>> = {
+  ground: 'as ground',
   cured: 'as it cured',
   sanded: 'after sanding',
   filled: 'after filling',

@@ -14,7 +14,7 @@ const fairPlace = z.strictObject({
 });
 const fairRound = z.strictObject({
   id: z.uuid(),
-  after: z.enum(['cured', 'sanded', 'filled']),
+  after: z.enum(['ground', 'cured', 'sanded', 'filled']),
   lines: z
     .array(z.strictObject({ name: z.string().max(20), readings: z.array(fairPlace).max(COUNTS.fairPlaces) }))
     .min(1)

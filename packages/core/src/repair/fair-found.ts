@@ -1,6 +1,7 @@
 import { attempt, type CoreError } from '../errors.js';
 import { FAIR_CLASSES, type FairClass, type FairnessResult, fairness, usualFairClass } from '../fairness/index.js';
 import { type FinishRoute, type FinishWork, type RoomResult, roomCheck } from '../finish/index.js';
+import { type Shape, isInside, outlinePoints } from '../geometry/index.js';
 import type { FairRound } from './finish-inputs.js';
 import type { RepairInputs } from './inputs.js';
 
@@ -37,14 +38,34 @@ const COATS: readonly FinishWork['medium'][] = ['gelcoat', 'primer', 'paint', 'v
  * Whether the cured patch lies low enough for what still goes on it, by the readings within the repair against the fair curve.
  * @returns null where nothing was read within it, or nothing goes on
  */
-export function roomFound(
-  { lines }: FairnessResult,
-  { steps, works }: Pick<FinishRoute, 'steps'> & { works: readonly FinishWork[] },
-): RoomResult | null {
+export function roomFound({ lines }: FairnessResult, { steps, works }: Works): RoomResult | null {
   // prettier-ignore
   const readings = lines.flatMap(({ readings: all }) => all.flatMap(({ sMm, offMm, sound }) => (sound ? [] : [{ atMm: sMm, belowMm: -offMm }]))); // prettier-ignore
-  const finishMm = works.reduce((sum, { medium, layerMm }) => sum + (COATS.includes(medium) ? (layerMm ?? 0) : 0), 0);
-  if (readings.length === 0 || finishMm === 0) return null;
-  const fairingMm = steps.find(({ id }) => id === 'fair')?.layerMm ?? 0;
-  return attempt(() => roomCheck({ readings, when: 'after', patchMm: 0, fairingMm, finishMm })).result;
+  const on = goesOn({ steps, works });
+  if (readings.length === 0 || on.finishMm === 0) return null;
+  return attempt(() => roomCheck({ readings, when: 'after', patchMm: 0, ...on })).result;
+}
+
+type Works = Pick<FinishRoute, 'steps'> & { works: readonly FinishWork[] };
+
+/** What fairing and finish put on, mm. */
+const goesOn = ({ steps, works }: Works): { fairingMm: number; finishMm: number } => ({
+  fairingMm: steps.find(({ id }) => id === 'fair')?.layerMm ?? 0,
+  finishMm: works.reduce((sum, { medium, layerMm }) => sum + (COATS.includes(medium) ? (layerMm ?? 0) : 0), 0),
+});
+
+/**
+ * Whether the ground has room for plies, fairing and finish, by what was read within the cut-out before anything is laid; on the slope round it the plies
+ * follow the grind, which is gauged by itself.
+ * @param patchMm what all plies of the face come to
+ * @returns null where nothing was read within the cut-out
+ */
+export function groundRoom(
+  { lines }: FairnessResult,
+  { cutOut, patchMm, finish }: { cutOut: Shape; patchMm: number; finish: Works },
+): RoomResult | null {
+  const outline = outlinePoints(cutOut);
+  const readings = lines.flatMap(({ readings: all }) => all.flatMap(({ sMm, xMm, yMm, offMm, sound }) => (sound || !isInside(outline, { x: xMm, y: yMm }) ? [] : [{ atMm: sMm, belowMm: -offMm }]))); // prettier-ignore
+  if (readings.length === 0) return null;
+  return attempt(() => roomCheck({ readings, when: 'before', patchMm, ...goesOn(finish) })).result;
 }

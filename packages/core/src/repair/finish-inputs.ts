@@ -12,8 +12,8 @@ export interface FairPlace {
 /** One round of readings of how fair it is: after what, and along which lines. */
 export interface FairRound {
   id: string;
-  /** What was done just before. */
-  after: 'cured' | 'sanded' | 'filled';
+  /** What was done just before; `ground` while nothing is laid: it tells the room there is. */
+  after: 'ground' | 'cured' | 'sanded' | 'filled';
   lines: readonly { name: string; readings: readonly FairPlace[] }[];
   /** What it was read with; nothing where it was typed. */
   instrument: string;

@@ -1,5 +1,5 @@
 import { NEW_REPAIR, type RepairInputs } from './inputs.js';
-import { fairFound, roomFound } from './fair-found.js';
+import { fairFound, groundRoom, roomFound } from './fair-found.js';
 import { everyRound } from './finishing.js';
 import { planRepair } from './plan.js';
 import { stepsInputOf } from './steps.js';
@@ -11,7 +11,7 @@ const HULL: RepairInputs = {
   resin: { ...NEW_REPAIR.resin, systemId: 'epoxy-medium' },
 };
 /** Three lines of nine readings, flat but for a low of so much under the middle. */
-const lowOf = (mm: number, after: 'cured' | 'filled') => ({
+const lowOf = (mm: number, after: 'ground' | 'cured' | 'filled') => ({
   id: crypto.randomUUID(),
   after,
   instrument: '',
@@ -62,6 +62,17 @@ describe('the finish of a job', () => {
     const plan = planRepair(HULL);
     const verdict = (mm: number) => roomFound(fairFound(lowOf(mm, 'cured'), 0.2).result!, plan.finish!)!.verdict;
     expect([verdict(1.05), verdict(0.55), verdict(0)]).toEqual(['room', 'tight', 'none']);
+  });
+
+  it('has room in the ground for plies, fairing and finish by what was read within the cut-out before anything is laid; that is no fairness', () => {
+    const plan = planRepair(HULL);
+    const { totalMm } = plan.patch!.faces[0]!.stack;
+    const room = (mm: number) => groundRoom(fairFound(lowOf(mm, 'ground'), 0.2).result!, { cutOut: plan.damage!.cutOut, patchMm: totalMm, finish: plan.finish! })!; // prettier-ignore
+    // Plies, 0.5 of fairing, 0.5 of gel coat.
+    expect(room(9).wantedMm).toBeCloseTo(totalMm + 1, 6);
+    expect([room(totalMm + 1).verdict, room(totalMm + 0.6).verdict, room(totalMm).verdict]).toEqual(['room', 'tight', 'none']); // prettier-ignore
+    const works = (...fair: ReturnType<typeof lowOf>[]) => planRepair({ ...HULL, finish: { ...HULL.finish, fair } }).finish!.works.map(({ id }) => id); // prettier-ignore
+    expect(works(lowOf(4, 'ground'))).toEqual(works());
   });
 
   it('is dated work by work: each with its tick, gel coat within its window, nothing of it over epoxy before its full cure', () => {

@@ -130,7 +130,9 @@ function potsOf(
 
 /** Fills that were put on and read, and what the last reading left; a drag of the outline leaves it alone. */
 const fairLeft = kept((rounds: readonly FairRound[], toleranceMm: number): WorksFacts['fair'] => {
-  const read = rounds.filter(({ lines }) => lines.some(({ readings }) => readings.some(({ zMm }) => zMm !== null)));
+  const read = rounds.filter(
+    ({ after, lines }) => after !== 'ground' && lines.some(({ readings }) => readings.some(({ zMm }) => zMm !== null)),
+  );
   const last = read.at(-1);
   const found = last ? fairFound(last, toleranceMm).result : null;
   if (!found) return null;

@@ -51,7 +51,11 @@ export function faired(sheet: Sheet, { inputs, log }: RecordBody, plan: RepairPl
           align: 'right',
           value: ({ found }) => (found ? battenOf(found).toFixed(2) : '–'),
         },
-        { title: 'Fair', width: 12, value: ({ found }) => (found ? (found.fair ? 'yes' : 'no') : 'not read') },
+        {
+          title: 'Fair',
+          width: 12,
+          value: ({ one, found }) => (!found ? 'not read' : one.after === 'ground' ? '–' : found.fair ? 'yes' : 'no'),
+        },
       ],
       fair.map((one) => ({ one, found: fairFound(one, toleranceMm).result })),
     );

@@ -48,6 +48,7 @@ const SECTION_HEAD_PX = 90;
 const ALL_LAID: readonly string[] = ['mix', 'days', 'layup', 'finish', 'signoff'];
 /** Parts of the survey whose readings lie on the sheet to be moved. */
 const READ_PARTS: readonly string[] = ['taps', 'readings'];
+const NOTHING_HIDDEN: ReadonlySet<LayerName> = new Set();
 const NO_PARTING: readonly string[] = ['look', 'laminate', 'resin', 'signoff'];
 const ALL_GROUND: readonly string[] = ['look', 'laminate', 'resin'];
 
@@ -318,7 +319,8 @@ export class RepairDrawing implements OnInit, OnDestroy {
     if (!section) return null;
     const beside = this.beside();
     const top = RULER_PX + (beside ? SECTION_HEAD_PX : this.showPlan() ? this.planHeight() + 44 : 50);
-    const hidden = this.hidden();
+    // What is faired and coated lies on the plan alone: the section stays whole under it.
+    const hidden = this.stage() === 'finish' ? NOTHING_HIDDEN : this.hidden();
     const visible = (layer: string, material: string): boolean =>
       !(hidden.has(layer as LayerName) || (material === 'new-finish' && hidden.has('finish')));
     return sectionShapes(

@@ -33,6 +33,18 @@ describe('how fair it is', () => {
     expect(laid!.lines[1]!.readings.some(({ sound }) => !sound)).toBeTrue();
   });
 
+  it('is the ground before anything is laid: told as room for what goes in, never as fair', async () => {
+    await show([]);
+    bench.button('Lay out the lines').click();
+    expect(bench.lastEdit<FinishInputs>('finish').fair[0]!.after).toBe('ground');
+    const told = await show([round(20, 'ground')]);
+    expect(told).toContain('Room enough.');
+    expect(told).toContain('how fair it is, is read once it has cured');
+    expect(told).not.toContain('Not fair yet');
+    expect(await show([round(0.3, 'ground')])).toContain('No room.');
+    expect(bench.button('Read again, sanded')).toBeUndefined();
+  });
+
   it('asks for one place after another, and takes a gap as lying low', async () => {
     expect(await show([round(null)])).toContain('Line A, 120 mm aft: gap under the edge');
     expect(bench.button('Log it, next').disabled).toBeTrue();

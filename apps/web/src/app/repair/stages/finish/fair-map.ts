@@ -9,6 +9,7 @@ import {
   battenOf,
   fairClassOf,
   fairFound,
+  groundRoom,
   highestOf,
   mendsGelCoatOnly,
   roomFound,
@@ -21,6 +22,7 @@ import { SessionService } from '../../../platform/session.service';
 import { WhenPipe } from '../../../platform/when.pipe';
 import { draft } from '../../../outbox/draft';
 import { textOf } from '../../../parts/text-of';
+import { standingsOf } from '../layup/standing';
 import { Panel } from '../stage-panel';
 import { nearEdges } from './edges';
 import { fairFromCsv } from './fair-csv';
@@ -92,10 +94,21 @@ export class FairMap extends Panel {
     const error = this.judged()?.error;
     return error && this.count().read > 0 ? errorWords(error.code, error.params) : null;
   });
+  /** Whether all that is laid is down: until then what is read is the ground. */
+  readonly laid = computed(() => standingsOf(this.state()).every(({ done }) => done));
+  private readonly asItIs = computed((): FairRound['after'] => (this.laid() ? 'cured' : 'ground'));
+  /** Room in the ground for all that goes in, by a round that was read before it is laid. */
+  readonly groundRoom = computed(() => {
+    const [result, { damage, patch, finish }] = [this.result(), this.plan()];
+    return result && this.round()!.after === 'ground' && damage && patch && finish
+      ? groundRoom(result, { cutOut: damage.cutOut, patchMm: patch.faces[0]!.stack.totalMm, finish })
+      : null;
+  });
   /** The patch lies too high for what still goes on, by more than is called fair: told before it is filled. */
   readonly cramped = computed(() => {
     const [result, finish] = [this.result(), this.plan().finish];
-    const room = result && finish && this.round()!.after !== 'filled' ? roomFound(result, finish) : null;
+    const room =
+      result && finish && ['cured', 'sanded'].includes(this.round()!.after) ? roomFound(result, finish) : null;
     return room && -room.spareMm > this.fairClass().toleranceMm ? room : null;
   });
   /** What earlier rounds came to, for what changed. */
@@ -127,7 +140,7 @@ export class FairMap extends Panel {
     const outline = this.outline();
     const size = Math.max(...outline.map(({ x }) => x)) - Math.min(...outline.map(({ x }) => x));
     const lines = fairLayout({ outline, ...(size > LARGE_MM ? LARGE : SMALL) });
-    this.begin('cured', notRead(lines));
+    this.begin(this.asItIs(), notRead(lines));
   }
 
   /** A round out of a file: good rows go in, bad ones are told. */
@@ -136,12 +149,12 @@ export class FairMap extends Panel {
     input.value = '';
     if (!file) return;
     const { lines, count, left } = fairFromCsv(await textOf(file), this.outline());
-    if (lines.length > 0) this.begin(this.round()?.after ?? 'cured', lines, { at: this.clock.now(), instrument: `file ${file.name}`.slice(0, INSTRUMENT_MOST) }); // prettier-ignore
+    if (lines.length > 0) this.begin(this.unread() ? this.round()!.after : this.asItIs(), lines, { at: this.clock.now(), instrument: `file ${file.name}`.slice(0, INSTRUMENT_MOST) }); // prettier-ignore
     this.taken.set({ count, left });
   }
 
   /** The same lines again. */
-  again(after: 'sanded' | 'filled'): void {
+  again(after: 'cured' | 'sanded' | 'filled'): void {
     this.begin(after, notRead(this.round()!.lines));
   }
 
