@@ -292,7 +292,7 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
       title: 'Seat tub edge broken away',
       technician: PEOPLE.tomas,
       openedDaysAgo: 9,
-      stage: 9,
+      stage: 8,
       plies: -1,
       hardness: [27, 29, 26, 28, 25, 27, 28, 26, 27, 28],
       inputs: inputs({
@@ -314,7 +314,7 @@ export function openJobs(morning: (days: number) => string): DemoJob[] {
           priorId: 'open',
           clueIds: ['plate-vinylester'],
         },
-        resin: { systemId: 'vinylester' },
+        resin: { systemId: 'vinylester', overrideReason: 'Like for like: the owner asks for vinylester.' },
         air: planned(18, 55, 17),
         taper: { marginMm: 60, kind: 'edge', edge: { alongMm: 160, inMm: 60, trimMm: 10 } },
         stack: {

@@ -142,6 +142,18 @@ describe('acceptance', () => {
     expect(wrong.body.results.at(-1)).toEqual(jasmine.objectContaining({ pass: false, mean: 1 }));
   });
 
+  it('writes the cause of a fault into the failed check that shows it, where that stands without one, and leaves others alone', async () => {
+    const repair = await finishedRepair(tech, inspector);
+    const at = `/api/repairs/${repair.id}`;
+    for (const [checkId, readings] of [['fairness', [2]], ['hardness-impressor', Array(10).fill(27)]] as const) await inspector.send('POST', `${at}/results`, { id: randomUUID(), checkId, readings, note: 'Warmed first' }); // prettier-ignore
+    const entry = { kind: 'fault', symptoms: ['soft-through'], findings: [], cause: 'too-cold', percent: 60, label: 'Too cold to cure' }; // prettier-ignore
+    const told = await inspector.send('POST', `${at}/log`, { id: randomUUID(), entry });
+    const open = ({ body }: TestReply): [string, boolean][] => body.rework.filter(({ closedAt }: { closedAt: string | null }) => !closedAt).map(({ checkId, cause }: { checkId: string; cause: string }) => [checkId, cause.includes('Too cold')]); // prettier-ignore
+    expect(open(told)).toEqual(jasmine.arrayWithExactContents([['fairness', false], ['hardness-impressor', true]])); // prettier-ignore
+    const again = await inspector.send('POST', `${at}/log`, { id: randomUUID(), entry: { ...entry, symptoms: ['sticky'] } }); // prettier-ignore
+    expect(open(again).map(([id]) => id)).toContain('solvent-wipe');
+  });
+
   it('opens the rework of a fault with its cause in it, keeps what a person wrote there, and makes nobody a hand of the work', async () => {
     const repair = await finishedRepair(tech, inspector);
     const fault = (cause: string, symptoms = ['sticky']): object => ({

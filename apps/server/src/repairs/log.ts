@@ -94,7 +94,9 @@ async function openFault(
   plan: RepairPlan,
   at: Date,
 ): Promise<void> {
-  const check = checkOfFault(fault.symptoms, plan.inspection.map((one) => one.id)); // prettier-ignore
+  const { rows } = await client.query<{ checkId: string }>(sql.unexplained, [id]);
+  const unexplained = rows.map(({ checkId }) => checkId);
+  const check = checkOfFault(fault.symptoms, plan.inspection.map((one) => one.id), unexplained); // prettier-ignore
   if (!check) throw new ProblemError(409, 'no-check', 'This job has no acceptance check yet that could show the fault is gone. Say what the damage is first.'); // prettier-ignore
   const { label, now } = [...CAUSES, UNKNOWN_CAUSE].find((one) => one.id === fault.cause)!;
   await client.query(sql.openFault, [id, check, at, `${label}. Seen: ${faultSeen(fault)}.`, now]);

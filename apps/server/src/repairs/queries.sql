@@ -110,6 +110,9 @@ SELECT 1 FROM inspection_result WHERE id = $1 AND repair_id = $2 AND check_id = 
 INSERT INTO rework_item (id, repair_id, check_id, opened_at) VALUES (gen_random_uuid(), $1, $2, $3)
 ON CONFLICT (repair_id, check_id) WHERE closed_at IS NULL DO NOTHING
 
+-- name: unexplained
+SELECT check_id AS "checkId" FROM rework_item WHERE repair_id = $1 AND closed_at IS NULL AND cause = ''
+
 -- name: openFault
 INSERT INTO rework_item (id, repair_id, check_id, opened_at, cause, action) VALUES (gen_random_uuid(), $1, $2, $3, $4, $5)
 ON CONFLICT (repair_id, check_id) WHERE closed_at IS NULL DO UPDATE SET

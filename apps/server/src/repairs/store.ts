@@ -30,6 +30,7 @@ type QueryName =
   | 'addResult'
   | 'openRework'
   | 'openFault'
+  | 'unexplained'
   | 'closeRework'
   | 'updateRework'
   | 'work'

@@ -11,11 +11,18 @@ const SHOWN_BY: Readonly<Record<Symptom['group'], readonly string[]>> = {
 };
 
 /**
- * The acceptance check whose rework a fault opens: of those the job has, the plainest that shows whether the first thing that was seen is gone; any of them where none does.
+ * The acceptance check whose rework a fault opens: one of those that show whether the first thing that was seen is gone and has failed without a cause so far;
+ * else the plainest of them that the job has; any of its checks where none does.
+ * @param failed checks whose rework stands open without a cause
  * @returns null where the job has no check at all
  * @throws CoreError unknown-id for a symptom nobody knows
  */
-export function checkOfFault(symptoms: readonly string[], checks: readonly string[]): string | null {
+export function checkOfFault(
+  symptoms: readonly string[],
+  checks: readonly string[],
+  failed: readonly string[] = [],
+): string | null {
   const groups = symptoms.map((id, i) => requireEntry(SYMPTOMS, id, `symptoms.${i}`).group);
-  return groups.flatMap((group) => SHOWN_BY[group]).find((id) => checks.includes(id)) ?? checks[0] ?? null;
+  const showing = groups.flatMap((group) => SHOWN_BY[group]).filter((id) => checks.includes(id));
+  return showing.find((id) => failed.includes(id)) ?? showing[0] ?? checks[0] ?? null;
 }

@@ -92,7 +92,10 @@ export class FaultFinder {
   readonly check = computed(() => {
     const state = this.state();
     if (!state || this.seen().length === 0) return null;
-    const id = checkOfFault(this.seen(), state.plan.inspection.map((one) => one.id)); // prettier-ignore
+    const unexplained = state.detail.rework.flatMap(({ checkId, cause, closedAt }) =>
+      closedAt || cause !== '' ? [] : [checkId],
+    );
+    const id = checkOfFault(this.seen(), state.plan.inspection.map((one) => one.id), unexplained); // prettier-ignore
     return INSPECTION_CHECKS.find((one) => one.id === id) ?? null;
   });
 

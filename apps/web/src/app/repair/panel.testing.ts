@@ -51,7 +51,17 @@ export function inputsOf(sections: Sections): RepairInputs {
 export function stateOf(sections: Sections = {}, detail: object = {}): RepairState {
   const inputs = inputsOf(sections);
   return {
-    detail: { id: 'job', state: 'open', stageReached: 3, log: [], checks: [], results: [], inputs, ...detail },
+    detail: {
+      id: 'job',
+      state: 'open',
+      stageReached: 3,
+      log: [],
+      checks: [],
+      results: [],
+      rework: [],
+      inputs,
+      ...detail,
+    },
     inputs,
     plan: planRepair(inputs),
     pending: new Set(),

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { workStandings } from '@ashstep/contract';
+import { fairClassOf, fairFound, highestOf } from '@ashstep/core/repair';
 import { counted } from '../counted';
 import { GoBar } from '../go-bar';
 import { Headline } from '../headline';
@@ -61,8 +62,20 @@ export class FinishStage extends StagePanel {
   readonly wants = computed((): Want[] => {
     const toLay = standingsOf(this.state()).filter(({ done }) => !done).length;
     if (toLay > 0) return [{ stage: 'layup', text: `Lay it up first: ${counted(toLay, 'round')} to go` }];
+    const unfair = this.unfair();
+    if (!this.next() && unfair)
+      return [{ stage: 'finish', part: 'fair', text: `Not fair by the last reading: ${unfair}` }];
     const unseen = looks(this.state()).filter(({ seen }) => !seen).length;
     return this.next() || unseen === 0 ? [] : [{ stage: 'finish', part: 'looks', text: `Look before you go on: ${unseen} to see to` }]; // prettier-ignore
+  });
+
+  /** What the last reading has left, where it says it is not fair; nothing where it was not read. */
+  private readonly unfair = computed(() => {
+    const last = this.inputs().finish.fair.at(-1);
+    const found = last && last.after !== 'ground' ? fairFound(last, fairClassOf(this.inputs()).toleranceMm).result : null; // prettier-ignore
+    if (!found || found.fair) return null;
+    const [high, low] = [highestOf(found), found.deepestMm].map((mm) => this.inUnits(mm, 'thickness'));
+    return `up to ${high} high, ${low} low`;
   });
 
   /** To where the next work is led: what is put on at the bench, a reading at its lines, the rest where it is ticked. */

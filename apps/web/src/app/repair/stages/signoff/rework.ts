@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import type { ReworkItem, UpdateRework } from '@ashstep/contract';
 import { INSPECTION_CHECKS } from '@ashstep/core/inspection';
 import { draft } from '../../../outbox/draft';
@@ -10,7 +11,7 @@ import { Panel } from '../stage-panel';
 @Component({
   selector: 'ash-rework',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TextInput, WhenPipe],
+  imports: [RouterLink, TextInput, WhenPipe],
   templateUrl: './rework.html',
   styles: `
     .rework {

@@ -36,7 +36,10 @@ export class SignOffStage extends StagePanel {
     const open = this.rows().filter((row) => row.open).length;
     const rework = this.openRework();
     const unfinished = workStandings(this.plan().finish, this.state().detail).filter(({ done }) => !done).length;
+    const { resin, severity } = this.plan();
     return [
+      ...(severity.needsReason ? [{ stage: 'look' as const, text: 'Write down why the severity was set so' }] : []),
+      ...(resin?.needsReason && this.inputs().resin.overrideReason.trim() === '' ? [{ stage: 'resin' as const, text: 'Write down why this resin' }] : []), // prettier-ignore
       ...this.unticked(),
       ...(unfinished > 0 ? [{ stage: 'finish' as const, part: 'steps', text: `Finish it, or leave it out: ${counted(unfinished, 'step')}` }] : []), // prettier-ignore
       ...(open > 0 ? [{ stage: 'signoff' as const, part: 'acceptance', text: `Answer what is open: ${open} of ${this.rows().length}` }] : []), // prettier-ignore
