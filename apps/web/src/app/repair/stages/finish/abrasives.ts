@@ -47,7 +47,7 @@ const TOOLS: Readonly<Record<SandingTool, { name: string; why: string }>> = {
         <thead>
           <tr>
             <th scope="col">Grit</th>
-            <th scope="col"></th>
+            <th scope="col">How</th>
             <th scope="col" class="r">Takes off</th>
             <th scope="col" class="r">Sheets</th>
           </tr>
@@ -58,7 +58,7 @@ const TOOLS: Readonly<Record<SandingTool, { name: string; why: string }>> = {
               <th scope="row" class="num">{{ step.grit }}</th>
               <td>{{ step.wet ? 'wet' : 'dry' }}{{ step.missing ? ', to be had first' : '' }}</td>
               <td class="r num">
-                {{ step.takesOffUm === 0 ? 'to the line' : inUnits(step.takesOffUm / 1000, 'thickness') }}
+                {{ step.takesOffUm === 0 ? 'to the line' : inUnits(step.takesOffUm / 1000, 'thickness', 3) }}
               </td>
               <td class="r num">{{ step.sheets }}</td>
             </tr>
@@ -117,6 +117,12 @@ const TOOLS: Readonly<Record<SandingTool, { name: string; why: string }>> = {
         }
         <p class="quiet">A scratch is taken as a fifth of the grain: a rule of the workshop. Kept on this device.</p>
       }
+    }
+  `,
+  styles: `
+    th[scope='row'] {
+      font-weight: 430;
+      border-bottom: 1px solid var(--ash-2);
     }
   `,
 })

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { workStandings } from '@ashstep/contract';
+import { INSPECTION_CHECKS, judgesCure } from '@ashstep/core/inspection';
 import { fairClassOf, fairFound, highestOf } from '@ashstep/core/repair';
 import { counted } from '../counted';
 import { GoBar } from '../go-bar';
@@ -12,6 +13,9 @@ import { StagePanel } from '../stage-panel';
 import type { Want } from '../wants';
 import { looks } from './looks-list';
 import { PARTS } from './parts';
+
+/** Checks that tell whether what is laid has cured. */
+const CURED_BY: readonly string[] = INSPECTION_CHECKS.filter(judgesCure).map(({ id }) => id);
 
 @Component({
   selector: 'ash-finish',
@@ -62,6 +66,8 @@ export class FinishStage extends StagePanel {
   readonly wants = computed((): Want[] => {
     const toLay = standingsOf(this.state()).filter(({ done }) => !done).length;
     if (toLay > 0) return [{ stage: 'layup', text: `Lay it up first: ${counted(toLay, 'round')} to go` }];
+    const soft = this.state().detail.rework.find(({ checkId, closedAt }) => !closedAt && CURED_BY.includes(checkId));
+    if (this.next() && soft) return [{ stage: 'signoff', part: 'rework', text: 'Not hard, by its check: nothing goes over it before that is settled' }]; // prettier-ignore
     const unfair = this.unfair();
     if (!this.next() && unfair)
       return [{ stage: 'finish', part: 'fair', text: `Not fair by the last reading: ${unfair}` }];

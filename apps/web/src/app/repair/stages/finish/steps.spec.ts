@@ -76,6 +76,8 @@ describe('the works of the finish on the sheet', () => {
     const begun = await told(LAID, 'finish-wash-blush');
     expect(begun).toContain('1 of 11');
     expect(begun).toContain('Next: Neat coat before the filler');
+    // What is soft is not covered, and what the last reading calls unfair is not finished.
+    expect(await bench.show(FinishStage, stateOf(paint, { log: LAID, rework: [{ checkId: 'hardness-d', closedAt: null, cause: '' }] }))).toContain('Not hard, by its check'); // prettier-ignore
     const { works, checks } = stateOf(paint).plan.finish!;
     const all = works.map(({ id }) => `finish-${id}`);
     expect(await told(LAID, ...all)).toContain('Look before you go on: ');
@@ -86,5 +88,9 @@ describe('the works of the finish on the sheet', () => {
       ...checks.map(({ id }) => `finish-${id}`),
     );
     expect(looked).toContain('Finished, to the inspection');
+    const low = { id: 'f', after: 'sanded', instrument: '', by: 'A', at: null, lines: [{ name: 'A', readings: [-90, -60, 0, 60, 90].map((xMm) => ({ xMm, yMm: 0, zMm: xMm === 0 ? -1 : 0, sound: xMm !== 0 })) }] } as const; // prettier-ignore
+    const read = stateOf({ ...paint, finish: { fair: [low] } });
+    const done = [...read.plan.finish!.works.map(({ id }) => `finish-${id}`)].map((checkId) => ({ checkId, done: true, by: 'A', at: '2026-04-19T10:00:00Z' })); // prettier-ignore
+    expect(await bench.show(FinishStage, stateOf({ ...paint, finish: { fair: [low] } }, { log: LAID, checks: done }))).toContain('Not fair by the last reading: up to 0.00 mm high, 1.00 mm low'); // prettier-ignore
   });
 });
