@@ -62,6 +62,8 @@ export const finish = z.strictObject({
     dryMm: within(LIMITS.coatDryMm).nullable(),
     way: z.enum(COAT_WAYS),
     solidsPercent: within(LIMITS.solidsPercent).nullable(),
+    recoatHours: within(LIMITS.canHours).optional(),
+    hardHours: within(LIMITS.canHours).optional(),
   }),
   paintEdge: z.enum(['fade', 'hard']).nullable(),
   nonSkid: z.boolean(),

@@ -38,6 +38,14 @@ describe('the works of a finish', () => {
     expect(ids(works('paint', { inRounds: ['fairing'], fair: low }))).toContain('fair-fill-2');
   });
 
+  it('wait as the can says where it was read, as is usual else', () => {
+    const waits = (more: Partial<WorksFacts['coat']>): (number | boolean)[][] => works('paint', { coat: { ...FACTS.coat, ...more } }).slice(-2).map(({ waitHours, byCan }) => [waitHours, byCan]); // prettier-ignore
+    expect(waits({})).toEqual([[4, false], [12, false]]); // prettier-ignore
+    expect(waits({ recoatHours: 6 })).toEqual([[6, true], [12, false]]); // prettier-ignore
+    expect(waits({ recoatHours: 6, hardHours: 48 })).toEqual([[6, true], [48, true]]); // prettier-ignore
+    expect(works('bare', { coat: { ...FACTS.coat, recoatHours: 3 } }).at(-2)!.waitHours).toBe(3);
+  });
+
   it('take the hands as long as the steps they are the parts of', () => {
     for (const finish of ['gelcoat', 'paint', 'bare'] as const) {
       const route = finishRoute('epoxy', finish, 'after-full-cure');

@@ -29,6 +29,8 @@ export interface FinishWork extends FinishStep {
   catalyst: { percent: number; ml: number; g: number; drops: number | null } | null;
   /** How far what was put on has to come before the next; null where nobody has a card of it. */
   stage: CureStage | null;
+  /** The hours it waits were read off its can. */
+  byCan: boolean;
   /** The next goes on within so many hours at 22 °C; later it is abraded first. Null where it has no window. */
   untilHours: number | null;
   /** The lines are read after it. */
@@ -43,6 +45,9 @@ export interface CoatChoice {
   way: CoatWay;
   /** Solids by volume off the can of a paint, per cent. */
   solidsPercent: number | null;
+  /** Hours off the can of a paint or varnish, at the air there is: to the next coat, and until it is hard; usual ones where nobody read them. */
+  recoatHours?: number | undefined;
+  hardHours?: number | undefined;
 }
 
 /** What a round of the job's own after the plies can be of the finish, and the steps of a route it stands for. */
@@ -90,7 +95,7 @@ export function finishWorks(route: Pick<FinishRoute, 'steps' | 'ladder'>, facts:
   ]; // prettier-ignore
 }
 
-const NOTHING = { medium: null, ml: null, massG: null, wetMm: null, catalyst: null, stage: null, untilHours: null, reads: false, caution: null } as const; // prettier-ignore
+const NOTHING = { medium: null, ml: null, massG: null, wetMm: null, catalyst: null, stage: null, byCan: false, untilHours: null, reads: false, caution: null } as const; // prettier-ignore
 
 /** A part of a step: the share of its hands' time, nothing put on and nothing waited for but where it says so. */
 function work(step: FinishStep, { share, ...part }: Part): FinishWork {
@@ -231,6 +236,9 @@ function offCan({ areaMm2, tempC, coat: own }: WorksFacts, dryMm: number): Pick<
   return { ml: result?.ml ?? null, massG: null, wetMm: result?.wetPerPassMm ?? null };
 }
 
+/** How long a coat of paint or varnish waits: as its can says, where somebody read it off. */
+const waitsOfCan = (read: number | undefined, usual: number): Pick<FinishWork, 'waitHours' | 'byCan'> => ({ waitHours: read ?? usual, byCan: read !== undefined }); // prettier-ignore
+
 const BY_CAN = 'Mixed and waited for as its can says. Mask with cartridges for solvent; two-part paint with isocyanate only with air fed in.'; // prettier-ignore
 
 const PARTS: Readonly<Record<string, Parts>> = {
@@ -256,13 +264,13 @@ const PARTS: Readonly<Record<string, Parts>> = {
     const mask = edge === 'hard' ? 'Mask to a line that is there anyway, an edge or a stripe; pull the tape while the paint is wet' : edge === 'fade' ? 'Mask wide, and fade the last coat out: thinner each pass, past the repair' : 'Mask just past the repair and feather the edge: faded out, or to a hard line'; // prettier-ignore
     return [
       { id: 'paint-mask', name: 'Mask', text: mask, why: 'So that no line shows.', share: 0.3 },
-      { id: 'paint-1', name: 'Paint, coat 1 of 2', text: 'First coat of paint, thin', why: 'Two thin coats hang better than one thick.', share: 0.35, layerMm: coatMm, medium: 'paint', waitHours: WAITS.betweenPaint, caution: BY_CAN, ...offCan(facts, coatMm) }, // prettier-ignore
-      { id: 'paint-2', name: 'Paint, coat 2 of 2', text: 'Second coat, edge feathered', why: 'So that no line shows.', share: 0.35, layerMm: coatMm, medium: 'paint', waitHours: WAITS.paint, caution: BY_CAN, ...offCan(facts, coatMm) }, // prettier-ignore
+      { id: 'paint-1', name: 'Paint, coat 1 of 2', text: 'First coat of paint, thin', why: 'Two thin coats hang better than one thick.', share: 0.35, layerMm: coatMm, medium: 'paint', ...waitsOfCan(facts.coat.recoatHours, WAITS.betweenPaint), caution: BY_CAN, ...offCan(facts, coatMm) }, // prettier-ignore
+      { id: 'paint-2', name: 'Paint, coat 2 of 2', text: 'Second coat, edge feathered', why: 'So that no line shows.', share: 0.35, layerMm: coatMm, medium: 'paint', ...waitsOfCan(facts.coat.hardHours, WAITS.paint), caution: BY_CAN, ...offCan(facts, coatMm) }, // prettier-ignore
     ];
   },
   'uv-cover': (step, facts) => [
-    { id: 'uv-cover-1', name: 'Varnish, coat 1 of 2', text: `${step.text}: first coat, thin`, why: step.why, share: 0.5, layerMm: 0.05, medium: 'varnish', waitHours: WAITS.varnish, ...offCan(facts, 0.05) }, // prettier-ignore
-    { id: 'uv-cover-2', name: 'Varnish, coat 2 of 2', text: 'Matted lightly, second coat', why: 'The filter against the sun is in its thickness.', share: 0.5, layerMm: 0.05, medium: 'varnish', waitHours: WAITS.varnish, ...offCan(facts, 0.05) }, // prettier-ignore
+    { id: 'uv-cover-1', name: 'Varnish, coat 1 of 2', text: `${step.text}: first coat, thin`, why: step.why, share: 0.5, layerMm: 0.05, medium: 'varnish', ...waitsOfCan(facts.coat.recoatHours, WAITS.varnish), ...offCan(facts, 0.05) }, // prettier-ignore
+    { id: 'uv-cover-2', name: 'Varnish, coat 2 of 2', text: 'Matted lightly, second coat', why: 'The filter against the sun is in its thickness.', share: 0.5, layerMm: 0.05, medium: 'varnish', ...waitsOfCan(facts.coat.hardHours, WAITS.varnish), ...offCan(facts, 0.05) }, // prettier-ignore
   ],
   polish: ({ text, why }, _, ladder) => {
     const wet = ladder.filter((grit) => grit >= WET_FROM_GRIT);

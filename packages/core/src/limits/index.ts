@@ -125,6 +125,7 @@ export const LIMITS = {
   coatAreaMm2: { min: 1, max: 1e10 },
   coatDryMm: { min: 0.005, max: 5 },
   solidsPercent: { min: 10, max: 100 },
+  canHours: { min: 0.1, max: 336 },
   wetFilmMm: { min: 0.005, max: 10 },
   areaMm2: { min: 0, max: 4e8 },
   batchG: { min: 0.1, max: 100_000 },

@@ -46,6 +46,22 @@ const WAYS: readonly { id: CoatWay; name: string }[] = [
           [optional]="true"
           (valueChange)="set({ solidsPercent: $event })"
         />
+        <ash-quantity
+          label="Next coat after, h, off the can"
+          kind="plain"
+          [value]="own().recoatHours ?? null"
+          [optional]="true"
+          (valueChange)="set({ recoatHours: $event ?? undefined })"
+          [error]="error('finish.coat.recoatHours')"
+        />
+        <ash-quantity
+          label="Hard after, h, off the can"
+          kind="plain"
+          [value]="own().hardHours ?? null"
+          [optional]="true"
+          (valueChange)="set({ hardHours: $event ?? undefined })"
+          [error]="error('finish.coat.hardHours')"
+        />
       }
     </div>
     @if (trouble(); as text) {

@@ -345,8 +345,9 @@ export class LayUpDesk {
     const laid = parseLocal(this.clock.at(before.lastAt), 'at');
     if (!found) {
       // Out of a can of its own: what such a product usually wants.
-      const hours = this.workOf(before.round)?.waitHours ?? 0;
-      return hours === 0 ? null : { past: false, early: (parseLocal(this.clock.now(), 'now') - laid) / 60 < hours, text: `usually from ${whenText(formatLocal(laid + 60 * hours))}: its can says` }; // prettier-ignore
+      const { waitHours: hours, byCan } = this.workOf(before.round) ?? { waitHours: 0, byCan: false };
+      const from = whenText(formatLocal(laid + 60 * hours));
+      return hours === 0 ? null : { past: false, early: (parseLocal(this.clock.now(), 'now') - laid) / 60 < hours, text: byCan ? `by its can from ${from}` : `usually from ${from}: its can says` }; // prettier-ignore
     }
     const at = (hour: number | null): string =>
       hour === null ? 'never, in this cold' : whenText(formatLocal(laid + 60 * hour));
