@@ -154,7 +154,8 @@ async function carryOut(base: Context, job: DemoJob, today: Date): Promise<() =>
     });
     await closeRounds(context, id, job, plan);
   }
-  if (job.finished) await finish(context, id, job, plan, (hours) => (clock = Math.max(clock, Math.min(clock + 60 * hours * MINUTE_MS, today.getTime() - 240 * MINUTE_MS)))); // prettier-ignore
+  if (job.finished)
+    await finish(context, id, job, plan, (hours) => (clock = Math.max(clock, Math.min(clock + 60 * hours * MINUTE_MS, today.getTime() - 240 * MINUTE_MS)))); // prettier-ignore
   else if (job.sealedBy && !job.roundsWorked) await tickFinish(context, id, job, plan);
   for (const key of job.prepared ?? []) {
     const morning = openMorning(today, 1);

@@ -1,7 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import { type LogEntryBody, type RepairDetail, wallClockIn } from '@ashstep/contract';
 import { type InspectionCheck, preparationChecks } from '@ashstep/core/inspection';
-import { NEW_REPAIR, type RepairInputs, closedCheckOf, finishCheck, planRepair, resinConditions } from '@ashstep/core/repair';
+import {
+  NEW_REPAIR,
+  type RepairInputs,
+  closedCheckOf,
+  finishCheck,
+  planRepair,
+  resinConditions,
+} from '@ashstep/core/repair';
 import { HOME_ZONE } from '../platform/clock.js';
 import type { TestClient, TestReply } from './server.js';
 

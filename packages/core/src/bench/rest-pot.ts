@@ -18,7 +18,13 @@ export function primePot(
   const [planned] = pots;
   if (!planned) return null;
   const { of, smallestG } = measuring(inputs, card, planned.mix.catalystPercent);
-  return { label: PRIME_POT, plies: [], fillerG: 0, spotIds: [], ...of(smallPotG(PRIME_SHARE * massG, smallestG, inputs.mix.potFloorG)) };
+  return {
+    label: PRIME_POT,
+    plies: [],
+    fillerG: 0,
+    spotIds: [],
+    ...of(smallPotG(PRIME_SHARE * massG, smallestG, inputs.mix.potFloorG)),
+  };
 }
 
 /**
