@@ -49,7 +49,7 @@ const CURED_BY: readonly string[] = INSPECTION_CHECKS.filter(judgesCure).map(({ 
         [repairId]="state().detail.id"
         [wants]="wants()"
         [label]="next() ? 'Next: ' + next()!.name : 'Finished, to the inspection'"
-        (go)="next() ? toNext() : goOn('finish')"
+        (go)="next() && !frame.frozen() ? toNext() : goOn('finish')"
       />
     } @else {
       <ash-missing [state]="state()" />
@@ -64,6 +64,8 @@ export class FinishStage extends StagePanel {
   readonly next = computed(() => this.works().find(({ done }) => !done)?.work ?? null);
   /** What comes before it, or is still to be looked at: nothing is finished that is not laid. */
   readonly wants = computed((): Want[] => {
+    // On a sheet that is only looked at nothing is asked.
+    if (this.frame.frozen()) return [];
     const toLay = standingsOf(this.state()).filter(({ done }) => !done).length;
     if (toLay > 0) return [{ stage: 'layup', text: `Lay it up first: ${counted(toLay, 'round')} to go` }];
     const soft = this.state().detail.rework.find(({ checkId, closedAt }) => !closedAt && CURED_BY.includes(checkId));

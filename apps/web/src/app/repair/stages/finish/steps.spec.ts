@@ -1,3 +1,5 @@
+import { TestBed } from '@angular/core/testing';
+import { SheetFrame } from '../../sheet-frame';
 import { PanelBench, stateOf } from '../../panel.testing';
 import { FinishStage } from './finish';
 import { looks } from './looks-list';
@@ -76,6 +78,10 @@ describe('the works of the finish on the sheet', () => {
     const begun = await told(LAID, 'finish-wash-blush');
     expect(begun).toContain('1 of 11');
     expect(begun).toContain('Next: Neat coat before the filler');
+    // Whoever only looks is asked nothing and goes on.
+    TestBed.inject(SheetFrame).frozen.set(true);
+    expect(await told([])).toContain('On, to Sign off');
+    TestBed.inject(SheetFrame).frozen.set(false);
     // What is soft is not covered, and what the last reading calls unfair is not finished.
     expect(await bench.show(FinishStage, stateOf(paint, { log: LAID, rework: [{ checkId: 'hardness-d', closedAt: null, cause: '' }] }))).toContain('Not hard, by its check'); // prettier-ignore
     const { works, checks } = stateOf(paint).plan.finish!;

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { RouterLink } from '@angular/router';
 import { amountLines, doneWords, workStandings } from '@ashstep/contract';
 import { finishCheck } from '@ashstep/core/repair';
+import { draft } from '../../../outbox/draft';
 import { PickSelect, TextInput, TickInput } from '../../../parts/inputs';
 import { Clock } from '../../../platform/clock';
 import { QuantityPipe, quantityText } from '../../../platform/quantity.pipe';
@@ -157,7 +158,7 @@ export class FinishSteps extends Panel {
   readonly laid = computed(() => standingsOf(this.state()).every(({ done }) => done));
   /** What is about to be left out; null while nothing is. */
   readonly leaving = signal<string | null>(null);
-  readonly why = signal('');
+  readonly why = draft('whyLeftOut', computed(() => this.state().detail.id), ''); // prettier-ignore
   readonly rows = computed(() => {
     const rows = workStandings(this.plan().finish, this.state().detail).map(({ work, logged, done }) => ({
       work,
