@@ -98,11 +98,15 @@ describe('rounds in the log', () => {
     const on = { kind: 'round', round: 'gel-coat-1', label: 'Gel coat, pass 1 of 2', wetMm: [0.27, 0.25] };
     expect((await log(id, on)).status).toBe(201);
     expect((await log(id, on)).body.log.at(-1).entry.kind).toBe('witness');
-    expect((await log(id, { kind: 'round', round: 'fair-fill-1', label: 'Fill', lot: 'F-12' })).status).toBe(201);
+    expect(
+      (await log(id, { kind: 'round', round: 'gel-coat-2', label: 'Gel coat, pass 2 of 2', lot: 'F-12' })).status,
+    ).toBe(201);
+    // The fairing is a round of the job: the finish does not fill again.
+    expect((await log(id, { ...on, round: 'fair-fill-1' })).body.fields[0].path).toBe('entry.round');
     expect((await log(id, { ...on, round: 'gel-coat-9' })).body.fields[0].path).toBe('entry.round');
     expect((await log(id, { ...on, round: 'gel-coat-2', wetMm: [99] })).status).toBe(422);
     const row = (await tech.send('GET', '/api/repairs')).body.find((one: { id: string }) => one.id === id);
-    expect(row.checks.map((check: { id: string }) => check.id)).toEqual(jasmine.arrayContaining(['finish-gel-coat-1', 'finish-fair-fill-1'])); // prettier-ignore
+    expect(row.checks.map((check: { id: string }) => check.id)).toEqual(jasmine.arrayContaining(['finish-gel-coat-1', 'finish-gel-coat-2'])); // prettier-ignore
     const text = (await pdfText((await tech.send('GET', `/api/repairs/${id}/record.pdf`)).body)).replace(/\s+/g, ' ');
     expect(text).toMatch(/Gel coat, pass 1 of 2.*P-1, C-9.*30\.6.*0\.27, 0\.25/);
     expect(text).toContain('lot F-12');
