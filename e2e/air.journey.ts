@@ -30,5 +30,5 @@ describe('the air', () => {
     await browser.sees('8.0 °C');
     await browser.go(`${board}/days`);
     await browser.sees('Worked out at 8.0 °C');
-  }, 90_000);
+  }, 240_000);
 });

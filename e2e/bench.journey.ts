@@ -27,7 +27,7 @@ describe('the bench', () => {
     await browser.driver.wait(async () => {
       await (by ?? (() => browser.pressAt('footer .main')))();
       return changed();
-    }, 15_000);
+    }, 45_000);
     await browser.sees(shows);
   };
   const key = async (text: string): Promise<void> => {
@@ -47,7 +47,7 @@ describe('the bench', () => {
     await browser.driver.wait(async () => {
       await browser.keys('b');
       return browser.driver.wait(async () => (await browser.driver.getCurrentUrl()).endsWith('/bench'), 1_000).catch(() => false); // prettier-ignore
-    }, 15_000);
+    }, 45_000);
     // A picture first, kept by what was in hand.
     await browser.sees('Photo, as found');
     await (await browser.present('footer input[type=file]')).sendKeys(picture);
@@ -58,14 +58,14 @@ describe('the bench', () => {
     await browser.driver.executeScript(
       'const main = document.querySelector("footer .main"); main.click(); main.click();',
     );
-    await browser.driver.wait(async () => (await now()) !== first, 15_000, 'a press does nothing');
+    await browser.driver.wait(async () => (await now()) !== first, 45_000, 'a press does nothing');
     const second = await now();
     await step('80 grit', () => browser.keys(' '));
     expect(await now()).not.toBe(second);
     while (!(await now()).startsWith('Begin')) await step('');
     expect(await now()).toContain('Begin: plies of the patch');
     expect(await browser.accessFaults()).toEqual([]);
-  }, 60_000);
+  }, 180_000);
 
   it('begins nothing in air that nobody read, and takes figures on its own keys', async () => {
     const { browser } = scene;
@@ -78,7 +78,7 @@ describe('the bench', () => {
     await browser.press('Read so');
     await browser.sees('20.0 °C, 55 %');
     await step('Mix pot');
-  }, 60_000);
+  }, 180_000);
 
   it('catches a pot that is out of its ratio, says what puts it right, and starts its clock once it is mixed', async () => {
     const { browser } = scene;
@@ -106,7 +106,7 @@ describe('the bench', () => {
     await browser.sees('Pot A, working time left');
     await step('last start');
     gelAt = /\d\d:\d\d gel/.exec(await browser.text())![0];
-  }, 60_000);
+  }, 180_000);
 
   it('comes back to the same act and the same clock after a reload in the middle of a pot', async () => {
     const { browser } = scene;
@@ -115,7 +115,7 @@ describe('the bench', () => {
     await browser.driver.navigate().refresh();
     await browser.sees(gelAt);
     expect(await now()).toBe(before);
-  }, 60_000);
+  }, 180_000);
 
   it('goes by the cup once that is read: a hot one gels sooner', async () => {
     const { browser } = scene;
@@ -125,7 +125,7 @@ describe('the bench', () => {
     await browser.press('Read so');
     await browser.sees('cup 41 °C, just read');
     expect(isSooner(/\d\d:\d\d gel/.exec(await browser.text())![0], gelAt)).toBeTrue();
-  }, 60_000);
+  }, 180_000);
 
   it('shows on another device what was laid on this one, takes it back with its time kept, and keeps acts while the network is away', async () => {
     const { browser } = scene;
@@ -159,7 +159,7 @@ describe('the bench', () => {
     } finally {
       await other.close();
     }
-  }, 90_000);
+  }, 240_000);
 
   it('puts a bubble where a finger says it is, and leads to the last clean roller', async () => {
     const { browser } = scene;
@@ -183,7 +183,7 @@ describe('the bench', () => {
     await browser.sees('Bubble, at');
     await browser.sees('Taken back: ');
     await browser.sees('Pot A at 41.0 °C, typed');
-  }, 90_000);
+  }, 240_000);
 
   it('stands on a phone and a tablet without running off, by axe and in the dark', async () => {
     const { browser } = scene;
@@ -207,7 +207,7 @@ describe('the bench', () => {
     await browser.press('Leave the bench');
     await browser.find('ash-layup');
     await browser.resize(1280, 800);
-  }, 60_000);
+  }, 180_000);
 
   it('opens with no server at all, keeps what is pressed, and sends it when the server is back', async () => {
     const { browser, app, base } = scene;
@@ -232,5 +232,5 @@ describe('the bench', () => {
     await browser.saved();
     await browser.sees('Lay now');
     expect(await browser.text()).not.toContain('No network');
-  }, 120_000);
+  }, 300_000);
 });

@@ -34,5 +34,5 @@ describe('charts for the wall', () => {
     // 6 mm at 12:1 is 72 mm a side.
     await browser.sees('194 mm');
     expect(await browser.complaints()).toEqual([]);
-  }, 120_000);
+  }, 300_000);
 });

@@ -28,7 +28,7 @@ describe('what went wrong', () => {
     expect(await (await browser.field('Action')).getAttribute('value')).toContain('Cut the soft streaks out');
     await browser.go(`${scene.launch}/layup?part=log`);
     await browser.sees('Went wrong: sticky after a day, soft in streaks or spots. Cause: Not stirred through');
-  }, 90_000);
+  }, 240_000);
 
   it('is looked for from the board on no job, and asks what a record would tell', async () => {
     const { browser } = scene;
@@ -43,5 +43,5 @@ describe('what went wrong', () => {
     await browser.sees('Open the job it is about');
     await browser.press('Begin again');
     await browser.sees('What do you see?');
-  }, 60_000);
+  }, 180_000);
 });

@@ -83,7 +83,7 @@ describe('fairing and colour', () => {
     await browser.go(`${scene.launch}/days?part=steps`);
     await browser.sees('Neat coat before the filler');
     await browser.sees('Fill 1: wait');
-  }, 120_000);
+  }, 300_000);
 
   it('matches a colour: a recipe, a trial that came out wrong, and what to add', async () => {
     const { browser } = scene;
@@ -116,5 +116,5 @@ describe('fairing and colour', () => {
     await browser.saved();
     await browser.driver.navigate().refresh();
     await browser.sees('is near enough');
-  }, 120_000);
+  }, 300_000);
 });

@@ -33,13 +33,13 @@ describe('the library', () => {
     await scene.browser.pressAt('[aria-label="Retire Sailcloth off the roll"]');
     await scene.browser.driver.wait(
       async () => !(await scene.browser.text()).includes('Sailcloth'),
-      15_000,
+      45_000,
       'it is still listed',
     );
     await scene.browser.go(`${scene.launch}/plies`);
     await scene.browser.part('Plies to lay');
     await scene.browser.sees('Sailcloth off the roll');
-  }, 90_000);
+  }, 240_000);
 
   it('keeps a lot with its price, and the schools are told what they cost', async () => {
     await scene.browser.go(`${scene.launch}/resin`);
@@ -47,7 +47,7 @@ describe('the library', () => {
     const unpriced = async (): Promise<string> => /No price yet for [^.]*/.exec(await scene.browser.text())?.[0] ?? '';
     await scene.browser.driver.wait(
       async () => (await unpriced()).includes('Biaxial ±45 400'),
-      15_000,
+      45_000,
       'it is not told to have no price',
     );
     await scene.browser.go('/library');
@@ -65,10 +65,10 @@ describe('the library', () => {
     await scene.browser.sees('Materials used');
     await scene.browser.driver.wait(
       async () => (await unpriced()) !== '' && !(await unpriced()).includes('Biaxial ±45 400'),
-      15_000,
+      45_000,
       'the price is still missing',
     );
-  }, 60_000);
+  }, 180_000);
 
   it('takes in a table, keeps the good rows and tells of the bad', async () => {
     const file = path.join(os.tmpdir(), 'ash-step-library.csv');
@@ -83,7 +83,7 @@ describe('the library', () => {
     await scene.browser.sees('Row 4: kind “smell” is not known');
     await scene.browser.press('Abrasives');
     await scene.browser.sees('Disc 60');
-  }, 60_000);
+  }, 180_000);
 
   it('lets a manager plan by the shed’s own trials, and the job names them', async () => {
     const manager = await Browser.open(scene.base);
@@ -104,5 +104,5 @@ describe('the library', () => {
     await scene.browser.sees('Bond taken as 12.5 MPa, by the shed’s trials: Ground to bare fibre');
     await scene.browser.saved();
     expect(await scene.browser.complaints()).toEqual([]);
-  }, 90_000);
+  }, 240_000);
 });

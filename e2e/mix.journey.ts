@@ -13,20 +13,20 @@ describe('mix and cure', () => {
       browser.driver.executeScript<number>('return document.querySelectorAll(".pot").length');
     const before = await pots();
     await browser.type('Laid a minute', '2');
-    await browser.driver.wait(async () => (await pots()) > before, 15_000, 'slow hands get no more pots');
+    await browser.driver.wait(async () => (await pots()) > before, 45_000, 'slow hands get no more pots');
     await browser.sees('for ply');
     await browser.choose('Measured with', 'Cups with 5 ml lines');
     await browser.sees('Cup lines: resin to');
     await browser.sees('Too small a pot for Cups with 5 ml lines');
     await browser.sees('Bench scale, 0.1 g');
     await browser.type('Laid a minute', '6');
-    await browser.driver.wait(async () => (await pots()) === before, 15_000, 'the pots do not come together again');
+    await browser.driver.wait(async () => (await pots()) === before, 45_000, 'the pots do not come together again');
     await browser.choose('Measured with', 'Epoxy pumps, slow');
     await browser.sees('6 strokes of resin, then 6 strokes of hardener');
     await browser.choose('Measured with', 'Bench scale, 0.1 g');
     await browser.saved();
     expect(await browser.accessFaults()).toEqual([]);
-  }, 90_000);
+  }, 240_000);
 
   it('warns of a pot left standing in foam, and of a lay-up too hot under a lamp, which is then laid in two goes', async () => {
     const { browser } = scene;
@@ -35,10 +35,10 @@ describe('mix and cure', () => {
     await browser.sees('left standing');
     const peak = async (): Promise<number> => Number(/gets to (\d+) °C/.exec(await browser.text())?.[1] ?? 0);
     await browser.choose('Mixed in', 'Foam cup');
-    await browser.driver.wait(async () => (await peak()) > 100, 15_000, 'foam keeps no heat');
+    await browser.driver.wait(async () => (await peak()) > 100, 45_000, 'foam keeps no heat');
     await browser.sees('It smokes and may burn');
     await browser.choose('Mixed in', 'Roller tray, spread');
-    await browser.driver.wait(async () => (await peak()) < 60, 15_000, 'a tray runs away like a cup');
+    await browser.driver.wait(async () => (await peak()) < 60, 45_000, 'a tray runs away like a cup');
     await browser.choose('Mixed in', 'Paper or plastic cup');
     await browser.type('Lamp or sun, W/m²', '1000');
     await browser.type('For, h', '4');
@@ -62,7 +62,7 @@ describe('mix and cure', () => {
     await browser.part('Steps, with their reasons');
     await browser.sees('Lay up, face 2, go 2');
     expect(await browser.complaints()).toEqual([]);
-  }, 120_000);
+  }, 300_000);
 
   it('catches a wrong ratio at the bench: said before it is logged, and the pot is to be mixed again', async () => {
     const { browser } = scene;
@@ -92,7 +92,7 @@ describe('mix and cure', () => {
     await browser.type('Hardener weighed', '30.2');
     await browser.sees('+0.7 % hardener: within');
     await browser.press(`Log pot ${label}`);
-    await browser.driver.wait(async () => (await next()) !== label, 15_000, 'the pot is still to be mixed');
+    await browser.driver.wait(async () => (await next()) !== label, 45_000, 'the pot is still to be mixed');
     expect(await browser.accessFaults()).toEqual([]);
-  }, 60_000);
+  }, 180_000);
 });

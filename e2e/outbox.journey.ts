@@ -14,7 +14,7 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
   beforeAll(async () => {
     tomas = await Browser.open(scene.base);
     await tomas.signIn('tomas', PASSWORDS.tomas);
-  }, 60_000);
+  }, 180_000);
   afterAll(() => tomas?.close());
 
   const idOf = (address: string): string => address.replace('/repair/', '');
@@ -63,7 +63,7 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
     await scene.browser.sees('to send');
     await scene.browser.driver.wait(
       async () => (await keptTaps(scene.browser)) === 2,
-      15_000,
+      45_000,
       'the taps are not on the shelf',
     );
     scene.browser = await scene.browser.dies();
@@ -79,7 +79,7 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
     const drawn = (browser: Browser): Promise<number> =>
       browser.driver.executeScript("return document.querySelectorAll('.survey circle:not(.hold)').length");
     for (const browser of [scene.browser, tomas])
-      await browser.driver.wait(async () => (await drawn(browser)) === after.length, 15_000, 'not every tap is drawn');
+      await browser.driver.wait(async () => (await drawn(browser)) === after.length, 45_000, 'not every tap is drawn');
   }, 180_000);
 
   it('two lay one patch up: what is done out of reach comes in with its own time, and one ply is down once', async () => {
@@ -92,7 +92,7 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
     const ply = await next(tomas);
     await tomas.offline(true);
     await tomas.press('down and wet out');
-    await tomas.driver.wait(async () => (await next(tomas)) !== ply, 15_000, 'the ply is not shown as down');
+    await tomas.driver.wait(async () => (await next(tomas)) !== ply, 45_000, 'the ply is not shown as down');
     await tomas.part('Log and notes');
     await tomas.type('Note, with its time', 'Bubble pressed out by the chine');
     await tomas.press('Write it down');
@@ -110,7 +110,7 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
       ['ply', 'Ilse Varga'],
       ['witness', 'Tomas Quill'],
     ]);
-  }, 120_000);
+  }, 300_000);
 
   it('half a note and half a weighing are there after a reload', async () => {
     await tomas.go(`${scene.launch}/layup`);
@@ -123,7 +123,7 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
     expect(await (await tomas.field('Resin weighed')).getAttribute('value')).toBe('87.5');
     await tomas.part('Log and notes');
     expect(await (await tomas.field('Note, with its time')).getAttribute('value')).toBe('Half a');
-  }, 60_000);
+  }, 180_000);
 
   it('a session that ends under an open sheet is taken up in place, with all that was typed', async () => {
     await scene.browser.go(`${scene.launch}/mix`);
@@ -147,7 +147,7 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
       [idOf(scene.launch)],
     );
     expect(row).toEqual({ waste: 19, by: 'Ilse Varga' });
-  }, 60_000);
+  }, 180_000);
 
   it('what one leaves on a tablet waits for them, whoever works on it meanwhile', async () => {
     const { browser } = scene;
@@ -168,7 +168,7 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
     await browser.part('Priming and waste');
     await browser.sees('Waste, %');
     await browser.type('Waste a pot, at least', '12');
-    await browser.driver.wait(async () => (await browser.unsent()) === 1, 15_000, 'his is not sent, or hers is');
+    await browser.driver.wait(async () => (await browser.unsent()) === 1, 45_000, 'his is not sent, or hers is');
     const mix = async (): Promise<{ wastePercent: number; potFloorG: number }> =>
       (
         await scene.app.query<{ mix: { wastePercent: number; potFloorG: number } }>(
@@ -188,5 +188,5 @@ describe('nothing typed is lost, doubled or sent in another’s name', () => {
       [idOf(scene.launch)],
     );
     expect(names.map(({ by_name }) => by_name)).toEqual(['Ilse Varga', 'Tomas Quill']);
-  }, 120_000);
+  }, 300_000);
 });

@@ -36,7 +36,7 @@ describe('every page', () => {
           .toBeLessThanOrEqual(width);
       }
       await scene.browser.resize(1280, 800);
-    }, 120_000);
+    }, 300_000);
 
   it('shows one view of the drawing at a time at 390 px', async () => {
     await scene.browser.resize(390, 844);
@@ -44,7 +44,7 @@ describe('every page', () => {
     await scene.browser.press('Section');
     await scene.browser.find('.section');
     await scene.browser.resize(1280, 800);
-  }, 60_000);
+  }, 180_000);
 
   it('has no fault of access a machine can find', async () => {
     await scene.browser.visit('/', 'ash-board .shelf');
@@ -56,5 +56,5 @@ describe('every page', () => {
         .toEqual([]);
     }
     expect(await scene.browser.complaints()).toEqual([]);
-  }, 120_000);
+  }, 300_000);
 });

@@ -20,7 +20,7 @@ describe('the parts of a stage', () => {
   const opened = async (...names: string[]): Promise<void> => {
     await scene.browser.driver.wait(
       async () => (await open()).join() === names.join(),
-      15_000,
+      45_000,
       `not open: ${names.join()}`,
     );
   };
@@ -68,7 +68,7 @@ describe('the parts of a stage', () => {
     await browser.press('Mix & cure');
     await opened('Priming and waste');
     expect(await pathAndPart()).toBe('mix?part=usual');
-  }, 60_000);
+  }, 180_000);
 
   it('are gone through by keys, and Escape goes back to the line', async () => {
     const { browser } = scene;
@@ -80,11 +80,11 @@ describe('the parts of a stage', () => {
     await browser.keys(Key.ARROW_DOWN);
     expect(await at()).not.toBe(first);
     await browser.keys(Key.ARROW_UP, Key.ENTER);
-    await browser.driver.wait(async () => (await open()).length === 1, 15_000, 'Enter opens nothing');
+    await browser.driver.wait(async () => (await open()).length === 1, 45_000, 'Enter opens nothing');
     await browser.keys(Key.ESCAPE);
     await opened();
     expect(await at()).toBe(first);
-  }, 60_000);
+  }, 180_000);
 
   it('keep what was typed and not yet logged while another is open', async () => {
     const { browser } = scene;
@@ -95,7 +95,7 @@ describe('the parts of a stage', () => {
     await browser.sees('Mask line');
     await browser.part('Check the grind');
     expect(await (await browser.field('Depth found')).getAttribute('value')).toBe('2.2');
-  }, 60_000);
+  }, 180_000);
 
   it('leave the headline figures in sight, which show what they were when a figure below changes them', async () => {
     const { browser } = scene;
@@ -110,7 +110,7 @@ describe('the parts of a stage', () => {
     expect(bottom).toBeLessThan(800);
     await browser.type('Waste, %', '10');
     await browser.saved();
-  }, 60_000);
+  }, 180_000);
 
   it('are helped by the drawing: sizes typed and things dragged where they are drawn, the section beside the plan on a wide screen', async () => {
     const { browser } = scene;
@@ -129,14 +129,14 @@ describe('the parts of a stage', () => {
     const before = await up();
     const grip = await browser.present('[data-handle="near:0:whole"]');
     await browser.driver.actions().move({ origin: grip }).press().move({ origin: grip, x: 0, y: -40 }).release().perform(); // prettier-ignore
-    await browser.driver.wait(async () => (await up()) > before + 10, 15_000, 'the edge stays where it was');
+    await browser.driver.wait(async () => (await up()) > before + 10, 45_000, 'the edge stays where it was');
     await browser.pressAt('button[aria-label="Take the last change back"]');
-    await browser.driver.wait(async () => (await up()) === before, 15_000, 'the edge does not come back');
+    await browser.driver.wait(async () => (await up()) === before, 45_000, 'the edge does not come back');
     expect(await browser.driver.executeScript('return !!document.querySelector(".drawing.beside")')).toBeFalse();
     await browser.resize(1680, 950);
     await browser.find('.drawing.beside');
     expect(await browser.accessFaults()).toEqual([]);
     await browser.resize(1280, 800);
     await browser.saved();
-  }, 60_000);
+  }, 180_000);
 });

@@ -28,7 +28,7 @@ describe('a photograph', () => {
     writeFileSync(torn, (await sharp({ create: { width: 80, height: 60, channels: 3, background: '#444' } }).png().toBuffer()).subarray(0, 90)); // prettier-ignore
     await choose(torn);
     await scene.browser.sees('cannot be read');
-  }, 60_000);
+  }, 180_000);
 
   it('of twelve megapixels is squared up while the page goes on working', async () => {
     const file = path.join(folder, 'ash-step-large.jpg');
@@ -56,7 +56,7 @@ describe('a photograph', () => {
     await scene.browser.saved();
     expect(await scene.browser.driver.executeScript<number>('return window.longest')).toBeLessThan(FROZEN_MS);
     await scene.browser.sees('Not checked by a fifth length');
-  }, 90_000);
+  }, 240_000);
 
   it('has its corners dragged, nudged by keys, and checked by a length that is known', async () => {
     const { driver, hand } = scene.browser;
@@ -90,7 +90,7 @@ describe('a photograph', () => {
     const grip = await scene.browser.find('[data-spot="2"]');
     const across = async (): Promise<number> => Number(await grip.getAttribute('aria-valuenow'));
     const stands = (px: number): Promise<boolean> =>
-      driver.wait(async () => Math.abs((await across()) - px) < 0.001, 15_000, `the corner does not stand at ${px} px`);
+      driver.wait(async () => Math.abs((await across()) - px) < 0.001, 45_000, `the corner does not stand at ${px} px`);
     const before = await across();
     await grip.sendKeys(Key.ARROW_RIGHT);
     await stands(before + 1);
@@ -102,7 +102,7 @@ describe('a photograph', () => {
     await scene.browser.sees('Checked. The known 200 mm');
     await scene.browser.find('image.photo');
     await scene.browser.saved();
-  }, 90_000);
+  }, 240_000);
 
   it('is traced on: what is pressed on the picture is there in millimetres', async () => {
     const { driver } = scene.browser;
@@ -137,5 +137,5 @@ describe('a photograph', () => {
     expect(Math.abs((area * 100) / twelve - 1)).toBeLessThan(0.05);
     await scene.browser.saved();
     expect(await scene.browser.complaints()).toEqual([]);
-  }, 90_000);
+  }, 240_000);
 });

@@ -17,7 +17,7 @@ describe('a repair from damage to sealed record', () => {
   beforeAll(async () => {
     app = await RunningApp.start();
     base = await app.serve();
-  }, 120_000);
+  }, 300_000);
   afterAll(() => app?.stop(), 60_000);
 
   for (const way of WAYS) describe(`by ${way}`, () => walk(way, () => base));
@@ -43,7 +43,7 @@ function walk(way: Way, base: () => string): void {
     );
   beforeAll(async () => {
     browser = await Browser.open(base(), way);
-  }, 60_000);
+  }, 180_000);
   afterAll(() => browser?.close(), 60_000);
 
   step(
@@ -59,7 +59,7 @@ function walk(way: Way, base: () => string): void {
       await browser.press('Open the job');
       await browser.sees('Visible damage');
     },
-    60_000,
+    180_000,
   );
 
   step(
@@ -82,7 +82,7 @@ function walk(way: Way, base: () => string): void {
       await browser.press('General');
       await browser.press('Mapped, on to the laminate');
     },
-    60_000,
+    180_000,
   );
 
   step(
@@ -96,7 +96,7 @@ function walk(way: Way, base: () => string): void {
       await browser.sees('95 %');
       await browser.press('Known well enough');
     },
-    60_000,
+    180_000,
   );
 
   step(
@@ -110,7 +110,7 @@ function walk(way: Way, base: () => string): void {
       await browser.press('Polyester, laminating');
       await browser.press('set the taper');
     },
-    60_000,
+    180_000,
   );
 
   step(
@@ -123,7 +123,7 @@ function walk(way: Way, base: () => string): void {
       expect(text).toContain('grind out 0.05 litre');
       await browser.press('Take 12:1');
     },
-    60_000,
+    180_000,
   );
 
   step(
@@ -139,7 +139,7 @@ function walk(way: Way, base: () => string): void {
       await browser.press('Smallest first');
       await browser.press('Take this stack');
     },
-    60_000,
+    180_000,
   );
 
   step(
@@ -153,7 +153,7 @@ function walk(way: Way, base: () => string): void {
       await browser.sees('2.0 % by volume');
       await browser.press('Mix planned');
     },
-    60_000,
+    180_000,
   );
 
   step(
@@ -165,7 +165,7 @@ function walk(way: Way, base: () => string): void {
       await browser.sees('Not before: it gums up');
       await browser.press('Days set');
     },
-    60_000,
+    180_000,
   );
 
   step(
@@ -200,7 +200,7 @@ function walk(way: Way, base: () => string): void {
       while ((await browser.driver.findElements(By.xpath("//button[contains(., 'down and wet out')]"))).length > 0) {
         const before = await lines();
         await browser.press('down and wet out');
-        await browser.driver.wait(async () => (await lines()) > before, 15_000, 'the ply is not logged');
+        await browser.driver.wait(async () => (await lines()) > before, 45_000, 'the ply is not logged');
       }
       await browser.press('Closed from the air');
       await browser.press('All plies down');
@@ -215,7 +215,7 @@ function walk(way: Way, base: () => string): void {
       await browser.pressEach(By.css('ash-finish-looks .tick:has(input:not(:checked))'), 'the look is not kept');
       await browser.press('Finished, to the inspection');
     },
-    90_000,
+    240_000,
   );
 
   step(
@@ -236,7 +236,7 @@ function walk(way: Way, base: () => string): void {
       await browser.sees('did this work, so another must accept it');
       await browser.saved();
     },
-    90_000,
+    240_000,
   );
 
   /** A thickness within the limits of the plan, as they stand beside the check. */
@@ -251,7 +251,7 @@ function walk(way: Way, base: () => string): void {
     if (passes)
       await by.driver.wait(
         async () => (await by.driver.findElements(By.css(css))).length === 0,
-        15_000,
+        45_000,
         `${label} stays open`,
       );
   }
@@ -317,6 +317,6 @@ function walk(way: Way, base: () => string): void {
       }
       expect(await browser.complaints()).toEqual([]);
     },
-    90_000,
+    240_000,
   );
 }

@@ -22,7 +22,7 @@ describe('a job of several rounds', () => {
     await browser.part('Kind of repair');
     await browser.sees('14 spots, widest mouth');
     expect(await browser.accessFaults()).toEqual([]);
-  }, 60_000);
+  }, 180_000);
 
   it('goes on after a night: what is still low gets another fill, onto the caps abraded, and is filled spot by spot', async () => {
     const { browser } = scene;
@@ -68,7 +68,7 @@ describe('a job of several rounds', () => {
     await browser.go(`${holes}/days`);
     await browser.part('Steps, with their reasons');
     await browser.sees('Wash and abrade before the next round');
-  }, 90_000);
+  }, 240_000);
 
   it('holds up nothing when a figure of it is refused: the rest is saved, and the field says what is wrong', async () => {
     const { browser } = scene;
@@ -83,14 +83,14 @@ describe('a job of several rounds', () => {
     await browser.go(`${deck}/plies`);
     await browser.part('Cover, room, wet-out');
     await browser.type('Cover ply', ' ');
-    await browser.driver.wait(async () => !(await browser.text()).includes('+ cover'), 15_000, 'the cover is still on');
+    await browser.driver.wait(async () => !(await browser.text()).includes('+ cover'), 45_000, 'the cover is still on');
     await browser.go(`${deck}/taper`);
     await browser.part('Margin, tape, factors');
     await browser.type('Abraded margin', '31');
     // Only what was refused is still on its way.
     await browser.driver.wait(
       async () => (await browser.unsent()) === 1,
-      15_000,
+      45_000,
       'more than what was refused is held up',
     );
     const other = await Browser.open(scene.base);
@@ -103,7 +103,7 @@ describe('a job of several rounds', () => {
     await browser.sees('A figure of a round below stops the plan');
     await browser.type('Volume, ml', '90');
     await browser.saved();
-  }, 120_000);
+  }, 300_000);
 
   it('mixes nothing from a lot out of date but with the reason', async () => {
     const { browser } = scene;
@@ -127,7 +127,7 @@ describe('a job of several rounds', () => {
     await browser.part('Log and notes');
     await browser.sees('All the same: cup test set hard');
     await browser.saved();
-  }, 60_000);
+  }, 180_000);
 
   it('laid from inside has gel coat in the hole first, and its pot by drops, as it is told', async () => {
     const { browser } = scene;
@@ -177,5 +177,5 @@ describe('a job of several rounds', () => {
     await browser.sees(`${drops} drops, `);
     await browser.sees('off the ratio: within');
     expect(await browser.accessFaults()).toEqual([]);
-  }, 120_000);
+  }, 300_000);
 });

@@ -17,7 +17,7 @@ describe('the second face of the launch, with instruments', () => {
     await browser.driver.wait(async () => {
       await press();
       return browser.driver.wait(async () => (await now()) !== before, SHOWN_MS).then(() => true, () => false); // prettier-ignore
-    }, 15_000);
+    }, 45_000);
   };
   /** The main act, until the page says what it leads to. */
   const mainTo = async (shows: string): Promise<void> => {
@@ -25,7 +25,7 @@ describe('the second face of the launch, with instruments', () => {
     await browser.driver.wait(async () => {
       await browser.pressAt('footer .main');
       return browser.driver.wait(async () => (await browser.text()).includes(shows), SHOWN_MS).then(() => true, () => false); // prettier-ignore
-    }, 15_000);
+    }, 45_000);
   };
   const stepsTo = async (shows: string): Promise<void> => {
     for (let i = 0; i < 12 && !(await now()).includes(shows); i++)
@@ -76,7 +76,7 @@ describe('the second face of the launch, with instruments', () => {
     await browser.find('.act-words');
     await stepsTo('Wash it off');
     await stepsTo('Begin: second face');
-  }, 90_000);
+  }, 240_000);
 
   it('reads the air off the sensor on the wall, which stands in the log by its name', async () => {
     const { browser } = scene;
@@ -87,7 +87,7 @@ describe('the second face of the launch, with instruments', () => {
     // At night the shed is cold, and the bottles are warmed first.
     await stepsTo('Mix pot');
     await browser.saved();
-  }, 60_000);
+  }, 180_000);
 
   it('catches a pot that was poured out of ratio off the live scale; it is thrown away and mixed again', async () => {
     const { browser } = scene;
@@ -156,7 +156,7 @@ describe('the second face of the launch, with instruments', () => {
       // prettier-ignore
       expect(text).withContext(words).toContain(words);
     expect(await browser.accessFaults()).toEqual([]);
-  }, 60_000);
+  }, 180_000);
 
   it('says that an instrument is gone, and takes what is typed as typed', async () => {
     const { browser, app, launch } = scene;
@@ -172,5 +172,5 @@ describe('the second face of the launch, with instruments', () => {
     await browser.saved();
     const [row] = await app.query<{ instrument: string }>('SELECT instrument FROM air_reading ORDER BY at DESC, temp_c LIMIT 1'); // prettier-ignore
     expect(row!.instrument).toBe('');
-  }, 60_000);
+  }, 180_000);
 });

@@ -134,11 +134,11 @@ describe('a small job', () => {
     base = await app.serve();
     inspector = await Browser.open(base);
     await inspector.signIn('maren', PASSWORDS.maren);
-  }, 120_000);
+  }, 300_000);
   afterAll(async () => {
     await inspector?.close();
     await app?.stop();
-  }, 60_000);
+  }, 180_000);
 
   for (const told of JOBS)
     it(`“${told.kind}” is made, printed, worked and sealed on one page, by ${told.way}`, async () => {
@@ -206,7 +206,7 @@ describe('a small job', () => {
     } finally {
       await browser.close();
     }
-  }, 120_000);
+  }, 300_000);
 
   it('whose core is wet is held, and one on the shelf of tubes that carry people waits for its drawing', async () => {
     const browser = await Browser.open(base);
@@ -222,7 +222,7 @@ describe('a small job', () => {
     } finally {
       await browser.close();
     }
-  }, 90_000);
+  }, 240_000);
 });
 
 async function make(browser: Browser, { kind, craft, presses, figures, picks = {} }: Told): Promise<void> {
@@ -266,7 +266,7 @@ async function work(browser: Browser): Promise<void> {
     await browser.press(`${now}: done`);
     await browser.driver.wait(
       async () => (await log()).length > 0 || (await isOver()),
-      20_000,
+      45_000,
       `“${now}”: nothing came`,
     );
     if ((await log()).length > 0) {
@@ -275,7 +275,7 @@ async function work(browser: Browser): Promise<void> {
       await browser.press('Log it');
     }
     await browser.saved();
-    await browser.driver.wait(isOver, 20_000).catch(async () => {
+    await browser.driver.wait(isOver, 45_000).catch(async () => {
       throw new Error(`“${now}” stays next: ${await (await browser.find('.work > ol > li.next')).getText()}`);
     });
   }

@@ -21,13 +21,13 @@ describe('the start command', () => {
     for (const stream of [command.stdout!, command.stderr!])
       stream.setEncoding('utf8').on('data', (text: string) => (said += text));
     await until(() => said.includes('Nothing is lost.'));
-  }, 90_000);
+  }, 240_000);
   afterAll(async () => {
     const ended = new Promise((resolve) => command.once('exit', resolve));
     command.kill('SIGTERM');
     if (command.exitCode === null) await ended;
     rmSync(data, { recursive: true, force: true });
-  }, 30_000);
+  }, 90_000);
 
   const answers = async (): Promise<number> =>
     fetch(`${base}/api/health`).then(
@@ -70,14 +70,14 @@ describe('the start command', () => {
     process.kill(killed, 'SIGKILL');
     await until(async () => said.includes('Starting it again') && (await answers()) === 200);
     expect(server()).not.toBe(killed);
-  }, 60_000);
+  }, 180_000);
 
   it('starts a killed database again, under a server that goes on', async () => {
     const [killed, serving] = [database(), server()];
     process.kill(killed, 'SIGQUIT');
     await until(async () => said.includes('The database ended') && (await answers()) === 200);
     expect([database() === killed, server()]).toEqual([false, serving]);
-  }, 60_000);
+  }, 180_000);
 
   it('keeps from the server who owns the tables', () => {
     const told = readFileSync(`/proc/${server()}/environ`, 'utf8');
@@ -92,5 +92,5 @@ describe('the start command', () => {
     expect(await ended).toBe(0);
     const left = new Set(processes().map(({ pid }) => pid));
     expect([left.has(serving), left.has(keeping)]).toEqual([false, false]);
-  }, 30_000);
+  }, 90_000);
 });

@@ -12,7 +12,7 @@ describe('the survey', () => {
   let roof: string;
   beforeAll(async () => {
     roof = await scene.browser.jobAddress('TR-1');
-  }, 60_000);
+  }, 180_000);
   const figureAfter = async (label: string): Promise<number> =>
     Number(new RegExp(`${label} ([\\d.]+)`).exec(await scene.browser.text())?.[1] ?? NaN);
 
@@ -28,7 +28,7 @@ describe('the survey', () => {
         "return document.querySelectorAll('.survey circle:not(.hold)').length",
       ),
     ).toBeGreaterThan(60);
-  }, 60_000);
+  }, 180_000);
 
   it('takes more taps by keys alone, and takes them back', async () => {
     const listed = (): Promise<number> =>
@@ -38,13 +38,13 @@ describe('the survey', () => {
     await scene.browser.press('Go on tapping');
     await scene.browser.find('.pad:focus');
     await scene.browser.keys(Key.ARROW_RIGHT, 's');
-    await scene.browser.driver.wait(async () => (await listed()) >= before, 15_000, 'the tap is not listed');
+    await scene.browser.driver.wait(async () => (await listed()) >= before, 45_000, 'the tap is not listed');
     await scene.browser.keys('d');
     await scene.browser.keys(Key.BACK_SPACE, Key.BACK_SPACE);
     await scene.browser.keys(Key.ESCAPE);
     await scene.browser.sees('Go on tapping');
     await scene.browser.saved();
-  }, 60_000);
+  }, 180_000);
 
   it('takes the shape that removes least, keeps what showed, and goes back', async () => {
     await scene.browser.sees('the least');
@@ -56,7 +56,7 @@ describe('the survey', () => {
     await scene.browser.press('Back to the outline as it showed');
     await scene.browser.sees('Visible damage 70 × 70');
     await scene.browser.saved();
-  }, 60_000);
+  }, 180_000);
 
   it('keeps the good rows of a file and tells what is wrong with the bad ones', async () => {
     const file = path.join(os.tmpdir(), 'ash-step-readings.csv');
@@ -66,7 +66,7 @@ describe('the survey', () => {
     await scene.browser.sees('Line 3: x_mm “ten” is no place on the craft');
     await scene.browser.sees('Line 4: A tap is sound, dull or doubtful');
     await scene.browser.sees('thickness');
-  }, 60_000);
+  }, 180_000);
 
   it('reads rings into plies, with their doubt', async () => {
     await scene.browser.go(`${roof}/laminate`);
@@ -81,7 +81,7 @@ describe('the survey', () => {
     await scene.browser.press('Take these 1 plies');
     await scene.browser.sees('Chopped mat 450');
     await scene.browser.saved();
-  }, 60_000);
+  }, 180_000);
 
   it('says what to look at next, and points out clues that contradict', async () => {
     await scene.browser.part('Which resin is in it');
@@ -92,7 +92,7 @@ describe('the survey', () => {
     await scene.browser.press('Plate, data sheet or record says polyester');
     await scene.browser.sees('speak against one another');
     await scene.browser.saved();
-  }, 60_000);
+  }, 180_000);
 
   it('compares the shed’s own coupons, takes one more, and keeps one that does not count on record', async () => {
     await scene.browser.go('/library/trials');
@@ -110,7 +110,7 @@ describe('the survey', () => {
     await (await scene.browser.find('.coupons input')).sendKeys('Grip slipped.');
     await scene.browser.press('Withdraw it');
     await scene.browser.sees('Withdrawn by Ilse Varga: Grip slipped.');
-  }, 60_000);
+  }, 180_000);
 
   it('tells when the wet core will be dry, and holds the lay-up until then', async () => {
     await scene.browser.go('/');
@@ -129,10 +129,10 @@ describe('the survey', () => {
     await scene.browser.press('Log it');
     await scene.browser.driver.wait(
       async () => !(await scene.browser.text()).includes('Hold. Wet'),
-      15_000,
+      45_000,
       'the hold stays',
     );
     await scene.browser.saved();
     expect(await scene.browser.complaints()).toEqual([]);
-  }, 60_000);
+  }, 180_000);
 });

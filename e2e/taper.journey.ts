@@ -11,7 +11,7 @@ describe('the taper and what is cut for it', () => {
   let roof: string;
   beforeAll(async () => {
     roof = await scene.browser.jobAddress('TR-1');
-  }, 60_000);
+  }, 180_000);
 
   it('runs into a fitting, is told the ways out, and leans back from it', async () => {
     const { browser } = scene;
@@ -29,7 +29,7 @@ describe('the taper and what is cut for it', () => {
     expect(await long()).toBeGreaterThan(cut);
     await browser.saved();
     expect(await browser.accessFaults()).toEqual([]);
-  }, 90_000);
+  }, 240_000);
 
   it('takes a ratio of its own to one side, and the drawing follows', async () => {
     const { browser } = scene;
@@ -40,10 +40,10 @@ describe('the taper and what is cut for it', () => {
     await browser.press('Add a side');
     await browser.type('Side 1, towards °', '90');
     await browser.type('Side 1, n:1', '20');
-    await browser.driver.wait(async () => (await width()) !== before, 15_000, 'the drawing stays as it was');
+    await browser.driver.wait(async () => (await width()) !== before, 45_000, 'the drawing stays as it was');
     await browser.pressAt('[aria-label="Take out side 1"]');
     await browser.saved();
-  }, 60_000);
+  }, 180_000);
 
   it('finds the stack that comes closest, says whether anything better is left, and takes it', async () => {
     const { browser } = scene;
@@ -62,7 +62,7 @@ describe('the taper and what is cut for it', () => {
     await browser.pressAt('ash-stack-finder tbody tr:first-child button');
     await browser.sees('set by hand');
     await browser.saved();
-  }, 90_000);
+  }, 240_000);
 
   it('lays the pieces on the roll, puts what is left into stock, and writes files a cutter reads', async () => {
     const { browser } = scene;
@@ -98,7 +98,7 @@ describe('the taper and what is cut for it', () => {
     expect([status, type]).toEqual([200, 'application/pdf']);
     expect(size).toBeGreaterThan(20_000);
     expect(await browser.accessFaults()).toEqual([]);
-  }, 120_000);
+  }, 300_000);
 
   it('takes the outline from a drawing file, its units asked; a bad file is explained and nothing changes', async () => {
     const { browser } = scene;
@@ -122,5 +122,5 @@ describe('the taper and what is cut for it', () => {
     await browser.sees('Visible damage 90 × 60');
     await browser.saved();
     expect(await browser.complaints()).toEqual([]);
-  }, 60_000);
+  }, 180_000);
 });

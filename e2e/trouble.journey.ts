@@ -30,7 +30,7 @@ describe('when things go wrong', () => {
     } finally {
       await other.close();
     }
-  }, 60_000);
+  }, 180_000);
 
   it('a page that was hidden shows on return what changed meanwhile', async () => {
     const other = await Browser.open(scene.base);
@@ -49,14 +49,14 @@ describe('when things go wrong', () => {
     } finally {
       await other.close();
     }
-  }, 60_000);
+  }, 180_000);
 
   it('an address that leads nowhere says so and leads back', async () => {
     await scene.browser.go('/repair/00000000-0000-4000-8000-000000000000/look');
     await scene.browser.sees('No such repair here');
     await scene.browser.press('To the board');
     await scene.browser.sees('Hands wanted');
-  }, 30_000);
+  }, 90_000);
 
   it('a sealed record goes out as a file, and a changed or broken one is refused with its reason', async () => {
     const inspector = await Browser.open(scene.base);
@@ -86,7 +86,7 @@ describe('when things go wrong', () => {
     } finally {
       await inspector.close();
     }
-  }, 60_000);
+  }, 180_000);
 
   it('an edit made while the server is away is kept over a reload and sent when it is back', async () => {
     await scene.browser.go(`${scene.launch}/mix`);
@@ -104,5 +104,5 @@ describe('when things go wrong', () => {
       scene.launch.replace('/repair/', '/repairs/'),
     );
     expect(kept).toBe(15);
-  }, 60_000);
+  }, 180_000);
 });

@@ -24,7 +24,7 @@ describe('other ways of working', () => {
     const wanted = [second, third, first, ...rest].join();
     await browser.driver.wait(
       async () => (await listed()).join() === wanted,
-      15_000,
+      45_000,
       `the first of ${first}, ${second}, ${third} does not go under the third`,
     );
     await browser.saved();
@@ -52,13 +52,13 @@ describe('other ways of working', () => {
     await scene.browser.keys(Key.ARROW_LEFT);
     await scene.browser.driver.wait(
       async () => Number(await line.getAttribute('aria-valuenow')) < before,
-      15_000,
+      45_000,
       'the parting line does not move',
     );
     await scene.browser.keys(Key.HOME);
     await scene.browser.driver.wait(
       async () => (await line.getAttribute('aria-valuetext')) === '100 % as ground',
-      15_000,
+      45_000,
       'the parting line never reaches the end',
     );
     const row = await scene.browser.find('.pick tbody tr');
@@ -73,7 +73,7 @@ describe('other ways of working', () => {
     await scene.browser.keys('/');
     await scene.browser.driver.wait(
       async () => (await scene.browser.driver.executeScript<string>('return document.activeElement.id')) === 'find',
-      15_000,
+      45_000,
       'the field that finds is not reached',
     );
     await scene.browser.keys(...'hull bottom patrol');
@@ -96,10 +96,10 @@ describe('other ways of working', () => {
     await scene.browser.keys(Key.ESCAPE, Key.ESCAPE);
     await scene.browser.driver.wait(
       async () => (await scene.browser.driver.findElements(By.css('#find'))).length === 0,
-      15_000,
+      45_000,
       'the field stays',
     );
-  }, 60_000);
+  }, 180_000);
 
   it('at 820 px by touch: every target can be hit', async () => {
     await scene.browser.resize(820, 1180);
@@ -113,7 +113,7 @@ describe('other ways of working', () => {
     await act.click();
     await scene.browser.sees('2 of 6 down');
     await scene.browser.resize(1280, 800);
-  }, 60_000);
+  }, 180_000);
 
   it('two fingers drawn apart zoom the drawing', async () => {
     const tablet = await Browser.open(scene.base, 'touch');
@@ -125,11 +125,11 @@ describe('other ways of working', () => {
         tablet.driver.executeScript('return document.querySelector(".plan .tape").getBoundingClientRect().width');
       const before = await width();
       await (tablet.hand as Touch).spread(sheet, 2);
-      await tablet.driver.wait(async () => (await width()) > 1.9 * before, 15_000, 'the drawing does not grow');
+      await tablet.driver.wait(async () => (await width()) > 1.9 * before, 45_000, 'the drawing does not grow');
     } finally {
       await tablet.close();
     }
-  }, 60_000);
+  }, 180_000);
 
   it('a crack is traced by finger, and a ply carried up the stack', async () => {
     const tablet = await Browser.open(scene.base, 'touch');
@@ -161,7 +161,7 @@ describe('other ways of working', () => {
       await tablet.close();
     }
     await carriesFirstOverThird(scene.browser);
-  }, 120_000);
+  }, 300_000);
 
   it('in inches and ounces', async () => {
     await scene.browser.go(`${scene.launch}/taper`);
@@ -172,7 +172,7 @@ describe('other ways of working', () => {
     await scene.browser.press('IV');
     await scene.browser.press('Read in millimetres');
     await scene.browser.sees('54 mm');
-  }, 60_000);
+  }, 180_000);
 
   it('through a second server process, live', async () => {
     const second = await Browser.open(await scene.app.serve());
@@ -187,5 +187,5 @@ describe('other ways of working', () => {
     } finally {
       await second.close();
     }
-  }, 90_000);
+  }, 240_000);
 });

@@ -109,7 +109,7 @@ export class RunningApp {
     const child = spawn(process.execPath, [path.join(ROOT, 'apps/server/dist/main.js')], { env, stdio: 'inherit' });
     this.children.push(child);
     const base = `http://127.0.0.1:${port}`;
-    const end = Date.now() + 90_000;
+    const end = Date.now() + 180_000;
     while (Date.now() < end) {
       if (child.exitCode !== null) throw new Error(`the server ended with ${child.exitCode}`);
       const answered = await fetch(`${base}/api/health`).then(

@@ -20,7 +20,7 @@ const FLAGS = [
   '--hide-scrollbars',
   '--force-device-scale-factor=1',
 ];
-const PATIENCE_MS = 30_000;
+const PATIENCE_MS = 60_000;
 /** What is waited for is looked for so often, ms. */
 const LOOK_MS = 25;
 /** A page is asked anew after so long, ms. */

@@ -18,7 +18,7 @@ export function setScene(): Scene {
     scene.browser = await Browser.open(scene.base);
     await scene.browser.signIn('ilse', PASSWORDS.ilse);
     scene.launch = await scene.browser.jobAddress('PL-2');
-  }, 120_000);
+  }, 300_000);
   afterAll(async () => {
     await scene.browser?.close();
     await scene.app?.stop();
