@@ -1,7 +1,7 @@
-import Delaunator from 'delaunator';
 import { CoreError, type Remark, requireNumber } from '../errors.js';
 import { LIMITS } from '../limits/index.js';
 import { median } from '../statistics/index.js';
+import { trianglesOf } from './mesh.js';
 import { type Height, fairThrough } from './smooth.js';
 
 /** A reading along a line: where on the plan, how high against the gauge (proud is more), and whether it stands on sound ground. */
@@ -198,10 +198,8 @@ function areaOf(run: Run, sign: 1 | -1): number {
 
 /** Volume of the high or low part over the triangles between readings, mm³. */
 function volumeOf(points: readonly { x: number; y: number; off: number }[], sign: 1 | -1): number {
-  const { triangles } = Delaunator.from([...points], ({ x }) => x, ({ y }) => y); // prettier-ignore
   let sum = 0;
-  for (let i = 0; i < triangles.length; i += 3) {
-    const [a, b, c] = [points[triangles[i]!]!, points[triangles[i + 1]!]!, points[triangles[i + 2]!]!];
+  for (const [a, b, c] of trianglesOf(points)) {
     const area = Math.abs((b.x - a.x) * (c.y - a.y) - (c.x - a.x) * (b.y - a.y)) / 2;
     sum += area * positivePart([sign * a.off, sign * b.off, sign * c.off]);
   }

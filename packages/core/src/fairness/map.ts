@@ -1,6 +1,6 @@
-import Delaunator from 'delaunator';
 import type { Point } from '../geometry/index.js';
 import type { FairnessResult } from './fairness.js';
+import { trianglesOf } from './mesh.js';
 
 /** Ground that stands so much off the fair surface or more, as pieces of the plan. */
 export interface FairBand {
@@ -42,11 +42,10 @@ export function fairMap({ lines }: Pick<FairnessResult, 'lines'>, toleranceMm: n
   );
   if (lines.length < 2) return { bands: [], spots };
   const heights = spots.map(({ x, y, offMm, sound }): Height => ({ x, y, off: sound ? 0 : offMm }));
-  const { triangles } = Delaunator.from(heights, ({ x }) => x, ({ y }) => y); // prettier-ignore
-  const corners = Array.from({ length: triangles.length / 3 }, (_, i) => [0, 1, 2].map((k) => heights[triangles[3 * i + k]!]!)); // prettier-ignore
+  const triangles = trianglesOf(heights);
   const band = (sign: 1 | -1, step: number): FairBand => {
     const level = step * toleranceMm;
-    const pieces = corners.flatMap((triangle) => {
+    const pieces = triangles.flatMap((triangle) => {
       const piece = above(triangle, sign, level);
       return piece.length < 3 ? [] : [piece];
     });

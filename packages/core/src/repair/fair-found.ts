@@ -1,7 +1,7 @@
 import { attempt, type CoreError } from '../errors.js';
 import { FAIR_CLASSES, type FairClass, type FairnessResult, fairness, usualFairClass } from '../fairness/index.js';
 import { type FinishRoute, type FinishWork, type RoomResult, roomCheck } from '../finish/index.js';
-import { type Shape, isInside, outlinePoints } from '../geometry/index.js';
+import { type Shape, liesWithin, outlinePoints } from '../geometry/index.js';
 import type { FairRound } from './finish-inputs.js';
 import type { RepairInputs } from './inputs.js';
 
@@ -64,8 +64,8 @@ export function groundRoom(
   { lines }: FairnessResult,
   { cutOut, patchMm, finish }: { cutOut: Shape; patchMm: number; finish: Works },
 ): RoomResult | null {
-  const outline = outlinePoints(cutOut);
-  const readings = lines.flatMap(({ readings: all }) => all.flatMap(({ sMm, xMm, yMm, offMm, sound }) => (sound || !isInside(outline, { x: xMm, y: yMm }) ? [] : [{ atMm: sMm, belowMm: -offMm }]))); // prettier-ignore
+  const within = [outlinePoints(cutOut)];
+  const readings = lines.flatMap(({ readings: all }) => all.flatMap(({ sMm, xMm, yMm, offMm, sound }) => (sound || !liesWithin({ x: xMm, y: yMm }, within) ? [] : [{ atMm: sMm, belowMm: -offMm }]))); // prettier-ignore
   if (readings.length === 0) return null;
   return attempt(() => roomCheck({ readings, when: 'before', patchMm, ...goesOn(finish) })).result;
 }

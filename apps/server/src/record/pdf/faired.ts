@@ -1,10 +1,10 @@
 import {
   FAIR_AFTER,
   type RecordBody,
+  LIGHT_MARK_NAMES,
   readColourWords,
   roundStandings,
   standingLog,
-  LIGHT_MARK_NAMES,
   trialWords,
 } from '@ashstep/contract';
 import { type RepairPlan, battenOf, fairClassOf, fairFound, highestOf } from '@ashstep/core/repair';
@@ -12,16 +12,10 @@ import type { Sheet } from '../../platform/sheet.js';
 
 /** Readings of how fair it is, round after round, what was put on with its lots and film, and the colour with its trials; nothing where there is none of it. */
 export function faired(sheet: Sheet, { inputs, log }: RecordBody, plan: RepairPlan): void {
-  const { fair, colour } = inputs.finish;
+  const { fair, colour, lightMarks: marks = [] } = inputs.finish;
   const coats = coatsOn(log, plan);
   const leftOut = plan.finish?.leftOut ?? [];
-  if (
-    fair.length === 0 &&
-    colour.target === null &&
-    coats.length === 0 &&
-    leftOut.length === 0 &&
-    (inputs.finish.lightMarks ?? []).length === 0
-  )
+  if (fair.length === 0 && colour.target === null && coats.length === 0 && leftOut.length === 0 && marks.length === 0)
     return;
   sheet.section('Fairing, coats and colour');
   if (fair.length > 0) {
@@ -71,7 +65,6 @@ export function faired(sheet: Sheet, { inputs, log }: RecordBody, plan: RepairPl
       ],
       coats,
     );
-  const marks = inputs.finish.lightMarks ?? [];
   if (marks.length > 0)
     sheet.line(`Seen in a low light and still there: ${marks.map(({ kind, xMm, yMm }) => `${LIGHT_MARK_NAMES[kind].toLowerCase()} at ${xMm.toFixed(0)}, ${yMm.toFixed(0)} mm`).join('; ')}.`); // prettier-ignore
   for (const { work, why } of leftOut) sheet.line(`Left out here: ${work.name}. ${why}`);

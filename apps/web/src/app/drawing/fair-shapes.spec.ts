@@ -1,5 +1,5 @@
 import { NEW_REPAIR } from '@ashstep/core/repair';
-import { fairShapes } from './fair-shapes';
+import { fairRead, fairShapes } from './fair-shapes';
 
 const round = (highMm: number | null) => ({
   id: 'r',
@@ -13,7 +13,7 @@ const round = (highMm: number | null) => ({
   })),
 });
 const shapes = (highMm: number | null, scale: number) =>
-  fairShapes({ ...NEW_REPAIR, place: { ...NEW_REPAIR.place, finish: 'paint' }, finish: { ...NEW_REPAIR.finish, fair: [round(highMm)] } }, { scale, originX: 0, originY: 0 }, 'metric'); // prettier-ignore
+  fairShapes(fairRead({ ...NEW_REPAIR.finish, fair: [round(highMm)] }, { ...NEW_REPAIR.place, finish: 'paint' }), [], { scale, originX: 0, originY: 0 }, 'metric'); // prettier-ignore
 
 describe('how fair it is, drawn', () => {
   it('has the high in steps, its figure, and a dot where it is fair', () => {

@@ -21,7 +21,7 @@ import { SessionService } from '../platform/session.service';
 import { RULER_PX, dimensionChain, overallDimensions, rulerTicks, scaleBar, sectionShapes } from './annotations';
 import { DimensionFields } from './dimension-fields';
 import { type SizeField, chainSizes, outlineSizes } from './size-fields';
-import { cursorAt, fairShapes } from './fair-shapes';
+import { fairRead, fairShapes } from './fair-shapes';
 import { type Viewport, fit, planPath, toScreen } from './geometry';
 import { Gestures } from './gestures';
 import { type Handle, handlesOf, pointHandles } from './handles';
@@ -284,16 +284,22 @@ export class RepairDrawing implements OnInit, OnDestroy {
       : null,
   );
 
+  // What was read stays as it is while the sheet is moved under it.
+  private readonly finish = computed(() => this.inputs().finish);
+  private readonly jobPlace = computed(() => this.inputs().place);
+  private readonly fairRead = computed(() => fairRead(this.finish(), this.jobPlace()));
   /** How fair it is, and what the low light showed, while that part is open. */
   readonly fairness = computed(() =>
-    this.about() === 'finish/fair' ? fairShapes(this.inputs(), this.port(), this.units()) : null,
+    this.about() === 'finish/fair'
+      ? fairShapes(this.fairRead(), this.finish().lightMarks ?? [], this.port(), this.units())
+      : null,
   );
   /** The two stages of tape round a gel coat, while the coat is what the open part is about. */
   readonly gelMasks = computed(
     () =>
     this.about() === 'finish/coat' ? this.view().gelMasks.map((mask) => runsOf(mask).map((run) => planPath(this.port(), run)).join('')) : [], // prettier-ignore
   );
-  readonly fairCursor = computed(() => (this.fairness() ? cursorAt(this.cursor(), this.port()) : null));
+  readonly fairCursor = computed(() => (this.fairness() && this.cursor() ? toScreen(this.port(), this.cursor()!) : null)); // prettier-ignore
 
   /** High and low places of the ground taper, as gauged. */
   readonly gauged = computed(() =>

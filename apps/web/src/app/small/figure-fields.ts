@@ -155,9 +155,6 @@ const PLACE_FIELDS = [
     .fields {
       grid-template-columns: repeat(auto-fill, minmax(102px, 1fr));
     }
-    .wide {
-      grid-column: 1 / -1;
-    }
     fieldset {
       border: 1px solid var(--ash-3);
       padding: 8px 12px;

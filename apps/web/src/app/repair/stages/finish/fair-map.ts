@@ -22,7 +22,7 @@ import { SessionService } from '../../../platform/session.service';
 import { WhenPipe } from '../../../platform/when.pipe';
 import { draft } from '../../../outbox/draft';
 import { textOf } from '../../../parts/text-of';
-import { standingsOf } from '../layup/standing';
+import { isLaid } from '../layup/standing';
 import { Panel } from '../stage-panel';
 import { nearEdges } from './edges';
 import { fairFromCsv } from './fair-csv';
@@ -95,7 +95,7 @@ export class FairMap extends Panel {
     return error && this.count().read > 0 ? errorWords(error.code, error.params) : null;
   });
   /** Whether all that is laid is down: until then what is read is the ground. */
-  readonly laid = computed(() => standingsOf(this.state()).every(({ done }) => done));
+  readonly laid = computed(() => isLaid(this.state()));
   private readonly asItIs = computed((): FairRound['after'] => (this.laid() ? 'cured' : 'ground'));
   /** Room in the ground for all that goes in, by a round that was read before it is laid. */
   readonly groundRoom = computed(() => {

@@ -1,5 +1,4 @@
 import { workStandings } from '@ashstep/contract';
-import type { RepairState } from '../../repair.store';
 import { counted } from '../counted';
 import { remarksPart } from '../remarks-part';
 import type { StagePart } from '../stage-page';
@@ -14,7 +13,7 @@ import { TopCoat } from './top-coat';
 import { PART_NAMES } from '../part-names';
 
 const routed: StagePart['when'] = ({ plan }) => plan.finish !== null;
-const works = ({ plan, detail }: RepairState) => workStandings(plan.finish, detail);
+
 /** The parts of this stage, in the order they are gone through. */
 export const PARTS: readonly StagePart[] = [
   // In the cold what waits for full cure would wait for ever.
@@ -28,7 +27,10 @@ export const PARTS: readonly StagePart[] = [
     name: PART_NAMES.finish.steps,
     panels: [FinishSteps],
     when: routed,
-    line: (state) => `${works(state).filter(({ done }) => done).length} of ${works(state).length} done`,
+    line: ({ plan, detail }) => {
+      const works = workStandings(plan.finish, detail);
+      return `${works.filter(({ done }) => done).length} of ${works.length} done`;
+    },
   },
   {
     id: 'fair',

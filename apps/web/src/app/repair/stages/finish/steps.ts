@@ -7,7 +7,7 @@ import { PickSelect, TextInput, TickInput } from '../../../parts/inputs';
 import { Clock } from '../../../platform/clock';
 import { QuantityPipe, quantityText } from '../../../platform/quantity.pipe';
 import { whenText } from '../../../platform/when.pipe';
-import { standingsOf } from '../layup/standing';
+import { isLaid } from '../layup/standing';
 import { Panel } from '../stage-panel';
 
 /** The works of the finish in order: what is put on is led and logged at the bench, the rest is ticked when it is done. */
@@ -155,7 +155,7 @@ export class FinishSteps extends Panel {
   private readonly clock = inject(Clock);
   private readonly inQuantity = quantityText();
   /** Whether all that is laid is down: before that there is nothing to finish. */
-  readonly laid = computed(() => standingsOf(this.state()).every(({ done }) => done));
+  readonly laid = computed(() => isLaid(this.state()));
   /** What is about to be left out; null while nothing is. */
   readonly leaving = signal<string | null>(null);
   readonly why = draft('whyLeftOut', computed(() => this.state().detail.id), ''); // prettier-ignore

@@ -6,6 +6,10 @@ import { isTicked } from '../ticked';
 /** Every round with what the log says of it; those of the finish after those of the lay-up where they are wanted. */
 export const standingsOf = ({ plan, detail }: Pick<RepairState, 'plan' | 'detail'>, withFinish = false): RoundStanding[] => roundStandings(withFinish ? everyRound(plan) : plan.rounds, detail.log); // prettier-ignore
 
+/** Whether all that is laid is down: before that there is nothing to finish, and what is read is the ground. */
+export const isLaid = (state: Pick<RepairState, 'plan' | 'detail'>): boolean =>
+  standingsOf(state).every(({ done }) => done);
+
 /** A round was kept from the air, where it has to be. */
 export function isClosed({ detail }: Pick<RepairState, 'detail'>, { round }: RoundStanding): boolean {
   const check = closedCheckOf(round);

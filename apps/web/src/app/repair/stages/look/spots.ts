@@ -171,9 +171,6 @@ const USUAL_STEP_MM = 60;
       min-height: 44px;
       padding: 10px 0;
     }
-    .wide {
-      grid-column: 1 / -1;
-    }
   `,
 })
 export class Spots extends Panel implements OnDestroy {

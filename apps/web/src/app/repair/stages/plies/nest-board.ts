@@ -123,9 +123,6 @@ const most = (materials: readonly { name: string; count: number }[]): string =>
       flex-direction: column;
       gap: 10px;
     }
-    .wide {
-      grid-column: 1 / -1;
-    }
     .roll {
       width: 100%;
       max-height: 420px;

@@ -47,12 +47,13 @@ export class SignOffStage extends StagePanel {
     ];
   });
   /** Conditions of the resin nobody has met, each with its place. */
-  private readonly unticked = computed((): Want[] =>
-    resinConditions(this.plan().resin).flatMap(
+  private readonly unticked = computed((): Want[] => {
+    const met = metByFinish(this.plan().finish, this.state().detail);
+    return resinConditions(this.plan().resin).flatMap(
       ({ id, text, atFinish }): Want[] =>
-      isTicked(this.state().detail, id) || metByFinish(this.plan().finish, this.state().detail).includes(id) ? [] : [{ text, ...(atFinish ? { stage: 'finish', part: 'looks' } : { stage: 'layup', part: 'before' }) }], // prettier-ignore
-    ),
-  );
+      isTicked(this.state().detail, id) || met.includes(id) ? [] : [{ text, ...(atFinish ? { stage: 'finish', part: 'looks' } : { stage: 'layup', part: 'before' }) }], // prettier-ignore
+    );
+  });
   readonly seal = computed(() => (this.sealed() ? (this.state().detail.seals.at(-1) ?? null) : null));
   readonly base = computed(() => `/api/repairs/${this.state().detail.id}`);
 

@@ -1,6 +1,8 @@
-import { isInside } from './inside.js';
+import type { Point } from './shape.js';
+import { liesWithin } from './vary.js';
 
 describe('whether a point lies within an outline', () => {
+  const isInside = (outline: readonly Point[], at: Point): boolean => liesWithin(at, [outline]);
   const square = [{ x: 0, y: 0 }, { x: 10, y: 0 }, { x: 10, y: 10 }, { x: 0, y: 10 }]; // prettier-ignore
   const bay = [{ x: 0, y: 0 }, { x: 10, y: 0 }, { x: 10, y: 10 }, { x: 5, y: 3 }, { x: 0, y: 10 }]; // prettier-ignore
 
