@@ -88,6 +88,11 @@ describe('the day sheet', () => {
     await open('2027-01-01');
     expect(text()).toContain('Nothing wants hands on this day.');
     expect(text()).toContain('not forecast');
+    expect(host().querySelector('.next')).toBeNull();
+    await take('2026-04-01');
+    host().querySelector<HTMLButtonElement>('.next')!.click();
+    await fixture.whenStable();
+    expect(lines().join()).toContain('Grind the taper.');
     await take('');
     expect(host().querySelector<HTMLInputElement>('#day')!.value).toBe(fixture.componentInstance.today);
   });

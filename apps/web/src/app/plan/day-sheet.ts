@@ -7,7 +7,7 @@ import { Header } from '../parts/header';
 import { dayText } from '../platform/when.pipe';
 import { clockText } from './scale';
 import { ShedPlanService } from './shed-plan.service';
-import { shedDay, spanOf } from './today';
+import { nextDayOfHands, shedDay, spanOf } from './today';
 import { TextInput } from '../parts/inputs';
 import { Clock } from '../platform/clock';
 
@@ -69,6 +69,11 @@ const DAY_MIN = 1440;
               : 'Nothing wants hands on this day.'
           }}
         </p>
+        @if (next(); as next) {
+          <button type="button" class="next no-print" (click)="day.set(next)">
+            Go to {{ nextTitle() }}, the next day with work
+          </button>
+        }
       }
       @if (ready().length > 0) {
         <section aria-label="By itself">
@@ -97,6 +102,10 @@ const DAY_MIN = 1440;
       display: flex;
       gap: 16px;
       align-items: end;
+    }
+    .next {
+      align-self: start;
+      min-height: 48px;
     }
     section {
       break-inside: avoid;
@@ -141,6 +150,10 @@ export class DaySheet {
   readonly title = computed(() => dayText(this.day()));
   private readonly midnight = computed(() => parseLocal(`${this.day()}T00:00`, 'day'));
   private readonly held = computed(() => shedDay(this.planner.steps(), this.day(), this.planner.people()));
+
+  /** Asked for only on a day without work. */
+  readonly next = computed(() => nextDayOfHands(this.planner.steps(), this.day()));
+  readonly nextTitle = computed(() => dayText(this.next() ?? ''));
 
   readonly list = computed(() =>
     this.held().people.map(({ personId, name, parts }) => ({

@@ -1,6 +1,6 @@
 import { parseLocal } from '@ashstep/core/plan';
 import { HANDS, plannedShed } from './planned.testing';
-import { countdown, shedDay, spanOf, spanText } from './today';
+import { countdown, nextDayOfHands, shedDay, spanOf, spanText } from './today';
 
 const min = (at: string): number => parseLocal(at, 'at');
 const NAMES = new Map<string, string>([[HANDS[0], 'Ilse Varga'], [HANDS[1], 'Tomas Quill']]); // prettier-ignore
@@ -36,6 +36,24 @@ describe('what a day holds', () => {
     expect(countdown({ ...part, planned: { ...part.planned, begun: true } }, min('2026-04-16T08:30'))).toBe('2 h left');
     expect(countdown({ ...part, planned: { ...part.planned, done: true } }, min('2026-04-16T11:00'))).toBe('done');
     expect(spanText(3 * 1440)).toBe('3 days');
+  });
+
+  it('finds the next day with work, over days without any', () => {
+    const wanting = steps.filter(({ step }) => step.kind === 'hands');
+    const days = wanting.map(({ task }) => task.startAt.slice(0, 10)).sort();
+    expect(nextDayOfHands(steps, '2026-04-01')).toBe(days[0]!);
+    for (let day = days[0]!, next: string | null = day; next; day = next) {
+      next = nextDayOfHands(steps, day);
+      if (!next) break;
+      expect(next > day).toBeTrue();
+      expect(shedDay(steps, next, NAMES).people).not.toEqual([]);
+      expect(days.filter((one) => one > day && one < next!)).toEqual([]);
+    }
+    const last = wanting
+      .map(({ task }) => task.endAt)
+      .sort()
+      .at(-1)!;
+    expect(nextDayOfHands(steps, last.slice(0, 10))).toBeNull();
   });
 
   it('says the other day where a step runs over midnight', () => {

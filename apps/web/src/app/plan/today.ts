@@ -1,4 +1,4 @@
-import { parseLocal } from '@ashstep/core/plan';
+import { formatLocal, parseLocal } from '@ashstep/core/plan';
 import { clockText, dayName } from './scale';
 import type { PlannedStep } from './shed-plan.service';
 
@@ -47,6 +47,15 @@ export function shedDay(steps: readonly PlannedStep[], day: string, names: Reado
       .filter(({ planned, toMin }) => planned.step.kind !== 'hands' && toMin <= from + DAY_MIN)
       .sort((a, b) => a.toMin - b.toMin),
   };
+}
+
+/** The first day after this one on which a step wants hands; null where none does. Days are "2026-04-16". */
+export function nextDayOfHands(steps: readonly PlannedStep[], day: string): string | null {
+  const midnight = parseLocal(`${day}T00:00`, 'day') + DAY_MIN;
+  const starts = steps
+    .filter(({ step, task }) => step.kind === 'hands' && parseLocal(task.endAt, 'endAt') > midnight)
+    .map(({ task }) => Math.max(midnight, parseLocal(task.startAt, 'startAt')));
+  return starts.length === 0 ? null : formatLocal(Math.min(...starts)).slice(0, 10);
 }
 
 /** "in 40 min", "25 min left", "1 h 10 min over". */
