@@ -55,6 +55,7 @@ function walk(way: Way, base: () => string): void {
       await browser.type('Tag, short', tag);
       await browser.type('Name', 'Journey skiff');
       await browser.type('Year built', '2001');
+      await browser.press('Boat');
       await browser.type('Where on it', 'Topsides, starboard');
       await browser.press('Open the job');
       await browser.sees('Visible damage');

@@ -22,6 +22,7 @@ describe('NewJob', () => {
   let job: NewJob;
 
   beforeEach(async () => {
+    localStorage.clear();
     TestBed.configureTestingModule({
       providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
     });
@@ -43,8 +44,7 @@ describe('NewJob', () => {
 
   it('opens a repair on a known craft and goes to it', () => {
     const go = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
-    job.craftId.set(CRAFT.id);
-    job.title.set('  Stem ');
+    job.put({ craftId: CRAFT.id, title: '  Stem ' });
     open();
     const request = http.expectOne('/api/repairs');
     expect(request.request.body).toEqual({ id: jasmine.any(String), craftId: CRAFT.id, title: 'Stem' });
@@ -53,25 +53,35 @@ describe('NewJob', () => {
   });
 
   it('adds a new craft first, and refuses a year that is none', () => {
-    job.craftId.set(job.new);
-    job.title.set('Stem');
-    job.tag.set('NB-1');
-    job.name.set('New boat');
-    job.year.set('twelve');
+    job.put({ craftId: job.new, title: 'Stem', tag: 'NB-1', name: 'New boat', year: 'twelve' });
     open();
     expect(job.errors()['year']).toContain('Four figures');
-    job.year.set('2012');
+    expect(job.errors()['kind']).toContain('Say what kind');
+    job.put({ year: '2012', kind: 'paddle' });
+    expect(job.errors()).toEqual({});
     open();
     const craft = http.expectOne('/api/craft');
-    expect(craft.request.body).toEqual(jasmine.objectContaining({ tag: 'NB-1', year: 2012 }));
+    expect(craft.request.body).toEqual(jasmine.objectContaining({ tag: 'NB-1', year: 2012, kind: 'paddle' }));
     craft.flush({});
     expect(http.expectOne('/api/repairs').request.body.craftId).toBe(craft.request.body.id);
   });
 
+  it('has what was typed again after the page was left, until the job is open', async () => {
+    job.put({ craftId: job.new, title: 'Stem', tag: 'NB-1', name: 'New boat', kind: 'board' });
+    await fixture.whenStable();
+    const again = TestBed.createComponent(NewJob);
+    expect(again.componentInstance.said()).toEqual(job.said());
+    again.destroy();
+    spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
+    open();
+    http.expectOne(({ method }) => method === 'POST').flush({});
+    http.expectOne('/api/repairs').flush({ id: 'r9' });
+    await fixture.whenStable();
+    expect(TestBed.createComponent(NewJob).componentInstance.said().title).toBe('');
+  });
+
   it('shows what the server refuses at its field and keeps what was typed; trying again sends the same ids', async () => {
-    job.craftId.set(job.new);
-    job.title.set('Stem');
-    job.tag.set('PL-2');
+    job.put({ craftId: job.new, title: 'Stem', tag: 'PL-2', kind: 'boat' });
     open();
     const first = http.expectOne('/api/craft');
     first.flush(
@@ -87,7 +97,7 @@ describe('NewJob', () => {
     );
     await fixture.whenStable();
     expect(job.errors()['name']).toBe('This is still missing.');
-    expect(job.tag()).toBe('PL-2');
+    expect(job.said().tag).toBe('PL-2');
     open();
     expect(http.expectOne('/api/craft').request.body.id).toBe(first.request.body.id);
   });

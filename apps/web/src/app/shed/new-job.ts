@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
-import type { Craft, Problem, RepairDetail } from '@ashstep/contract';
-import { concatMap, of } from 'rxjs';
+import type { Craft, CraftBody, Problem, RepairDetail } from '@ashstep/contract';
+import { type Observable, concatMap, of } from 'rxjs';
+import { draft } from '../outbox/draft';
 import { ChoiceField, optionsOf } from '../parts/choice-field';
 import { Header } from '../parts/header';
 import { CRAFT_KINDS, NewCraft } from '../parts/new-craft';
@@ -10,6 +11,12 @@ import { Api, ApiError } from '../platform/api';
 import { PickSelect, TextInput } from '../parts/inputs';
 
 const NEW = 'new';
+
+/** What was said on the page; kept on this device until the job is open. */
+interface Said extends Record<'craftId' | 'tag' | 'name' | 'year' | 'construction' | 'notes' | 'title', string> {
+  kind: CraftBody['kind'] | null;
+}
+const NOTHING: Said = { craftId: '', tag: '', name: '', year: '', kind: null, construction: '', notes: '', title: '' };
 
 @Component({
   selector: 'ash-new-job',
@@ -22,53 +29,63 @@ const NEW = 'new';
       <form (submit)="open($event)">
         <div class="field" [class.wrong]="errors()['craftId']">
           <label for="craft">Craft</label>
-          <select id="craft" (chosen)="craftId.set($event)">
-            <option value="" [selected]="craftId() === ''">Pick one</option>
+          <select id="craft" (chosen)="put({ craftId: $event })">
+            <option value="" [selected]="said().craftId === ''">Pick one</option>
             @for (craft of crafts(); track craft.id) {
-              <option [value]="craft.id" [selected]="craftId() === craft.id">
+              <option [value]="craft.id" [selected]="said().craftId === craft.id">
                 {{ craft.tag }}, {{ craft.name }} ({{ craft.repairs }} {{ craft.repairs === 1 ? 'repair' : 'repairs' }})
               </option>
             }
-            <option [value]="new" [selected]="craftId() === new">A craft not listed yet</option>
+            <option [value]="new" [selected]="said().craftId === new">A craft not listed yet</option>
           </select>
           @if (errors()['craftId']; as message) {
             <span class="error">{{ message }}</span>
           }
         </div>
-        @if (craftId() === new) {
+        @if (said().craftId === new) {
           <fieldset>
             <legend>New craft</legend>
             <div class="fields">
               <div class="field" [class.wrong]="errors()['tag']">
                 <label for="tag">Tag, short</label
-                ><input id="tag" maxlength="24" [value]="tag()" (typed)="tag.set($event)" />
+                ><input id="tag" maxlength="24" [value]="said().tag" (typed)="put({ tag: $event })" />
                 @if (errors()['tag']; as m) {
                   <span class="error">{{ m }}</span>
                 }
               </div>
               <div class="field" [class.wrong]="errors()['name']">
                 <label for="name">Name</label
-                ><input id="name" maxlength="120" [value]="name()" (typed)="name.set($event)" />
+                ><input id="name" maxlength="120" [value]="said().name" (typed)="put({ name: $event })" />
                 @if (errors()['name']; as m) {
                   <span class="error">{{ m }}</span>
                 }
               </div>
               <div class="field" [class.wrong]="errors()['year']">
                 <label for="year">Year built</label
-                ><input id="year" inputmode="numeric" [value]="year()" (typed)="year.set($event)" />
+                ><input id="year" inputmode="numeric" [value]="said().year" (typed)="put({ year: $event })" />
                 @if (errors()['year']; as m) {
                   <span class="error">{{ m }}</span>
                 }
               </div>
             </div>
-            <ash-choice label="Kind" [options]="kinds" [value]="kind()" (pick)="kind.set($event)" />
+            <div class="field" [class.wrong]="errors()['kind']">
+              <ash-choice label="Kind" [options]="kinds" [value]="said().kind" (pick)="put({ kind: $event })" />
+              @if (errors()['kind']; as m) {
+                <span class="error">{{ m }}</span>
+              }
+            </div>
             <div class="field">
               <label for="construction">Construction, as far as known</label
-              ><input id="construction" maxlength="200" [value]="construction()" (typed)="construction.set($event)" />
+              ><input
+                id="construction"
+                maxlength="200"
+                [value]="said().construction"
+                (typed)="put({ construction: $event })"
+              />
             </div>
             <div class="field">
               <label for="notes">Builder’s notes</label
-              ><textarea id="notes" rows="2" [value]="notes()" (typed)="notes.set($event)"></textarea>
+              ><textarea id="notes" rows="2" [value]="said().notes" (typed)="put({ notes: $event })"></textarea>
             </div>
           </fieldset>
         }
@@ -78,8 +95,8 @@ const NEW = 'new';
             id="title"
             maxlength="160"
             placeholder="Hull bottom, port, frame 4"
-            [value]="title()"
-            (typed)="title.set($event)"
+            [value]="said().title"
+            (typed)="put({ title: $event })"
           />
           @if (errors()['title']; as message) {
             <span class="error">{{ message }}</span>
@@ -119,14 +136,7 @@ export class NewJob {
   readonly crafts = toSignal(this.api.get<Craft[]>('/craft'), { initialValue: [] });
   readonly kinds = optionsOf(CRAFT_KINDS);
   readonly new = NEW;
-  readonly craftId = signal('');
-  readonly tag = signal('');
-  readonly name = signal('');
-  readonly year = signal('');
-  readonly kind = signal<keyof typeof CRAFT_KINDS>('boat');
-  readonly construction = signal('');
-  readonly notes = signal('');
-  readonly title = signal('');
+  readonly said = draft<Said>('new-job', signal(''), NOTHING);
   readonly busy = signal(false);
   readonly problem = signal<Problem | null>(null);
   readonly errors = computed<Record<string, string>>(() => ({
@@ -137,33 +147,43 @@ export class NewJob {
   private readonly repairId = crypto.randomUUID();
   private readonly newCraft = new NewCraft();
 
+  put(part: Partial<Said>): void {
+    this.problem.set(null);
+    this.missing.update((missing) => Object.fromEntries(Object.entries(missing).filter(([key]) => !(key in part))));
+    this.said.update((said) => ({ ...said, ...part }));
+  }
+
   open(event: Event): void {
     event.preventDefault();
-    const isNew = this.craftId() === NEW;
-    const year = this.year().trim();
+    const said = this.said();
+    const isNew = said.craftId === NEW;
+    const [title, year] = [said.title.trim(), said.year.trim()];
     this.missing.set({
-      ...(this.craftId() === '' ? { craftId: 'Pick the craft first.' } : {}),
-      ...(this.title().trim() === '' ? { title: 'Say where on the craft.' } : {}),
+      ...(said.craftId === '' ? { craftId: 'Pick the craft first.' } : {}),
+      ...(title === '' ? { title: 'Say where on the craft.' } : {}),
+      ...(isNew && said.kind === null ? { kind: 'Say what kind of craft it is.' } : {}),
       ...(isNew && year !== '' && !/^\d{4}$/.test(year) ? { year: 'Four figures, like 2014, or leave it empty.' } : {}),
     });
     if (Object.keys(this.missing()).length > 0) return;
-    const typed = {
-      tag: this.tag().trim(),
-      name: this.name().trim(),
-      kind: this.kind(),
-      year: year === '' ? null : Number(year),
-      construction: this.construction(),
-      notes: this.notes(),
-    };
+    const craft = (kind: CraftBody['kind']): Observable<string> =>
+      this.newCraft.add({
+        tag: said.tag.trim(),
+        name: said.name.trim(),
+        kind,
+        year: year === '' ? null : Number(year),
+        construction: said.construction,
+        notes: said.notes,
+      });
     this.busy.set(true);
-    (isNew ? this.newCraft.add(typed) : of(this.craftId()))
+    (isNew && said.kind ? craft(said.kind) : of(said.craftId))
       .pipe(
-        concatMap((craftId) =>
-          this.api.send<RepairDetail>('POST', '/repairs', { id: this.repairId, craftId, title: this.title().trim() }),
-        ),
+        concatMap((craftId) => this.api.send<RepairDetail>('POST', '/repairs', { id: this.repairId, craftId, title })),
       )
       .subscribe({
-        next: (repair) => void this.router.navigate(['/repair', repair.id, 'look']),
+        next: (repair) => {
+          this.said.set(NOTHING);
+          void this.router.navigate(['/repair', repair.id, 'look']);
+        },
         error: (error: unknown) => {
           this.busy.set(false);
           if (error instanceof ApiError) this.problem.set(error.problem);
