@@ -79,8 +79,13 @@ function walk(way: Way, base: () => string): void {
       await browser.type('Diameter', '100');
       await browser.sees('120 × 120 mm');
       await browser.part('Place and service');
+      await browser.sees('Not said yet: waterline, finish, reach, service of the area');
+      await browser.press('Above');
+      await browser.press('Gel coat');
+      await browser.press('One face');
       await browser.press('Lightly loaded');
       await browser.press('General');
+      await browser.press('Through');
       await browser.press('Mapped, on to the laminate');
     },
     180_000,

@@ -139,7 +139,13 @@ describe('a job of several rounds', () => {
     await browser.part('Place and service');
     // Where it is was said when the job was opened.
     expect(await (await browser.field('Where on the craft')).getAttribute('value')).toBe('Bilge, port, frame 2');
+    await browser.press('Below');
+    await browser.press('Gel coat');
     await browser.press('Both faces');
+    await browser.press('General');
+    await browser.press('Through');
+    await browser.part('Outline');
+    await browser.type('Diameter', '80');
     await browser.press('Mapped, on to the laminate');
     await browser.type('Measured thickness', '5');
     await browser.part('Which resin is in it');

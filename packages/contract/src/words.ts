@@ -3,6 +3,7 @@ import { SYMPTOMS } from '@ashstep/core/diagnosis';
 import { ONTO_NAMES } from './round-words.js';
 import type { AirFault } from '@ashstep/core/air';
 import type { CoreErrorCode, Remark } from '@ashstep/core/errors';
+import type { Unsaid } from '@ashstep/core/repair';
 import type { GrindAdvice } from '@ashstep/core/taper';
 
 type Params = Readonly<Record<string, string | number>>;
@@ -599,6 +600,19 @@ export const SERVICE_NAMES = {
 } as const;
 export const WATERLINE_NAMES = { above: 'Above', below: 'Below', spans: 'Spans it' } as const;
 export const FINISH_NAMES = { gelcoat: 'Gel coat', paint: 'Paint', bare: 'Clear or bare' } as const;
+/** What of a job a look at the craft tells. */
+const UNSAID_NAMES: Readonly<Record<Unsaid, string>> = {
+  shape: 'outline',
+  depth: 'depth',
+  waterline: 'waterline',
+  finish: 'finish',
+  access: 'reach',
+  service: 'service of the area',
+};
+
+/** "Not said yet: finish, reach" */
+export const unsaidWords = (fields: readonly Unsaid[]): string =>
+  `Not said yet: ${fields.map((field) => UNSAID_NAMES[field]).join(', ')}`;
 export const STAGE_NAMES = {
   look: 'Look & map',
   laminate: 'Laminate',

@@ -28,6 +28,10 @@ describe('acceptance', () => {
       await saveSection(tech, repair, 'laminate', { thicknessMm: 4, clueIds: ['styrene-smell', 'tint-green-blue'] })
     ).body;
     repair = (await saveSection(tech, repair, 'resin', { systemId: 'epoxy-slow' })).body;
+    expect(await reason(repair.id)).toContain('Not said yet: outline, depth, waterline');
+    repair = (await saveSection(tech, repair, 'damage', {})).body;
+    expect(await reason(repair.id)).toContain('Not said yet: waterline, finish, reach, service of the area');
+    repair = (await saveSection(tech, repair, 'place', {})).body;
     expect(await reason(repair.id)).toContain('no reason written down');
     repair = (
       await saveSection(tech, repair, 'resin', { systemId: 'epoxy-slow', overrideReason: 'Only epoxy in the shed.' })

@@ -4,6 +4,7 @@ import {
   type RepairDetail,
   type ResultBody,
   type RoundStanding,
+  STAGE_NAMES,
   type UpdateRework,
   hardFrom,
   metByFinish,
@@ -11,6 +12,7 @@ import {
   remarkWords,
   roundName,
   roundStandings,
+  unsaidWords,
   workStandings,
 } from '@ashstep/contract';
 import { requireEntry } from '@ashstep/core/errors';
@@ -23,7 +25,7 @@ import {
   judgesWork,
   preparationChecks,
 } from '@ashstep/core/inspection';
-import { type PlannedRound, type RepairPlan, closedCheckOf, resinConditions } from '@ashstep/core/repair';
+import { type PlannedRound, type RepairPlan, closedCheckOf, resinConditions, unsaidOf } from '@ashstep/core/repair';
 import { shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
@@ -136,6 +138,8 @@ async function whatIsMissing(repair: RepairRow, results: RepairDetail['results']
   if (plan.severity.needsReason) return 'The severity was set against the findings and has no reason written down.';
   if (plan.problems.length > 0 || !plan.resin?.chosen)
     return 'The plan is not finished: open the stages above that have no tick.';
+  const unsaid = unsaidOf(repair.inputs);
+  if (unsaid.length > 0) return `${unsaidWords(unsaid)}. Look at it on ${STAGE_NAMES.look}.`;
   if (plan.resin.needsReason && repair.inputs.resin.overrideReason.trim() === '')
     return 'The resin goes against the recommendation and has no reason written down.';
   const done = new Set([...repair.checks.filter((mark) => mark.done).map((mark) => mark.checkId), ...metByFinish(plan.finish, repair)]); // prettier-ignore

@@ -16,7 +16,7 @@ import { deltaE00 } from '@ashstep/core/colour';
 import { attempt } from '@ashstep/core/errors';
 import { COUNTS } from '@ashstep/core/limits';
 import { STAGES } from '@ashstep/core/hazards';
-import { type AirRead, NEW_REPAIR, type RepairInputs, isFresh } from '@ashstep/core/repair';
+import { type AirRead, NEW_REPAIR, type RepairInputs, isFresh, nothingSaid } from '@ashstep/core/repair';
 import { smallInputs } from '@ashstep/core/small';
 import { certainEnough, priorOfYear, resinEvidence } from '@ashstep/core/resin';
 import { shop } from '../people/service.js';
@@ -189,7 +189,7 @@ export async function openRepair(
       days: { ...NEW_REPAIR.days, ...hours, rates },
       air: { readings: await airInShed(client, body.id, now), expected: null },
     };
-    const inputs = body.small ? withFigures(opened, body.small, now) : opened;
+    const inputs = body.small ? withFigures(opened, body.small, now) : nothingSaid(opened);
     const made = await client.query(sql.insert, [
       body.id,
       body.craftId,

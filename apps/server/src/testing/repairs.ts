@@ -56,6 +56,8 @@ export const startEntry = (agoMin = 0): Extract<LogEntryBody, { kind: 'start' }>
 });
 
 const PLANNED: Sections = {
+  damage: {},
+  place: {},
   laminate: { thicknessMm: 4, clueIds: ['styrene-smell', 'tint-green-blue'] },
   resin: { systemId: 'polyester' },
   days: { startAt: '2026-04-16T08:00' },

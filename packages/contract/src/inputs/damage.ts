@@ -1,4 +1,5 @@
 import { COUNTS, LIMITS } from '@ashstep/core/limits';
+import { UNSAID_DAMAGE } from '@ashstep/core/repair';
 import { SPOT_KINDS, type Spot } from '@ashstep/core/spots';
 import { WAYS_OUT } from '@ashstep/core/taper';
 import * as z from 'zod';
@@ -41,4 +42,5 @@ export const damage = z.strictObject({
     )
     .max(COUNTS.neighbours),
   notes: note,
+  unsaid: z.array(z.enum(UNSAID_DAMAGE)).max(UNSAID_DAMAGE.length).optional(),
 });

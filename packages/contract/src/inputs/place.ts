@@ -1,3 +1,4 @@
+import { UNSAID_PLACE } from '@ashstep/core/repair';
 import * as z from 'zod';
 
 /** Where the damage is and what the repair has to bear. */
@@ -11,4 +12,5 @@ export const place = z.strictObject({
   specialService: z.enum(['none', 'drinking-water', 'fuel', 'heat', 'fire', 'food']),
   certified: z.boolean(),
   likeForLike: z.boolean(),
+  unsaid: z.array(z.enum(UNSAID_PLACE)).max(UNSAID_PLACE.length).optional(),
 });

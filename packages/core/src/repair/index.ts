@@ -31,6 +31,7 @@ export { type Measured, measuring, mixedG, smallPotG } from './stages/measured.j
 export * from './batch-error.js';
 export * from './materials.js';
 export * from './joint-steps.js';
+export * from './unsaid.js';
 export * from './sides.js';
 export * from './cut.js';
 export * from './grind.js';

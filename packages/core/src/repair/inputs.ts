@@ -32,6 +32,7 @@ import type { AddedRound, ClosingWay } from './added-round.js';
 import type { GraveStructure, Severity } from './severities.js';
 import { type FinishInputs, NO_FINISH } from './finish-inputs.js';
 import { NOT_SMALL, type SmallJob } from './small-job.js';
+import type { UnsaidDamage, UnsaidPlace } from './unsaid.js';
 
 /** An edge, fitting or structure near the damage, as a straight line in plan co-ordinates. */
 export interface Neighbour {
@@ -86,6 +87,8 @@ export interface RepairInputs {
     specialService: 'none' | 'drinking-water' | 'fuel' | 'heat' | 'fire' | 'food';
     certified: boolean;
     likeForLike: boolean;
+    /** What nobody has said of it yet: what stands there is no reading. */
+    unsaid?: readonly UnsaidPlace[] | undefined;
   };
   damage: {
     /** What is the matter with the main place. */
@@ -103,6 +106,8 @@ export interface RepairInputs {
     spots: readonly Spot[];
     neighbours: readonly Neighbour[];
     notes: string;
+    /** What nobody has said of it yet: what stands there is no reading. */
+    unsaid?: readonly UnsaidDamage[] | undefined;
   };
   severity: {
     /** The item is in two, or an edge, tip or rail is missing. */

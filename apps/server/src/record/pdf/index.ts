@@ -13,6 +13,7 @@ import {
   SEVERITY_NAMES,
   VERDICT_NAMES,
   WATERLINE_NAMES,
+  unsaidWords,
   WHY_WORDS,
   doneWords,
   roundName,
@@ -26,7 +27,7 @@ import {
 } from '@ashstep/contract';
 import { type OffsetMeasures, measureOffset } from '@ashstep/core/geometry';
 import { INSPECTION_CHECKS, PREPARATION_CHECKS } from '@ashstep/core/inspection';
-import { CALCULATION_VERSION, type RepairPlan, planRepair } from '@ashstep/core/repair';
+import { CALCULATION_VERSION, type RepairPlan, planRepair, unsaidOf } from '@ashstep/core/repair';
 import { crackLength, surveyed, wettestByDay } from '@ashstep/core/survey';
 import { faired } from './faired.js';
 import { drawRepair } from './drawings.js';
@@ -115,6 +116,8 @@ function about(sheet: Sheet, { craft, inputs, technician }: RecordBody, plan: Re
     ['Damage', plan.damage ? `${sizeOf(plan.damage.visible)}, ${depth}${asItShowed(survey)}` : depth],
     ['Cut-out', plan.damage ? `${sizeOf(plan.damage.cut)}, margin ${mm(damage.marginMm)}` : '–'],
   ]);
+  const unsaid = unsaidOf(inputs);
+  if (unsaid.length > 0) sheet.line(`${unsaidWords(unsaid)}. What stands there is only something to plan with.`);
   if (damage.notes) sheet.line(damage.notes);
 }
 

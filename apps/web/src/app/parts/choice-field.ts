@@ -33,7 +33,8 @@ let nextId = 0;
 export class ChoiceField<T> {
   readonly label = input.required<string>();
   readonly options = input.required<readonly Option<T>[]>();
-  readonly value = input.required<T>();
+  /** Null while none has been taken. */
+  readonly value = input.required<T | null>();
   readonly disabled = input(false);
   readonly pick = output<T>();
   readonly name = `c${nextId++}`;

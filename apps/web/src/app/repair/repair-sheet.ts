@@ -1,3 +1,4 @@
+import type { RepairInputs } from '@ashstep/core/repair';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -105,6 +106,12 @@ export class RepairSheet {
       // Where it is the one that is wanted it is told; the others are asked for again when they are.
       this.missing.set(id);
     }
+  }
+
+  /** "Above the waterline." Nothing where nobody has said it, and of a vehicle. */
+  waterline({ waterline, craftKind, unsaid }: RepairInputs['place']): string {
+    if (craftKind === 'vehicle' || unsaid?.includes('waterline')) return '';
+    return { above: 'Above the waterline.', below: 'Below the waterline.', spans: 'Spans the waterline.' }[waterline];
   }
 
   /** Moves one place of the mark that is chosen; a drag is drawn to the points near it. */

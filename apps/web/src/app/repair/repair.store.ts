@@ -12,7 +12,7 @@ import type {
 import { STAGE_NAMES, changesBetween, errorWords, insistOn, sectionNames } from '@ashstep/contract';
 import type { Shape } from '@ashstep/core/geometry';
 import { STAGES, type Stage } from '@ashstep/core/hazards';
-import { type RepairInputs, type RepairPlan, planRepair, stageOfSection } from '@ashstep/core/repair';
+import { type RepairInputs, type RepairPlan, planRepair, stageOfSection, withSaid } from '@ashstep/core/repair';
 import { BehaviorSubject, type Observable, Subject, catchError, filter, of, switchMap, tap, throttleTime } from 'rxjs';
 import type { Act } from '../outbox/act';
 import type { Command } from '../outbox/command';
@@ -131,7 +131,7 @@ export class RepairStore {
     const now = state.inputs[section];
     const patch = typeof change === 'function' ? change(now) : change;
     this.steps.note(section, now, this.clock.moment());
-    this.put(section, { ...now, ...patch });
+    this.put(section, withSaid(now, patch));
   }
 
   /** Sets a whole section, fields that fell away included. */

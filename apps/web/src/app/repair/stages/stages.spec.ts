@@ -28,6 +28,7 @@ import { FinishStage } from './finish/finish';
 import { LaminateStage } from './laminate/laminate';
 import { LayUpStage } from './layup/layup';
 import { LookStage } from './look/look';
+import { OutlinePanel } from './look/outline';
 import { MixStage } from './mix/mix';
 import { PliesStage } from './plies/plies';
 import { ResinStage } from './resin/resin';
@@ -171,6 +172,39 @@ describe('stage panels', () => {
   it('look: asks for the depth only of a part-depth damage', async () => {
     expect(text(await show(LookStage, stateOf()))).not.toContain('Depth of damage');
     expect(text(await show(LookStage, stateOf({ damage: { depth: 'part' } })))).toContain('Depth of damage');
+  });
+
+  it('look: what nobody has said is not shown as said, and keeps the stage open', async () => {
+    const unsaid = { damage: { unsaid: ['shape', 'depth'] }, place: { unsaid: ['finish', 'access'] } } as const;
+    const fixture = await show(LookStage, stateOf(unsaid));
+    expect(text(fixture)).toContain('not measured yet');
+    expect(text(fixture)).toContain('Measure the damage, or draw its outline');
+    expect(text(fixture)).toContain('Not said yet: finish, reach');
+    expect(text(fixture)).not.toContain('Mapped, on to the laminate');
+    expect((fixture.nativeElement as HTMLElement).querySelector('.decision input:checked')).toBeNull();
+    press(fixture, 'Through');
+    expect(intents.edit).toHaveBeenCalledWith('damage', { depth: 'through' });
+    expect(text(await show(LookStage, stateOf()))).toContain('Mapped, on to the laminate');
+  });
+
+  it('look: an outline of two sizes is measured once both are typed', async () => {
+    const shape = { kind: 'slot', lengthMm: 80, widthMm: 80, centreXMm: 0, centreYMm: 0, rotationDeg: 0 } as const;
+    const fixture = await show(OutlinePanel, stateOf({ damage: { shape, unsaid: ['shape'] } }));
+    const field = (label: string): HTMLInputElement =>
+      [...(fixture.nativeElement as HTMLElement).querySelectorAll('label')].find(
+        (one) => one.textContent!.trim().startsWith(label) && one.control instanceof HTMLInputElement,
+      )!.control as HTMLInputElement;
+    const enter = async (label: string, figure: string): Promise<void> => {
+      field(label).value = figure;
+      for (const kind of ['input', 'change', 'blur']) field(label).dispatchEvent(new Event(kind));
+      await fixture.whenStable();
+    };
+    const said = (): unknown => (intents.edit.calls.mostRecent().args as unknown as [string, { unsaid?: unknown }])[1].unsaid; // prettier-ignore
+    expect([field('Length').value, field('Width').value]).toEqual(['', '']);
+    await enter('Length', '90');
+    expect(said()).toEqual(['shape']);
+    await enter('Width', '80');
+    expect(said()).toBeUndefined();
   });
 
   it('look: a shape becomes a free outline of the same size, and comes back as a shape', async () => {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { unsaidWords } from '@ashstep/contract';
 import { type RepairInputs, isUncut } from '@ashstep/core/repair';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { TickInput } from '../../../parts/inputs';
@@ -8,6 +9,7 @@ import { GoBar } from '../go-bar';
 import { Headline } from '../headline';
 import { PartIndex } from '../part-index';
 import { StagePanel } from '../stage-panel';
+import type { Want } from '../wants';
 import { PARTS } from './parts';
 
 const WHY: Record<RepairInputs['damage']['depth'], string> = {
@@ -26,8 +28,20 @@ export class LookStage extends StagePanel {
   readonly parts = PARTS;
   readonly uncut = computed(() => isUncut(this.inputs()));
   readonly depths = optionsOf({ finish: 'Finish only', part: 'Some plies', through: 'Through' } as const);
+  /** Nobody has said how large it is: what is drawn is only something to begin with. */
+  readonly unmeasured = computed(() => this.inputs().damage.unsaid?.includes('shape') ?? false);
+  readonly depth = computed(() => (this.inputs().damage.unsaid?.includes('depth') ? null : this.inputs().damage.depth));
+  readonly wants = computed((): Want[] => {
+    const place = this.inputs().place.unsaid ?? [];
+    return [
+      ...(this.unmeasured() ? [{ stage: 'look' as const, part: 'outline', text: 'Measure the damage, or draw its outline' }] : []), // prettier-ignore
+      ...(this.depth() === null ? [{ stage: 'look' as const, text: 'Say how deep it goes' }] : []),
+      ...(place.length > 0 ? [{ stage: 'look' as const, part: 'place', text: unsaidWords(place) }] : []),
+    ];
+  });
   readonly why = computed(() => {
-    const { depth } = this.inputs().damage;
+    const depth = this.depth();
+    if (!depth) return '';
     return depth !== 'finish' && this.uncut()
       ? 'Nothing is cut out: the outline is the area that is worked on.'
       : WHY[depth];

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
 import { type Point, type Shape, type ShapeKind, handOutline, outlinePoints } from '@ashstep/core/geometry';
 import { type RepairInputs, isUncut } from '@ashstep/core/repair';
 import { addPoint, dropPoint, movePoint, possible } from '../../../drawing/handles';
@@ -14,6 +14,8 @@ export const SHAPE_NAMES: Record<ShapeKind, string> = {
   roundedRectangle: 'Rounded box',
   polygon: 'Free',
 };
+const SIZES = ['diameterMm', 'lengthMm', 'widthMm'] as const;
+type Size = (typeof SIZES)[number];
 /** Corners a shape gets when it becomes a free outline. */
 const FREE_CORNERS = 16;
 
@@ -30,12 +32,30 @@ export class OutlinePanel extends Panel {
   readonly shapes = optionsOf(SHAPE_NAMES);
   readonly shapeKind = computed((): ShapeKind => this.inputs().damage.shape.kind);
 
+  private readonly unmeasured = computed(() => this.inputs().damage.unsaid?.includes('shape') ?? false);
+  /** Sizes typed while not all of them are. */
+  private readonly typed = signal<ReadonlySet<string>>(new Set());
+
   setDamage(patch: SectionEdit<RepairInputs['damage']>): void {
     this.store.edit('damage', patch);
   }
 
+  /** A size as it was measured; none where only the start of a new job stands there. */
+  measured(mm: number, size: Size): number | null {
+    return this.unmeasured() && !this.typed().has(size) ? null : mm;
+  }
+
   setShape(patch: Record<string, number | null>): void {
-    this.setDamage({ shape: { ...this.inputs().damage.shape, ...patch } as Shape });
+    const shape = { ...this.inputs().damage.shape, ...patch } as Shape;
+    this.typed.update((before) => new Set([...before, ...Object.keys(patch)]));
+    const all = SIZES.every((size) => !(size in shape) || this.typed().has(size));
+    this.setDamage(all ? { shape } : this.unsaid(shape));
+  }
+
+  /** An outline of which not every size was measured. */
+  private unsaid(shape: Shape): Partial<RepairInputs['damage']> {
+    const { unsaid } = this.inputs().damage;
+    return unsaid ? { shape, unsaid } : { shape };
   }
 
   /** Another kind of outline of about the same size in the same place. */
@@ -59,7 +79,7 @@ export class OutlinePanel extends Panel {
         ...where,
       },
     };
-    this.setDamage({ shape: possible(made[kind]) });
+    this.setDamage(this.unsaid(possible(made[kind])));
   }
 
   setPoint(index: number, patch: Partial<Point>): void {

@@ -7,7 +7,7 @@ export const LOOK: StagePage = {
   settled: ({ plan, inputs }, { length }) =>
     inputs.damage.spots.length > 0
       ? `${inputs.damage.spots.length + 1} spots, ${inputs.damage.depth}`
-      : plan.damage
+      : plan.damage && !inputs.damage.unsaid
         ? `${length(plan.damage.visible.lengthMm)} × ${length(plan.damage.visible.widthMm)}, ${inputs.damage.depth}`
         : '',
   open: () => import('./look').then((m) => m.LookStage),

@@ -1,4 +1,4 @@
-import { FINISH_NAMES, SEVERITY_NAMES, SPOT_KIND_NAMES } from '@ashstep/contract';
+import { FINISH_NAMES, SEVERITY_NAMES, SPOT_KIND_NAMES, unsaidWords } from '@ashstep/contract';
 import { wettestByDay } from '@ashstep/core/survey';
 import { DryingLog } from '../../../survey/drying-log';
 import { Found } from '../../../survey/found';
@@ -27,6 +27,7 @@ export const PARTS: readonly StagePart[] = [
     id: 'outline',
     name: PART_NAMES.look.outline,
     panels: [OutlinePanel, { panel: Found, when: broken }],
+    wants: ({ inputs }) => (inputs.damage.unsaid?.includes('shape') ? 'Not measured yet' : null),
     line: ({ inputs: { damage, survey } }, { inUnits }) =>
       `${SHAPE_NAMES[damage.shape.kind].toLowerCase()}${damage.shape.kind === 'polygon' ? `, ${damage.shape.points.length} points` : ''}, margin ${inUnits(damage.marginMm, 'length')}${survey.expected ? ', mapped again' : ''}`,
     fields: ['damage.shape', 'damage.marginMm', 'damage.minCornerRadiusMm'],
@@ -42,7 +43,7 @@ export const PARTS: readonly StagePart[] = [
     id: 'severity',
     name: PART_NAMES.look.severity,
     panels: [Severity],
-    line: ({ plan }) => SEVERITY_NAMES[plan.severity.taken].toLowerCase(),
+    line: ({ plan, inputs }) => (inputs.damage.unsaid?.includes('depth') ? 'once its depth is said' : SEVERITY_NAMES[plan.severity.taken].toLowerCase()), // prettier-ignore
     wants: ({ plan: { severity, holds } }) =>
       severity.needsReason
         ? `Write why it is not ${SEVERITY_NAMES[severity.proposed].toLowerCase()}`
@@ -55,6 +56,7 @@ export const PARTS: readonly StagePart[] = [
     name: PART_NAMES.look.place,
     panels: [Place],
     fields: ['place'],
+    wants: ({ inputs: { place } }) => (place.unsaid ? unsaidWords(place.unsaid) : null),
     line: ({ inputs: { place } }) => `${place.where || 'not said where'}, ${FINISH_NAMES[place.finish].toLowerCase()}`,
   },
   {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
-import { metByFinish, workStandings } from '@ashstep/contract';
-import { resinConditions } from '@ashstep/core/repair';
+import { metByFinish, unsaidWords, workStandings } from '@ashstep/contract';
+import { resinConditions, unsaidOf } from '@ashstep/core/repair';
 import { draft } from '../../../outbox/draft';
 import { TextInput } from '../../../parts/inputs';
 import { WhenPipe } from '../../../platform/when.pipe';
@@ -37,7 +37,9 @@ export class SignOffStage extends StagePanel {
     const rework = this.openRework();
     const unfinished = workStandings(this.plan().finish, this.state().detail).filter(({ done }) => !done).length;
     const { resin, severity } = this.plan();
+    const unsaid = unsaidOf(this.inputs());
     return [
+      ...(unsaid.length > 0 ? [{ stage: 'look' as const, text: unsaidWords(unsaid) }] : []),
       ...(severity.needsReason ? [{ stage: 'look' as const, text: 'Write down why the severity was set so' }] : []),
       ...(resin?.needsReason && this.inputs().resin.overrideReason.trim() === '' ? [{ stage: 'resin' as const, text: 'Write down why this resin' }] : []), // prettier-ignore
       ...this.unticked(),

@@ -1,0 +1,23 @@
+import { NEW_REPAIR } from './inputs.js';
+import { nothingSaid, unsaidOf, withSaid } from './unsaid.js';
+
+describe('what nobody has said of a job', () => {
+  it('is all that only a look at the craft tells, and of a vehicle no waterline', () => {
+    const boat = nothingSaid(NEW_REPAIR);
+    expect(unsaidOf(boat)).toEqual(['shape', 'depth', 'waterline', 'finish', 'access', 'service']);
+    const van = nothingSaid({ ...NEW_REPAIR, place: { ...NEW_REPAIR.place, craftKind: 'vehicle' } });
+    expect(unsaidOf(van)).toEqual(['shape', 'depth', 'finish', 'access', 'service']);
+    expect(unsaidOf(NEW_REPAIR)).toEqual([]);
+  });
+
+  it('shrinks by what is said, even where that comes to what stood there, and by nothing else', () => {
+    const { damage } = nothingSaid(NEW_REPAIR);
+    const deep = withSaid(damage, { depth: 'through' });
+    expect([deep.depth, deep.unsaid]).toEqual(['through', ['shape']]);
+    expect(withSaid(deep, { notes: 'hit a bollard' }).unsaid).toEqual(['shape']);
+    expect(withSaid(deep, { shape: NEW_REPAIR.damage.shape, unsaid: ['shape'] }).unsaid).toEqual(['shape']);
+    const all = withSaid(deep, { shape: NEW_REPAIR.damage.shape });
+    expect(JSON.parse(JSON.stringify(all))).toEqual(NEW_REPAIR.damage);
+    expect('unsaid' in withSaid(NEW_REPAIR.damage, { depth: 'part' })).toBeFalse();
+  });
+});
