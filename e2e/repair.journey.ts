@@ -95,6 +95,8 @@ function walk(way: Way, base: () => string): void {
     'knows the laminate and names the resin with its doubt',
     async () => {
       await browser.type('Measured thickness', '4');
+      await browser.part('Finish and core');
+      await browser.choose('Core', 'None, solid');
       await browser.part('Which resin is in it');
       await browser.press('Bare resin tinted green');
       await browser.press('By smell');

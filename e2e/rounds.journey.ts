@@ -148,6 +148,8 @@ describe('a job of several rounds', () => {
     await browser.type('Diameter', '80');
     await browser.press('Mapped, on to the laminate');
     await browser.type('Measured thickness', '5');
+    await browser.part('Finish and core');
+    await browser.choose('Core', 'None, solid');
     await browser.part('Which resin is in it');
     await browser.press('By smell');
     await browser.press('Styrene smell when abraded');

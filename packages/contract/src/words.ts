@@ -608,6 +608,8 @@ const UNSAID_NAMES: Readonly<Record<Unsaid, string>> = {
   finish: 'finish',
   access: 'reach',
   service: 'service of the area',
+  core: 'core or solid',
+  coreThickness: 'core thickness',
 };
 
 /** "Not said yet: finish, reach" */

@@ -30,7 +30,7 @@ describe('acceptance', () => {
     repair = (await saveSection(tech, repair, 'resin', { systemId: 'epoxy-slow' })).body;
     expect(await reason(repair.id)).toContain('Not said yet: outline, depth, waterline');
     repair = (await saveSection(tech, repair, 'damage', {})).body;
-    expect(await reason(repair.id)).toContain('Not said yet: waterline, finish, reach, service of the area');
+    expect(await reason(repair.id)).toContain('Not said yet: waterline, finish, reach, service of the area.');
     repair = (await saveSection(tech, repair, 'place', {})).body;
     expect(await reason(repair.id)).toContain('no reason written down');
     repair = (

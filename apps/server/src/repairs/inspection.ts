@@ -4,7 +4,6 @@ import {
   type RepairDetail,
   type ResultBody,
   type RoundStanding,
-  STAGE_NAMES,
   type UpdateRework,
   hardFrom,
   metByFinish,
@@ -139,7 +138,7 @@ async function whatIsMissing(repair: RepairRow, results: RepairDetail['results']
   if (plan.problems.length > 0 || !plan.resin?.chosen)
     return 'The plan is not finished: open the stages above that have no tick.';
   const unsaid = unsaidOf(repair.inputs);
-  if (unsaid.length > 0) return `${unsaidWords(unsaid)}. Look at it on ${STAGE_NAMES.look}.`;
+  if (unsaid.length > 0) return `${unsaidWords(unsaid)}. Say it on the stages above.`;
   if (plan.resin.needsReason && repair.inputs.resin.overrideReason.trim() === '')
     return 'The resin goes against the recommendation and has no reason written down.';
   const done = new Set([...repair.checks.filter((mark) => mark.done).map((mark) => mark.checkId), ...metByFinish(plan.finish, repair)]); // prettier-ignore

@@ -27,12 +27,12 @@ describe('repairs', () => {
   });
 
   it('start from what the craft’s year says of its resin', async () => {
-    const opened = async (year: number | null): Promise<string> => {
+    const opened = async (year: number | null, kind = 'boat'): Promise<string> => {
       const craft = {
         id: randomUUID(),
         tag: randomUUID().slice(0, 12),
         name: 'Old launch',
-        kind: 'boat',
+        kind,
         year,
         construction: '',
         notes: '',
@@ -46,6 +46,7 @@ describe('repairs', () => {
       'volume-built',
       'volume-built',
     ]);
+    expect([await opened(2021, 'board'), await opened(1995, 'vehicle')]).toEqual(['open', 'volume-built-before-1998']);
   });
 
   it('save a section and write down what was changed', async () => {

@@ -18,7 +18,7 @@ import { COUNTS } from '@ashstep/core/limits';
 import { STAGES } from '@ashstep/core/hazards';
 import { type AirRead, NEW_REPAIR, type RepairInputs, isFresh, nothingSaid } from '@ashstep/core/repair';
 import { smallInputs } from '@ashstep/core/small';
-import { certainEnough, priorOfYear, resinEvidence } from '@ashstep/core/resin';
+import { certainEnough, priorOfCraft, resinEvidence } from '@ashstep/core/resin';
 import { shop } from '../people/service.js';
 import { laidByLog } from '../shop/laid.js';
 import { shedReading, shopSettings } from '../shop/service.js';
@@ -182,7 +182,7 @@ export async function openRepair(
       ...NEW_REPAIR,
       // Where on it is what the job is called by: it is not asked twice.
       place: { ...NEW_REPAIR.place, where: body.title, craftKind: craft.kind },
-      laminate: { ...NEW_REPAIR.laminate, priorId: priorOfYear(craft.year) },
+      laminate: { ...NEW_REPAIR.laminate, priorId: priorOfCraft(craft) },
       taper: { ...NEW_REPAIR.taper, ...(Object.keys(bond).length > 0 ? { bond } : {}) },
       stack: { ...NEW_REPAIR.stack, ...(onShelf.length > 0 ? { onShelf } : {}) },
       mix: { ...NEW_REPAIR.mix, tools, dropsPerMl, ...(Object.keys(layingLog).length > 0 ? { layingLog } : {}) },

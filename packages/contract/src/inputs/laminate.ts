@@ -1,5 +1,6 @@
 import { COUNTS, LIMITS } from '@ashstep/core/limits';
 import { CORES } from '@ashstep/core/material';
+import { UNSAID_LAMINATE } from '@ashstep/core/repair';
 import { CLUES, PRIORS } from '@ashstep/core/resin';
 import * as z from 'zod';
 import { coreMaterial } from '../materials.js';
@@ -45,4 +46,5 @@ export const laminate = z.strictObject({
     .max(COUNTS.zones)
     .optional(),
   pressedPanel: z.boolean(),
+  unsaid: z.array(z.enum(UNSAID_LAMINATE)).max(UNSAID_LAMINATE.length).optional(),
 });

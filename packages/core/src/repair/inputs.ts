@@ -32,7 +32,7 @@ import type { AddedRound, ClosingWay } from './added-round.js';
 import type { GraveStructure, Severity } from './severities.js';
 import { type FinishInputs, NO_FINISH } from './finish-inputs.js';
 import { NOT_SMALL, type SmallJob } from './small-job.js';
-import type { UnsaidDamage, UnsaidPlace } from './unsaid.js';
+import type { UnsaidDamage, UnsaidLaminate, UnsaidPlace } from './unsaid.js';
 
 /** An edge, fitting or structure near the damage, as a straight line in plan co-ordinates. */
 export interface Neighbour {
@@ -151,6 +151,8 @@ export interface RepairInputs {
     /** Gel coat or paint on the parent, mm. */
     finishThicknessMm: number;
     core: (CoreRef & { thicknessMm: number; reachable: boolean }) | null;
+    /** What nobody has said of it yet: what stands there is no reading. */
+    unsaid?: readonly UnsaidLaminate[] | undefined;
     priorId: string;
     /** What the shed's own finished repairs of this class turned out to be, counted; left out where the class alone is gone by. */
     shedCounts?: Likelihoods;

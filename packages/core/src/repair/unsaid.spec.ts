@@ -4,9 +4,11 @@ import { nothingSaid, unsaidOf, withSaid } from './unsaid.js';
 describe('what nobody has said of a job', () => {
   it('is all that only a look at the craft tells, and of a vehicle no waterline', () => {
     const boat = nothingSaid(NEW_REPAIR);
-    expect(unsaidOf(boat)).toEqual(['shape', 'depth', 'waterline', 'finish', 'access', 'service']);
+    expect(unsaidOf(boat)).toEqual(['shape', 'depth', 'waterline', 'finish', 'access', 'service', 'core']);
     const van = nothingSaid({ ...NEW_REPAIR, place: { ...NEW_REPAIR.place, craftKind: 'vehicle' } });
-    expect(unsaidOf(van)).toEqual(['shape', 'depth', 'finish', 'access', 'service']);
+    expect(unsaidOf(van)).toEqual(['shape', 'depth', 'finish', 'access', 'service', 'core']);
+    const nick = { ...boat, damage: withSaid(boat.damage, { depth: 'finish' }) };
+    expect(unsaidOf(nick)).toEqual(['shape', 'waterline', 'finish', 'access', 'service']);
     expect(unsaidOf(NEW_REPAIR)).toEqual([]);
   });
 

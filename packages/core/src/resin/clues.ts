@@ -46,9 +46,14 @@ export const PRIORS: readonly ClassPrior[] = [
 /** Volume-built craft of before this year were laid with the older, stronger polyesters. */
 const OLDER_BEFORE = 1998;
 
-/** The class a craft is taken for until somebody says otherwise, from its year. */
-export const priorOfYear = (year: number | null): string =>
-  year !== null && year < OLDER_BEFORE ? 'volume-built-before-1998' : 'volume-built';
+/** Of these kinds it goes by what is inside or how light they are, which nobody has said of a new job. */
+const NO_CLASS: readonly string[] = ['board', 'paddle', 'other'];
+
+/** The class a craft is taken for until somebody says otherwise, from its kind and year. */
+export const priorOfCraft = ({ kind, year }: { kind: string; year: number | null }): string => {
+  if (NO_CLASS.includes(kind)) return 'open';
+  return year !== null && year < OLDER_BEFORE ? 'volume-built-before-1998' : 'volume-built';
+};
 
 export type ClueGroup = 'history' | 'grind' | 'surface' | 'core' | 'smell' | 'shell';
 

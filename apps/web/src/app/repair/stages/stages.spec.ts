@@ -187,6 +187,22 @@ describe('stage panels', () => {
     expect(text(await show(LookStage, stateOf()))).toContain('Mapped, on to the laminate');
   });
 
+  it('laminate: whether there is a core is said, and how thick one is', async () => {
+    const known = { known: 'thickness', thicknessMm: 4 } as const;
+    const open = await show(LaminateStage, stateOf({ laminate: { ...known, unsaid: ['core'] } }));
+    expect(text(open)).toContain('Not said yet: core or solid');
+    expect(text(open)).not.toContain('Known well enough');
+    const select = (open.nativeElement as HTMLElement).querySelector<HTMLSelectElement>('#core')!;
+    select.value = 'eps';
+    select.dispatchEvent(new Event('change'));
+    const edit = intents.edit.calls.mostRecent().args as unknown as [string, Partial<RepairInputs['laminate']>];
+    expect(edit[1]).toEqual(jasmine.objectContaining({ core: jasmine.objectContaining({ coreId: 'eps' }), unsaid: ['coreThickness'] })); // prettier-ignore
+    select.value = '';
+    select.dispatchEvent(new Event('change'));
+    expect(intents.edit).toHaveBeenCalledWith('laminate', { core: null, unsaid: undefined });
+    expect(text(await show(LaminateStage, stateOf({ laminate: known })))).toContain('Known well enough');
+  });
+
   it('look: an outline of two sizes is measured once both are typed', async () => {
     const shape = { kind: 'slot', lengthMm: 80, widthMm: 80, centreXMm: 0, centreYMm: 0, rotationDeg: 0 } as const;
     const fixture = await show(OutlinePanel, stateOf({ damage: { shape, unsaid: ['shape'] } }));

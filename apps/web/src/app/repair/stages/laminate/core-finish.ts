@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { isOwn } from '@ashstep/contract';
-import type { RepairInputs } from '@ashstep/core/repair';
+import type { RepairInputs, UnsaidLaminate } from '@ashstep/core/repair';
 import { LibraryService } from '../../../library/library.service';
 import { PickSelect, TickInput } from '../../../parts/inputs';
 import { QuantityField } from '../../../parts/quantity-field';
@@ -25,7 +25,10 @@ import { Panel } from '../stage-panel';
       <div class="field">
         <label for="core">Core</label
         ><select id="core" (chosen)="core($event)">
-          <option value="" [selected]="!lam.core">None, solid</option>
+          @if (unsaid('core')) {
+            <option value="?" disabled selected>Not said yet</option>
+          }
+          <option value="" [selected]="!lam.core && !unsaid('core')">None, solid</option>
           @for (c of cores(); track c.id) {
             <option [value]="c.id" [selected]="lam.core?.coreId === c.id">{{ c.name }}</option>
           }
@@ -34,7 +37,7 @@ import { Panel } from '../stage-panel';
       @if (lam.core; as core) {
         <ash-quantity
           label="Core thickness"
-          [value]="core.thicknessMm"
+          [value]="unsaid('coreThickness') ? null : core.thicknessMm"
           (valueChange)="changeCore({ thicknessMm: $event! })"
           [error]="error('laminate.core.thicknessMm')"
         />
@@ -57,7 +60,22 @@ export class CoreFinish extends Panel {
 
   changeCore(patch: { thicknessMm?: number; reachable?: boolean }): void {
     const { core } = this.inputs().laminate;
-    if (core) this.edit({ core: { ...core, ...patch } });
+    if (!core) return;
+    const measured = patch.thicknessMm !== undefined;
+    this.edit({ core: { ...core, ...patch }, ...this.without(measured ? ['coreThickness'] : []) });
+  }
+
+  unsaid(field: UnsaidLaminate): boolean {
+    return this.inputs().laminate.unsaid?.includes(field) ?? false;
+  }
+
+  /** What is unsaid still once these are said, and what has come up by it. */
+  private without(
+    said: readonly UnsaidLaminate[],
+    more: readonly UnsaidLaminate[] = [],
+  ): Pick<RepairInputs['laminate'], 'unsaid'> {
+    const left = [...(this.inputs().laminate.unsaid ?? []).filter((field) => !said.includes(field)), ...more];
+    return { unsaid: left.length > 0 ? left : undefined };
   }
 
   core(coreId: string): void {
@@ -68,6 +86,9 @@ export class CoreFinish extends Panel {
         coreId === ''
           ? null
           : { coreId, ...(own ? { own } : {}), thicknessMm: old?.thicknessMm ?? 12, reachable: old?.reachable ?? true },
+      ...(coreId === ''
+        ? this.without(['core', 'coreThickness'])
+        : this.without(['core'], old ? [] : ['coreThickness'])),
     });
   }
 }

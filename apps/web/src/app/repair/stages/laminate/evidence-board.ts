@@ -6,6 +6,7 @@ import { catchError, map, of, switchMap } from 'rxjs';
 import { Api } from '../../../platform/api';
 import { COUNTS } from '@ashstep/core/limits';
 import type { ParentZone, RepairInputs } from '@ashstep/core/repair';
+import { counted } from '../counted';
 import { Panel } from '../stage-panel';
 import { PickSelect, TextInput, TickInput } from '../../../parts/inputs';
 
@@ -208,6 +209,9 @@ const NOT_SOUGHT: readonly string[] = ['styrene-smell', 'no-styrene-smell'];
       min-height: 44px;
       padding: 12px 0;
     }
+    .group summary b {
+      margin-right: 8px;
+    }
     .group fieldset {
       display: grid;
       grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
@@ -247,7 +251,8 @@ export class EvidenceBoard extends Panel {
         name: GROUPS[group],
         clues,
         first: group === FIRST_GROUP,
-        seen: seen.length > 0 ? seen.map(({ label }) => label).join('; ') : `${clues.length} clues, none seen`,
+        seen:
+          seen.length > 0 ? seen.map(({ label }) => label).join('; ') : `${counted(clues.length, 'clue')}, none seen`,
       };
     }),
   );

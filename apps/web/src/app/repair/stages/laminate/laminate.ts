@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
-import { PARENT_NAMES } from '@ashstep/contract';
+import { PARENT_NAMES, unsaidWords } from '@ashstep/contract';
 import { type RepairInputs, laysPlies } from '@ashstep/core/repair';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { QuantityField } from '../../../parts/quantity-field';
 import { FigurePipe, UnitPipe } from '../../../platform/quantity.pipe';
 import { wantsOf } from '../missing';
+import type { Want } from '../wants';
 import { GoBar } from '../go-bar';
 import { Headline } from '../headline';
 import { PartIndex } from '../part-index';
@@ -77,11 +78,14 @@ export class LaminateStage extends StagePanel {
   readonly likely = computed(() => PARENT_NAMES[this.evidence()?.mostLikely ?? 'unknown'].toLowerCase());
   /** Plies go by it; a fill or an injection needs none of it. */
   readonly needed = computed(() => laysPlies(this.inputs()));
-  readonly wants = computed(() =>
-    this.needed() && !this.plan().parent
-      ? wantsOf(this.state()).filter(({ stage }) => stage === 'look' || stage === 'laminate')
-      : [],
-  );
+  readonly wants = computed((): Want[] => {
+    if (!this.needed()) return [];
+    const { unsaid } = this.inputs().laminate;
+    return [
+      ...(this.plan().parent ? [] : wantsOf(this.state()).filter(({ stage }) => stage === 'look' || stage === 'laminate')), // prettier-ignore
+      ...(unsaid ? [{ stage: 'laminate' as const, part: 'core', text: unsaidWords(unsaid) }] : []),
+    ];
+  });
 
   readonly why = computed(() => {
     const { known } = this.inputs().laminate;

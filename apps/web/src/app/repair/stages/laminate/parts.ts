@@ -1,4 +1,4 @@
-import { PARENT_NAMES, remarkWords } from '@ashstep/contract';
+import { PARENT_NAMES, remarkWords, unsaidWords } from '@ashstep/contract';
 import { StiffnessChart } from '../stiffness-chart';
 import { counted } from '../counted';
 import type { StagePart } from '../stage-page';
@@ -47,6 +47,7 @@ export const PARTS: readonly StagePart[] = [
     name: PART_NAMES.laminate.core,
     panels: [CoreFinish],
     fields: ['laminate.finishThicknessMm', 'laminate.core'],
+    wants: ({ inputs: { laminate } }) => (laminate.unsaid ? unsaidWords(laminate.unsaid) : null),
     line: ({ inputs: { laminate } }, { inUnits }) =>
       `${inUnits(laminate.finishThicknessMm, 'thickness', 1)} on it, ${laminate.core ? `core ${inUnits(laminate.core.thicknessMm, 'length')}` : 'solid'}`,
   },

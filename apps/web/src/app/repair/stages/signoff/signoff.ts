@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
 import { metByFinish, unsaidWords, workStandings } from '@ashstep/contract';
-import { resinConditions, unsaidOf } from '@ashstep/core/repair';
+import { UNSAID_LAMINATE, resinConditions, unsaidOf } from '@ashstep/core/repair';
 import { draft } from '../../../outbox/draft';
 import { TextInput } from '../../../parts/inputs';
 import { WhenPipe } from '../../../platform/when.pipe';
@@ -37,9 +37,8 @@ export class SignOffStage extends StagePanel {
     const rework = this.openRework();
     const unfinished = workStandings(this.plan().finish, this.state().detail).filter(({ done }) => !done).length;
     const { resin, severity } = this.plan();
-    const unsaid = unsaidOf(this.inputs());
     return [
-      ...(unsaid.length > 0 ? [{ stage: 'look' as const, text: unsaidWords(unsaid) }] : []),
+      ...this.unsaid(),
       ...(severity.needsReason ? [{ stage: 'look' as const, text: 'Write down why the severity was set so' }] : []),
       ...(resin?.needsReason && this.inputs().resin.overrideReason.trim() === '' ? [{ stage: 'resin' as const, text: 'Write down why this resin' }] : []), // prettier-ignore
       ...this.unticked(),
@@ -48,6 +47,16 @@ export class SignOffStage extends StagePanel {
       ...(rework > 0 ? [{ stage: 'signoff' as const, part: 'rework', text: `Close the rework: ${rework} open` }] : []),
     ];
   });
+  private unsaid(): Want[] {
+    const unsaid = unsaidOf(this.inputs());
+    const core = unsaid.filter((field) => UNSAID_LAMINATE.some((one) => one === field));
+    const look = unsaid.filter((field) => !core.includes(field));
+    return [
+      ...(look.length > 0 ? [{ stage: 'look' as const, text: unsaidWords(look) }] : []),
+      ...(core.length > 0 ? [{ stage: 'laminate' as const, part: 'core', text: unsaidWords(core) }] : []),
+    ];
+  }
+
   /** Conditions of the resin nobody has met, each with its place. */
   private readonly unticked = computed((): Want[] => {
     const met = metByFinish(this.plan().finish, this.state().detail);
