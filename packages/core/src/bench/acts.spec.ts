@@ -1,5 +1,5 @@
 import { USUAL_SHOP } from '../plan/index.js';
-import { NEW_REPAIR, type RepairInputs, type RoundPot, mixedG, planRepair } from '../repair/index.js';
+import { NEW_REPAIR, type RepairInputs, type RoundPot, mixedG, planRepair, resinConditions } from '../repair/index.js';
 import { type Act, actsOf } from './acts.js';
 import { PRIME_POT } from './rest-pot.js';
 
@@ -38,6 +38,16 @@ describe('the acts of a job', () => {
         expect(all.findIndex(({ id }) => id === `mix:${act.round.id}:${act.pot!.label}`)).toBeLessThan(
           all.indexOf(act),
         );
+  });
+
+  it('see to what the resin is suitable on before it is begun, and not to what comes with the finish', () => {
+    const board: RepairInputs = { ...HULL, place: { ...HULL.place, craftKind: 'board', finish: 'paint', waterline: 'below' }, laminate: { ...HULL.laminate, priorId: 'eps-board', clueIds: [], core: { coreId: 'eps', thicknessMm: 60, reachable: true } } }; // prettier-ignore
+    const conditions = resinConditions(planRepair(board).resin);
+    expect(conditions.map(({ atFinish }) => atFinish ?? false).sort()).toEqual([false, true]);
+    const all = acts(board);
+    const seen = all.filter((act) => act.kind === 'check' && conditions.some(({ id }) => id === act.check));
+    expect(seen.length).toBe(1);
+    expect(all.indexOf(seen[0]!)).toBe(all.findIndex(({ kind }) => kind === 'begin') - 1);
   });
 
   it('warm the bottles where it is cold, and not where it is warm', () => {

@@ -8,6 +8,7 @@ import {
   type RoundPot,
   closedCheckOf,
   finishCheck,
+  resinConditions,
   workedAs,
 } from '../repair/index.js';
 import { primePot } from './rest-pot.js';
@@ -112,9 +113,15 @@ const photo = (round: PlannedRound, shows: 'found' | 'laid'): Act => ({
 });
 
 function prepare(plan: RepairPlan, round: PlannedRound, place: number): Act[] {
-  const checks = place === 0 ? preparationChecks(plan.facts) : round.onto === 'green' ? [] : roundChecks(round.id);
+  const checks = place === 0 ? [...preparationChecks(plan.facts), ...conditions(plan)] : round.onto === 'green' ? [] : roundChecks(round.id); // prettier-ignore
   return checks.map(({ id, text, why }) => ({ kind: 'check', id: `check:${id}`, round, check: id, text, why }));
 }
+
+/** On what the resin is suitable, and is to be seen to before it is laid. */
+const conditions = ({ resin }: RepairPlan): { id: string; text: string; why: string }[] =>
+  resinConditions(resin)
+    .filter(({ atFinish }) => !atFinish)
+    .map(({ id, text }) => ({ id, text, why: 'Only so is this resin suitable here.' }));
 
 function warm({ air }: RepairPlan, round: PlannedRound): Act[] {
   const { value } = air.tempC;

@@ -33,7 +33,8 @@ export class Headline implements OnInit, OnDestroy {
       const now = figure.textContent!.replace(/\s+/g, ' ').trim();
       const before = this.said.get(figure);
       this.said.set(figure, now);
-      if (before !== undefined && before !== now) this.mark(figure, before);
+      // Where there was no figure before, there is nothing to tell it against.
+      if (before !== undefined && before !== now && /\d/.test(before)) this.mark(figure, before);
     }
   }
 

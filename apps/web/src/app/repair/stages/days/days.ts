@@ -130,7 +130,8 @@ export class DaysStage extends StagePanel implements OnDestroy {
   readonly outcome = computed(() => {
     const left = this.planner.left().find(({ jobId }) => jobId === this.id());
     return [
-      ...(left ? [LEFT_WORDS[left.why]] : []),
+      // What was typed here is ahead of the shed's plan, which is being made.
+      ...(left && !(left.why === 'no-start' && this.inputs().days.startAt) ? [LEFT_WORDS[left.why]] : []),
       ...(this.planner.failed() ? [`The shed’s plan cannot be made: ${this.planner.failed()}`] : []),
       ...this.plan().holds.map((hold) => this.words(hold)),
     ];
