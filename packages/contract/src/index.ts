@@ -26,6 +26,7 @@ export * from './capital.js';
 export * from './chart-words.js';
 export * from './colour-words.js';
 export * from './finish-standing.js';
+export * from './left-unticked.js';
 export * from './finish-words.js';
 export * from './small-figures.js';
 export * from './small-words.js';

@@ -6,7 +6,7 @@ import {
   type RoundStanding,
   type UpdateRework,
   hardFrom,
-  metByFinish,
+  leftUnticked,
   provenBy,
   remarkWords,
   roundName,
@@ -22,9 +22,8 @@ import {
   judge,
   judgesCure,
   judgesWork,
-  preparationChecks,
 } from '@ashstep/core/inspection';
-import { type PlannedRound, type RepairPlan, closedCheckOf, resinConditions, unsaidOf } from '@ashstep/core/repair';
+import { type PlannedRound, type RepairPlan, closedCheckOf, unsaidOf } from '@ashstep/core/repair';
 import { shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
@@ -141,12 +140,9 @@ async function whatIsMissing(repair: RepairRow, results: RepairDetail['results']
   if (unsaid.length > 0) return `${unsaidWords(unsaid)}. Say it on the stages above.`;
   if (plan.resin.needsReason && repair.inputs.resin.overrideReason.trim() === '')
     return 'The resin goes against the recommendation and has no reason written down.';
-  const done = new Set([...repair.checks.filter((mark) => mark.done).map((mark) => mark.checkId), ...metByFinish(plan.finish, repair)]); // prettier-ignore
-  const wanted = [
-    ...resinConditions(plan.resin),
-    ...(plan.rounds.length > 0 ? preparationChecks(plan.facts).filter(({ aside }) => !aside) : []),
-    ...plan.rounds.flatMap(closingCheck),
-  ].filter((item) => !done.has(item.id));
+  const done = new Set(repair.checks.filter((mark) => mark.done).map((mark) => mark.checkId));
+  const closings = plan.rounds.flatMap(closingCheck).filter(({ id }) => !done.has(id));
+  const wanted = [...leftUnticked(plan, repair), ...closings];
   if (wanted.length > 0)
     return `Not ticked off: ${wanted[0]!.text.toLowerCase()}${wanted.length > 1 ? `, and ${wanted.length - 1} more` : ''}.`;
   const unfinished = roundStandings(plan.rounds, repair.log).find(({ done: whole }) => !whole);

@@ -6,7 +6,8 @@ import type { InspectionResult, LogEntry, RepairDetail } from '@ashstep/contract
 import type { Point } from '@ashstep/core/geometry';
 import { PREPARATION_CHECKS } from '@ashstep/core/inspection';
 import { formatLocal, parseLocal } from '@ashstep/core/plan';
-import { type AirRead, NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
+import { preparationChecks } from '@ashstep/core/inspection';
+import { type AirRead, NEW_REPAIR, type RepairInputs, planRepair, resinConditions } from '@ashstep/core/repair';
 import { HARDENERS } from '@ashstep/core/resin';
 import type { Reading, MapMark } from '@ashstep/core/survey';
 import type { BondSetting } from '@ashstep/contract';
@@ -759,6 +760,19 @@ describe('stage panels', () => {
     expect(text(old)).toContain('too old to lay by');
   });
 
+  it('lay-up: what was not ticked before it was begun is asked for until it is, and links from the sign-off', async () => {
+    const log = [{ id: '1', at: '2026-04-16T08:40:00Z', by: 'Ilse', entry: { kind: 'start', round: 'f0.g0', onto: 'ground', tempC: 20, humidityPercent: 50 } }] as unknown as RepairDetail['log']; // prettier-ignore
+    const fixture = await show(LayUpStage, stateOf(PLANNED, { log }));
+    const box = [...(fixture.nativeElement as HTMLElement).querySelectorAll('ash-preparation label')].find((one) => one.textContent!.includes('Wash'))!; // prettier-ignore
+    box.querySelector('input')!.click();
+    expect(store.check).toHaveBeenCalledWith('washed', true);
+    expect(text(await show(SignOffStage, stateOf(PLANNED, { log })))).toMatch(/Tick off the preparation: \d items/);
+    const { facts, resin } = stateOf(PLANNED).plan;
+    const ticked = [...preparationChecks(facts), ...resinConditions(resin)].map(({ id }) => ({ checkId: id, done: true, by: 'A', at: '' })); // prettier-ignore
+    const done = await show(LayUpStage, stateOf(PLANNED, { log, checks: ticked }));
+    expect((done.nativeElement as HTMLElement).querySelector('ash-preparation')).toBeNull();
+  });
+
   it('lay up: leads ply by ply and says when a pot is out', async () => {
     const entry = (id: string, of: LogEntry['entry'], more: Partial<LogEntry> = {}): LogEntry => ({
       id,
@@ -892,14 +906,14 @@ describe('stage panels', () => {
 
   it('sign off: says in the place of the seal what is open, with the way to it', async () => {
     const fixture = await show(SignOffStage, stateOf());
-    const links = [...(fixture.nativeElement as HTMLElement).querySelectorAll('.sign ash-wants a')];
-    const first = links[1];
+    const links = [...(fixture.nativeElement as HTMLElement).querySelectorAll('.sign ash-wants a')].map((link) => [link.textContent!.trim(), link.getAttribute('href')]); // prettier-ignore
     const works = fixture.componentInstance.plan().finish!.works.length;
-    expect(links[0]!.textContent).toContain(`Finish it, or leave it out: ${works} steps`);
-    expect(links[0]!.getAttribute('href')).toBe('/repair/r1/finish?part=steps');
     const checks = fixture.componentInstance.plan().inspection.length;
-    expect(first!.textContent).toContain(`Answer what is open: ${checks} of ${checks}`);
-    expect(first!.getAttribute('href')).toBe('/repair/r1/signoff?part=acceptance');
+    expect(links).toEqual([
+      [jasmine.stringContaining('Tick off the preparation: 5 items'), '/repair/r1/layup?part=before'],
+      [jasmine.stringContaining(`Finish it, or leave it out: ${works} steps`), '/repair/r1/finish?part=steps'],
+      [jasmine.stringContaining(`Answer what is open: ${checks} of ${checks}`), '/repair/r1/signoff?part=acceptance'],
+    ]);
   });
 
   it('sign off: does not ask again what the log proves, and reads no hardness before it can be there without the reason', async () => {

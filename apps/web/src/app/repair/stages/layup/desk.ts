@@ -18,6 +18,7 @@ import {
   roundPourWords,
   secondOf,
   capital,
+  leftUnticked,
 } from '@ashstep/contract';
 import { type WindowsResult, windows } from '@ashstep/core/cure';
 import { type Remark, attempt } from '@ashstep/core/errors';
@@ -118,6 +119,12 @@ export class LayUpDesk {
   readonly toBegin = computed(() => this.now()?.begun === null);
   readonly conditions = computed(() => {
     return resinConditions(this.plan().resin).filter(({ atFinish }) => !atFinish);
+  });
+  /** What nobody has ticked though the work is begun; it is asked for until it is. */
+  readonly leftOpen = computed(() => {
+    if (this.first()) return [];
+    const shown = new Set(this.toBegin() ? this.preparation().map(({ id }) => id) : []);
+    return leftUnticked(this.plan(), this.state().detail).filter(({ id, atFinish }) => !atFinish && !shown.has(id));
   });
   readonly next = computed(() => {
     const s = this.now();

@@ -18,9 +18,12 @@ export function layUpParts(desk: LayUpDesk): readonly StagePart[] {
       id: 'before',
       name: PART_NAMES.layup.before,
       panels: [Preparation],
-      when: () => desk.toBegin() && desk.preparation().length > 0,
+      when: () => (desk.toBegin() && desk.preparation().length > 0) || desk.leftOpen().length > 0,
       line: () => 'all ticked off',
-      wants: () => (desk.unticked() > 0 ? `${left()} to tick off` : null),
+      wants: () => {
+        if (desk.toBegin() && desk.unticked() > 0) return `${left()} to tick off`;
+        return desk.leftOpen().length > 0 ? `${desk.leftOpen().length} never ticked off` : null;
+      },
     },
     {
       id: 'air',

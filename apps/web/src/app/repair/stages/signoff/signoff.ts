@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
-import { metByFinish, unsaidWords, workStandings } from '@ashstep/contract';
+import { leftUnticked, unsaidWords, workStandings } from '@ashstep/contract';
 import { UNSAID_LAMINATE, resinConditions, unsaidOf } from '@ashstep/core/repair';
 import { draft } from '../../../outbox/draft';
 import { TextInput } from '../../../parts/inputs';
@@ -9,7 +9,6 @@ import { GoBar } from '../go-bar';
 import { Headline } from '../headline';
 import { PartIndex } from '../part-index';
 import { StagePanel } from '../stage-panel';
-import { isTicked } from '../ticked';
 import { type Want, Wants } from '../wants';
 import { answersOf } from './answers';
 import { PARTS } from './parts';
@@ -57,13 +56,15 @@ export class SignOffStage extends StagePanel {
     ];
   }
 
-  /** Conditions of the resin nobody has met, each with its place. */
+  /** What nobody has ticked off, conditions of the resin one by one, each with its place. */
   private readonly unticked = computed((): Want[] => {
-    const met = metByFinish(this.plan().finish, this.state().detail);
-    return resinConditions(this.plan().resin).flatMap(
-      ({ id, text, atFinish }): Want[] =>
-      isTicked(this.state().detail, id) || met.includes(id) ? [] : [{ text, ...(atFinish ? { stage: 'finish', part: 'looks' } : { stage: 'layup', part: 'before' }) }], // prettier-ignore
-    );
+    const conditions = new Set(resinConditions(this.plan().resin).map(({ id }) => id));
+    const left = leftUnticked(this.plan(), this.state().detail);
+    const prepared = left.filter(({ id }) => !conditions.has(id)).length;
+    return [
+      ...left.filter(({ id }) => conditions.has(id)).map(({ text, atFinish }): Want => atFinish ? { text, stage: 'finish', part: 'looks' } : { text, stage: 'layup', part: 'before' }), // prettier-ignore
+      ...(prepared > 0 ? [{ stage: 'layup' as const, part: 'before', text: `Tick off the preparation: ${counted(prepared, 'item')}` }] : []), // prettier-ignore
+    ];
   });
   readonly seal = computed(() => (this.sealed() ? (this.state().detail.seals.at(-1) ?? null) : null));
   readonly base = computed(() => `/api/repairs/${this.state().detail.id}`);
