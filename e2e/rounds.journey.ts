@@ -139,7 +139,7 @@ describe('a job of several rounds', () => {
     await browser.part('Place and service');
     // Where it is was said when the job was opened.
     expect(await (await browser.field('Where on the craft')).getAttribute('value')).toBe('Bilge, port, frame 2');
-    await browser.press('Below');
+    await browser.press('Above');
     await browser.press('Gel coat');
     await browser.press('Both faces');
     await browser.press('General');
