@@ -103,7 +103,7 @@ describe('the bench', () => {
     await browser.press('R-3094');
     await browser.press('H-875');
     await step('Prime the ground face');
-    await browser.sees('Pot A, working time left');
+    await browser.sees('Pot A, gels in');
     await step('last start');
     gelAt = /\d\d:\d\d gel/.exec(await browser.text())![0];
   }, 180_000);

@@ -108,7 +108,7 @@ describe('the second face of the launch, with instruments', () => {
     expect(await main()).toContain('Pot A2 mixed');
     await step();
     await browser.sees('Prime the ground face');
-    await browser.sees('Pot A2, working time left');
+    await browser.sees('Pot A2, gels in');
   }, 180_000);
 
   it('lays by the clock of the pot, which a thermometer corrects; past last start it is another pot, or a deviation', async () => {

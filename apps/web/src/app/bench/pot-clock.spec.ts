@@ -30,6 +30,16 @@ describe('the clock of a pot', () => {
     expect(shown(POT, 26 * MIN + 1000).componentInstance.past()).toBeTrue();
   });
 
+  it('counts to the gel and says so, and to when it is good for laying', () => {
+    // Three quarters of 34 min are 25 min 30 s.
+    const clock = shown(POT, 20 * MIN);
+    expect(clock.componentInstance.workMs()).toBe(25.5 * MIN);
+    expect((clock.nativeElement as HTMLElement).textContent).toContain('gels in');
+    expect((clock.nativeElement as HTMLElement).querySelector('.past')).toBeNull();
+    TestBed.resetTestingModule();
+    expect((shown(POT, 25.9 * MIN).nativeElement as HTMLElement).querySelector('.past')!.textContent).toContain('good to lay until'); // prettier-ignore
+  });
+
   it('does not drift a second in eight hours, however late its ticks come', () => {
     jasmine.clock().install();
     const begun = Date.parse('2026-06-15T08:00:00Z');

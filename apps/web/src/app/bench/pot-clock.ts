@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { type PotUnderWay, lastStartMs } from '@ashstep/contract';
+import { WORKING_SHARE } from '@ashstep/core/mix';
 import { Clock } from '../platform/clock';
 import { QuantityPipe } from '../platform/quantity.pipe';
 
@@ -15,7 +16,7 @@ const STEP_MS = 120_000;
   template: `
     @let p = pot();
     <div class="head">
-      <h2>Pot {{ p.label }}{{ p.gelMs === null ? '' : p.gelled ? ': gone' : ', working time left' }}</h2>
+      <h2>Pot {{ p.label }}{{ p.gelMs === null ? '' : p.gelled ? ': gone' : ', gels in' }}</h2>
       <button type="button" class="act" (click)="readTemp.emit()">Cup temperature</button>
     </div>
     <div class="row">
@@ -38,6 +39,7 @@ const STEP_MS = 120_000;
       </svg>
       <p class="times">
         <span>{{ at(p.pouredMs) }} mixed</span>
+        <span [class.past]="nowMs() > workMs()!">{{ at(workMs()!) }} good to lay until</span>
         @if (lastMs() !== null) {
           <span [class.past]="past()">{{ at(lastMs()!) }} last start</span>
         }
@@ -75,6 +77,7 @@ const STEP_MS = 120_000;
       font-size: 17px;
     }
     .times {
+      flex-wrap: wrap;
       font: 560 16px var(--head);
     }
     .past {
@@ -103,6 +106,11 @@ export class PotClock {
 
   readonly left = computed(() => potLeft(this.pot(), this.nowMs()));
   readonly lastMs = computed(() => (this.nextG() === null ? null : lastStartMs(this.pot(), this.nextG()!)));
+  /** To here it is good for laying: the rest of the time to its gel it thickens. */
+  readonly workMs = computed(() => {
+    const { pouredMs, gelMs } = this.pot();
+    return gelMs === null ? null : pouredMs + WORKING_SHARE * (gelMs - pouredMs);
+  });
   readonly past = computed(() => this.lastMs() !== null && this.nowMs() > this.lastMs()!);
   readonly readAge = computed(() => {
     const min = Math.round((this.nowMs() - this.pot().read!.atMs) / 60_000);
