@@ -32,7 +32,7 @@ const WEB = {
   fault: ['outbox', 'parts', 'platform', 'repair'],
   shop: ['instruments', 'outbox', 'parts', 'platform'],
   plan: ['parts', 'platform', 'shed', 'shop'],
-  shed: ['drawing', 'parts', 'plan', 'platform'],
+  shed: ['drawing', 'outbox', 'parts', 'plan', 'platform'],
   drawing: ['platform', 'survey'],
   survey: ['drawing', 'instruments', 'outbox', 'parts', 'platform', 'repair'],
   repair: ['drawing', 'instruments', 'library', 'outbox', 'parts', 'plan', 'platform', 'shop', 'survey'],

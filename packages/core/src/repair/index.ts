@@ -32,6 +32,7 @@ export * from './batch-error.js';
 export * from './materials.js';
 export * from './joint-steps.js';
 export * from './unsaid.js';
+export * from './unsaid-fields.js';
 export * from './sides.js';
 export * from './cut.js';
 export * from './grind.js';

@@ -32,7 +32,7 @@ import type { AddedRound, ClosingWay } from './added-round.js';
 import type { GraveStructure, Severity } from './severities.js';
 import { type FinishInputs, NO_FINISH } from './finish-inputs.js';
 import { NOT_SMALL, type SmallJob } from './small-job.js';
-import type { UnsaidDamage, UnsaidLaminate, UnsaidPlace } from './unsaid.js';
+import type { UnsaidDamage, UnsaidLaminate, UnsaidPlace } from './unsaid-fields.js';
 
 /** An edge, fitting or structure near the damage, as a straight line in plan co-ordinates. */
 export interface Neighbour {

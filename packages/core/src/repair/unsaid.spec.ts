@@ -1,5 +1,5 @@
 import { NEW_REPAIR } from './inputs.js';
-import { nothingSaid, unsaidOf, withSaid } from './unsaid.js';
+import { nothingSaid, unsaidOf, unsaidOfLaminate, withSaid } from './unsaid.js';
 
 describe('what nobody has said of a job', () => {
   it('is all that only a look at the craft tells, and of a vehicle no waterline', () => {
@@ -8,6 +8,7 @@ describe('what nobody has said of a job', () => {
     const van = nothingSaid({ ...NEW_REPAIR, place: { ...NEW_REPAIR.place, craftKind: 'vehicle' } });
     expect(unsaidOf(van)).toEqual(['shape', 'depth', 'finish', 'access', 'service', 'core']);
     const nick = { ...boat, damage: withSaid(boat.damage, { depth: 'finish' }) };
+    expect(unsaidOfLaminate(nick)).toEqual([]);
     expect(unsaidOf(nick)).toEqual(['shape', 'waterline', 'finish', 'access', 'service']);
     expect(unsaidOf(NEW_REPAIR)).toEqual([]);
   });

@@ -1,19 +1,5 @@
 import type { RepairInputs } from './inputs.js';
-
-/** What only a look at the craft tells, by section. A new job has something to draw and plan with in its place, which is no reading. */
-const LOOKED_AT = {
-  damage: ['shape', 'depth'],
-  place: ['waterline', 'finish', 'access', 'service'],
-  laminate: ['core', 'coreThickness'],
-} as const;
-
-export type UnsaidDamage = (typeof LOOKED_AT.damage)[number];
-export type UnsaidPlace = (typeof LOOKED_AT.place)[number];
-export type UnsaidLaminate = (typeof LOOKED_AT.laminate)[number];
-export type Unsaid = UnsaidDamage | UnsaidPlace | UnsaidLaminate;
-export const UNSAID_DAMAGE: readonly UnsaidDamage[] = LOOKED_AT.damage;
-export const UNSAID_PLACE: readonly UnsaidPlace[] = LOOKED_AT.place;
-export const UNSAID_LAMINATE: readonly UnsaidLaminate[] = LOOKED_AT.laminate;
+import { UNSAID_DAMAGE, UNSAID_PLACE, type Unsaid, type UnsaidLaminate } from './unsaid-fields.js';
 
 /** A job just opened, of which nothing has been said yet. A vehicle has no waterline to be asked for. */
 export function nothingSaid(inputs: RepairInputs): RepairInputs {
@@ -33,13 +19,21 @@ export function withSaid<T extends object>(now: T, patch: Partial<T>): T {
   return { ...now, ...(left ? { unsaid: left.length > 0 ? left : undefined } : {}), ...patch };
 }
 
-/** What nobody has said of a job yet, in the order it is looked at; where no fibre is broken nothing goes by a core. */
-export const unsaidOf = ({
+/** What nobody has said of the laminate yet; where no fibre is broken nothing goes by a core. */
+export const unsaidOfLaminate = ({
   damage,
-  place,
   laminate,
-}: Pick<RepairInputs, 'damage' | 'place' | 'laminate'>): readonly Unsaid[] => [
+}: Pick<RepairInputs, 'damage' | 'laminate'>): readonly UnsaidLaminate[] =>
+  damage.depth === 'finish' ? [] : (laminate.unsaid ?? []);
+
+/** What nobody has said of a look at the craft yet. */
+export const unsaidOfLook = ({ damage, place }: Pick<RepairInputs, 'damage' | 'place'>): readonly Unsaid[] => [
   ...(damage.unsaid ?? []),
   ...(place.unsaid ?? []),
-  ...(damage.depth === 'finish' ? [] : (laminate.unsaid ?? [])),
+];
+
+/** What nobody has said of a job yet, in the order it is looked at. */
+export const unsaidOf = (inputs: Pick<RepairInputs, 'damage' | 'place' | 'laminate'>): readonly Unsaid[] => [
+  ...unsaidOfLook(inputs),
+  ...unsaidOfLaminate(inputs),
 ];

@@ -39,7 +39,7 @@ const STEP_MS = 120_000;
       </svg>
       <p class="times">
         <span>{{ at(p.pouredMs) }} mixed</span>
-        <span [class.past]="nowMs() > workMs()!">{{ at(workMs()!) }} good to lay until</span>
+        <span [class.past]="nowMs() > workMs()!">{{ at(workMs()!) }} thickens</span>
         @if (lastMs() !== null) {
           <span [class.past]="past()">{{ at(lastMs()!) }} last start</span>
         }
@@ -109,7 +109,7 @@ export class PotClock {
   /** To here it is good for laying: the rest of the time to its gel it thickens. */
   readonly workMs = computed(() => {
     const { pouredMs, gelMs } = this.pot();
-    return gelMs === null ? null : pouredMs + WORKING_SHARE * (gelMs - pouredMs);
+    return gelMs === null ? null : Math.round(pouredMs + WORKING_SHARE * (gelMs - pouredMs));
   });
   readonly past = computed(() => this.lastMs() !== null && this.nowMs() > this.lastMs()!);
   readonly readAge = computed(() => {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { PARENT_NAMES, unsaidWords } from '@ashstep/contract';
-import { type RepairInputs, laysPlies } from '@ashstep/core/repair';
+import { type RepairInputs, laysPlies, unsaidOfLaminate } from '@ashstep/core/repair';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { QuantityField } from '../../../parts/quantity-field';
 import { FigurePipe, UnitPipe } from '../../../platform/quantity.pipe';
@@ -79,11 +79,10 @@ export class LaminateStage extends StagePanel {
   /** Plies go by it; a fill or an injection needs none of it. */
   readonly needed = computed(() => laysPlies(this.inputs()));
   readonly wants = computed((): Want[] => {
-    if (!this.needed()) return [];
-    const { unsaid } = this.inputs().laminate;
+    const unsaid = unsaidOfLaminate(this.inputs());
     return [
-      ...(this.plan().parent ? [] : wantsOf(this.state()).filter(({ stage }) => stage === 'look' || stage === 'laminate')), // prettier-ignore
-      ...(unsaid ? [{ stage: 'laminate' as const, part: 'core', text: unsaidWords(unsaid) }] : []),
+      ...(this.plan().parent || !this.needed() ? [] : wantsOf(this.state()).filter(({ stage }) => stage === 'look' || stage === 'laminate')), // prettier-ignore
+      ...(unsaid.length > 0 ? [{ stage: 'laminate' as const, part: 'core', text: unsaidWords(unsaid) }] : []),
     ];
   });
 

@@ -1,4 +1,5 @@
 import { PARENT_NAMES, remarkWords, unsaidWords } from '@ashstep/contract';
+import { unsaidOfLaminate } from '@ashstep/core/repair';
 import { StiffnessChart } from '../stiffness-chart';
 import { counted } from '../counted';
 import type { StagePart } from '../stage-page';
@@ -47,7 +48,10 @@ export const PARTS: readonly StagePart[] = [
     name: PART_NAMES.laminate.core,
     panels: [CoreFinish],
     fields: ['laminate.finishThicknessMm', 'laminate.core'],
-    wants: ({ inputs: { laminate } }) => (laminate.unsaid ? unsaidWords(laminate.unsaid) : null),
+    wants: ({ inputs }) => {
+      const unsaid = unsaidOfLaminate(inputs);
+      return unsaid.length > 0 ? unsaidWords(unsaid) : null;
+    },
     line: ({ inputs: { laminate } }, { inUnits }) =>
       `${inUnits(laminate.finishThicknessMm, 'thickness', 1)} on it, ${laminate.core ? `core ${inUnits(laminate.core.thicknessMm, 'length')}` : 'solid'}`,
   },

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
 import { leftUnticked, unsaidWords, workStandings } from '@ashstep/contract';
-import { UNSAID_LAMINATE, resinConditions, unsaidOf } from '@ashstep/core/repair';
+import { resinConditions, unsaidOfLaminate, unsaidOfLook } from '@ashstep/core/repair';
 import { draft } from '../../../outbox/draft';
 import { TextInput } from '../../../parts/inputs';
 import { WhenPipe } from '../../../platform/when.pipe';
@@ -47,9 +47,7 @@ export class SignOffStage extends StagePanel {
     ];
   });
   private unsaid(): Want[] {
-    const unsaid = unsaidOf(this.inputs());
-    const core = unsaid.filter((field) => UNSAID_LAMINATE.some((one) => one === field));
-    const look = unsaid.filter((field) => !core.includes(field));
+    const [look, core] = [unsaidOfLook(this.inputs()), unsaidOfLaminate(this.inputs())];
     return [
       ...(look.length > 0 ? [{ stage: 'look' as const, text: unsaidWords(look) }] : []),
       ...(core.length > 0 ? [{ stage: 'laminate' as const, part: 'core', text: unsaidWords(core) }] : []),
