@@ -8,7 +8,7 @@ import {
   type RoundPot,
   closedCheckOf,
   finishCheck,
-  resinConditions,
+  layUpConditions,
   workedAs,
 } from '../repair/index.js';
 import { primePot } from './rest-pot.js';
@@ -119,9 +119,7 @@ function prepare(plan: RepairPlan, round: PlannedRound, place: number): Act[] {
 
 /** On what the resin is suitable, and is to be seen to before it is laid. */
 const conditions = ({ resin }: RepairPlan): { id: string; text: string; why: string }[] =>
-  resinConditions(resin)
-    .filter(({ atFinish }) => !atFinish)
-    .map(({ id, text }) => ({ id, text, why: 'Only so is this resin suitable here.' }));
+  layUpConditions(resin).map(({ id, text }) => ({ id, text, why: 'Only so is this resin suitable here.' }));
 
 function warm({ air }: RepairPlan, round: PlannedRound): Act[] {
   const { value } = air.tempC;

@@ -13,7 +13,7 @@ export * from './holds.js';
 export * from './schools.js';
 export * from './severities.js';
 export * from './severity.js';
-export { chosenCard, resinConditions } from './stages/resin.js';
+export { chosenCard, layUpConditions, resinConditions } from './stages/resin.js';
 export * from './poured.js';
 export { cardOfMedium } from './stages/coats.js';
 export { isUncut, laysPlies, mendsGelCoatOnly, repairKind, workedAs } from './stages/kind.js';

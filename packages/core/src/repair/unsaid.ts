@@ -19,6 +19,12 @@ export function withSaid<T extends object>(now: T, patch: Partial<T>): T {
   return { ...now, ...(left ? { unsaid: left.length > 0 ? left : undefined } : {}), ...patch };
 }
 
+/** Whether nobody has said a field of a section yet. */
+export const isUnsaid = <F extends string>(
+  section: { unsaid?: readonly F[] | undefined },
+  field: NoInfer<F>,
+): boolean => section.unsaid?.includes(field) ?? false;
+
 /** What nobody has said of the laminate yet; where no fibre is broken nothing goes by a core. */
 export const unsaidOfLaminate = ({
   damage,

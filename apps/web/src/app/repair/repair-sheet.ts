@@ -1,4 +1,4 @@
-import type { RepairInputs } from '@ashstep/core/repair';
+import { type RepairInputs, isUnsaid } from '@ashstep/core/repair';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -109,9 +109,11 @@ export class RepairSheet {
   }
 
   /** "Above the waterline." Nothing where nobody has said it, and of a vehicle. */
-  waterline({ waterline, craftKind, unsaid }: RepairInputs['place']): string {
-    if (craftKind === 'vehicle' || unsaid?.includes('waterline')) return '';
-    return { above: 'Above the waterline.', below: 'Below the waterline.', spans: 'Spans the waterline.' }[waterline];
+  waterline(place: RepairInputs['place']): string {
+    if (place.craftKind === 'vehicle' || isUnsaid(place, 'waterline')) return '';
+    return { above: 'Above the waterline.', below: 'Below the waterline.', spans: 'Spans the waterline.' }[
+      place.waterline
+    ];
   }
 
   /** Moves one place of the mark that is chosen; a drag is drawn to the points near it. */

@@ -87,6 +87,10 @@ export function resinConditions(resin: ResinPlan | null): FamilyVerdict['conditi
   return resin?.verdicts.families.find(({ family }) => family === resin.card?.family)?.conditions ?? [];
 }
 
+/** Of these what is seen to before anything is laid; the rest comes with the finish. */
+export const layUpConditions = (resin: ResinPlan | null): FamilyVerdict['conditions'] =>
+  resinConditions(resin).filter(({ atFinish }) => !atFinish);
+
 /** The card of the system a job has chosen, mixed with the hardener it has taken; null while nothing is chosen. @throws CoreError for a system that is not known or a hardener that cannot set it */
 export function chosenCard({ systemId, own, hardener }: RepairInputs['resin']): SystemCard | null {
   return systemId === null ? null : withHardener(systemOf(systemId, own, 'resin.systemId'), hardener, 'resin.hardener');

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { isOwn } from '@ashstep/contract';
-import type { RepairInputs, UnsaidLaminate } from '@ashstep/core/repair';
+import { type RepairInputs, type UnsaidLaminate, isUnsaid } from '@ashstep/core/repair';
 import { LibraryService } from '../../../library/library.service';
 import { PickSelect, TickInput } from '../../../parts/inputs';
 import { QuantityField } from '../../../parts/quantity-field';
@@ -66,7 +66,7 @@ export class CoreFinish extends Panel {
   }
 
   unsaid(field: UnsaidLaminate): boolean {
-    return this.inputs().laminate.unsaid?.includes(field) ?? false;
+    return isUnsaid(this.inputs().laminate, field);
   }
 
   /** What is unsaid still once these are said, and what has come up by it. */

@@ -40,7 +40,7 @@ import {
   everyRound,
   freshReading,
   isFresh,
-  resinConditions,
+  layUpConditions,
   spotNames,
   unitOf,
   unitsFor,
@@ -117,9 +117,7 @@ export class LayUpDesk {
   });
   readonly unticked = computed(() => this.preparation().filter(({ id }) => !this.isDone(id)).length);
   readonly toBegin = computed(() => this.now()?.begun === null);
-  readonly conditions = computed(() => {
-    return resinConditions(this.plan().resin).filter(({ atFinish }) => !atFinish);
-  });
+  readonly conditions = computed(() => layUpConditions(this.plan().resin));
   /** What nobody has ticked though the work is begun; it is asked for until it is. */
   readonly leftOpen = computed(() => {
     if (this.first()) return [];

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { unsaidWords } from '@ashstep/contract';
-import { type RepairInputs, isUncut } from '@ashstep/core/repair';
+import { type RepairInputs, isUncut, isUnsaid } from '@ashstep/core/repair';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { TickInput } from '../../../parts/inputs';
 import { QuantityField } from '../../../parts/quantity-field';
@@ -29,8 +29,8 @@ export class LookStage extends StagePanel {
   readonly uncut = computed(() => isUncut(this.inputs()));
   readonly depths = optionsOf({ finish: 'Finish only', part: 'Some plies', through: 'Through' } as const);
   /** Nobody has said how large it is: what is drawn is only something to begin with. */
-  readonly unmeasured = computed(() => this.inputs().damage.unsaid?.includes('shape') ?? false);
-  readonly depth = computed(() => (this.inputs().damage.unsaid?.includes('depth') ? null : this.inputs().damage.depth));
+  readonly unmeasured = computed(() => isUnsaid(this.inputs().damage, 'shape'));
+  readonly depth = computed(() => (isUnsaid(this.inputs().damage, 'depth') ? null : this.inputs().damage.depth));
   readonly wants = computed((): Want[] => {
     const place = this.inputs().place.unsaid ?? [];
     return [

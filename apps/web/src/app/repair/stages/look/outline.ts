@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
 import { type Point, type Shape, type ShapeKind, handOutline, outlinePoints } from '@ashstep/core/geometry';
-import { type RepairInputs, isUncut } from '@ashstep/core/repair';
+import { type RepairInputs, isUncut, isUnsaid } from '@ashstep/core/repair';
 import { addPoint, dropPoint, movePoint, possible } from '../../../drawing/handles';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { QuantityField } from '../../../parts/quantity-field';
@@ -32,7 +32,7 @@ export class OutlinePanel extends Panel {
   readonly shapes = optionsOf(SHAPE_NAMES);
   readonly shapeKind = computed((): ShapeKind => this.inputs().damage.shape.kind);
 
-  private readonly unmeasured = computed(() => this.inputs().damage.unsaid?.includes('shape') ?? false);
+  private readonly unmeasured = computed(() => isUnsaid(this.inputs().damage, 'shape'));
   /** Sizes typed while not all of them are. */
   private readonly typed = signal<ReadonlySet<string>>(new Set());
 

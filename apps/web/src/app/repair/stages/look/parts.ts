@@ -1,4 +1,5 @@
 import { FINISH_NAMES, SEVERITY_NAMES, SPOT_KIND_NAMES, unsaidWords } from '@ashstep/contract';
+import { isUnsaid } from '@ashstep/core/repair';
 import { wettestByDay } from '@ashstep/core/survey';
 import { DryingLog } from '../../../survey/drying-log';
 import { Found } from '../../../survey/found';
@@ -27,7 +28,7 @@ export const PARTS: readonly StagePart[] = [
     id: 'outline',
     name: PART_NAMES.look.outline,
     panels: [OutlinePanel, { panel: Found, when: broken }],
-    wants: ({ inputs }) => (inputs.damage.unsaid?.includes('shape') ? 'Not measured yet' : null),
+    wants: ({ inputs }) => (isUnsaid(inputs.damage, 'shape') ? 'Not measured yet' : null),
     line: ({ inputs: { damage, survey } }, { inUnits }) =>
       `${SHAPE_NAMES[damage.shape.kind].toLowerCase()}${damage.shape.kind === 'polygon' ? `, ${damage.shape.points.length} points` : ''}, margin ${inUnits(damage.marginMm, 'length')}${survey.expected ? ', mapped again' : ''}`,
     fields: ['damage.shape', 'damage.marginMm', 'damage.minCornerRadiusMm'],
@@ -43,7 +44,7 @@ export const PARTS: readonly StagePart[] = [
     id: 'severity',
     name: PART_NAMES.look.severity,
     panels: [Severity],
-    line: ({ plan, inputs }) => (inputs.damage.unsaid?.includes('depth') ? 'once its depth is said' : SEVERITY_NAMES[plan.severity.taken].toLowerCase()), // prettier-ignore
+    line: ({ plan, inputs }) => (isUnsaid(inputs.damage, 'depth') ? 'once its depth is said' : SEVERITY_NAMES[plan.severity.taken].toLowerCase()), // prettier-ignore
     wants: ({ plan: { severity, holds } }) =>
       severity.needsReason
         ? `Write why it is not ${SEVERITY_NAMES[severity.proposed].toLowerCase()}`

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { FINISH_NAMES, SERVICE_NAMES, WATERLINE_NAMES } from '@ashstep/contract';
-import type { RepairInputs, UnsaidPlace } from '@ashstep/core/repair';
+import { type RepairInputs, type UnsaidPlace, isUnsaid } from '@ashstep/core/repair';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { PickOf, TextInput, TickInput } from '../../../parts/inputs';
 import { Panel } from '../stage-panel';
@@ -29,7 +29,7 @@ export class Place extends Panel {
 
   /** A choice as it was made; none where nobody has said it. */
   said<T>(value: T, field: UnsaidPlace): T | null {
-    return this.inputs().place.unsaid?.includes(field) ? null : value;
+    return isUnsaid(this.inputs().place, field) ? null : value;
   }
 
   setPlace(patch: Partial<RepairInputs['place']>): void {
