@@ -97,7 +97,7 @@ export function planStub(shed: PlannedShed | null, shop: Partial<ShopReply> = {}
     left: signal<{ jobId: string; why: 'no-start' | 'not-planned' | 'held' | 'nothing-left' }[]>([]),
     people: computed(() => new Map<string, string>([[HANDS[0], 'Ilse Varga'], [HANDS[1], 'Tomas Quill']])), // prettier-ignore
     planning: signal(false),
-    trying: signal(false),
+    ways: { running: signal(false), share: signal(0), failed: signal(''), stop: () => undefined },
     share: signal(1),
     failed: signal(''),
     variants: signal([]),

@@ -50,7 +50,8 @@ export class ShedPlanService {
   /** Inputs of the sheet that is open, ahead of the board's by what is being typed. */
   private readonly ahead = signal<{ id: string; inputs: RepairInputs } | null>(null);
   private readonly search = new SearchRun<ShedPlanFound>(newWorker, (found) => this.found.set(found));
-  private readonly ways = new SearchRun<ShedPlanFound>(newWorker, ({ variants }) => this.variantsFound.set(variants));
+  /** The other ways of one job being worked out. */
+  readonly ways = new SearchRun<ShedPlanFound>(newWorker, ({ variants }) => this.variantsFound.set(variants));
   private readonly found = signal<ShedPlanFound | null>(null);
   private readonly variantsFound = signal<VariantFound[]>([]);
 
@@ -61,7 +62,6 @@ export class ShedPlanService {
   readonly share = this.search.share;
   readonly failed = this.search.failed;
   readonly variants = this.variantsFound.asReadonly();
-  readonly trying = this.ways.running;
   readonly shop = this.shopService.shop;
 
   readonly rows = computed(() => (this.board()?.jobs ?? null)?.map(({ row }) => row) ?? null);

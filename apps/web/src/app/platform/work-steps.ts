@@ -7,14 +7,21 @@ const TELL_EVERY_MS = 120;
 
 type Search<T> = Generator<{ share: number; soFar: T }, T, 'stop' | undefined>;
 
-/** Makes this worker answer every request with a search, telling what there is so far; it is ended after a while where it has not ended by itself. */
-export function answerWithSearch<Request, T>(searchFor: (request: Request) => Search<T>, mostMs: number): void {
+/**
+ * Makes this worker answer every request with a search, telling what there is so far. One that could be bettered for ever is ended after a
+ * while; one that goes through a list is not (`Infinity`), for half a list looks like the whole of it.
+ */
+export function answerWithSearch<Request, T>(
+  searchFor: (request: Request) => Search<T>,
+  mostMs: number | ((request: Request) => number),
+): void {
   addEventListener('message', ({ data }: MessageEvent<Request>) =>
-    goThrough(searchFor(data), mostMs, (message) => postMessage(message)),
+    goThrough(searchFor(data), typeof mostMs === 'number' ? mostMs : mostMs(data), (message) => postMessage(message)),
   );
 }
 
-function goThrough<T>(search: Search<T>, mostMs: number, post: (message: Working<T>) => void): void {
+/** Goes through a search to its end, or until it has taken `mostMs`. */
+export function goThrough<T>(search: Search<T>, mostMs: number, post: (message: Working<T>) => void): void {
   const begun = performance.now();
   let told = begun;
   const { error } = attempt(() => {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { LongWork } from '../../../parts/long-work';
 import { ShedPlanService } from '../../../plan/shed-plan.service';
 import { whenText } from '../../../platform/when.pipe';
 import { Panel } from '../stage-panel';
@@ -7,6 +8,7 @@ import { Panel } from '../stage-panel';
 @Component({
   selector: 'ash-other-ways',
   host: { class: 'block' },
+  imports: [LongWork],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (rows().length > 0) {
@@ -54,15 +56,13 @@ import { Panel } from '../stage-panel';
         shed open three hours more.
       </p>
     }
-    <div class="row-actions">
-      @if (planner.trying()) {
-        <span class="quiet" role="status">Working out the ways</span>
-      } @else {
-        <button type="button" class="act small" (click)="planner.tryOtherWays(state().detail.id)">
-          {{ rows().length > 0 ? 'Compare again' : 'Compare the ways' }}
-        </button>
-      }
-    </div>
+    <ash-long-work
+      [run]="planner.ways"
+      [label]="rows().length > 0 ? 'Compare again' : 'Compare the ways'"
+      doing="Working out the ways"
+      enough="Stop"
+      (begin)="planner.tryOtherWays(state().detail.id)"
+    />
   `,
   styles: `
     :host {
