@@ -34,7 +34,6 @@ describe('a search beside the page, on a slow machine', () => {
 
   it('says what it was given wrong', () => {
     const news: Working<never>[] = [];
-    // eslint-disable-next-line require-yield -- it breaks before its first step
     goThrough((function* (): Generator<never, never, 'stop' | undefined> { throw new CoreError('beyond-horizon', 'jobs'); })(), 1000, (message) => news.push(message)); // prettier-ignore
     expect(news.length).toBe(1);
     expect('failed' in news[0]!).toBeTrue();
