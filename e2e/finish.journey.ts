@@ -74,8 +74,14 @@ describe('fairing and colour', () => {
     await browser.press('Fill: on');
     await browser.sees('Hard enough from');
     await browser.sees('It is not hard yet');
+    // Too early wants a reason, and it stands in the record.
+    const sanded = await browser.find('button.main');
+    expect(await sanded.isEnabled()).toBeFalse();
+    await (await browser.find('[aria-label="Why it is done all the same"]')).sendKeys('Thin, warmed with the lamp');
     await browser.press('Sand fair: done');
     await browser.sees('Begin: gel coat, pass 1 of 2');
+    await browser.go(`${tub}/layup?part=log`);
+    await browser.sees('All the same: Thin, warmed with the lamp');
     await browser.go(`${tub}/finish?part=steps`);
     await browser.sees('Fill done, lot F-12');
     await browser.sees('Gel coat, pass 1 of 2');

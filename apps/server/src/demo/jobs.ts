@@ -4,7 +4,7 @@ import { smallInputs } from '@ashstep/core/small';
 import { type MapMark, type Reading, tapGrid } from '@ashstep/core/survey';
 import { colourOfTheSled, fairOfTheFour } from './finish-jobs.js';
 import { BOTTOM, ROOF, type Scene, ruleEnds, tapedCorners } from './pictures.js';
-import { CRAFT, PEOPLE, demoId } from './workshop.js';
+import { CRAFT, PEOPLE, SHOP_SETTINGS, demoId } from './workshop.js';
 
 type Sections = { [K in keyof RepairInputs]?: Partial<RepairInputs[K]> };
 
@@ -36,9 +36,15 @@ export interface DemoJob {
   notes?: readonly string[];
 }
 
+/** A job as the shed opens it, with its tools. */
+const OF_THE_SHED = {
+  ...NEW_REPAIR,
+  mix: { ...NEW_REPAIR.mix, tools: [...SHOP_SETTINGS.tools], dropsPerMl: SHOP_SETTINGS.dropsPerMl },
+};
+
 export const inputs = (sections: Sections): RepairInputs =>
   Object.fromEntries(
-    Object.entries(NEW_REPAIR).map(([name, defaults]) => [
+    Object.entries(OF_THE_SHED).map(([name, defaults]) => [
       name,
       { ...defaults, ...sections[name as keyof RepairInputs] },
     ]),

@@ -1,6 +1,7 @@
 import { attempt } from '../errors.js';
 import type { CureStage } from '../cure/age-law.js';
 import { fillRounds } from '../fairness/index.js';
+import { lightPasteDensity } from '../mix/index.js';
 import { GEL_COAT } from '../resin/gel-coat.js';
 import type { SystemCard } from '../resin/systems.js';
 import { WET_FROM_GRIT } from './abrasives.js';
@@ -136,7 +137,7 @@ const fairing: Parts = ({ layerMm, text, why }, facts) => {
   const medium = epoxy ? 'light-filler' : 'polyester-filler';
   const lowMl = fair ? fair.fillMl : (areaMm2 / 1000) * (layerMm ?? 0);
   const deepestMm = fair ? fair.deepestMm : (layerMm ?? 0);
-  const left = (fair?.fair ?? false) || lowMl <= 0 || deepestMm <= 0 ? [] : (attempt(() => fillRounds({ volumeMl: lowMl, deepestMm, medium: epoxy ? 'epoxy' : 'polyester', tempC: facts.tempC, ...(epoxy ? {} : { densityGPerMl: POLYESTER_FILLER_G_PER_ML }) })).result?.rounds ?? []); // prettier-ignore
+  const left = (fair?.fair ?? false) || lowMl <= 0 || deepestMm <= 0 ? [] : (attempt(() => fillRounds({ volumeMl: lowMl, deepestMm, medium: epoxy ? 'epoxy' : 'polyester', tempC: facts.tempC, densityGPerMl: epoxy ? lightPasteDensity(card.resinDensityGPerMl) : POLYESTER_FILLER_G_PER_ML })).result?.rounds ?? []); // prettier-ignore
   const done = fair?.filled ?? 0;
   const count = done + left.length;
   if (count === 0) {

@@ -1,8 +1,8 @@
 import { type FinishRoute, type FinishWork, type GelCoatWay, type WorksFacts, finishRoute, finishWorks } from '../finish/index.js'; // prettier-ignore
 import { attempt } from '../errors.js';
+import { LIGHT_FILLER, lightPasteDensity } from '../mix/index.js';
 import { kept } from '../remembered.js';
 import type { SystemCard } from '../resin/systems.js';
-import { fillDensity } from '../spots/index.js';
 import type { CoatMedium } from './added-round.js';
 import { fairClassOf, fairFound } from './fair-found.js';
 import type { FairRound } from './finish-inputs.js';
@@ -69,8 +69,6 @@ const MEDIUM: Readonly<Record<NonNullable<FinishWork['medium']>, CoatMedium | nu
   varnish: 'paint',
 };
 const FILLERS: readonly FinishWork['medium'][] = ['light-filler', 'polyester-filler'];
-/** Filler of the light paste. */
-export const LIGHT_FILLER = 'hollow-spheres';
 
 function roundsOf(
   works: readonly FinishWork[],
@@ -120,7 +118,7 @@ function potsOf(
   const { of, smallestG } = measuring(inputs, card, null);
   const small = (grams: number): number => smallPotG(grams, smallestG, inputs.mix.potFloorG);
   if (medium === 'light-filler') {
-    const asked = { id, name, use: 'fairing', fillerId: LIGHT_FILLER, fromPlan: true, volumeMl: massG / fillDensity('epoxy') } as const; // prettier-ignore
+    const asked = { id, name, use: 'fairing', fillerId: LIGHT_FILLER, fromPlan: true, volumeMl: massG / lightPasteDensity(card.resinDensityGPerMl) } as const; // prettier-ignore
     const { pots, fillerName } = potOfPaste({ ...asked, shares: [] }, card, pasteLimit(inputs, card, null), (grams) => of(small(grams))); // prettier-ignore
     return { pots: pots.map((pot) => ({ ...pot, plies: [] })), fillerName };
   }

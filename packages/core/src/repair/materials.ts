@@ -2,9 +2,10 @@ import { attempt } from '../errors.js';
 import { type FinishMedium, abrasiveLadder } from '../finish/index.js';
 import type { ResinFamily } from '../material/index.js';
 import { RESIN_FAMILIES } from '../material/index.js';
+import { LIGHT_FILLER } from '../mix/index.js';
 import { DEFAULT_SYSTEM } from '../resin/systems.js';
 import type { Verdict } from '../resin/rules.js';
-import { LIGHT_FILLER, type PlannedFinish } from './finishing.js';
+import type { PlannedFinish } from './finishing.js';
 import type { RepairInputs } from './inputs.js';
 import { type RepairPlan, planRepair } from './plan.js';
 

@@ -348,6 +348,7 @@ export class Bench {
     if (this.late() && !this.mixing()) return true;
     if (this.mixing()) return this.desk.canLog() || this.weigh()?.mayTake() === true;
     if (act.kind === 'begin') return this.wantsAir() || (this.missing().length === 0 && !this.desk.unsaid());
+    if (act.kind === 'work') return !this.tooSoon() || this.desk.saidWhy();
     return act.kind !== 'ply' || this.desk.potBehind() === null;
   });
 
@@ -401,6 +402,8 @@ export class Bench {
         return;
       case 'photo':
         return this.openCamera();
+      case 'work':
+        return this.desk.worked(act.work, act.check);
       default:
         return this.store.check(act.check, true);
     }

@@ -3,6 +3,7 @@ import { FAIR_AFTER, errorWords } from '@ashstep/contract';
 import { attempt } from '@ashstep/core/errors';
 import { planDrawing } from '@ashstep/core/drawing';
 import { FAIR_CLASSES, type LaidLine, fairLayout, fillRounds } from '@ashstep/core/fairness';
+import { lightPasteDensity } from '@ashstep/core/mix';
 import {
   type FairRound,
   type FinishInputs,
@@ -121,7 +122,8 @@ export class FairMap extends Panel {
   });
   readonly filler = computed(() => {
     const result = this.result();
-    const [card, density] = [this.plan().resin?.card, this.densityGPerMl()];
+    const card = this.plan().resin?.card;
+    const density = this.densityGPerMl() ?? (card && this.medium() === 'epoxy' ? lightPasteDensity(card.resinDensityGPerMl) : null); // prettier-ignore
     if (!result || result.fillMl === null || result.fill.length === 0) return null;
     return attempt(() => fillRounds({ volumeMl: result.fillMl!, deepestMm: result.deepestMm, medium: this.medium(), tempC: this.plan().air.tempC.value, ...(density ? { densityGPerMl: density } : {}), ...(card ? { card } : {}) })).result; // prettier-ignore
   });

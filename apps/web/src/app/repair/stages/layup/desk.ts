@@ -336,6 +336,14 @@ export class LayUpDesk {
     return { text: `${name} from ${whenText(formatLocal(laid + 60 * hours))}`, early: (parseLocal(this.clock.now(), 'now') - laid) / 60 < hours }; // prettier-ignore
   }
 
+  /** A work of the finish is done; done too early, why stands in the log. */
+  worked(work: FinishWork, check: string): void {
+    const from = this.handsFrom(work);
+    if (from?.early) this.store.log({ kind: 'note', text: `${work.name}, too early: ${from.text}. All the same: ${this.allTheSame().trim()}` }); // prettier-ignore
+    this.allTheSame.set('');
+    this.store.check(check, true);
+  }
+
   /** When a round may go on what was last put on before it: its window on the shed's clock, at the air that is known. */
   private windowOf(round: PlannedRound): { text: string; past: boolean; early: boolean } | null {
     const all = this.standings();
@@ -416,7 +424,8 @@ export class LayUpDesk {
   }
 
   /** It is begun against what speaks against it, and not said why. */
-  readonly unsaid = computed(() => this.against().length > 0 && this.allTheSame().trim().length < 3);
+  readonly unsaid = computed(() => this.against().length > 0 && !this.saidWhy());
+  readonly saidWhy = computed(() => this.allTheSame().trim().length >= 3);
 
   start(): void {
     const [fresh, s] = [this.fresh(), this.now()];
