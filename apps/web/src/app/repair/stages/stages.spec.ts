@@ -7,7 +7,14 @@ import type { Point } from '@ashstep/core/geometry';
 import { PREPARATION_CHECKS } from '@ashstep/core/inspection';
 import { formatLocal, parseLocal } from '@ashstep/core/plan';
 import { preparationChecks } from '@ashstep/core/inspection';
-import { type AirRead, NEW_REPAIR, type RepairInputs, planRepair, resinConditions } from '@ashstep/core/repair';
+import {
+  type AirRead,
+  NEW_REPAIR,
+  type RepairInputs,
+  finishCheck,
+  planRepair,
+  resinConditions,
+} from '@ashstep/core/repair';
 import { HARDENERS } from '@ashstep/core/resin';
 import type { Reading, MapMark } from '@ashstep/core/survey';
 import type { BondSetting } from '@ashstep/contract';
@@ -890,6 +897,39 @@ describe('stage panels', () => {
     panel.picked.set(80);
     expect(panel.budget()!.lossMm).toBeGreaterThan(0.1);
     localStorage.clear();
+  });
+
+  it('fair and finish: hands on it before it is hard want a reason that stands in the log; what was worked on is hard, and not asked again', async () => {
+    const at = new Date().toISOString();
+    const entry = (id: string, of: object): LogEntry => ({ id, at, by: 'T', entry: of, mixErrorPercent: null, within: null }) as LogEntry; // prettier-ignore
+    const { plan } = stateOf(PLANNED);
+    const [round, works] = [plan.rounds[0]!, plan.finish!.works];
+    const log = [
+      entry('1', { kind: 'start', round: round.id, tempC: 20, humidityPercent: 55 }),
+      entry('2', { kind: 'batch', round: round.id, label: 'A', resinG: 100, secondG: 2, resinLot: 'P', secondLot: 'C', tempC: 20 }), // prettier-ignore
+      ...round.plies.map(({ key, label }) => entry(key, { kind: 'ply', plyKey: key, label })),
+    ];
+    // The filler is on, out of its can; then come sanding and masking.
+    const on = works.findIndex(({ medium }) => medium === 'polyester-filler');
+    log.push(entry('on', { kind: 'round', round: works[on]!.id }));
+    const rest = works.slice(on + 1);
+    const hands = rest.slice(
+      0,
+      rest.findIndex(({ medium }) => medium !== null),
+    );
+    expect(hands.length).toBeGreaterThan(1);
+    const first = (await show(LayUpStage, stateOf(PLANNED, { log }))).componentInstance.desk;
+    first.withFinish.set(true);
+    expect(first.handsFrom(hands[0]!)!.early).toBeTrue();
+    first.allTheSame.set('thin, warmed with the lamp');
+    first.worked(hands[0]!, finishCheck(hands[0]!.id));
+    expect(store.log).toHaveBeenCalledWith({ kind: 'note', text: jasmine.stringMatching(/too early: .*All the same: thin, warmed with the lamp$/) }); // prettier-ignore
+    expect(store.check).toHaveBeenCalledWith(finishCheck(hands[0]!.id), true);
+    expect(first.allTheSame()).toBe('');
+    const checks = [{ checkId: finishCheck(hands[0]!.id), done: true, at, by: 'T' }];
+    const next = (await show(LayUpStage, stateOf(PLANNED, { log, checks } as never))).componentInstance.desk;
+    next.withFinish.set(true);
+    expect(next.handsFrom(hands[1]!)).toBeNull();
   });
 
   it('sign off: sends readings however they are parted and not before they are figures', async () => {

@@ -38,6 +38,7 @@ import {
   cardOfMedium,
   closedCheckOf,
   everyRound,
+  finishCheck,
   freshReading,
   isFresh,
   layUpConditions,
@@ -319,12 +320,16 @@ export class LayUpDesk {
   /** When hands may go on what was put on before a work of the finish: hard enough to sand, or fully cured where it says so. */
   handsFrom(work: FinishWork): { text: string; early: boolean } | null {
     const { works = [], rounds = [] } = this.plan().finish ?? {};
-    const before = works
-      .slice(
-        0,
-        works.findIndex(({ id }) => id === work.id),
-      )
-      .findLast(({ medium }) => medium !== null);
+    const earlier = works.slice(
+      0,
+      works.findIndex(({ id }) => id === work.id),
+    );
+    const before = earlier.findLast(({ medium }) => medium !== null);
+    // Hands went on it already.
+    const worked = earlier
+      .slice(before ? earlier.indexOf(before) + 1 : 0)
+      .some(({ id }) => this.isDone(finishCheck(id)));
+    if (worked && !work.afterFullCure) return null;
     const last = before ? rounds.find(({ id }) => id === before.id) : this.plan().rounds.at(-1);
     const standing = last && this.standings().find(({ round }) => round.id === last.id);
     if (!standing?.done || !standing.lastAt) return null;
