@@ -930,6 +930,10 @@ describe('stage panels', () => {
     const next = (await show(LayUpStage, stateOf(PLANNED, { log, checks } as never))).componentInstance.desk;
     next.withFinish.set(true);
     expect(next.handsFrom(hands[1]!)).toBeNull();
+    const coat = plan.finish!.rounds.find(({ id }) => works.findIndex((one) => one.id === id) > on)!;
+    first.pickedRound.set(coat.id);
+    next.pickedRound.set(coat.id);
+    expect([first.againstIn(null), next.againstIn(null)].map((all) => all.map(({ id }) => id))).toEqual([['round.early'], []]); // prettier-ignore
   });
 
   it('sign off: sends readings however they are parted and not before they are figures', async () => {

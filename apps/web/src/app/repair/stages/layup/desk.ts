@@ -265,9 +265,10 @@ export class LayUpDesk {
   /** What is still wanted before a pot can be logged; null where nothing is. */
   readonly potMissing = computed((): string | null => {
     const second = this.secondName().toLowerCase();
-    if (!this.resinG()) return 'the resin as it was weighed';
+    const first = this.now()?.round.medium === 'gelcoat' ? 'gel coat' : 'resin';
+    if (!this.resinG()) return `the ${first} as it was weighed`;
     if (this.secondG() === null) return `the ${second} as it was measured`;
-    if (this.resinLot().trim() === '') return 'the lot of the resin';
+    if (this.resinLot().trim() === '') return `the lot of the ${first}`;
     if (this.secondLot().trim() === '') return `the lot of the ${second}`;
     if ((this.tempC() ?? this.fresh()?.tempC ?? null) === null) return 'the air, read now';
     return this.lotRemarks().length > 0 && this.lotReason().trim().length < 3 ? 'a word on the lot' : null;
@@ -319,17 +320,9 @@ export class LayUpDesk {
 
   /** When hands may go on what was put on before a work of the finish: hard enough to sand, or fully cured where it says so. */
   handsFrom(work: FinishWork): { text: string; early: boolean } | null {
-    const { works = [], rounds = [] } = this.plan().finish ?? {};
-    const earlier = works.slice(
-      0,
-      works.findIndex(({ id }) => id === work.id),
-    );
-    const before = earlier.findLast(({ medium }) => medium !== null);
-    // Hands went on it already.
-    const worked = earlier
-      .slice(before ? earlier.indexOf(before) + 1 : 0)
-      .some(({ id }) => this.isDone(finishCheck(id)));
-    if (worked && !work.afterFullCure) return null;
+    const rounds = this.plan().finish?.rounds ?? [];
+    const before = this.worksBefore(work.id).findLast(({ medium }) => medium !== null);
+    if (this.handled(work.id) && !work.afterFullCure) return null;
     const last = before ? rounds.find(({ id }) => id === before.id) : this.plan().rounds.at(-1);
     const standing = last && this.standings().find(({ round }) => round.id === last.id);
     if (!standing?.done || !standing.lastAt) return null;
@@ -339,6 +332,17 @@ export class LayUpDesk {
     if (hours === null) return { text: `${name} never, in this cold`, early: true };
     const laid = parseLocal(this.clock.at(standing.lastAt), 'at');
     return { text: `${name} from ${whenText(formatLocal(laid + 60 * hours))}`, early: (parseLocal(this.clock.now(), 'now') - laid) / 60 < hours }; // prettier-ignore
+  }
+
+  private worksBefore(id: string): readonly FinishWork[] {
+    const works = this.plan().finish?.works ?? [];
+    return works.slice(0, Math.max(0, works.findIndex((work) => work.id === id))); // prettier-ignore
+  }
+
+  /** Hands went on what was last put on before this work: it is as hard as they need it. */
+  private handled(id: string): boolean {
+    const before = this.worksBefore(id);
+    return before.slice(before.findLastIndex(({ medium }) => medium !== null) + 1).some((work) => this.isDone(finishCheck(work.id))); // prettier-ignore
   }
 
   /** A work of the finish is done; done too early, why stands in the log. */
@@ -365,7 +369,7 @@ export class LayUpDesk {
       // Out of a can of its own: what such a product usually wants.
       const { waitHours: hours, byCan } = this.workOf(before.round) ?? { waitHours: 0, byCan: false };
       const from = whenText(formatLocal(laid + 60 * hours));
-      return hours === 0 ? null : { past: false, early: (parseLocal(this.clock.now(), 'now') - laid) / 60 < hours, text: byCan ? `by its can from ${from}` : `usually from ${from}: its can says` }; // prettier-ignore
+      return hours === 0 ? null : { past: false, early: !this.handled(round.id) && (parseLocal(this.clock.now(), 'now') - laid) / 60 < hours, text: byCan ? `by its can from ${from}` : `usually from ${from}: its can says` }; // prettier-ignore
     }
     const at = (hour: number | null): string =>
       hour === null ? 'never, in this cold' : whenText(formatLocal(laid + 60 * hour));
@@ -383,7 +387,8 @@ export class LayUpDesk {
       };
     }
     const [from, word] = waits === 'full' ? [found.fullHour, 'full cure'] : [found.sandableHour, 'sandable'];
-    return { past: false, early: from === null || nowHour < from, text: `${word} from ${at(from)}` };
+    const early = (from === null || nowHour < from) && (waits === 'full' || !this.handled(round.id));
+    return { past: false, early, text: `${word} from ${at(from)}` };
   }
 
   /** The reading that tells how the air is now; null where it must be read. */
