@@ -102,4 +102,21 @@ describe('a pot that stands', () => {
     // Two minutes and the ply before the gel.
     expect((slow.gelMs! - lastStartMs(slow, 40)!) / 60_000).toBeCloseTo(2 + 40 / slow.gPerMin, 3);
   });
+
+  it('of gel coat, which has no curve, gels as such a product usually does: sooner in warmth, and in the cold no later than its twenty minutes', () => {
+    const painted = { ...inputs, place: { ...inputs.place, finish: 'gelcoat' as const } };
+    const made = planRepair(painted);
+    const coat = made.finish!.rounds.find(({ medium }) => medium === 'gelcoat')!;
+    const gelMin = (tempC: number): number => {
+      const log = [entry(0, { kind: 'batch', round: coat.id, label: 'A', resinG: 40, secondG: 0.8, resinLot: 'G', secondLot: 'C', tempC })]; // prettier-ignore
+      const [standing] = potsUnderWay({ inputs: painted, plan: made, log }, { standings: roundStandings([coat], log), ticked: () => false }, POURED + 60_000); // prettier-ignore
+      expect(standing!.usual).toBeTrue();
+      return (standing!.gelMs! - POURED) / 60_000;
+    };
+    // Half as long 10 K over the 22 °C its twenty minutes are told at.
+    expect(gelMin(32)).toBeCloseTo(10, 3);
+    expect(gelMin(22)).toBeCloseTo(20, 3);
+    expect(gelMin(16)).toBeCloseTo(20, 3);
+    expect(pots([mixed], 1)[0]!.usual).toBeFalse();
+  });
 });

@@ -1,5 +1,7 @@
 import { type Act, type Clearing, PRIME_POT, lastStartOf, ownRate, runningPot } from '@ashstep/core/bench';
 import type { FinishWork } from '@ashstep/core/finish';
+import { WORKING_SHARE, workingTimeMin } from '@ashstep/core/mix';
+import type { SystemCard } from '@ashstep/core/resin';
 import { cardOfMedium, type RepairInputs, type RepairPlan, spotNames } from '@ashstep/core/repair';
 import type { Say } from '@ashstep/core/units';
 import type { LogEntry } from './log-entry.js';
@@ -308,8 +310,10 @@ export interface PotUnderWay {
   roundId: string;
   massG: number;
   pouredMs: number;
-  /** Null where nobody knows how this resin cures, or it never gels. */
+  /** Null where it never gels. */
   gelMs: number | null;
+  /** Nobody knows how this resin cures: its gel is what the product usually takes, at the air or the cup. */
+  usual: boolean;
   /** Temperature it is at now, and the last that was read of it. */
   tempC: number | null;
   read: { tempC: number; atMs: number; instrument: string } | null;
@@ -320,8 +324,14 @@ export interface PotUnderWay {
 
 /** So long after it has gelled a pot is still shown, ms. */
 const SHOWN_GELLED_MS = 30 * 60_000;
-/** A pot nobody knows the gel of is shown so long. */
-const SHOWN_UNKNOWN_MS = 4 * 3_600_000;
+/** A pot that never gels is shown so long. */
+const SHOWN_UNGELLED_MS = 4 * 3_600_000;
+
+/** Minutes to the gel by the product's pot life: half as long 10 K warmer, and no longer in the cold where more catalyst goes in for it. */
+function usualGelMin(card: SystemCard, tempC: number): number {
+  const min = workingTimeMin(card, tempC) / WORKING_SHARE;
+  return card.kind === 'catalysed' ? Math.min(card.potLifeMin, min) : min;
+}
 
 /** Pots that were mixed and are not out of the way yet, the last one first. */
 export function potsUnderWay(
@@ -357,9 +367,9 @@ export function potsUnderWay(
       },
       minutes(Math.max(nowMs, ...reads.map(({ atMs }) => atMs))),
     );
-    const gelMin = run?.gelMin ?? null;
+    const gelMin = run ? run.gelMin : usualGelMin(card, reads.at(-1)?.tempC ?? pot.tempC);
     const gelMs = gelMin === null ? null : Math.round(pouredMs + 60_000 * gelMin);
-    const gone = gelMs === null ? pouredMs + SHOWN_UNKNOWN_MS : gelMs + SHOWN_GELLED_MS;
+    const gone = gelMs === null ? pouredMs + SHOWN_UNGELLED_MS : gelMs + SHOWN_GELLED_MS;
     if (nowMs > gone) return [];
     const laid = standing.flatMap(({ at, entry: ply }) => {
       const planned = ply.kind === 'ply' && of.round.plies.find(({ key }) => key === ply.plyKey);
@@ -373,6 +383,7 @@ export function potsUnderWay(
         massG: pot.resinG + pot.secondG,
         pouredMs,
         gelMs,
+        usual: run === null,
         tempC: run?.tempC ?? null,
         read: reads.at(-1) ?? null,
         gelled: gelMs !== null && nowMs >= gelMs,

@@ -5,7 +5,7 @@ import { Clock } from '../platform/clock';
 import { PotClock, clockOf, potLeft } from './pot-clock';
 
 const MIN = 60_000;
-const POT: PotUnderWay = { id: 'p', label: 'B', roundId: 'f0.g0', massG: 149, pouredMs: 0, gelMs: 34 * MIN, tempC: 24, read: null, gelled: false, gPerMin: 7 }; // prettier-ignore
+const POT: PotUnderWay = { id: 'p', label: 'B', roundId: 'f0.g0', massG: 149, pouredMs: 0, gelMs: 34 * MIN, tempC: 24, read: null, gelled: false, usual: false, gPerMin: 7 }; // prettier-ignore
 
 describe('the clock of a pot', () => {
   function shown(pot: PotUnderWay, nowMs: number, nextG: number | null = 42) {
@@ -63,9 +63,11 @@ describe('the clock of a pot', () => {
     }
   });
 
-  it('does not count down where nobody knows the gel, and says of a temperature whether it was read', () => {
+  it('says that a gel is only what is usual, does not count down where it never gels, and says of a temperature whether it was read', () => {
     const text = (pot: PotUnderWay): string => (shown(pot, 5 * MIN).nativeElement as HTMLElement).textContent.replace(/\s+/g, ' '); // prettier-ignore
-    expect(text({ ...POT, gelMs: null, tempC: null })).toContain('Nobody knows how this one gels');
+    expect(text({ ...POT, gelMs: null, tempC: null })).toContain('it does not gel');
+    TestBed.resetTestingModule();
+    expect(text({ ...POT, usual: true })).toContain('What such a product usually takes in this air');
     TestBed.resetTestingModule();
     expect(text(POT)).toContain('not read');
     TestBed.resetTestingModule();

@@ -45,8 +45,11 @@ const STEP_MS = 120_000;
         }
         <span>{{ at(p.gelMs) }} gel</span>
       </p>
+      @if (p.usual) {
+        <p>What such a product usually takes in this air. Go by the feel of it.</p>
+      }
     } @else {
-      <p>Nobody knows how this one gels in this air. Go by the feel of it.</p>
+      <p>In this air it does not gel.</p>
     }
   `,
   styles: `
