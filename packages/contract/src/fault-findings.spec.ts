@@ -53,6 +53,16 @@ describe('what a record tells of what went wrong', () => {
     expect(told([entry({ kind: 'start', round: ROUND.id, tempC: 8, humidityPercent: 55 })])['cold']).withContext('air nobody read').toBeUndefined(); // prettier-ignore
   });
 
+  it('work before it was hard, or on what was not ready, as the log has its reason; taken back it is not told', () => {
+    const against = { ids: ['round.early'], reason: 'Warmed with the lamp' };
+    expect(told([start(), pot(), ply()])['worked-early']).toBeUndefined();
+    const sanded = entry({ kind: 'note', text: 'Sand fair, too early: hard enough from 17:08', against });
+    expect(told([start(), pot(), ply(), sanded])['worked-early']).toBeTrue();
+    const back = entry({ kind: 'taken-back', of: sanded.id, label: 'Sand fair' });
+    expect(told([start(), pot(), ply(), sanded, back])['worked-early']).toBeUndefined();
+    expect(told([start(), entry({ kind: 'start', round: 'later', tempC: 20, humidityPercent: 55, against })])['worked-early']).toBeTrue(); // prettier-ignore
+  });
+
   it('preparation: what is not signed is found, all signed is not', () => {
     const all = preparationChecks(PLAN.facts).map(({ id }) => id);
     expect([told([start()])['prep-open'], told([start()])['wash-open']]).toEqual([true, true]);

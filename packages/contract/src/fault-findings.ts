@@ -117,15 +117,19 @@ function ofAir({ inputs, plan }: FaultRecord, log: readonly LogEntry[]): Record<
   }; // prettier-ignore
 }
 
+const earlyWords = (entry: LogEntry['entry'] | undefined): string | null =>
+  entry?.kind === 'note' ? `${entry.text}.` : entry && 'against' in entry ? `Begun before what it goes on was ready: ${entry.against!.reason}.` : null; // prettier-ignore
+
 function ofTime(record: FaultRecord): Record<string, Told> {
   const { rounds, course } = evaluateLayUp(record);
   const bonds = rounds.flatMap(({ name, bond }) => (bond && bond.kind !== 'unknown' ? [{ name, ...bond }] : []));
+  const early = earlyWords(againstIt(standingLog(record.log), 'round.early')?.entry);
   const poor = bonds.find(({ kind }) => kind === 'poor');
   const air = course?.air ?? [];
   const rise = air.length > 1 ? Math.max(...air.filter(({ hour }) => hour <= 4).map(({ tempC }) => tempC)) - air[0]!.tempC : null; // prettier-ignore
   return {
     'window-past': poor ? { found: /past its window/.test(poor.text), why: `${poor.name}: ${poor.text}` } : bonds.length > 1 ? { found: false, why: 'Every round went onto the one before in its window, or abraded.' } : null,
-    'worked-early': poor && /before it was hard|still wet/.test(poor.text) ? { found: true, why: `${poor.name}: ${poor.text}` } : null,
+    'worked-early': early ? { found: true, why: early } : poor && /before it was hard|still wet/.test(poor.text) ? { found: true, why: `${poor.name}: ${poor.text}` } : null,
     warming: rise !== null ? { found: rise >= FAR_DEG.warming, why: rise >= 0.1 ? `Up ${rise.toFixed(1)} °C in the hours after, by the readings.` : 'No warmer in the hours after, by the readings.' } : null,
   }; // prettier-ignore
 }

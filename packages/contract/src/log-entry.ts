@@ -86,6 +86,7 @@ export const logEntryBody = z.discriminatedUnion('kind', [
     text: text(2000),
     /** Where on the plan it was seen. */
     place: z.strictObject({ xMm: within(LIMITS.placeMm), yMm: within(LIMITS.placeMm) }).optional(),
+    against: against.optional(),
   }),
   /** A pot's own temperature, read while it stood: its gel is told by it from then on. */
   z.strictObject({

@@ -923,7 +923,7 @@ describe('stage panels', () => {
     expect(first.handsFrom(hands[0]!)!.early).toBeTrue();
     first.allTheSame.set('thin, warmed with the lamp');
     first.worked(hands[0]!, finishCheck(hands[0]!.id));
-    expect(store.log).toHaveBeenCalledWith({ kind: 'note', text: jasmine.stringMatching(/too early: .*All the same: thin, warmed with the lamp$/) }); // prettier-ignore
+    expect(store.log).toHaveBeenCalledWith({ kind: 'note', text: jasmine.stringMatching(/too early: .*All the same: thin, warmed with the lamp$/), against: { ids: ['round.early'], reason: 'thin, warmed with the lamp' } }); // prettier-ignore
     expect(store.check).toHaveBeenCalledWith(finishCheck(hands[0]!.id), true);
     expect(first.allTheSame()).toBe('');
     const checks = [{ checkId: finishCheck(hands[0]!.id), done: true, at, by: 'T' }];

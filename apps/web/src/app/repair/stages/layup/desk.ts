@@ -348,7 +348,8 @@ export class LayUpDesk {
   /** A work of the finish is done; done too early, why stands in the log. */
   worked(work: FinishWork, check: string): void {
     const from = this.handsFrom(work);
-    if (from?.early) this.store.log({ kind: 'note', text: `${work.name}, too early: ${from.text}. All the same: ${this.allTheSame().trim()}` }); // prettier-ignore
+    const reason = this.allTheSame().trim();
+    if (from?.early) this.store.log({ kind: 'note', text: `${work.name}, too early: ${from.text}. All the same: ${reason}`, against: { ids: ['round.early'], reason } }); // prettier-ignore
     this.allTheSame.set('');
     this.store.check(check, true);
   }

@@ -1,14 +1,14 @@
-import { STAGE_NAMES, provenBy } from '@ashstep/contract';
+import { STAGE_NAMES } from '@ashstep/contract';
 import type { StagePage } from '../stage-page';
+import { answersOf } from './answers';
 
 export const SIGN_OFF: StagePage = {
   id: 'signoff',
   name: STAGE_NAMES.signoff,
-  settled: ({ inputs, plan, detail }) => {
-    const proven = provenBy(plan, detail.log, inputs.survey.readings).map(({ checkId }) => checkId);
-    const read = new Set([...detail.results.map(({ checkId }) => checkId), ...proven]);
-    const asked = plan.inspection.filter(({ id }) => read.has(id)).length;
-    return detail.results.length > 0 ? `${asked} of ${plan.inspection.length} read` : '';
+  settled: (state) => {
+    const answers = answersOf(state);
+    const pass = answers.filter(({ open }) => !open).length;
+    return state.detail.results.length > 0 ? `${pass} of ${answers.length} pass` : '';
   },
   open: () => import('./signoff').then((m) => m.SignOffStage),
 };
