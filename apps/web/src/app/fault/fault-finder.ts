@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, Injector, afterNextRender, computed, inject, input, signal, viewChild } from '@angular/core'; // prettier-ignore
 import { RouterLink } from '@angular/router';
 import { type RecordFinding, recordFindings, remarkWords } from '@ashstep/contract';
 import { CAUSES, FINDINGS, SYMPTOMS, type Symptom, UNKNOWN_CAUSE, checkOfFault, diagnose } from '@ashstep/core/diagnosis'; // prettier-ignore
@@ -43,6 +43,8 @@ export class FaultFinder {
   /** More is asked for beside what was seen. */
   readonly adding = signal(false);
   readonly written = signal<string | null>(null);
+  private readonly onward = viewChild<ElementRef<HTMLElement>>('onward');
+  private readonly injector = inject(Injector);
 
   readonly groups = Object.entries(GROUP_NAMES).map(([id, name]) => ({ id, name, symptoms: SYMPTOMS.filter(({ group }) => group === id) })); // prettier-ignore
   readonly chosen = computed(() => SYMPTOMS.filter(({ id }) => this.seen().includes(id)));
@@ -145,6 +147,8 @@ export class FaultFinder {
     this.seen.set([]);
     this.answers.set({});
     this.written.set(cause.label);
+    // It was pressed at the foot of the page; what came of it stands at the head.
+    afterNextRender(() => this.onward()?.nativeElement.focus(), { injector: this.injector });
   }
 
   private nameOf(id: string): string {

@@ -35,6 +35,17 @@ export class Rework extends Panel {
     return { cause, action, concession: '', ...this.reworkTyped()[id] };
   }
 
+  /** What stands in the fields is what is kept. */
+  isWritten(item: ReworkItem): boolean {
+    const { cause, action } = this.reworkOf(item);
+    return item.cause !== '' && cause === item.cause && action === item.action;
+  }
+
+  mayWrite(item: ReworkItem): boolean {
+    const { cause, action } = this.reworkOf(item);
+    return cause !== item.cause || action !== item.action;
+  }
+
   typeRework(id: string, patch: Partial<UpdateRework>): void {
     this.reworkTyped.update((all) => ({ ...all, [id]: { ...all[id], ...patch } }));
   }
