@@ -30,7 +30,7 @@ const JOBS: readonly Told[] = [
     kind: 'Star or stress cracks',
     craft: 'SK-4',
     presses: ['Hard spot behind'],
-    figures: { 'All cracks end to end': '240', 'Spread over': '90' },
+    figures: { 'Cracks in all': '240', 'Spread over': '90' },
     says: ['Every crack to a V, 4 mm wide and 0.8 mm deep: 240 mm of them', 'filled alone it comes back'],
     way: 'touch',
   },

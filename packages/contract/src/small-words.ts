@@ -194,7 +194,11 @@ function roundLines(one: CardRound, card: SmallCard, inputs: RepairInputs, plan:
     const named = round.medium === 'gelcoat' ? text.replace(/^Resin/, 'Gel coat') : text;
     lines.push(`${round.pots.length > 1 ? `${pot.label}. ` : ''}${named}${also}`);
   }
-  if (volumeMl !== null) lines.push(`${say(volumeMl, 'volume', 1)} in all, with what stays on cup and knife.`);
+  const inDrops = round.pots.some(({ mix }) => mix.drops !== null);
+  if (volumeMl !== null)
+    lines.push(
+      `It takes ${say(volumeMl, 'volume', 1)}, with what stays on cup and knife${inDrops ? '; mixed by whole drops' : ''}.`,
+    );
   if (round.medium === 'gelcoat') {
     const last = card.rounds.filter(({ round: other }) => other.medium === 'gelcoat').at(-1) === one;
     lines.push(last ? 'The last: plain gel coat, level or a hair proud. Push it in and out to wet it.' : 'Paste without wax, left a little low. Push it in and out to wet it, level with a blade.'); // prettier-ignore

@@ -65,4 +65,24 @@ describe('a pot far smaller than what the shop counts in', () => {
     expect(poured).toBeGreaterThan(3 * paste.resinG);
     expect(pots[0]!.fillerG / poured).toBeCloseTo(paste.fillerG / paste.resinG, 9);
   });
+
+  it('is told in steps of its scale: up to the next, to the nearest where drops are counted to it, and as it is where only the error is known', () => {
+    const resin = (
+      scale: { stepG: number; errorG?: number },
+      totalG: number,
+      card = EPOXY,
+      percent: number | null = null,
+    ) => {
+      const { mix } = measuring({ ...NEW_REPAIR, mix: set({ tools: [{ kind: 'scale', name: 'S', ...scale }], dropsPerMl: 32 }) }, card, percent).of(totalG); // prettier-ignore
+      return { resinG: mix.resinG, drops: mix.drops, total: mixedG(mix) };
+    };
+    // 100 g at 100 : 30 hold 76.92 g of resin: 77.0 on a scale of 0.1 g, with 23.1 of hardener; 78 on one of 2 g.
+    expect(resin({ stepG: 0.1 }, 100).resinG).toBeCloseTo(77, 9);
+    expect(resin({ stepG: 0.1 }, 100).total).toBeCloseTo(100.1, 9);
+    expect(resin({ stepG: 2 }, 100).resinG).toBeCloseTo(78, 9);
+    expect(resin({ stepG: 1, errorG: 0.5 }, 100).resinG).toBeCloseTo(100 / 1.3, 9);
+    // 2 drops of 32 to the millilitre at 1.6 % go with 3.906 g of gel coat: 3.9 on the scale, 2 drops still.
+    expect(resin({ stepG: 0.1 }, 3.35, GEL_COAT, 1.6)).toEqual({ resinG: jasmine.any(Number), drops: 2, total: jasmine.any(Number) }); // prettier-ignore
+    expect(resin({ stepG: 0.1 }, 3.35, GEL_COAT, 1.6).resinG).toBeCloseTo(3.9, 9);
+  });
 });

@@ -44,7 +44,7 @@ export function askedOf(kind: SmallKind, said: Asked): AskedField[] {
       ];
     case 'cracks':
       return [
-        length('cracksMm', 'All cracks end to end'),
+        length('cracksMm', 'Cracks in all'),
         length('spreadMm', 'Spread over'),
         choice('cause', 'Why it cracked', [
           { value: 'knock', label: 'A knock' },

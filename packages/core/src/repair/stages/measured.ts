@@ -145,7 +145,7 @@ function measuringWith(
   const of = (totalG: number): Measured => {
     if (tool.kind === 'lines') return inWholes(totalG, { kind: 'lines', a: tool.stepMl, b: tool.stepMl });
     if (tool.kind === 'pump') return inWholes(totalG, { kind: 'pump', a: tool.resinStrokeMl, b: tool.secondStrokeMl });
-    const mixed = withWholeDrops(mixOf(totalG), mixOf);
+    const mixed = onStep(withWholeDrops(mixOf(totalG), mixOf), tool, mixOf);
     const counted = countedVerdict(mixed, tool.errorG ?? tool.stepG / 2, tolerancePercent);
     const { worstPercent, fits } = counted ?? judged(mixed.resinG + mixed.secondG);
     return {
@@ -162,6 +162,14 @@ function measuringWith(
 /** The worst of reading each part off by so much, at the lines that are really poured to; null where there may be no resin at all. */
 function worstOfLines({ resinMl, secondMl }: WholeMeasures, ratio: number, errorMl: number): number | null {
   return errorMl >= resinMl ? null : 100 * worstError(resinMl, secondMl, ratio, errorMl, 1);
+}
+
+/** Resin to what the scale can show: up to its next step, or to the nearest where drops are counted to it. Of one of which only the error is known the step is not. */
+function onStep(mixed: MixResult, tool: MeasuringTool, mixOf: (totalG: number) => MixResult): MixResult {
+  if (tool.kind !== 'scale' || tool.errorG !== undefined) return mixed;
+  const steps = mixed.resinG / tool.stepG;
+  const resinG = Math.max(1, mixed.drops === null ? Math.ceil(steps - 1e-6) : Math.round(steps)) * tool.stepG;
+  return mixOf(mixed.kind === 'two-part' ? resinG * (1 + mixed.per100ByWeight / 100) : resinG);
 }
 
 /** A batch counted in drops goes up to the next whole one, resin and all, so that the per cent is the one that is wanted. */
