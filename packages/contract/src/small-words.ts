@@ -197,7 +197,7 @@ function roundLines(one: CardRound, card: SmallCard, inputs: RepairInputs, plan:
   const inDrops = round.pots.some(({ mix }) => mix.drops !== null);
   if (volumeMl !== null)
     lines.push(
-      `It takes ${say(volumeMl, 'volume', 1)}, with what stays on cup and knife${inDrops ? '; mixed by whole drops' : ''}.`,
+      `${say(volumeMl, 'volume', 1)} in all, with what stays on cup and knife${inDrops ? '; mixed by whole drops' : ''}.`,
     );
   if (round.medium === 'gelcoat') {
     const last = card.rounds.filter(({ round: other }) => other.medium === 'gelcoat').at(-1) === one;

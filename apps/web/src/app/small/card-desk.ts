@@ -14,6 +14,8 @@ export interface CardStep extends CardBlock {
   /** Done, on, or when it may go on. */
   when: string;
   standing: RoundStanding | null;
+  /** What it works on is on, and not hard yet. */
+  early: boolean;
 }
 
 /** The card of a job as it stands: its steps, when each may go on, and which is next. Shared by the parts of the page. */
@@ -40,7 +42,13 @@ export class CardDesk {
     return cardBlocks(card, state.inputs, state.plan, this.inUnits).map((block): CardStep => {
       const standing = this.standings().find(({ round }) => round.id === block.round?.round.id) ?? null;
       const done = standing ? standing.done && isClosed(state, standing) : block.checks.length > 0 && block.checks.every((id) => isTicked(state.detail, id)); // prettier-ignore
-      return { ...block, standing, done, when: this.whenOf(block, standing, done) };
+      return {
+        ...block,
+        standing,
+        done,
+        when: this.whenOf(block, standing, done),
+        early: block.id === 'sand' && !done && this.isSoft(),
+      };
     });
   });
   readonly next = computed(() => this.steps().find(({ done }) => !done) ?? null);
@@ -48,6 +56,14 @@ export class CardDesk {
     const [card, state] = [this.card(), this.source()];
     return card && state ? usualWords(card, state.inputs, state.plan, this.inUnits) : '';
   });
+
+  /** All that goes on is on, and the last of it not hard enough for hands. */
+  private isSoft(): boolean {
+    const last = this.times().at(-1);
+    return (
+      !!last && this.standings().every(({ done }) => done) && (last.sandAt === null || last.sandAt > this.moment())
+    );
+  }
 
   private whenOf(block: CardBlock, standing: RoundStanding | null, done: boolean): string {
     const at = (ms: number): string => whenText(this.clock.at(ms));

@@ -6,7 +6,9 @@ import { attempt } from '@ashstep/core/errors';
 import { mendsGelCoatOnly } from '@ashstep/core/repair';
 import { type SmallFigures, type SmallPlace, smallInputs } from '@ashstep/core/small';
 import { interval } from 'rxjs';
+import { draft } from '../outbox/draft';
 import { Header } from '../parts/header';
+import { TextInput } from '../parts/inputs';
 import { Clock } from '../platform/clock';
 import { RepairStore } from '../repair/repair.store';
 import { SheetFrame } from '../repair/sheet-frame';
@@ -31,7 +33,7 @@ const SET: readonly SectionName[] = ['place', 'damage', 'severity', 'laminate', 
 @Component({
   selector: 'ash-card-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CardKit, CardLog, CardPhotos, CardResin, FigureFields, Header, RouterLink, SignOffStage, SmallPictureView],
+  imports: [CardKit, CardLog, CardPhotos, CardResin, FigureFields, Header, RouterLink, SignOffStage, SmallPictureView, TextInput], // prettier-ignore
   providers: [RepairStore, SurveyDesk, SheetFrame, CardDesk, { provide: STAGE_PAGES, useValue: PAGES }],
   templateUrl: './card-page.html',
   styleUrl: './card-page.scss',
@@ -114,8 +116,18 @@ export class CardPage {
     this.typing.set(null);
   }
 
-  /** Ticks what a step says is done. */
+  /** Why it is done though it is not hard yet. */
+  readonly allTheSame = draft<string>('cardAllTheSame', computed(() => this.id()), ''); // prettier-ignore
+
+  mayTick(step: CardStep): boolean {
+    return !step.early || this.allTheSame().trim().length >= 3;
+  }
+
+  /** Ticks what a step says is done; done too early, why stands in the log. */
   tick(step: CardStep): void {
+    const reason = this.allTheSame().trim();
+    if (step.early) this.store.log({ kind: 'note', text: `${step.title}, too early: hard enough ${step.when}. All the same: ${reason}`, against: { ids: ['round.early'], reason } }); // prettier-ignore
+    this.allTheSame.set('');
     for (const id of step.checks) this.store.check(id, !step.done);
     if (step.id === 'sand' && !step.done) this.store.reach('finish');
   }
