@@ -14,10 +14,14 @@ import { chainSizes, outlineSizes } from './size-fields';
 })
 class Sheet {
   readonly shape = signal<Shape>({ kind: 'roundedRectangle', lengthMm: 140, widthMm: 90, cornerRadiusMm: 30 });
-  readonly sizes = computed(() => outlineSizes(this.shape(), { originX: 400, originY: 300, scale: 2 }));
+  readonly measured = signal(true);
+  readonly sizes = computed(() =>
+    outlineSizes(this.shape(), { originX: 400, originY: 300, scale: 2 }, this.measured()),
+  );
 
   take(edit: SheetEdit): void {
     if (edit.section !== 'damage') throw new Error('not of the damage');
+    this.measured.set(true);
     this.shape.set(edit.change({ shape: this.shape() } as RepairInputs['damage']).shape!);
   }
 }
@@ -48,6 +52,18 @@ describe('dimensions on the sheet', () => {
     expect(fixture.componentInstance.shape()).toEqual(jasmine.objectContaining({ lengthMm: 139.7, widthMm: 90 }));
     type('width', '50');
     expect(fixture.componentInstance.shape()).toEqual(jasmine.objectContaining({ widthMm: 50, cornerRadiusMm: 25 }));
+  });
+
+  it('are empty while nobody has measured the outline, though one is drawn to begin with', () => {
+    const { fixture, root, type } = sheet({ kind: 'circle', diameterMm: 80 });
+    fixture.componentInstance.measured.set(false);
+    fixture.detectChanges();
+    const field = root.querySelector('input')!;
+    expect([field.value, field.placeholder]).toEqual(['', '? mm']);
+    type('diameter', '');
+    expect([fixture.componentInstance.measured(), root.querySelector('[role=alert]')]).toEqual([false, null]);
+    type('diameter', '62');
+    expect([fixture.componentInstance.shape(), field.value]).toEqual([{ kind: 'circle', diameterMm: 62 }, '62 mm']);
   });
 
   it('keep what was typed while no outline can have it, and say why', () => {

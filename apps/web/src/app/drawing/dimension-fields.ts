@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { errorWords } from '@ashstep/contract';
 import { attempt } from '@ashstep/core/errors';
@@ -21,6 +21,7 @@ import type { SizeField } from './size-fields';
           [value]="wrong()?.key === one.key ? wrong()!.typed : text(one.mm)"
           [attr.aria-invalid]="wrong()?.key === one.key"
           [title]="one.label"
+          [placeholder]="unsaid()"
           (focus)="field.select()"
           (change)="take(one, field.value)"
           (keydown.enter)="field.blur()"
@@ -74,12 +75,17 @@ export class DimensionFields {
   readonly wrong = signal<{ key: string; typed: string; why: string } | null>(null);
 
   take(size: SizeField, typed: string): void {
+    if (typed.trim() === '' && size.mm === null) return this.wrong.set(null);
     const { result: edit, error } = attempt(() => size.edit(parseQuantity(typed, 'length', this.units())));
     this.wrong.set(error ? { key: size.key, typed, why: errorWords(error.code, error.params) } : null);
     if (edit) this.edited.emit(edit);
   }
 
-  text(mm: number): string {
+  /** In the place of a figure nobody has said yet. */
+  readonly unsaid = computed(() => (this.units() === 'metric' ? '? mm' : '? in'));
+
+  text(mm: number | null): string {
+    if (mm === null) return '';
     const { figure, unit } = formatQuantity(mm, 'length', this.units(), this.units() === 'metric' && !Number.isInteger(mm) ? 1 : undefined); // prettier-ignore
     return `${figure} ${unit}`;
   }

@@ -15,7 +15,7 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { planDrawing, sectionDrawing, withPoint, runsOf } from '@ashstep/core/drawing';
 import type { Point, Shape } from '@ashstep/core/geometry';
-import type { RepairInputs, RepairPlan } from '@ashstep/core/repair';
+import { type RepairInputs, type RepairPlan, isUnsaid } from '@ashstep/core/repair';
 import type { MapPress, Underlay } from '../survey/survey-desk';
 import { SessionService } from '../platform/session.service';
 import { RULER_PX, dimensionChain, overallDimensions, rulerTicks, scaleBar, sectionShapes } from './annotations';
@@ -316,8 +316,10 @@ export class RepairDrawing implements OnInit, OnDestroy {
     return this.beside() ? [...plan, ...rulerTicks(this.sectionPort(), this.width(), this.units()).filter(({ x }) => x > this.sectionX())] : plan; // prettier-ignore
   });
   readonly scaleBar = computed(() => scaleBar(this.port(), this.units()));
+  /** Nobody has measured the outline: what is drawn is a start, and has no figures. */
+  private readonly isStart = computed(() => isUnsaid(this.inputs().damage, 'shape'));
   readonly dimensions = computed(() =>
-    this.mapping() ? null : overallDimensions(this.view(), this.plan(), this.port(), this.units()),
+    this.mapping() || this.isStart() ? null : overallDimensions(this.view(), this.plan(), this.port(), this.units()),
   );
 
   readonly sectionShapes = computed(() => {
@@ -385,7 +387,7 @@ export class RepairDrawing implements OnInit, OnDestroy {
     const depthMm = this.plan().taper?.footprint.faces[0]?.depthMm;
     if (this.stage() === 'taper' && chain && depthMm && this.slopes()) return chainSizes(chain, depthMm);
     const outline = this.stage() === 'look' && !this.chosenMark() && !this.mapping() && (this.part() ?? 'outline') === 'outline'; // prettier-ignore
-    return outline ? outlineSizes(this.inputs().damage.shape, this.port()) : [];
+    return outline ? outlineSizes(this.inputs().damage.shape, this.port(), !this.isStart()) : [];
   });
   /** Its slope is cut by one ratio, that can be set. */
   private readonly slopes = computed(() => this.section()?.ratio !== null && this.plan().taper?.profile.kind === 'slope'); // prettier-ignore

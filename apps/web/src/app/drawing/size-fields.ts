@@ -10,7 +10,8 @@ import type { SheetEdit } from './movables';
 export interface SizeField extends Point {
   key: string;
   label: string;
-  mm: number;
+  /** Null while nobody has said it: what is drawn is only a start. */
+  mm: number | null;
   /** @throws CoreError where it cannot be that */
   edit(mm: number): SheetEdit;
 }
@@ -22,15 +23,15 @@ const CLEAR_PX = 34;
 /** The fields of the chain stand this far above it, and this far to either side of their parts, px. */
 const [ABOVE_CHAIN_PX, ASIDE_PX] = [42, 34];
 
-/** Length and width of an outline, or its diameter, below and beside it. */
-export function outlineSizes(shape: Shape, port: Viewport): SizeField[] {
+/** Length and width of an outline, or its diameter, below and beside it; empty while nobody has measured it. */
+export function outlineSizes(shape: Shape, port: Viewport, measured = true): SizeField[] {
   if (shape.kind === 'polygon') return [];
   const clear = CLEAR_PX / port.scale;
   const [length, width] = shape.kind === 'circle' ? [shape.diameterMm, shape.diameterMm] : [shape.lengthMm, shape.widthMm]; // prettier-ignore
   const at = (key: SizeKey, label: string, mm: number, x: number, y: number): SizeField => ({
     key,
     label: `Outline, ${label}`,
-    mm,
+    mm: measured ? mm : null,
     ...toScreen(port, place({ x, y }, shape)),
     edit: (typed) => resized(shape, key, typed),
   });
