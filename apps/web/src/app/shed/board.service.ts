@@ -102,6 +102,8 @@ function joined(before: BoardState, { only, jobs, problem }: Read): BoardState {
   };
 }
 
+const RESIN = STAGES.indexOf('resin');
+
 export function boardJob(row: BoardRow): BoardJob {
   const plan = planRepair(row.inputs);
   const view = planDrawing(row.inputs, plan);
@@ -169,7 +171,8 @@ function standing(
   return {
     shelf: 'bench',
     act: `Next: ${STAGE_NAMES[STAGES[stage]!]}`,
-    under: plan.resin?.card?.name ?? 'No resin chosen yet',
+    // Until the resin is seen to, the one in the plan is only what it starts from.
+    under: (stage > RESIN && plan.resin?.card?.name) || 'No resin chosen yet',
     urgent: false,
   };
 }

@@ -48,6 +48,11 @@ describe('the board', () => {
     expect(boardJob(row({ stageReached: 9 })).shelf).toBe('inspect');
   });
 
+  it('names a resin only once somebody has seen to it', () => {
+    const under = (stageReached: number): string => boardJob(row({ inputs: POLYESTER as BoardRow['inputs'], stageReached })).under; // prettier-ignore
+    expect([under(0), under(2), under(3)]).toEqual(['No resin chosen yet', 'No resin chosen yet', 'Polyester, laminating']); // prettier-ignore
+  });
+
   it('holds a cored job back until it is dry', () => {
     const job = row({ stageReached: 1 });
     job.inputs.laminate.core = { coreId: 'balsa', thicknessMm: 12, reachable: true };
