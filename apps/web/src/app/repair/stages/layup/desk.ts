@@ -339,10 +339,10 @@ export class LayUpDesk {
     return works.slice(0, Math.max(0, works.findIndex((work) => work.id === id))); // prettier-ignore
   }
 
-  /** Hands went on what was last put on before this work: it is as hard as they need it. */
+  /** Hands went on what was last put on before this work, and it is as hard as they need it: tape proves nothing. */
   private handled(id: string): boolean {
     const before = this.worksBefore(id);
-    return before.slice(before.findLastIndex(({ medium }) => medium !== null) + 1).some((work) => this.isDone(finishCheck(work.id))); // prettier-ignore
+    return before.slice(before.findLastIndex(({ medium }) => medium !== null) + 1).some((work) => !work.id.endsWith('-mask') && this.isDone(finishCheck(work.id))); // prettier-ignore
   }
 
   /** A work of the finish is done; done too early, why stands in the log. */
