@@ -61,6 +61,27 @@ const polish = step('polish', 'Wet sand, compound, polish, wax', 'The shine come
   handsFloorMin: 45,
 });
 
+/** Gel coat over cured epoxy, faired with what stands under it. */
+const gelAfterCure = (fair: FinishStep): FinishRoute => ({
+  id: 'gel-coat-after-full-cure',
+  name: 'Gel coat over fully cured epoxy',
+  why: 'Epoxy takes gel coat only once fully cured, washed and cut with 80 grit.',
+  steps: [
+    fair,
+    { ...wash, afterFullCure: true },
+    step(
+      'key-80',
+      'Abrade with 80 grit and wipe; try a test patch or tie coat',
+      'Gel coat peels off epoxy that is green, greasy or smooth.',
+      { waitHours: 2 },
+    ),
+    gelCoat,
+    polish,
+  ],
+  ladder: ladder(80, 1500),
+  checks: [fairCheck, pinholes, edges, { id: 'test-patch', text: 'Test patch of gel coat does not peel' }],
+});
+
 const ROUTES: Record<string, FinishRoute> = {
   gelDirect: {
     id: 'gel-coat-direct',
@@ -78,25 +99,10 @@ const ROUTES: Record<string, FinishRoute> = {
     ladder: ladder(80, 1500),
     checks: [fairCheck, edges, { id: 'gel-hard', text: 'Gel coat hard and dry to a solvent wipe' }],
   },
-  gelAfterCure: {
-    id: 'gel-coat-after-full-cure',
-    name: 'Gel coat over fully cured epoxy',
-    why: 'Epoxy takes gel coat only once fully cured, washed and cut with 80 grit.',
-    steps: [
-      skim('Fair with epoxy and light filler', 'Epoxy fairing flexes with the patch.', 12),
-      { ...wash, afterFullCure: true },
-      step(
-        'key-80',
-        'Abrade with 80 grit and wipe; try a test patch or tie coat',
-        'Gel coat peels off epoxy that is green, greasy or smooth.',
-        { waitHours: 2 },
-      ),
-      gelCoat,
-      polish,
-    ],
-    ladder: ladder(80, 1500),
-    checks: [fairCheck, pinholes, edges, { id: 'test-patch', text: 'Test patch of gel coat does not peel' }],
-  },
+  gelAfterCure: gelAfterCure(skim('Fair with epoxy and light filler', 'Epoxy fairing flexes with the patch.', 12)),
+  gelAfterCureInSun: gelAfterCure(
+    skim('Fair with epoxy and silica, no hollow spheres', 'Under gel coat in the sun hollow spheres do not stand.', 12),
+  ),
   gelFirst: {
     id: 'gel-coat-first',
     name: 'Gel coat first, against a backing sheet',
@@ -210,6 +216,8 @@ export interface FinishFacts {
   wentInFirst?: boolean;
   /** Nothing but the gel coat is hurt, above the waterline: no resin comes near it. */
   gelCoatOnly?: boolean;
+  /** It stands in the sun: under gel coat no hollow spheres. */
+  inSun?: boolean;
 }
 
 /** The finish route for a resin family and surface; over epoxy, gel coat goes by the chosen way. Gel coat that alone is hurt is mended with gel coat, and where it went in first only the rim is. */
@@ -217,7 +225,7 @@ export function finishRoute(
   family: ResinFamily,
   finish: FinishKind,
   way: GelCoatWay,
-  { wentInFirst = false, gelCoatOnly = false }: FinishFacts = {},
+  { wentInFirst = false, gelCoatOnly = false, inSun = false }: FinishFacts = {},
 ): FinishRoute {
   const epoxy = family === 'epoxy';
   if (finish === 'paint') return epoxy ? ROUTES['paintEpoxy']! : ROUTES['paintStyrene']!;
@@ -226,6 +234,10 @@ export function finishRoute(
   if (wentInFirst) return ROUTES['gelFirst']!;
   if (!epoxy) return ROUTES['gelDirect']!;
   return ROUTES[
-    { 'after-full-cure': 'gelAfterCure', 'paint-instead': 'paintEpoxy', 'gel-coat-first': 'gelFirst' }[way]
+    {
+      'after-full-cure': inSun ? 'gelAfterCureInSun' : 'gelAfterCure',
+      'paint-instead': 'paintEpoxy',
+      'gel-coat-first': 'gelFirst',
+    }[way]
   ]!;
 }

@@ -10,6 +10,7 @@ const FACTS: WorksFacts = {
   areaMm2: 100_000,
   tempC: 22,
   inRounds: [],
+  fillerId: 'hollow-spheres',
   fair: null,
   coat: { areaMm2: null, dryMm: null, way: 'brush', solidsPercent: null },
   paintEdge: null,

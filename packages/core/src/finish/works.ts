@@ -1,7 +1,7 @@
 import { attempt } from '../errors.js';
 import type { CureStage } from '../cure/age-law.js';
 import { fillRounds } from '../fairness/index.js';
-import { lightPasteDensity } from '../mix/index.js';
+import { fairingDensity } from '../mix/index.js';
 import { GEL_COAT } from '../resin/gel-coat.js';
 import type { SystemCard } from '../resin/systems.js';
 import { WET_FROM_GRIT } from './abrasives.js';
@@ -10,7 +10,7 @@ import { MASK_INNER_MM, MASK_OUTER_MM } from './masks.js';
 import type { FinishRoute, FinishStep } from './routes.js';
 
 /** What is put on in a work of the finish. */
-export const FINISH_MEDIA = ['neat', 'light-filler', 'polyester-filler', 'resin', 'gelcoat', 'primer', 'paint', 'varnish'] as const; // prettier-ignore
+export const FINISH_MEDIA = ['neat', 'epoxy-filler', 'polyester-filler', 'resin', 'gelcoat', 'primer', 'paint', 'varnish'] as const; // prettier-ignore
 export type FinishMedium = (typeof FINISH_MEDIA)[number];
 
 /** One work of the finish: one fill, one coat, one sanding, with what it takes and how long the next waits for it. */
@@ -65,6 +65,8 @@ export interface WorksFacts {
   inRounds: readonly PutOnBefore[];
   /** Fills that were put on and read again, and the lows the last reading left; null where nothing was read. */
   fair: { filled: number; fillMl: number; deepestMm: number; fair: boolean } | null;
+  /** What epoxy fairing paste is thickened with. */
+  fillerId: string;
   coat: CoatChoice;
   paintEdge: 'fade' | 'hard' | null;
   nonSkid: boolean;
@@ -134,10 +136,10 @@ const fairing: Parts = ({ layerMm, text, why }, facts) => {
   if (fair === null && facts.inRounds.includes('fairing'))
     return [{ id: 'fair-sand-1', name: 'Sand fair', text: sandingText(card), why: BOARD_WHY, share: 0.5, ...read }];
   const epoxy = card.family === 'epoxy';
-  const medium = epoxy ? 'light-filler' : 'polyester-filler';
+  const medium = epoxy ? 'epoxy-filler' : 'polyester-filler';
   const lowMl = fair ? fair.fillMl : (areaMm2 / 1000) * (layerMm ?? 0);
   const deepestMm = fair ? fair.deepestMm : (layerMm ?? 0);
-  const left = (fair?.fair ?? false) || lowMl <= 0 || deepestMm <= 0 ? [] : (attempt(() => fillRounds({ volumeMl: lowMl, deepestMm, medium: epoxy ? 'epoxy' : 'polyester', tempC: facts.tempC, densityGPerMl: epoxy ? lightPasteDensity(card.resinDensityGPerMl) : POLYESTER_FILLER_G_PER_ML })).result?.rounds ?? []); // prettier-ignore
+  const left = (fair?.fair ?? false) || lowMl <= 0 || deepestMm <= 0 ? [] : (attempt(() => fillRounds({ volumeMl: lowMl, deepestMm, medium: epoxy ? 'epoxy' : 'polyester', tempC: facts.tempC, densityGPerMl: epoxy ? fairingDensity(facts.fillerId, card.resinDensityGPerMl) : POLYESTER_FILLER_G_PER_ML })).result?.rounds ?? []); // prettier-ignore
   const done = fair?.filled ?? 0;
   const count = done + left.length;
   if (count === 0) {

@@ -36,12 +36,9 @@ export const USUAL_CONSISTENCY: Readonly<Record<NonNullable<PasteInput['use']>, 
   plug: 'peanut-butter',
 };
 const USUAL_RESIN_DENSITY = 1.1;
-/** Filler of the light fairing paste. */
-export const LIGHT_FILLER = 'hollow-spheres';
-
-/** Density of light fairing paste made from this resin, g/ml. */
-export const lightPasteDensity = (resinDensityGPerMl: number): number =>
-  paste({ volumeMl: 100, use: 'fairing', fillerId: LIGHT_FILLER, resinDensityGPerMl }).densityGPerMl;
+/** Density of fairing paste made from this resin and filler, g/ml. */
+export const fairingDensity = (fillerId: string, resinDensityGPerMl: number): number =>
+  paste({ volumeMl: 100, use: 'fairing', fillerId, resinDensityGPerMl }).densityGPerMl;
 
 /**
  * Resin and filler for a volume of paste. A heap f to one of resin by volume weighs f ρ_bulk and takes only f ρ_bulk/ρ_true of room, for resin

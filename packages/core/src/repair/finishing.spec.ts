@@ -1,8 +1,10 @@
 import { NEW_REPAIR, type RepairInputs } from './inputs.js';
 import { fairFound, groundRoom, roomFound } from './fair-found.js';
 import { everyRound } from './finishing.js';
+import { jobMaterials } from './materials.js';
 import { planRepair } from './plan.js';
 import { stepsInputOf } from './steps.js';
+import { fairingDensity } from '../mix/index.js';
 import { jobSteps } from '../plan/index.js';
 
 const HULL: RepairInputs = {
@@ -24,6 +26,22 @@ const lowOf = (mm: number, after: 'ground' | 'cured' | 'filled') => ({
 });
 
 describe('the finish of a job', () => {
+  it('is faired without hollow spheres under gel coat that stands in the sun, and with them below the water and under paint', () => {
+    const planned = (place: Partial<RepairInputs['place']>) => {
+      const plan = planRepair({ ...HULL, place: { ...HULL.place, ...place } });
+      const fill = plan.finish!.works.find(({ id }) => id === 'fair-fill-1')!;
+      const round = plan.finish!.rounds.find(({ id }) => id === 'fair-fill-1')!;
+      return { text: fill.text, name: round.fillerName, bought: jobMaterials(plan).flatMap(({ kind, entryId }) => (kind === 'filler' ? [entryId] : [])) }; // prettier-ignore
+    };
+    const sun = planned({ finish: 'gelcoat', waterline: 'above' });
+    expect([sun.text, sun.name, sun.bought]).toEqual(['Fair with epoxy and silica, no hollow spheres', 'Fumed silica', ['silica']]); // prettier-ignore
+    const under = planned({ finish: 'gelcoat', waterline: 'below' });
+    expect([under.text, under.name, under.bought]).toEqual(['Fair with epoxy and light filler', 'Hollow glass spheres', ['hollow-spheres']]); // prettier-ignore
+    expect(planned({ finish: 'paint', waterline: 'above' }).name).toBe('Hollow glass spheres');
+    // 2.5 heaps of 50 kg/m³, its grains 2200, in resin of 1.15: 0.9462 of resin weighs 1.0881, the silica 0.1183.
+    expect(fairingDensity('silica', 1.15)).toBeCloseTo(1.2064, 4);
+  });
+
   it('has a round for everything that is put on: paste with its filler, gel coat with its catalyst, paint out of its can', () => {
     const { works, rounds } = planRepair(HULL).finish!;
     expect(rounds.map(({ id }) => id)).toEqual(works.flatMap(({ id, medium }) => (medium === null ? [] : [id])));

@@ -1,6 +1,6 @@
 import { type FinishRoute, type FinishWork, type GelCoatWay, type WorksFacts, finishRoute, finishWorks } from '../finish/index.js'; // prettier-ignore
 import { attempt } from '../errors.js';
-import { LIGHT_FILLER, lightPasteDensity } from '../mix/index.js';
+import { fairingDensity } from '../mix/index.js';
 import { kept } from '../remembered.js';
 import type { SystemCard } from '../resin/systems.js';
 import type { CoatMedium } from './added-round.js';
@@ -10,6 +10,7 @@ import type { RepairInputs } from './inputs.js';
 import type { PlannedRound, RoundPot } from './rounds.js';
 import { coatPots } from './stages/coats.js';
 import { measuring, smallPotG } from './stages/measured.js';
+import { fairingFillerOf, standsInSun } from './stages/fairing.js';
 import { pasteLimit, potOfPaste } from './stages/pastes.js';
 import { mendsGelCoatOnly } from './stages/kind.js';
 import { laysGelCoatFirst } from './stages/working-side.js';
@@ -21,6 +22,8 @@ export interface PlannedFinish extends FinishRoute {
   leftOut: readonly { work: FinishWork; why: string }[];
   /** Those that put something on, as rounds to be mixed and logged like those of the lay-up; each has its work's id. */
   rounds: readonly PlannedRound[];
+  /** What its epoxy fairing paste is thickened with. */
+  fillerId: string;
   /** Ground that is finished, by the plan or as somebody gave it, mm². */
   areaMm2: number;
 }
@@ -34,9 +37,11 @@ export const finishCheck = (id: string): string => `finish-${id}`;
 /** The finish of a job, by its resin, its surface, the ground that is finished, and what was read of how fair it is. */
 export function plannedFinish(inputs: RepairInputs, card: SystemCard, areaMm2: number, tempC: number): PlannedFinish {
   const { finish, place, mix } = inputs;
+  const fillerId = fairingFillerOf(inputs, card.family);
   const route = finishRoute(card.family, place.finish, gelCoatWay(inputs), {
     wentInFirst: laysGelCoatFirst(inputs),
     gelCoatOnly: mendsGelCoatOnly(inputs),
+    inSun: standsInSun(inputs),
   });
   const all = finishWorks(route, {
     card,
@@ -44,6 +49,7 @@ export function plannedFinish(inputs: RepairInputs, card: SystemCard, areaMm2: n
     tempC,
     inRounds: inputs.rounds.added.flatMap(({ when, work }) => (when === 'before' ? [] : work.kind === 'paste' ? (work.use === 'fairing' ? ['fairing' as const] : []) : work.kind === 'coat' && work.medium !== 'paint' ? [work.medium] : [])), // prettier-ignore
     fair: fairLeft(finish.fair, fairClassOf(inputs).toleranceMm),
+    fillerId,
     coat: finish.coat,
     paintEdge: finish.paintEdge,
     nonSkid: finish.nonSkid,
@@ -54,13 +60,13 @@ export function plannedFinish(inputs: RepairInputs, card: SystemCard, areaMm2: n
   const works = all.filter(({ id }) => !why.has(id));
   const leftOut = all.flatMap((work) => (why.has(work.id) ? [{ work, why: why.get(work.id)! }] : []));
   const coatedMm2 = finish.coat.areaMm2 ?? areaMm2;
-  return { ...route, works, leftOut, rounds: roundsOf(works, inputs, card, coatedMm2), areaMm2: coatedMm2 };
+  return { ...route, works, leftOut, rounds: roundsOf(works, inputs, card, coatedMm2), fillerId, areaMm2: coatedMm2 };
 }
 
 /** What is mixed for each: gel coat by its own catalyst, resin and paste of the job's; what comes out of a can of its own is mixed as that says. */
 const MEDIUM: Readonly<Record<NonNullable<FinishWork['medium']>, CoatMedium | null>> = {
   neat: null,
-  'light-filler': null,
+  'epoxy-filler': null,
   resin: null,
   gelcoat: 'gelcoat',
   'polyester-filler': 'paint',
@@ -68,7 +74,7 @@ const MEDIUM: Readonly<Record<NonNullable<FinishWork['medium']>, CoatMedium | nu
   paint: 'paint',
   varnish: 'paint',
 };
-const FILLERS: readonly FinishWork['medium'][] = ['light-filler', 'polyester-filler'];
+const FILLERS: readonly FinishWork['medium'][] = ['epoxy-filler', 'polyester-filler'];
 
 function roundsOf(
   works: readonly FinishWork[],
@@ -117,8 +123,9 @@ function potsOf(
   if (massG === null || MEDIUM[medium!] === 'paint') return { pots: [], fillerName: '' };
   const { of, smallestG } = measuring(inputs, card, null);
   const small = (grams: number): number => smallPotG(grams, smallestG, inputs.mix.potFloorG);
-  if (medium === 'light-filler') {
-    const asked = { id, name, use: 'fairing', fillerId: LIGHT_FILLER, fromPlan: true, volumeMl: massG / lightPasteDensity(card.resinDensityGPerMl) } as const; // prettier-ignore
+  if (medium === 'epoxy-filler') {
+    const fillerId = fairingFillerOf(inputs, card.family);
+    const asked = { id, name, use: 'fairing', fillerId, fromPlan: true, volumeMl: massG / fairingDensity(fillerId, card.resinDensityGPerMl) } as const; // prettier-ignore
     const { pots, fillerName } = potOfPaste({ ...asked, shares: [] }, card, pasteLimit(inputs, card, null), (grams) => of(small(grams))); // prettier-ignore
     return { pots: pots.map((pot) => ({ ...pot, plies: [] })), fillerName };
   }

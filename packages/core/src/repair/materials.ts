@@ -2,7 +2,6 @@ import { attempt } from '../errors.js';
 import { type FinishMedium, abrasiveLadder } from '../finish/index.js';
 import type { ResinFamily } from '../material/index.js';
 import { RESIN_FAMILIES } from '../material/index.js';
-import { LIGHT_FILLER } from '../mix/index.js';
 import { DEFAULT_SYSTEM } from '../resin/systems.js';
 import type { Verdict } from '../resin/rules.js';
 import type { PlannedFinish } from './finishing.js';
@@ -39,7 +38,7 @@ export function byTheCan(finish: Pick<PlannedFinish, 'works'> | null): string[] 
 
 /** What the finish takes: the job's own resin with its filler by its pots, what has a can of its own where its amount is known, and paper grit by grit. */
 function finishMaterials(
-  { works, rounds, ladder, areaMm2 }: PlannedFinish,
+  { works, rounds, ladder, areaMm2, fillerId }: PlannedFinish,
   own: { resin: Material; second: Material },
 ): Material[] {
   const sheets = areaMm2 > 0 && works.some(({ medium }) => medium === null) ? (attempt(() => abrasiveLadder({ from: ladder[0]!, to: ladder.at(-1)!, areaM2: areaMm2 / 1e6 })).result?.steps ?? []) : []; // prettier-ignore
@@ -54,7 +53,7 @@ function finishMaterials(
       return pots.flatMap(({ mix, fillerG }) => [
         { ...own.resin, amount: mix.resinG },
         { ...own.second, amount: mix.secondG },
-        ...(fillerG > 0 ? [{ kind: 'filler' as const, entryId: LIGHT_FILLER, name: fillerName, amount: fillerG, unit: 'g' as const }] : []), // prettier-ignore
+        ...(fillerG > 0 ? [{ kind: 'filler' as const, entryId: fillerId, name: fillerName, amount: fillerG, unit: 'g' as const }] : []), // prettier-ignore
       ]);
     }),
     ...sheets.map(({ grit, sheets: amount }): Material => ({ kind: 'abrasive', entryId: `grit-${grit}`, name: `Paper, grit ${grit}`, amount: amount!, unit: 'piece' })), // prettier-ignore

@@ -1,6 +1,7 @@
 import type { AddedRound } from './added-round.js';
 import type { RepairInputs } from './inputs.js';
 import type { RepairPlan } from './plan.js';
+import { fairingFillerOf } from './stages/fairing.js';
 import { workedAs } from './stages/kind.js';
 import { laysGelCoatFirst } from './stages/working-side.js';
 
@@ -32,7 +33,7 @@ const SKIM_ML_PER_M2 = 250;
 export function usualRounds(inputs: RepairInputs, { taper, damage, patch, resin }: RepairPlan): OfferedRound[] {
   const kind = workedAs(inputs);
   const groundMm2 = taper?.shownMm2 ?? damage?.cut.areaMm2 ?? 0;
-  const light = resin?.card?.family === 'epoxy' ? 'hollow-spheres' : 'talc';
+  const light = fairingFillerOf(inputs, resin?.card?.family ?? 'polyester');
   const of = (name: string, when: AddedRound['when'], work: AddedRound['work'], onto: AddedRound['onto'] = 'abraded'): OfferedRound => ({ name, when, onto, spotIds: [], work }); // prettier-ignore
   const ml = (mm: number): number => Math.max(5, Math.round((groundMm2 * mm) / 1000));
   const fairing = (name: string): OfferedRound =>

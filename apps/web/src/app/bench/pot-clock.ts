@@ -16,7 +16,10 @@ const STEP_MS = 120_000;
   template: `
     @let p = pot();
     <div class="head">
-      <h2>Pot {{ p.label }}{{ p.gelMs === null ? '' : p.gelled ? ': gone' : ', gels in' }}</h2>
+      <h2>
+        Pot {{ p.label
+        }}{{ p.gelMs === null ? '' : p.gelled ? (p.usual ? ': gone by now, as a rule' : ': gone') : ', gels in' }}
+      </h2>
       <button type="button" class="act" (click)="readTemp.emit()">Cup temperature</button>
     </div>
     <div class="row">

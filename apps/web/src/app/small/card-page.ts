@@ -85,6 +85,8 @@ export class CardPage {
   readonly takesResin = computed(() => !!this.state() && !mendsGelCoatOnly(this.state()!.inputs));
   /** The round whose log is open. */
   readonly logging = signal<string | null>(null);
+  /** Why it is done though it is not hard yet. */
+  readonly allTheSame = draft<string>('cardAllTheSame', computed(() => this.id()), ''); // prettier-ignore
   /** A full job that the card has nothing to say of. */
   readonly notSmall = computed(() => !!this.state() && !this.desk.card());
 
@@ -115,9 +117,6 @@ export class CardPage {
     for (const section of SET) if (!sameJson(made[section], now[section])) this.store.set(section, made[section] as never); // prettier-ignore
     this.typing.set(null);
   }
-
-  /** Why it is done though it is not hard yet. */
-  readonly allTheSame = draft<string>('cardAllTheSame', computed(() => this.id()), ''); // prettier-ignore
 
   mayTick(step: CardStep): boolean {
     return !step.early || this.allTheSame().trim().length >= 3;

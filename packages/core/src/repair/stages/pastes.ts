@@ -7,6 +7,7 @@ import type { InjectionResult } from '../../taper/index.js';
 import { jobAir } from '../air.js';
 import type { PasteWork } from '../added-round.js';
 import type { RepairInputs } from '../inputs.js';
+import { fairingFillerOf } from './fairing.js';
 import { type SpotFill, fillsFor } from './fills.js';
 import type { FinishFill, Share } from './finish-fills.js';
 import { type Measured, mixedG } from './measured.js';
@@ -75,7 +76,7 @@ export function askedPastes(
   if (injected) asked.push(own('inject', 'Injected resin', 'injection', injected.volumeMl));
   for (const { id, name, medium, volumeMl, shares } of finishes)
     if (medium !== 'gelcoat')
-      asked.push({ id, name, use: 'fairing', volumeMl, fillerId: card.family === 'epoxy' ? 'hollow-spheres' : 'talc', fromPlan: true, shares }); // prettier-ignore
+      asked.push({ id, name, use: 'fairing', volumeMl, fillerId: fairingFillerOf(inputs, card.family), fromPlan: true, shares }); // prettier-ignore
   if (taper?.plug)
     asked.push(own('plug', 'Bedding of the plug', 'bedding', taper.plug.result.beddingMl + taper.plug.result.gapMl));
   const filledMl = fills.reduce((sum, { fillMl }) => sum + fillMl, 0);

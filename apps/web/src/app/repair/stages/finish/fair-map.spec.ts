@@ -67,7 +67,7 @@ describe('how fair it is', () => {
     const told = await show([round(1)]);
     expect(told).toContain('Not fair yet.');
     expect(told).toContain('lowest 1.00 mm off the fair curve');
-    expect(told).toContain('of light epoxy paste');
+    expect(told).toContain('of epoxy paste with silica');
     expect(await show([round(null)])).not.toContain('fair curve;');
     // What stands proud is less than nothing, with a true minus; nothing has no sign.
     await show([round(-0.34)]);

@@ -3,7 +3,8 @@ import { FAIR_AFTER, errorWords } from '@ashstep/contract';
 import { attempt } from '@ashstep/core/errors';
 import { planDrawing } from '@ashstep/core/drawing';
 import { FAIR_CLASSES, type LaidLine, fairLayout, fillRounds } from '@ashstep/core/fairness';
-import { lightPasteDensity } from '@ashstep/core/mix';
+import { FILLERS } from '@ashstep/core/material';
+import { fairingDensity } from '@ashstep/core/mix';
 import {
   type FairRound,
   type FinishInputs,
@@ -120,10 +121,15 @@ export class FairMap extends Panel {
     if (mendsGelCoatOnly(this.inputs())) return 'gelcoat';
     return this.plan().resin?.card?.family === 'epoxy' ? 'epoxy' : 'polyester';
   });
+  readonly pasteName = computed(() => {
+    const fillerId = this.plan().finish?.fillerId;
+    const epoxy = FILLERS.find(({ id, purpose }) => id === fillerId && purpose === 'light') ? 'light epoxy paste' : 'epoxy paste with silica'; // prettier-ignore
+    return { epoxy, gelcoat: 'gel-coat paste', polyester: 'polyester filler' }[this.medium()];
+  });
   readonly filler = computed(() => {
     const result = this.result();
     const card = this.plan().resin?.card;
-    const density = this.densityGPerMl() ?? (card && this.medium() === 'epoxy' ? lightPasteDensity(card.resinDensityGPerMl) : null); // prettier-ignore
+    const density = this.densityGPerMl() ?? (card && this.medium() === 'epoxy' && this.plan().finish ? fairingDensity(this.plan().finish!.fillerId, card.resinDensityGPerMl) : null); // prettier-ignore
     if (!result || result.fillMl === null || result.fill.length === 0) return null;
     return attempt(() => fillRounds({ volumeMl: result.fillMl!, deepestMm: result.deepestMm, medium: this.medium(), tempC: this.plan().air.tempC.value, ...(density ? { densityGPerMl: density } : {}), ...(card ? { card } : {}) })).result; // prettier-ignore
   });
