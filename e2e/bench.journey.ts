@@ -82,7 +82,8 @@ describe('the bench', () => {
 
   it('catches a pot that is out of its ratio, says what puts it right, and starts its clock once it is mixed', async () => {
     const { browser } = scene;
-    await browser.sees('Resin to 45.5 g, then hardener to 59.2 g');
+    // 59.17 g at 100 : 30 hold 45.52 g of resin: up to the next tenth the scale shows, and 1.3 times that.
+    await browser.sees('Resin to 45.6 g, then hardener to 59.3 g');
     await key('45.6');
     await browser.press('Hardener to');
     await key('60.4');

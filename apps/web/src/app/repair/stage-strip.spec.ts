@@ -41,7 +41,7 @@ describe('the strip of stages', () => {
     expect(ticked()).toBeLessThan(all);
   });
 
-  it('counts plies down and checks read', async () => {
+  it('counts plies down and checks that pass: the last answer tells, and only one that counts', async () => {
     const log = [1, 2, 3].map((laid) => ({
       id: `${laid}`,
       at: '2026-04-16T08:00:00Z',
@@ -50,10 +50,18 @@ describe('the strip of stages', () => {
     }));
     const told = await show(
       {},
-      { log, results: [{ checkId: 'taper' }, { checkId: 'taper' }, { checkId: 'taps' }] },
+      {
+        log,
+        results: [
+          { checkId: 'taper', pass: false },
+          { checkId: 'taper', pass: true },
+          { checkId: 'taps', pass: true, standing: 'void' },
+          { checkId: 'fairness', pass: true, standing: 'counts' },
+        ],
+      },
       'layup',
     );
     expect(told).toContain('3 plies down');
-    expect(told).toMatch(/2 of \d+ read/);
+    expect(told).toMatch(/2 of \d+ pass/);
   });
 });
