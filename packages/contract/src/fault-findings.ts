@@ -12,6 +12,7 @@ import {
   laysGelCoatFirst,
   mixedG,
 } from '@ashstep/core/repair';
+import { EARLY } from './early-work.js';
 import { evaluateLayUp } from './lay-up-evaluation.js';
 import type { LogEntry } from './log-entry.js';
 import { type RoundStanding, roundStandings, standingLog } from './round-log.js';
@@ -123,7 +124,7 @@ const earlyWords = (entry: LogEntry['entry'] | undefined): string | null =>
 function ofTime(record: FaultRecord): Record<string, Told> {
   const { rounds, course } = evaluateLayUp(record);
   const bonds = rounds.flatMap(({ name, bond }) => (bond && bond.kind !== 'unknown' ? [{ name, ...bond }] : []));
-  const early = earlyWords(againstIt(standingLog(record.log), 'round.early')?.entry);
+  const early = earlyWords(againstIt(standingLog(record.log), EARLY)?.entry);
   const poor = bonds.find(({ kind }) => kind === 'poor');
   const air = course?.air ?? [];
   const rise = air.length > 1 ? Math.max(...air.filter(({ hour }) => hour <= 4).map(({ tempC }) => tempC)) - air[0]!.tempC : null; // prettier-ignore

@@ -27,6 +27,7 @@ export * from './chart-words.js';
 export * from './colour-words.js';
 export * from './finish-standing.js';
 export * from './left-unticked.js';
+export * from './early-work.js';
 export * from './finish-words.js';
 export * from './small-figures.js';
 export * from './small-words.js';

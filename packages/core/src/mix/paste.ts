@@ -36,6 +36,7 @@ export const USUAL_CONSISTENCY: Readonly<Record<NonNullable<PasteInput['use']>, 
   plug: 'peanut-butter',
 };
 const USUAL_RESIN_DENSITY = 1.1;
+
 /** Density of fairing paste made from this resin and filler, g/ml. */
 export const fairingDensity = (fillerId: string, resinDensityGPerMl: number): number =>
   paste({ volumeMl: 100, use: 'fairing', fillerId, resinDensityGPerMl }).densityGPerMl;

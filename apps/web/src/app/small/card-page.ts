@@ -1,7 +1,15 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, effect, inject, input, signal, untracked } from '@angular/core'; // prettier-ignore
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { HOLD_NAMES, SMALL_WORDS, errorWords, remarkWords, sameJson, type SectionName } from '@ashstep/contract';
+import {
+  HOLD_NAMES,
+  SMALL_WORDS,
+  earlyNote,
+  errorWords,
+  remarkWords,
+  sameJson,
+  type SectionName,
+} from '@ashstep/contract';
 import { attempt } from '@ashstep/core/errors';
 import { mendsGelCoatOnly } from '@ashstep/core/repair';
 import { type SmallFigures, type SmallPlace, smallInputs } from '@ashstep/core/small';
@@ -86,7 +94,7 @@ export class CardPage {
   /** The round whose log is open. */
   readonly logging = signal<string | null>(null);
   /** Why it is done though it is not hard yet. */
-  readonly allTheSame = draft<string>('cardAllTheSame', computed(() => this.id()), ''); // prettier-ignore
+  readonly allTheSame = draft<string>('cardAllTheSame', this.id, '');
   /** A full job that the card has nothing to say of. */
   readonly notSmall = computed(() => !!this.state() && !this.desk.card());
 
@@ -125,7 +133,7 @@ export class CardPage {
   /** Ticks what a step says is done; done too early, why stands in the log. */
   tick(step: CardStep): void {
     const reason = this.allTheSame().trim();
-    if (step.early) this.store.log({ kind: 'note', text: `${step.title}, too early: hard enough ${step.when}. All the same: ${reason}`, against: { ids: ['round.early'], reason } }); // prettier-ignore
+    if (step.early) this.store.log(earlyNote(step.title, `hard enough ${step.when}`, reason));
     this.allTheSame.set('');
     for (const id of step.checks) this.store.check(id, !step.done);
     if (step.id === 'sand' && !step.done) this.store.reach('finish');

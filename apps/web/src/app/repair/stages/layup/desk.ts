@@ -9,7 +9,9 @@ import {
   ONTO_NAMES,
   POUR_UNIT_NAMES,
   type RoundStanding,
+  EARLY,
   doneWords,
+  earlyNote,
   evaluateLayUp,
   pouredWords,
   questionsOf,
@@ -349,7 +351,7 @@ export class LayUpDesk {
   worked(work: FinishWork, check: string): void {
     const from = this.handsFrom(work);
     const reason = this.allTheSame().trim();
-    if (from?.early) this.store.log({ kind: 'note', text: `${work.name}, too early: ${from.text}. All the same: ${reason}`, against: { ids: ['round.early'], reason } }); // prettier-ignore
+    if (from?.early) this.store.log(earlyNote(work.name, from.text, reason));
     this.allTheSame.set('');
     this.store.check(check, true);
   }
@@ -409,7 +411,7 @@ export class LayUpDesk {
     const window = s && this.windowOf(s.round);
     return [
       ...(air && card ? againstLaying(card, air) : []),
-      ...(window?.early ? [{ id: 'round.early' }] : []),
+      ...(window?.early ? [{ id: EARLY }] : []),
       ...(window?.past ? [{ id: 'round.past-window' }] : []),
     ];
   }

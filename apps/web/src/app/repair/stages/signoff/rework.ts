@@ -37,8 +37,7 @@ export class Rework extends Panel {
 
   /** What stands in the fields is what is kept. */
   isWritten(item: ReworkItem): boolean {
-    const { cause, action } = this.reworkOf(item);
-    return item.cause !== '' && cause === item.cause && action === item.action;
+    return item.cause !== '' && !this.mayWrite(item);
   }
 
   mayWrite(item: ReworkItem): boolean {
