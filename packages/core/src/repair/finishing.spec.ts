@@ -27,8 +27,8 @@ const lowOf = (mm: number, after: 'ground' | 'cured' | 'filled') => ({
 
 describe('the finish of a job', () => {
   it('is faired without hollow spheres under gel coat that stands in the sun, and with them below the water and under paint', () => {
-    const planned = (place: Partial<RepairInputs['place']>) => {
-      const plan = planRepair({ ...HULL, place: { ...HULL.place, ...place } });
+    const planned = (place: Partial<RepairInputs['place']>, resin: Partial<RepairInputs['resin']> = {}) => {
+      const plan = planRepair({ ...HULL, place: { ...HULL.place, ...place }, resin: { ...HULL.resin, ...resin } });
       const fill = plan.finish!.works.find(({ id }) => id === 'fair-fill-1')!;
       const round = plan.finish!.rounds.find(({ id }) => id === 'fair-fill-1')!;
       return { text: fill.text, name: round.fillerName, bought: jobMaterials(plan).flatMap(({ kind, entryId }) => (kind === 'filler' ? [entryId] : [])) }; // prettier-ignore
@@ -38,6 +38,8 @@ describe('the finish of a job', () => {
     const under = planned({ finish: 'gelcoat', waterline: 'below' });
     expect([under.text, under.name, under.bought]).toEqual(['Fair with epoxy and light filler', 'Hollow glass spheres', ['hollow-spheres']]); // prettier-ignore
     expect(planned({ finish: 'paint', waterline: 'above' }).name).toBe('Hollow glass spheres');
+    const instead = planned({ finish: 'gelcoat', waterline: 'above' }, { gelCoatWay: 'paint-instead' });
+    expect([instead.text, instead.name]).toEqual(['Fair with epoxy and light filler', 'Hollow glass spheres']);
     // 2.5 heaps of 50 kg/m³, its grains 2200, in resin of 1.15: 0.9462 of resin weighs 1.0881, the silica 0.1183.
     expect(fairingDensity('silica', 1.15)).toBeCloseTo(1.2064, 4);
   });
