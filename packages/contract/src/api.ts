@@ -1,4 +1,5 @@
 import { COUNTS, LIMITS } from '@ashstep/core/limits';
+import type { WetAndCured } from '@ashstep/core/colour';
 import type { ColourTrial, ReadColour } from '@ashstep/core/repair';
 import * as z from 'zod';
 import { whole, within } from './inputs/pieces.js';
@@ -291,6 +292,12 @@ export interface CraftColour {
   trial: ColourTrial;
   /** How far that cup came out from what it was to be. */
   deltaE00: number;
+}
+
+/** What other jobs know of colour: what was matched on this craft, and the cups that were read wet and cured on any. */
+export interface ColoursReply {
+  ofCraft: CraftColour[];
+  wetAndCured: WetAndCured[];
 }
 
 const share = within(LIMITS.sharePercent);

@@ -71,10 +71,11 @@ describe('what a record tells of what went wrong', () => {
 
   it('colour: a neighbour nobody polished, and more pigment than a gel coat takes', () => {
     const read = { l: 80, a: 0, b: 5, from: 'typed' as const, plusMinus: null, instrument: '', by: 'Spec', at: null };
-    const cup = (amountG: number) => ({ id: 't', baseG: 100, pigments: [{ id: 'black', amountG }], corrects: false, read: null, by: 'Spec', at: null }); // prettier-ignore
-    const of = (polished: boolean, amountG: number) => told([start(), pot(), ply()], [], { ...INPUTS, finish: { ...INPUTS.finish, colour: { ...INPUTS.finish.colour, target: read, polished, trials: [cup(amountG)] } } }); // prettier-ignore
+    const cup = (amountG: number, own: object = {}) => ({ id: 't', baseG: 100, pigments: [{ id: 'black', amountG }], corrects: false, read: null, by: 'Spec', at: null, ...own }); // prettier-ignore
+    const of = (polished: boolean, amountG: number, own: object = {}) => told([start(), pot(), ply()], [], { ...INPUTS, finish: { ...INPUTS.finish, colour: { ...INPUTS.finish.colour, target: read, polished, trials: [cup(amountG, own)] } } }); // prettier-ignore
     expect([of(true, 5)['neighbour-dull'], of(true, 5)['load-high']]).toEqual([false, false]);
     expect([of(false, 15)['neighbour-dull'], of(false, 15)['load-high']]).toEqual([true, true]);
+    expect([of(true, 5)['matched-wet'], of(true, 5, { wet: read })['matched-wet'], of(true, 5, { wet: read, read })['matched-wet']]).toEqual([undefined, true, false]); // prettier-ignore
     expect(told([start(), pot(), ply()])['neighbour-dull'])
       .withContext('no colour was matched')
       .toBeUndefined();

@@ -156,6 +156,7 @@ function ofColour({ inputs }: FaultRecord): Record<string, Told> {
   const share = last ? pigmentG / (last.baseG + pigmentG) : null;
   return {
     'neighbour-dull': target ? { found: !polished, why: polished ? 'Cleaned and polished before it was read.' : 'Nobody said it was cleaned and polished.' } : null,
+    'matched-wet': last?.read ? { found: false, why: 'The last cup was read cured.' } : last?.wet ? { found: true, why: 'The last cup was read wet, and not again cured.' } : null,
     'load-high': share !== null ? { found: share > USUAL_MAX_SHARE, why: `${(100 * share).toFixed(1)} % pigment in the last cup.` } : null,
   }; // prettier-ignore
 }

@@ -26,7 +26,8 @@ export const readColourWords = ({ l, a, b, from, instrument, plusMinus }: ReadCo
 export function trialWords(trial: ColourTrial, target: ReadColour | null): string {
   const parts = trial.pigments.map((one) => `${one.amountG.toFixed(2)} g ${pigmentName(one)}`);
   const deltaE = trial.read && target ? deltaE00(target, trial.read) : null;
-  return `${trial.corrects ? 'Corrected' : 'Mixed'}: ${trial.baseG.toFixed(1)} g white${parts.map((part) => `, ${part}`).join('')}. ${
-    trial.read ? `Read ${readColourWords(trial.read)}` : 'Not read'
+  const wet = trial.wet ? `Read wet ${readColourWords(trial.wet)}. ` : '';
+  return `${trial.corrects ? 'Corrected' : 'Mixed'}: ${trial.baseG.toFixed(1)} g white${parts.map((part) => `, ${part}`).join('')}. ${wet}${
+    trial.read ? `Read cured ${readColourWords(trial.read)}` : wet ? 'Not read cured' : 'Not read'
   }${deltaE === null ? '' : `; ΔE ${deltaE.toFixed(1)}, ${differenceWords(deltaE)}`}.`;
 }

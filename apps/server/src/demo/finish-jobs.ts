@@ -24,11 +24,12 @@ export const fairOfTheFour = (at: (hours: number) => string): FinishInputs => ({
 /** The sled’s faded red: read off the polished neighbour, mixed, read again, put right, read again. */
 export function colourOfTheSled(at: (hours: number) => string): FinishInputs {
   const read = (l: number, a: number, b: number, hours: number) => ({ l, a, b, from: 'typed' as const, plusMinus: null, instrument: '', by: PEOPLE.ilse.name, at: at(hours) }); // prettier-ignore
-  const trial = (n: number, corrects: boolean, pigments: readonly [string, number][], of: ReturnType<typeof read>) => ({
+  const trial = (n: number, corrects: boolean, pigments: readonly [string, number][], wet: ReturnType<typeof read>, of: ReturnType<typeof read>) => ({
     id: demoId(`sled trial ${n}`),
     baseG: 18.5,
     pigments: pigments.map(([id, amountG]) => ({ id, amountG })),
     corrects,
+    wet,
     read: of,
     by: PEOPLE.ilse.name,
     at: of.at,
@@ -41,8 +42,8 @@ export function colourOfTheSled(at: (hours: number) => string): FinishInputs {
       batchG: 20,
       measuredIn: { way: 'scale', stepG: 0.01 },
       trials: [
-        trial(1, false, [['red', 0.9], ['orange', 0.3]], read(54.5, 37.5, 18, 0.4)), // prettier-ignore
-        trial(2, true, [['red', 0.9], ['orange', 0.3], ['magenta', 0.12], ['violet', 0.03]], read(52.4, 35.8, 14.6, 0.7)), // prettier-ignore
+        trial(1, false, [['red', 0.9], ['orange', 0.3]], read(55.2, 37.1, 17.4, 0.3), read(54.5, 37.5, 18, 0.4)), // prettier-ignore
+        trial(2, true, [['red', 0.9], ['orange', 0.3], ['magenta', 0.12], ['violet', 0.03]], read(53.0, 35.5, 13.9, 0.6), read(52.4, 35.8, 14.6, 0.7)), // prettier-ignore
       ],
     },
   };

@@ -225,6 +225,7 @@ describe('record', () => {
             baseG: 199,
             pigments: [{ id: 'ochre', amountG: 0.75 }],
             corrects: false,
+            wet: colour(89, -2, 6.6),
             read: colour(88.4, -1.8, 7.1),
             by: 'Tech Spec',
             at: '2026-06-15T11:00',
@@ -240,15 +241,23 @@ describe('record', () => {
     expect(text).toContain('Fairing, coats and colour');
     expect(text).toMatch(/as it cured.*1\.20.*no.*after filling.*0\.10.*yes/);
     expect(text).toContain('Colour to match: L 88.0, a -2.0, b 8.0, typed; cleaned and polished first');
-    expect(text).toContain('Mixed: 199.0 g white, 0.75 g ochre.');
+    expect(text).toContain(
+      'Mixed: 199.0 g white, 0.75 g ochre. Read wet L 89.0, a -2.0, b 6.6, typed. Read cured L 88.4',
+    );
+    expect(text).toContain('Of the made-up shelf, no paste on sale: ochre.');
     // The next job of the same craft is told what was matched.
     const craftId = (await tech.send('GET', `/api/repairs/${repair.id}`)).body.craft.id;
     const next = (await tech.send('POST', '/api/repairs', { id: randomUUID(), craftId, title: 'The next' })).body;
-    const [recalled] = (await tech.send('GET', `/api/repairs/${next.id}/colours`)).body;
+    const known = (await tech.send('GET', `/api/repairs/${next.id}/colours`)).body;
+    const [recalled] = known.ofCraft;
     expect([recalled.repairId, recalled.trial.baseG, recalled.target.l]).toEqual([repair.id, 199, 88]);
     expect(recalled.deltaE00).toBeGreaterThan(0);
-    expect((await tech.send('GET', `/api/repairs/${repair.id}/colours`)).body).toEqual([]);
-    expect((await tech.send('GET', `/api/repairs/${randomUUID()}/colours`)).body).toEqual([]);
+    expect(known.wetAndCured).toEqual([{ wet: { l: 89, a: -2, b: 6.6 }, cured: { l: 88.4, a: -1.8, b: 7.1 } }]);
+    expect((await tech.send('GET', `/api/repairs/${repair.id}/colours`)).body).toEqual({
+      ofCraft: [],
+      wetAndCured: [],
+    });
+    expect((await tech.send('GET', `/api/repairs/${randomUUID()}/colours`)).body.ofCraft).toEqual([]);
     const bad = { ...finish, colour: { ...finish.colour, target: colour(120, 0, 0) } };
     expect(
       (await saveSection(tech, (await tech.send('GET', `/api/repairs/${repair.id}`)).body, 'finish', bad)).status,

@@ -20,6 +20,11 @@ SELECT inputs FROM repair WHERE id = $1
 SELECT other.id, other.title, other.inputs FROM repair r JOIN repair other ON other.craft_id = r.craft_id AND other.id <> r.id
 WHERE r.id = $1 ORDER BY other.created_at DESC LIMIT $2
 
+-- name: readWet
+SELECT inputs #> '{finish,colour,trials}' AS trials FROM repair
+WHERE id <> $1 AND inputs #>> '{finish,colour,trials}' LIKE '%"wet":{%' AND NOT EXISTS (SELECT 1 FROM sealed_record s WHERE s.repair_id = repair.id AND s.imported)
+ORDER BY updated_at DESC LIMIT $2
+
 -- name: board
 SELECT r.id, r.craft_id AS "craftId", c.tag AS "craftTag", c.name AS "craftName", c.construction, r.title, r.state, r.revision, r.version,
   r.technician_name AS technician, to_json(r.updated_at) AS "updatedAt", to_json(r.sealed_at) AS "sealedAt", r.inputs, r.stage_reached AS "stageReached",

@@ -23,7 +23,7 @@ import { addLogEntry } from './log.js';
 import { patchSection, saveSection } from './sections.js';
 import {
   board,
-  coloursOfCraft,
+  coloursKnown,
   eventsOf,
   findable,
   history,
@@ -92,7 +92,7 @@ export function repairRoutes(context: Context): Router {
     response.set('ETag', `"${detail.version}"`).json(detail);
   });
   router.get('/repairs/:id/colours', async (request, response) => {
-    response.json(await coloursOfCraft(context, idOf(request)));
+    response.json(await coloursKnown(context, idOf(request)));
   });
   router.get('/repairs/:id/events', async (request, response) => {
     response.json(await eventsOf(context, idOf(request), parse(eventsQuery, request.query).before ?? null));

@@ -1,5 +1,6 @@
 import {
   type BoardRow,
+  type ColoursReply,
   type CraftColour,
   type EventsReply,
   type FindReply,
@@ -12,11 +13,19 @@ import {
   errorWords,
   wallClockIn,
 } from '@ashstep/contract';
-import { deltaE00 } from '@ashstep/core/colour';
+import { MOST_WET_AND_CURED, type WetAndCured, deltaE00 } from '@ashstep/core/colour';
 import { attempt } from '@ashstep/core/errors';
 import { COUNTS } from '@ashstep/core/limits';
 import { STAGES } from '@ashstep/core/hazards';
-import { type AirRead, NEW_REPAIR, type RepairInputs, isFresh, nothingSaid } from '@ashstep/core/repair';
+import {
+  type AirRead,
+  type ColourTrial,
+  NEW_REPAIR,
+  type RepairInputs,
+  isFresh,
+  nothingSaid,
+  wetAndCured,
+} from '@ashstep/core/repair';
 import { smallInputs } from '@ashstep/core/small';
 import { certainEnough, priorOfCraft, resinEvidence } from '@ashstep/core/resin';
 import { shop } from '../people/service.js';
@@ -58,11 +67,17 @@ export async function history(
   return { rows: rows.map(({ total: _, ...row }) => row), total: rows[0]?.total ?? 0, page, pageSize: PAGE_SIZE };
 }
 
-/** Earlier jobs of a craft that are looked through for a colour. */
-const MOST_OF_CRAFT = 40;
+/** Earlier jobs of a craft that are looked through for a colour, and jobs of the shop for what was read wet and cured. */
+const [MOST_OF_CRAFT, MOST_READ_WET] = [40, 60];
+
+/** What other jobs know of colour. */
+export async function coloursKnown(context: Context, id: string): Promise<ColoursReply> {
+  const [ofCraft, wetAndCured] = await Promise.all([coloursOfCraft(context, id), readBothWays(context, id)]);
+  return { ofCraft, wetAndCured };
+}
 
 /** Colours that were matched on other jobs of the same craft, the latest job first: of each the trial that came out nearest. */
-export async function coloursOfCraft({ pool }: Context, id: string): Promise<CraftColour[]> {
+async function coloursOfCraft({ pool }: Context, id: string): Promise<CraftColour[]> {
   const { rows } = await pool.query<{ id: string; title: string; inputs: Stored }>(sql.ofSameCraft, [id, MOST_OF_CRAFT]); // prettier-ignore
   return rows.flatMap(({ id: repairId, title, inputs }) => {
     const { target, trials } = inputsWithoutTaps(inputs).finish.colour;
@@ -70,6 +85,12 @@ export async function coloursOfCraft({ pool }: Context, id: string): Promise<Cra
     const [nearest] = read.sort((a, b) => a.deltaE00 - b.deltaE00);
     return target && nearest ? [{ repairId, title, target, ...nearest }] : [];
   });
+}
+
+/** Cups of the shop's other jobs that were read wet and cured, the latest job first. */
+async function readBothWays({ pool }: Context, id: string): Promise<WetAndCured[]> {
+  const { rows } = await pool.query<{ trials: ColourTrial[] }>(sql.readWet, [id, MOST_READ_WET]);
+  return rows.flatMap(({ trials }) => wetAndCured(trials)).slice(0, MOST_WET_AND_CURED / 2);
 }
 
 /** What can be gone to by its name: the jobs worked on last, and every craft. */

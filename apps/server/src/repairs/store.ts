@@ -11,6 +11,7 @@ type QueryName =
   | 'detail'
   | 'cluesOfClass'
   | 'ofSameCraft'
+  | 'readWet'
   | 'board'
   | 'findable'
   | 'history'

@@ -1,4 +1,4 @@
-import { colourCorrect, colourOfPhoto, colourRecipe, drawdownFit } from '@ashstep/core/colour';
+import { colourCorrect, colourOfPhoto, colourRecipe, drawdownFit, dryDown } from '@ashstep/core/colour';
 import * as z from 'zod';
 import { type Calculation, calculation, factor, n } from './calculation.js';
 
@@ -65,6 +65,18 @@ export const COLOUR_CALCULATIONS: readonly Calculation[] = [
       drawdowns: [
         { share: 0.01, lab: { l: 72, a: -20, b: -18 } },
         { share: 0.04, lab: { l: 55, a: -24, b: -27 } },
+      ],
+    },
+  ),
+  calculation(
+    'dry-down',
+    'What a cured coat differs by from its wet cup, from the cups a shop read both ways',
+    z.strictObject({ pairs: z.array(z.strictObject({ wet: lab, cured: lab })) }),
+    ({ pairs }) => dryDown(pairs),
+    {
+      pairs: [
+        { wet: { l: 88, a: -2, b: 8 }, cured: { l: 87.2, a: -1.9, b: 8.6 } },
+        { wet: { l: 52, a: 36, b: 15 }, cured: { l: 51, a: 36.3, b: 15.4 } },
       ],
     },
   ),

@@ -36,6 +36,7 @@ const colourTrial = z.strictObject({
     .array(z.strictObject({ id: entryId, name: entryName.optional(), amountG: within(LIMITS.pigmentG) }))
     .max(24),
   corrects: z.boolean(),
+  wet: readColour.optional(),
   read: readColour.nullable(),
   by: byWhom,
   at: wallClock.nullable(),

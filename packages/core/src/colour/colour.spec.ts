@@ -1,6 +1,7 @@
 import { CoreError } from '../errors.js';
 import {
   colourCorrect,
+  dryDown,
   colourOfPhoto,
   colourRecipe,
   deltaE00,
@@ -154,6 +155,39 @@ describe('a recipe', () => {
     expect(faultOf(() => colourRecipe({ target, shelf: ['pink'], batchG: 100, ...ofMeasured }))).toBe('unknown-id shelf.0');
     expect(faultOf(() => colourRecipe({ target, batchG: 0, ...ofMeasured }))).toBe('out-of-range batchG');
     expect(faultOf(() => colourRecipe({ target: { l: 120, a: 0, b: 0 }, batchG: 10, ...ofMeasured }))).toBe('out-of-range target.l');
+  }); // prettier-ignore
+});
+
+describe('dry-down', () => {
+  const one = { wet: { l: 88, a: -2, b: 8 }, cured: { l: 87.2, a: -1.9, b: 8.6 } };
+  const other = { wet: { l: 52, a: 36, b: 15 }, cured: { l: 51, a: 36.3, b: 15.4 } };
+
+  it('is the mean of what was measured, with how far the cups differ from it', () => {
+    const found = dryDown([one, other]);
+    expect([found.shift.l, found.shift.a, found.shift.b].map((value) => Math.round(1000 * value) / 1000)).toEqual([
+      -0.9, 0.2, 0.5,
+    ]);
+    const off =
+      (deltaE00(one.cured, { l: 87.1, a: -1.8, b: 8.5 }) + deltaE00(other.cured, { l: 51.1, a: 36.2, b: 15.5 })) / 2;
+    expect(found.spread).toBeCloseTo(off, 9);
+    expect(found.pairs).toBe(2);
+  });
+
+  it('one cup gives a shift that nothing bears out; none gives none, and a slip of the keyboard is refused', () => {
+    expect(dryDown([one]).spread).toBeNull();
+    expect(faultOf(() => dryDown([]))).toBe('empty pairs');
+    expect(faultOf(() => dryDown([{ wet: one.wet, cured: { ...one.cured, l: 8.7 } }]))).toBe('out-of-range shift.l');
+  });
+
+  it('a cup judged by it wet is put right as it would be cured', () => {
+    const target = cupOf(1000, { ochre: 8, black: 2 });
+    const [cup, { shift }] = [{ baseG: 1000, pigments: [{ id: 'ochre', amountG: 4 }, { id: 'black', amountG: 2 }] }, dryDown([one])];
+    const cured = cupOf(1000, { ochre: 4, black: 2 });
+    const wet = { l: cured.l - shift.l, a: cured.a - shift.a, b: cured.b - shift.b };
+    const byWet = colourCorrect({ target, cup, measured: wet, shift, measuredIn: { way: 'scale', stepG: 0.05 } });
+    const byCured = colourCorrect({ target, cup, measured: cured, measuredIn: { way: 'scale', stepG: 0.05 } });
+    expect(byWet.additions).toEqual(byCured.additions);
+    expect(byWet.additions.length).toBeGreaterThan(0);
   }); // prettier-ignore
 });
 

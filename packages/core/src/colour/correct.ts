@@ -1,6 +1,7 @@
 import { type Remark, requireNumber } from '../errors.js';
 import { LIMITS } from '../limits/index.js';
 import { deltaE00, nearBy, screenColour } from './difference.js';
+import { shifted } from './dry-down.js';
 import { type Lab, requireLab } from './light.js';
 import { type Pigment, WHITE_BASE } from './pigments.js';
 import { type MeasuredIn, requireOn, requireShift, stepOf, USUAL_MAX_SHARE } from './recipe.js';
@@ -63,7 +64,7 @@ export function colourCorrect(input: CorrectInput): CorrectResult {
   const shelf = readShelf(input.shelf, base);
   const shift = input.shift ? requireShift(input.shift) : NO_SHIFT;
   const read = requireLab(input.measured, 'measured');
-  const measured = { l: read.l + shift.l, a: read.a + shift.a, b: read.b + shift.b };
+  const measured = shifted(read, shift);
   const baseG = requireNumber(input.cup.baseG, 'cup.baseG', LIMITS.colourBatchG);
   const inCup = input.cup.pigments.map(({ id, amountG }, i) => ({ ks: requireOn(shelf, id, `cup.pigments.${i}.id`).ks, mass: requireNumber(amountG, `cup.pigments.${i}.amountG`, LIMITS.pigmentG) })); // prettier-ignore
   const stepG = stepOf(input.measuredIn);

@@ -1,6 +1,7 @@
 export * from './correct.js';
 export * from './difference.js';
 export * from './drawdowns.js';
+export * from './dry-down.js';
 export * from './light.js';
 export * from './paste-curve.js';
 export * from './pastes.js';

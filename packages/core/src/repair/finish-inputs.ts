@@ -1,4 +1,4 @@
-import type { Lab, MeasuredIn } from '../colour/index.js';
+import type { Lab, MeasuredIn, WetAndCured } from '../colour/index.js';
 import type { CoatChoice } from '../finish/index.js';
 
 /** A place on a line, and how high it stands against the gauge, mm, proud is more; null until it is read. */
@@ -39,10 +39,20 @@ export interface ColourTrial {
   pigments: readonly { id: string; name?: string | undefined; amountG: number }[];
   /** Put in after the first cup was read, or mixed anew. */
   corrects: boolean;
+  /** As it was read wet, before it cured. */
+  wet?: ReadColour | undefined;
+  /** As it was read cured. */
   read: ReadColour | null;
   by: string;
   at: string | null;
 }
+
+/** Cups that were read both ways, of which a shop's dry-down is worked out: a photo is too coarse for it. */
+export const wetAndCured = (trials: readonly ColourTrial[]): WetAndCured[] =>
+  trials.flatMap(({ wet, read }) => (wet && read && wet.from !== 'photo' && read.from !== 'photo' ? [{ wet: labOnly(wet), cured: labOnly(read) }] : [])); // prettier-ignore
+
+/** The colour of a reading without what it was read with. */
+export const labOnly = ({ l, a, b }: Lab): Lab => ({ l, a, b });
 
 export const LIGHT_MARKS = ['high', 'low', 'pinhole', 'scratch'] as const;
 /** What a low light, chalk on a batten or the fingers showed at a place, until it is gone. */

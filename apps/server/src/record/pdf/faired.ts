@@ -2,6 +2,8 @@ import {
   FAIR_AFTER,
   type RecordBody,
   LIGHT_MARK_NAMES,
+  isOwn,
+  pigmentName,
   readColourWords,
   roundStandings,
   standingLog,
@@ -72,7 +74,8 @@ export function faired(sheet: Sheet, { inputs, log }: RecordBody, plan: RepairPl
     const { target, polished, trials } = colour;
     sheet.line(`Colour to match: ${readColourWords(target)}${polished ? '; cleaned and polished first' : ''}; ${target.by}, ${target.at?.replace('T', ' ') ?? ''}.`); // prettier-ignore
     for (const trial of trials) sheet.line(trialWords(trial, target));
-    if (trials.length > 0) sheet.line('Pigments of the made-up shelf.');
+    const madeUp = new Set(trials.flatMap(({ pigments }) => pigments.filter(({ id }) => !isOwn(id)).map(pigmentName)));
+    if (madeUp.size > 0) sheet.line(`Of the made-up shelf, no paste on sale: ${[...madeUp].join(', ')}.`);
   }
 }
 

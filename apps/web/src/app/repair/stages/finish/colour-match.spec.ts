@@ -1,8 +1,8 @@
-import { type CraftColour, SHIPPED } from '@ashstep/contract';
+import { type ColoursReply, SHIPPED } from '@ashstep/contract';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { type PigmentPaste, deltaE00 } from '@ashstep/core/colour';
-import { type FinishInputs, NO_FINISH, type ReadColour } from '@ashstep/core/repair';
+import { type ColourTrial, type FinishInputs, NO_FINISH, type ReadColour } from '@ashstep/core/repair';
 import { PanelBench, stateOf } from '../../panel.testing';
 import { ColourMatch } from './colour-match';
 
@@ -18,8 +18,8 @@ describe('the colour of the top coat', () => {
     TestBed.configureTestingModule({ providers: [provideHttpClientTesting()] });
   });
   /** What other jobs of the craft have, as the server tells it. */
-  const told = (before: CraftColour[] = []): void =>
-    TestBed.inject(HttpTestingController).match('/api/repairs/job/colours').forEach((request) => request.flush(before)); // prettier-ignore
+  const told = (known: Partial<ColoursReply> = {}): void =>
+    TestBed.inject(HttpTestingController).match('/api/repairs/job/colours').forEach((request) => request.flush({ ofCraft: [], wetAndCured: [], ...known })); // prettier-ignore
   const edited = (): FinishInputs['colour'] => bench.lastEdit<FinishInputs>('finish').colour;
 
   it('is mixed from the shop’s own pastes where it has any, and says of the others that they are made up', async () => {
@@ -47,7 +47,7 @@ describe('the colour of the top coat', () => {
     await bench.show(ColourMatch, colour({ target: null }));
     const target = read(52, 36, 15);
     const trial = { id: 't', baseG: 45, pigments: [{ id: 'red', amountG: 4 }, { id: 'own-x', name: 'Rust', amountG: 1 }], corrects: false, read: read(52.4, 35.8, 14.6), by: 'Tomas Quill', at: '2026-01-16T10:00' }; // prettier-ignore
-    told([{ repairId: 'r', title: 'Gouges', target, trial, deltaE00: deltaE00(target, trial.read) }]);
+    told({ ofCraft: [{ repairId: 'r', title: 'Gouges', target, trial, deltaE00: deltaE00(target, trial.read) }] });
     expect(await bench.settled()).toContain('Gouges');
     expect(bench.text()).toContain('1.00 g Rust');
     bench.button('Mix it again').click();
@@ -55,4 +55,37 @@ describe('the colour of the top coat', () => {
     expect([mixed!.baseG, ...mixed!.pigments.map(({ amountG }) => amountG)]).toEqual([90, 8, 2]);
     expect(mixed!.read).toBeNull();
   });
+
+  const cup = (own: Partial<ColourTrial> = {}): ColourTrial => ({ id: 't', baseG: 99, pigments: [{ id: 'ochre', amountG: 0.5 }], corrects: false, read: null, by: 'Ilse Varga', at: null, ...own }); // prettier-ignore
+
+  it('a cup read wet is judged by nothing while the shop has read none both ways', async () => {
+    await bench.show(ColourMatch, colour({ target: read(90, 1, 13), trials: [cup()] }));
+    for (const [part, value] of [
+      ['L', '92'],
+      ['a', '0'],
+      ['b', '9'],
+    ] as const)
+      await bench.type(part, value);
+    bench.button('It reads so, wet').click();
+    const [wet] = edited().trials;
+    expect([wet!.wet?.l, wet!.read]).toEqual([92, null]);
+    await bench.show(ColourMatch, colour({ target: read(90, 1, 13), trials: [wet!] }));
+    told();
+    const text = await bench.settled();
+    expect(text).toContain('Read wet, not cured yet');
+    expect(text).toContain('Wait: cure a dab of it');
+    expect(text).not.toContain('Add to the cup');
+  });
+
+  it('and by the shop’s own shift where it has, as said; it may be read cured later', async () => {
+    const target = read(90, 1, 13);
+    await bench.show(ColourMatch, colour({ target, trials: [cup({ wet: read(92, 0, 9) }), cup({ id: 'u', corrects: true })] }));
+    told({ wetAndCured: [{ wet: { l: 80, a: 0, b: 0 }, cured: { l: 79, a: 0.2, b: 0.6 } }] });
+    expect(await bench.settled()).toContain(`Cured about ΔE ${deltaE00(target, { l: 91, a: 0.2, b: 9.6 }).toFixed(1)}`);
+    bench.button('Read it cured').click();
+    expect(await bench.settled()).toContain('L −1.0, a +0.2, b +0.6, from one cup, which nothing bears out yet');
+    for (const [part, value] of [['L', '91.2'], ['a', '0'], ['b', '9.5']] as const) await bench.type(part, value);
+    bench.button('It reads so, cured').click();
+    expect(edited().trials.map(({ id, wet, read: cured }) => [id, wet?.l, cured?.l])).toEqual([['t', 92, 91.2], ['u', undefined, undefined]]);
+  }); // prettier-ignore
 });

@@ -57,7 +57,12 @@ const [PICTURE_PX, PATCH_PX] = [900, 21];
         {{ read.a.toFixed(1) }}, b {{ read.b.toFixed(1)
         }}{{ read.plusMinus === null ? '' : ', ± ' + read.plusMinus.toFixed(0) + ' at the best' }}
       </p>
-      <button type="button" class="act" (click)="give(read)">{{ says() }}</button>
+      <div class="row-actions">
+        <button type="button" class="act" (click)="give(read)">{{ says() }}</button>
+        @if (orSays(); as other) {
+          <button type="button" class="act" (click)="give(read, true)">{{ other }}</button>
+        }
+      </div>
     }
   `,
   styles: `
@@ -91,6 +96,9 @@ export class ReadColourField {
   /** On its button. */
   readonly says = input.required<string>();
   readonly read = output<ReadColour>();
+  /** On a second button, where it may be a reading of another kind. */
+  readonly orSays = input<string>();
+  readonly orRead = output<ReadColour>();
   private readonly clock = inject(Clock);
   private readonly session = inject(SessionService);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
@@ -124,8 +132,8 @@ export class ReadColourField {
     this.told.set([]);
   }
 
-  give(read: ReadColour): void {
-    this.read.emit(read);
+  give(read: ReadColour, other = false): void {
+    (other ? this.orRead : this.read).emit(read);
     for (const part of [this.l, this.a, this.b]) part.set(null);
     this.photo.set(false);
     this.card.set(null);
