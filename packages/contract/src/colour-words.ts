@@ -17,6 +17,9 @@ export const PIGMENT_NAMES: Readonly<Record<string, string>> = {
 export const pigmentName = ({ id, name }: { id: string; name?: string | undefined }): string =>
   PIGMENT_NAMES[id]?.toLowerCase() ?? name ?? id;
 
+/** The white gel coat of a cup in a line of text: the made-up one, or as its shop called it. */
+export const whiteName = ({ white }: { white?: { name: string } | undefined }): string => white?.name ?? 'white';
+
 /** How two colours of so large a difference look side by side, ΔE00. Source: usual reading of colour differences. */
 export function differenceWords(deltaE: number): string {
   if (deltaE < 0.5) return 'no eye tells them apart';

@@ -1,6 +1,6 @@
 import { deltaE00 } from '@ashstep/core/colour';
 import type { ColourTrial, FairRound, LightMark, ReadColour } from '@ashstep/core/repair';
-import { differenceWords, pigmentName } from './colour-words.js';
+import { differenceWords, pigmentName, whiteName } from './colour-words.js';
 
 /** What was done just before a round of readings. */
 export const FAIR_AFTER: Readonly<Record<FairRound['after'], string>> = {
@@ -27,7 +27,7 @@ export function trialWords(trial: ColourTrial, target: ReadColour | null): strin
   const parts = trial.pigments.map((one) => `${one.amountG.toFixed(2)} g ${pigmentName(one)}`);
   const deltaE = trial.read && target ? deltaE00(target, trial.read) : null;
   const wet = trial.wet ? `Read wet ${readColourWords(trial.wet)}. ` : '';
-  return `${trial.corrects ? 'Corrected' : 'Mixed'}: ${trial.baseG.toFixed(1)} g white${parts.map((part) => `, ${part}`).join('')}. ${wet}${
+  return `${trial.corrects ? 'Corrected' : 'Mixed'}: ${trial.baseG.toFixed(1)} g ${whiteName(trial)}${parts.map((part) => `, ${part}`).join('')}. ${wet}${
     trial.read ? `Read cured ${readColourWords(trial.read)}` : wet ? 'Not read cured' : 'Not read'
   }${deltaE === null ? '' : `; ΔE ${deltaE.toFixed(1)}, ${differenceWords(deltaE)}`}.`;
 }

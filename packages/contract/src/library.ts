@@ -1,4 +1,4 @@
-import { GENERIC_PASTES, type PigmentPaste } from '@ashstep/core/colour';
+import { GENERIC_PASTES, GENERIC_WHITES, type PigmentPaste, type WhiteGelCoat } from '@ashstep/core/colour';
 import { GRITS, WET_FROM_GRIT } from '@ashstep/core/finish';
 import { LIMITS } from '@ashstep/core/limits';
 import { CORES, type Core, FABRICS, FILLERS, type Fabric, arealWeightOf } from '@ashstep/core/material';
@@ -50,6 +50,14 @@ export const pigmentPaste = z.strictObject({
     .refine((all) => new Set(all.map(({ percent }) => percent)).size >= DRAWDOWNS.min, 'Two strengths at the least.'),
 }) satisfies z.ZodType<PigmentPaste>;
 
+export const whiteGelCoat = z.strictObject({
+  id,
+  name,
+  l: within(LIMITS.labL),
+  a: within(LIMITS.labAB),
+  b: within(LIMITS.labAB),
+}) satisfies z.ZodType<WhiteGelCoat>;
+
 /** One of the shop's own entries. What it is sits in `entry`, whose id is its own. */
 export const libraryBody = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('fabric'), entry: fabric }),
@@ -59,6 +67,7 @@ export const libraryBody = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('filler'), entry: filler }),
   z.strictObject({ kind: z.literal('abrasive'), entry: abrasive }),
   z.strictObject({ kind: z.literal('pigment'), entry: pigmentPaste }),
+  z.strictObject({ kind: z.literal('white'), entry: whiteGelCoat }),
 ]);
 export type LibraryBody = z.infer<typeof libraryBody>;
 export type LibraryKind = LibraryBody['kind'];
@@ -70,6 +79,7 @@ export const LIBRARY_KINDS = [
   'filler',
   'abrasive',
   'pigment',
+  'white',
 ] as const satisfies readonly LibraryKind[];
 export const LIBRARY_KIND_NAMES: Record<LibraryKind, string> = {
   fabric: 'Fabrics',
@@ -79,6 +89,7 @@ export const LIBRARY_KIND_NAMES: Record<LibraryKind, string> = {
   filler: 'Fillers',
   abrasive: 'Abrasives',
   pigment: 'Pigments',
+  white: 'White gel coats',
 };
 
 /** Own entries begin so, and no shipped one does. */
@@ -96,6 +107,7 @@ export const SHIPPED: readonly LibraryItem[] = [
   ...of('filler', FILLERS),
   ...of('abrasive', ABRASIVES),
   ...of('pigment', GENERIC_PASTES),
+  ...of('white', GENERIC_WHITES),
 ];
 
 function of(kind: LibraryKind, entries: readonly { id: string }[]): LibraryItem[] {

@@ -32,6 +32,7 @@ const readColour = z.strictObject({
 const colourTrial = z.strictObject({
   id: z.uuid(),
   baseG: within(LIMITS.colourBatchG),
+  white: z.strictObject({ id: entryId, name: entryName }).optional(),
   pigments: z
     .array(z.strictObject({ id: entryId, name: entryName.optional(), amountG: within(LIMITS.pigmentG) }))
     .max(24),
@@ -56,6 +57,7 @@ export const finish = z.strictObject({
         z.strictObject({ way: z.literal('scale'), stepG: within(LIMITS.scaleStepG) }),
       ])
       .nullable(),
+    whiteId: entryId.optional(),
     trials: z.array(colourTrial).max(COUNTS.colourTrials),
   }),
   coat: z.strictObject({

@@ -1,8 +1,8 @@
 import { deltaE00 } from './difference.js';
 import { labOf } from './light.js';
 import { mixed } from './mixing.js';
-import { curveOf } from './paste-curve.js';
-import { GENERIC_PASTES } from './pastes.js';
+import { curveOf, whiteCurve } from './paste-curve.js';
+import { GENERIC_PASTES, GENERIC_WHITES } from './pastes.js';
 import { GENERIC_PIGMENTS, WHITE_BASE } from './pigments.js';
 import { colourRecipe } from './recipe.js';
 import { readPigment } from './shelf.js';
@@ -17,6 +17,25 @@ describe('a paste by its drawdowns', () => {
       for (const { percent, ...lab } of drawdowns)
         expect(deltaE00(inWhite(GENERIC_PIGMENTS.find((one) => one.id === id)!.ks, percent), lab)).toBeLessThan(0.15);
     expect(curveOf(GENERIC_PASTES[0]!)).toEqual({ entry: 'black', worst: null });
+  });
+
+  it('goes into a shop’s own white, whose curve is guessed from how it reads', () => {
+    const [made] = GENERIC_WHITES;
+    expect(whiteCurve(made!)).toBe(WHITE_BASE.id);
+    expect(deltaE00(labOf(mixed([{ share: 1, ks: WHITE_BASE.ks }])), made!)).toBeLessThan(0.1);
+    const cream = { id: 'own-cream', name: 'Cream', l: 92.5, a: 0.4, b: 7.2 };
+    const { ks } = readPigment(whiteCurve(cream), 'white');
+    expect(deltaE00(labOf(mixed([{ share: 1, ks }])), cream)).toBeLessThan(0.01);
+    // A paste drawn down in it gives its drawdowns back in it, which it does not by another white.
+    const inCream = (of: readonly number[], percent: number) => labOf(mixed([{ share: 1 - percent / 100, ks }, { share: percent / 100, ks: of }])); // prettier-ignore
+    const truth = GENERIC_PIGMENTS.find(({ id }) => id === 'ochre')!;
+    const paste = { id: 'own-1', name: 'Sand', drawdowns: [0.5, 2].map((percent) => ({ percent, ...inCream(truth.ks, percent) })) }; // prettier-ignore
+    const [right, wrong] = [curveOf(paste, whiteCurve(cream)), curveOf(paste)];
+    expect(right.worst!).toBeLessThan(1);
+    expect(wrong.worst!).toBeGreaterThan(2 * right.worst!);
+    const found = colourRecipe({ target: inCream(truth.ks, 1), base: whiteCurve(cream), shelf: [right.entry], batchG: 500, measuredIn: { way: 'scale', stepG: 0.01 } }); // prettier-ignore
+    expect(found.parts.map(({ id }) => id)).toEqual(['own-cream', 'own-1']);
+    expect(100 * found.parts[1]!.share).toBeCloseTo(1, 1);
   });
 
   it('of a shop comes back from its own drawdowns: at their strengths, and at one between', () => {

@@ -14,6 +14,20 @@ export interface PigmentPaste {
   drawdowns: readonly PasteDrawdown[];
 }
 
+/** White gel coat that pastes go into, as it reads alone. */
+export interface WhiteGelCoat {
+  id: string;
+  name: string;
+  l: number;
+  a: number;
+  b: number;
+}
+
+/** The made-up white as it would read. */
+export const GENERIC_WHITES: readonly WhiteGelCoat[] = [
+  { id: 'white-base', name: 'White gel coat', l: 96.5, a: -1.1, b: 1.9 },
+];
+
 // prettier-ignore
 /** The made-up shelf as its drawdowns would read, rounded as a colour meter rounds. */
 export const GENERIC_PASTES: readonly PigmentPaste[] = [

@@ -35,6 +35,8 @@ export interface ReadColour extends Lab {
 export interface ColourTrial {
   id: string;
   baseG: number;
+  /** One of the shop's own white gel coats, with the name it had then; the made-up one where nothing is said. */
+  white?: { id: string; name: string } | undefined;
   /** By the ids of the library; one of the shop's own has the name it had then. */
   pigments: readonly { id: string; name?: string | undefined; amountG: number }[];
   /** Put in after the first cup was read, or mixed anew. */
@@ -76,6 +78,8 @@ export interface FinishInputs {
     polished: boolean;
     batchG: number | null;
     measuredIn: MeasuredIn | null;
+    /** White gel coat of the library the pastes go into; the shop's own where it has one, and nobody said. */
+    whiteId?: string | undefined;
     trials: readonly ColourTrial[];
   };
   coat: CoatChoice;

@@ -16,6 +16,7 @@ const KIND_NAMES: Record<string, string> = {
   filler: 'filler',
   abrasive: 'abrasive',
   pigment: 'pigment',
+  white: 'white gel coat',
 };
 const NOTHING: FindReply = { jobs: [], craft: [] };
 

@@ -36,6 +36,8 @@ const CONSTRUCTIONS = {
 };
 const FIBRES = { 'e-glass': 'E-glass', 's-glass': 'S-glass', carbon: 'Carbon', aramid: 'Aramid' };
 
+const LAB: readonly EntryField[] = [figure('l', 'L, light'), figure('a', 'a, red'), figure('b', 'b, yellow')];
+
 const CURE: readonly EntryField[] = [
   figure('potLifeMin', 'Pot, 100 g at 22 °C, min'),
   figure('minTempC', 'Not under', 'temperature'),
@@ -113,6 +115,8 @@ export function fieldsOf(kind: LibraryKind, entry: object): readonly EntryField[
       ];
     case 'abrasive':
       return [text('name', 'Name'), figure('grit', 'Grit'), tick('wet', 'Used wet')];
+    case 'white':
+      return [text('name', 'Name'), ...LAB];
     case 'pigment':
       return [
         text('name', 'Name'),

@@ -34,6 +34,7 @@ const HEADS: Record<LibraryKind, readonly string[]> = {
   filler: ['Loose heap', 'Use'],
   abrasive: ['Grit', 'Used'],
   pigment: ['Drawn down at', 'Strongest in white'],
+  white: ['Reads alone'],
 };
 /** Rows shown at once; more are a word away. */
 const MOST_ROWS = 200;
@@ -207,6 +208,8 @@ export class Library {
         return [figure(item.entry.bulkDensityKgM3, 'density'), item.entry.use];
       case 'abrasive':
         return [`${item.entry.grit}`, item.entry.wet ? 'wet' : 'dry'];
+      case 'white':
+        return [`L ${item.entry.l}, a ${item.entry.a}, b ${item.entry.b}`];
       case 'pigment':
         return [
           item.entry.drawdowns.map(({ percent }) => `${percent} %`).join(', '),

@@ -3,7 +3,7 @@ import { type Type, provideZonelessChangeDetection, signal } from '@angular/core
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { type Lot, SHIPPED } from '@ashstep/contract';
-import type { PigmentPaste } from '@ashstep/core/colour';
+import type { PigmentPaste, WhiteGelCoat } from '@ashstep/core/colour';
 import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
 import { BehaviorSubject } from 'rxjs';
 import { LibraryService } from '../library/library.service';
@@ -94,8 +94,9 @@ export class PanelBench {
   readonly store = jasmine.createSpyObj<RepairStore>('store', ['edit', 'reach', 'pick', 'log', 'check']);
   private shown = stateOf();
   readonly lots = signal<Lot[]>([]);
-  /** Pigments of the shop's own. */
+  /** Pigments and white gel coats of the shop's own. */
   readonly pastes = signal<PigmentPaste[]>([]);
+  readonly whites = signal<WhiteGelCoat[]>([]);
   readonly units$ = new BehaviorSubject<'metric' | 'imperial'>('metric');
   readonly planner = planStub(null);
   fixture!: ComponentFixture<unknown>;
@@ -120,8 +121,8 @@ export class PanelBench {
             lots: this.lots,
             systems: () => shipped('system'),
             hardeners: () => shipped('hardener'),
-            inUse: (kind: string) => (kind === 'pigment' ? [...this.pastes(), ...shipped(kind)] : shipped(kind)),
-            items: () => [...this.pastes().map((entry) => ({ kind: 'pigment', entry })), ...SHIPPED],
+            inUse: (kind: string) => [...this.own().flatMap((one) => (one.kind === kind ? [one.entry] : [])), ...shipped(kind)], // prettier-ignore
+            items: () => [...this.own(), ...SHIPPED],
           },
         },
         { provide: ShopService, useValue: { ensure: () => undefined, shop: signal({ settings: SHOP, laid: null }) } },
@@ -136,6 +137,11 @@ export class PanelBench {
         },
       ],
     });
+  }
+
+  private own(): { kind: string; entry: PigmentPaste | WhiteGelCoat }[] {
+    const of = (kind: string) => (entry: PigmentPaste | WhiteGelCoat) => ({ kind, entry });
+    return [...this.pastes().map(of('pigment')), ...this.whites().map(of('white'))];
   }
 
   /** What was ticked and unticked, in order. */

@@ -37,6 +37,24 @@ describe('the colour of the top coat', () => {
     expect(trial!.baseG + trial!.pigments[0]!.amountG).toBeCloseTo(100, 1);
   });
 
+  it('goes into the shop’s own white where it has one, which the trial names', async () => {
+    const cream = { id: 'own-cream', name: 'Cream', l: 92.5, a: 0.4, b: 7.2 };
+    bench.whites.set([cream]);
+    bench.pastes.set([{ ...ochre, id: 'own-sand', name: 'Sand' }]);
+    const text = await bench.show(ColourMatch, colour({ target: read(88, 1, 14) }));
+    expect(text).toContain('count as drawn down in this white');
+    bench.button('Find the recipe').click();
+    expect((await bench.settled()).split('Trials')[0]).toContain('Cream');
+    bench.button('Mixed so').click();
+    expect(edited().trials[0]!.white).toEqual({ id: 'own-cream', name: 'Cream' });
+    // Nothing in it, it reads as the white reads alone: no paste is to be added.
+    await bench.show(ColourMatch, colour({ target: read(92.5, 0.4, 7.2), trials: [cup({ white: { id: 'own-cream', name: 'Cream' }, pigments: [], read: read(92.6, 0.4, 7.1) })] })); // prettier-ignore
+    expect(await bench.settled()).toContain('99.0 g Cream.');
+    expect(bench.text()).not.toContain('Add to the cup');
+    await bench.choose('#colour-white', 'white-base');
+    expect(edited().whiteId).toBe('white-base');
+  });
+
   it('leans on the made-up shelf where a shop has read none, and says so', async () => {
     const text = await bench.show(ColourMatch, colour({ target: read(90, 1, 13) }));
     expect(text).toContain('Ochre, made up');

@@ -2,7 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { type ColoursReply, type CraftColour, errorWords, isOwn } from '@ashstep/contract';
-import { type MeasuredIn, type RecipeResult, USUAL_DROP_G, colourRecipe, screenColour } from '@ashstep/core/colour';
+import {
+  GENERIC_WHITES,
+  type MeasuredIn,
+  type RecipeResult,
+  USUAL_DROP_G,
+  colourRecipe,
+  screenColour,
+} from '@ashstep/core/colour';
 import { attempt } from '@ashstep/core/errors';
 import { type ColourTrial, type FinishInputs, type ReadColour, labOnly } from '@ashstep/core/repair';
 import { catchError, of, switchMap } from 'rxjs';
@@ -44,7 +51,8 @@ export class ColourMatch extends Panel {
   readonly cup = cupWords();
   private readonly found = signal<{ of: string; result: RecipeResult } | null>(null);
   readonly refused = signal<string | null>(null);
-  private readonly asked = computed(() => JSON.stringify([this.target(), this.batchG(), this.measuredIn(), this.shelf.entries()])); // prettier-ignore
+  readonly white = computed(() => this.shelf.white(this.colour().whiteId));
+  private readonly asked = computed(() => JSON.stringify([this.target(), this.batchG(), this.measuredIn(), this.white(), this.shelf.pastes(), this.shelf.there()])); // prettier-ignore
   /** The recipe that was asked for, while what it was asked of stands. */
   readonly recipe = computed(() => (this.found()?.of === this.asked() ? this.found()!.result : null));
 
@@ -60,7 +68,7 @@ export class ColourMatch extends Panel {
   mixAgain({ trial, target }: CraftColour): void {
     const scale = this.batchG() / (trial.baseG + trial.pigments.reduce((sum, { amountG }) => sum + amountG, 0));
     if (!this.target()) this.edit({ target });
-    this.add(this.shelf.trial(scale * trial.baseG, trial.pigments.map((one) => ({ ...one, amountG: scale * one.amountG })), false)); // prettier-ignore
+    this.add(this.shelf.trial(trial.white ?? GENERIC_WHITES[0]!, scale * trial.baseG, trial.pigments.map((one) => ({ ...one, amountG: scale * one.amountG })), false)); // prettier-ignore
   }
 
   screenOf(read: ReadColour): string {
@@ -68,7 +76,7 @@ export class ColourMatch extends Panel {
   }
 
   readonly says = deltaWords;
-  readonly grams = pasteGrams();
+  readonly grams = pasteGrams;
 
   edit(patch: Partial<FinishInputs['colour']>): void {
     this.store.edit('finish', ({ colour }) => ({ colour: { ...colour, ...patch } }));
@@ -95,7 +103,7 @@ export class ColourMatch extends Panel {
   find(): void {
     const target = this.target();
     if (!target) return;
-    const { result, error } = attempt(() => colourRecipe({ target: labOnly(target), batchG: this.batchG(), measuredIn: this.measuredIn(), shelf: this.shelf.entries() })); // prettier-ignore
+    const { result, error } = attempt(() => colourRecipe({ target: labOnly(target), batchG: this.batchG(), measuredIn: this.measuredIn(), ...this.shelf.mixedFrom(this.white()) })); // prettier-ignore
     this.found.set(result && { of: this.asked(), result });
     this.refused.set(error ? (error.field === 'shelf' ? 'Tick one pigment at least.' : errorWords(error.code, error.params)) : null); // prettier-ignore
   }
@@ -105,7 +113,7 @@ export class ColourMatch extends Panel {
     const recipe = this.recipe();
     if (!recipe) return;
     const [base, ...pigments] = recipe.parts;
-    this.add(this.shelf.trial(base!.amountG, pigments, false));
+    this.add(this.shelf.trial(this.white(), base!.amountG, pigments, false));
   }
 
   private add(trial: ColourTrial): void {

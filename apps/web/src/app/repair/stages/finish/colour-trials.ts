@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { type DryDown, WHITE_BASE, type WetAndCured, colourCorrect, deltaE00, dryDown, screenColour, shifted } from '@ashstep/core/colour'; // prettier-ignore
+import { type DryDown, GENERIC_WHITES, type WetAndCured, colourCorrect, deltaE00, dryDown, screenColour, shifted } from '@ashstep/core/colour'; // prettier-ignore
 import { attempt } from '@ashstep/core/errors';
 import { type ColourTrial, type ReadColour, labOnly, wetAndCured } from '@ashstep/core/repair';
+import { QuantityPipe } from '../../../platform/quantity.pipe';
 import { WhenPipe } from '../../../platform/when.pipe';
 import { Panel } from '../stage-panel';
 import { cupWords, deltaWords, pasteGrams } from './cup-words';
@@ -11,9 +12,8 @@ import { ReadColourField } from './read-colour';
 /** Cups mixed for a colour: each read, cured or wet, and what to add to the last. A wet one is judged by the shop's own dry-down, and by nothing where none is known. */
 @Component({
   selector: 'ash-colour-trials',
-  host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ReadColourField, WhenPipe],
+  imports: [QuantityPipe, ReadColourField, WhenPipe],
   templateUrl: './colour-trials.html',
   styleUrl: './colour-match.scss',
 })
@@ -34,11 +34,14 @@ export class ColourTrials extends Panel {
     const [target, last] = [this.target(), this.last()];
     if (!target || !last?.judged) return null;
     const { trial, judged } = last;
-    return attempt(() => colourCorrect({ target: labOnly(target), cup: { baseG: trial.baseG, pigments: trial.pigments }, measured: judged.lab, measuredIn: this.colour().measuredIn ?? { way: 'drops' }, shelf: this.shelf.entries(trial.pigments) })).result; // prettier-ignore
+    const white = this.shelf.whiteOf(trial);
+    if (!white) return null;
+    return attempt(() => colourCorrect({ target: labOnly(target), cup: { baseG: trial.baseG, pigments: trial.pigments }, measured: judged.lab, measuredIn: this.colour().measuredIn ?? { way: 'drops' }, ...this.shelf.mixedFrom(white, trial.pigments) })).result; // prettier-ignore
   });
 
+  readonly whiteId = computed(() => this.last()?.trial.white?.id ?? GENERIC_WHITES[0]!.id);
   readonly says = deltaWords;
-  readonly grams = pasteGrams();
+  readonly grams = pasteGrams;
   readonly cup = cupWords();
   readonly nameOf = (id: string): string => this.shelf.nameOf(id);
 
@@ -79,9 +82,10 @@ export class ColourTrials extends Panel {
     if (!last || !correction) return;
     const more = (id: string): number => correction.additions.find((one) => one.id === id)?.amountG ?? 0;
     const [inCup, added] = [new Map(last.pigments.map((one) => [one.id, one])), correction.additions.map(({ id }) => id)]; // prettier-ignore
-    const ids = [...new Set([...inCup.keys(), ...added])].filter((id) => id !== WHITE_BASE.id);
+    const white = last.white ?? GENERIC_WHITES[0]!;
+    const ids = [...new Set([...inCup.keys(), ...added])].filter((id) => id !== white.id);
     const pigments = ids.map((id) => ({ ...inCup.get(id), id, amountG: (inCup.get(id)?.amountG ?? 0) + more(id) }));
-    this.save([...this.colour().trials, this.shelf.trial(last.baseG + more(WHITE_BASE.id), pigments, true)]);
+    this.save([...this.colour().trials, this.shelf.trial(white, last.baseG + more(white.id), pigments, true)]);
   }
 
   drop(id: string): void {
