@@ -282,6 +282,8 @@ const REMARKS: Record<string, (p: Params) => string> = {
     `${figure(p['resinG'], 0)} g in ${figure(p['pots'], 0)} ${p['pots'] === 1 ? 'pot' : 'pots'}, in one go.`,
   'paste.not-for-bonding': (p) =>
     `${String(p['filler'])} does not bond: it is for fairing. Take silica or milled fibre.`,
+  'paste.spheres-under-gelcoat': (p) =>
+    `${String(p['filler'])} under gel coat in the sun: the spheres burst and the gel coat shows pits. Take silica.`,
   'hardness.too-few': (p) =>
     `${figure(p['count'], 0)} ${p['count'] === 1 ? 'reading is' : 'readings are'} too few to tell. Take ${figure(p['wanted'], 0)} at the least, spread over the patch.`,
   'hardness.unsure': (p) =>

@@ -44,6 +44,17 @@ describe('the finish of a job', () => {
     expect(fairingDensity('silica', 1.15)).toBeCloseTo(1.2064, 4);
   });
 
+  it('tells of light filler that somebody put down over the plies under gel coat in the sun, and of none elsewhere', () => {
+    const told = (fillerId: string, when: 'before' | 'after' = 'after', place: Partial<RepairInputs['place']> = {}) =>
+      planRepair({
+        ...HULL,
+        place: { ...HULL.place, finish: 'gelcoat', waterline: 'above', ...place },
+        rounds: { ...HULL.rounds, added: [{ id: 'f', name: 'Fairing', when, onto: 'abraded', spotIds: [], work: { kind: 'paste', use: 'fairing', volumeMl: 60, fillerId } }] },
+      }).mix!.pastes.find(({ id }) => id === 'f')!.paste.remarks.map(({ id }) => id); // prettier-ignore
+    expect(told('hollow-spheres')).toEqual(['paste.spheres-under-gelcoat']);
+    expect([told('silica'), told('hollow-spheres', 'before'), told('hollow-spheres', 'after', { waterline: 'below' }), told('hollow-spheres', 'after', { finish: 'paint' })]).toEqual([[], [], [], []]); // prettier-ignore
+  });
+
   it('has a round for everything that is put on: paste with its filler, gel coat with its catalyst, paint out of its can', () => {
     const { works, rounds } = planRepair(HULL).finish!;
     expect(rounds.map(({ id }) => id)).toEqual(works.flatMap(({ id, medium }) => (medium === null ? [] : [id])));

@@ -20,6 +20,7 @@ export { isUncut, laysPlies, mendsGelCoatOnly, repairKind, workedAs } from './st
 export { bothInOneGo, fromInside, keepsShowFace, laysGelCoatFirst, worksEitherFace } from './stages/working-side.js';
 export { alongTube, edgeOf } from './stages/taper.js';
 export { parentResin } from './stages/parent.js';
+export { fairingFillerOf } from './stages/fairing.js';
 export type { PatchPly, PatchFace, PlyUse } from './stages/patch.js';
 export type { Coat } from './stages/coats.js';
 export type { LaidRound } from './stages/laid-rounds.js';

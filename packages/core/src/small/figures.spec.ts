@@ -46,6 +46,12 @@ describe('figures of a small job', () => {
     expect(kinds({ kind: 'disbond', lengthMm: 200, widthMm: 120, gapMm: 0.5, wet: false })[0]).toBe('injection');
   });
 
+  it('are faired by silica where gel coat stands in the sun, by spheres under paint', () => {
+    const coat: SmallFigures = { kind: 'coat', lengthMm: 400, widthMm: 300, coat: 'fairing', lowMm: 1.5 };
+    const fillers = (['gelcoat', 'paint'] as const).map((finish) => planRepair(smallInputs(on(finish), coat)).mix!.pastes[0]!.fillerId); // prettier-ignore
+    expect(fillers).toEqual(['silica', 'hollow-spheres']);
+  });
+
   it('below the waterline a gouge is filled with the resin of the job, for gel coat alone lets water through', () => {
     const below = { ...on('gelcoat'), place: { ...on('gelcoat').place, waterline: 'below' as const } };
     const plan = planRepair(smallInputs(below, GOUGE));

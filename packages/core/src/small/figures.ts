@@ -12,6 +12,7 @@ import {
   USUAL_GEL_COAT_MM,
   USUAL_SEAL_MM,
   coatRound,
+  fairingFillerOf,
   mendsGelCoatOnly,
   planRepair,
   usualRounds,
@@ -88,8 +89,8 @@ export function smallInputs(base: RepairInputs, figures: SmallFigures): RepairIn
 
 /** What goes on after what the damage itself asks for. */
 function after(inputs: RepairInputs, figures: SmallFigures): OfferedRound[] {
-  if (figures.kind === 'coat') return [coating(figures)];
   const plan = planRepair(inputs);
+  if (figures.kind === 'coat') return [coating(figures, fairingFillerOf(inputs, plan.resin?.card?.family ?? 'epoxy'))];
   if (figures.kind === 'ding' && figures.skinBroken) return [dentFill(inputs, plan), ...usualRounds(inputs, plan)];
   if (inputs.damage.depth !== 'finish') return usualRounds(inputs, plan);
   return inputs.place.finish === 'gelcoat' && !mendsGelCoatOnly(inputs) ? [coatRound('Gel coat', 'gelcoat', USUAL_GEL_COAT_MM)] : []; // prettier-ignore
@@ -112,11 +113,15 @@ function dentFill({ damage }: RepairInputs, plan: RepairPlan): OfferedRound {
 /** What a low place takes on average of its lowest: it rises to nothing at its rim. */
 const LOW_SHARE = 0.5;
 
-function coating({ coat: kind, lengthMm, widthMm, lowMm }: Extract<SmallFigures, { kind: 'coat' }>): OfferedRound {
+function coating(
+  { coat: kind, lengthMm, widthMm, lowMm }: Extract<SmallFigures, { kind: 'coat' }>,
+  fillerId: string,
+): OfferedRound {
+  // prettier-ignore
   if (kind === 'gelcoat') return coatRound('Gel coat', 'gelcoat', USUAL_GEL_COAT_MM);
   if (kind === 'seal') return coatRound('Sealing coat', 'resin', USUAL_SEAL_MM);
   const volumeMl = Math.max(LIMITS.pasteMl.min, (lengthMm * widthMm * lowMm * LOW_SHARE) / 1000);
-  return { ...ROUND, name: 'Fairing', work: { kind: 'paste', use: 'fairing', volumeMl, fillerId: 'hollow-spheres' } };
+  return { ...ROUND, name: 'Fairing', work: { kind: 'paste', use: 'fairing', volumeMl, fillerId } };
 }
 
 type Sections = Pick<RepairInputs, 'place' | 'damage' | 'severity' | 'laminate' | 'taper' | 'stack' | 'small'>;

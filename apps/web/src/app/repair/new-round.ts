@@ -1,12 +1,23 @@
-import type { FabricLayer } from '@ashstep/core/laminate';
-import type { AddedRound } from '@ashstep/core/repair';
+import { type AddedRound, type RepairInputs, type RepairPlan, fairingFillerOf } from '@ashstep/core/repair';
+
+type Planned = { inputs: RepairInputs; plan: RepairPlan };
 
 /** What a round starts from: fairing, a gel coat, or one more ply of what lies on top, after the plies of the patch and onto them abraded. */
-export function newRound(kind: AddedRound['work']['kind'], fabric?: FabricLayer): AddedRound {
+export function newRound(kind: AddedRound['work']['kind'], { inputs, plan }: Planned): AddedRound {
+  const fabric = plan.patch?.chosen.at(-1);
   const base = { id: crypto.randomUUID(), when: 'after', onto: 'abraded', spotIds: [] } as const;
   switch (kind) {
     case 'paste':
-      return { ...base, name: 'Fairing', work: { kind, use: 'fairing', volumeMl: 100, fillerId: 'hollow-spheres' } };
+      return {
+        ...base,
+        name: 'Fairing',
+        work: {
+          kind,
+          use: 'fairing',
+          volumeMl: 100,
+          fillerId: fairingFillerOf(inputs, plan.resin?.card?.family ?? 'epoxy'),
+        },
+      };
     case 'coat':
       return {
         ...base,

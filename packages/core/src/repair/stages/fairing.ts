@@ -1,14 +1,24 @@
-import { fairingFiller } from '../../finish/index.js';
-import type { ResinFamily } from '../../material/index.js';
+import type { Remark } from '../../errors.js';
+import { fairingFiller, noSpheres } from '../../finish/index.js';
+import { FILLERS, type ResinFamily } from '../../material/index.js';
+import type { AddedRound } from '../added-round.js';
 import type { RepairInputs } from '../inputs.js';
 
 /** Out of the water the sun is on it. */
 export const standsInSun = ({ place }: Pick<RepairInputs, 'place'>): boolean => place.waterline !== 'below';
 
-/** Filler of the fairing paste of a job, by its resin and what goes over it: where epoxy is painted in place of gel coat, paint does. */
-export const fairingFillerOf = (inputs: Pick<RepairInputs, 'place' | 'resin'>, family: ResinFamily): string =>
-  fairingFiller(
-    family,
-    inputs.resin.gelCoatWay === 'paint-instead' ? 'paint' : inputs.place.finish,
-    standsInSun(inputs),
-  );
+type Standing = Pick<RepairInputs, 'place' | 'resin'>;
+/** What goes over the fairing: where epoxy is painted in place of gel coat, paint does. */
+const over = ({ place, resin }: Standing) => (resin.gelCoatWay === 'paint-instead' ? 'paint' : place.finish);
+
+/** Filler of the fairing paste of a job, by its resin and what goes over it. */
+export const fairingFillerOf = (inputs: Standing, family: ResinFamily): string =>
+  fairingFiller(family, over(inputs), standsInSun(inputs));
+
+/** A fairing somebody put down with light filler over the plies, where none should be. */
+export function fairingRemarks(inputs: Standing, { when, work }: Pick<AddedRound, 'when' | 'work'>): Remark[] {
+  if (work.kind !== 'paste' || work.use !== 'fairing' || when !== 'after') return [];
+  const filler = work.own ?? FILLERS.find(({ id }) => id === work.fillerId);
+  if (filler?.purpose !== 'light' || !noSpheres(over(inputs), standsInSun(inputs))) return [];
+  return [{ id: 'paste.spheres-under-gelcoat', params: { filler: filler.name } }];
+}

@@ -1,4 +1,4 @@
-import { CoreError, requireNumber } from '../../errors.js';
+import { CoreError, type Remark, requireNumber } from '../../errors.js';
 import { LIMITS } from '../../limits/index.js';
 import { PASTE_G_PER_MIN, type PasteResult, paste, potLabel, workingTimeMin } from '../../mix/index.js';
 import type { SystemCard } from '../../resin/systems.js';
@@ -7,7 +7,7 @@ import type { InjectionResult } from '../../taper/index.js';
 import { jobAir } from '../air.js';
 import type { PasteWork } from '../added-round.js';
 import type { RepairInputs } from '../inputs.js';
-import { fairingFillerOf } from './fairing.js';
+import { fairingFillerOf, fairingRemarks } from './fairing.js';
 import { type SpotFill, fillsFor } from './fills.js';
 import type { FinishFill, Share } from './finish-fills.js';
 import { type Measured, mixedG } from './measured.js';
@@ -55,6 +55,8 @@ export interface AskedPaste extends Omit<PasteWork, 'kind' | 'use'> {
   id: string;
   name: string;
   fromPlan: boolean;
+  /** What the filler is to be told of where it goes. */
+  remarks?: Remark[];
   /** What each of several spots takes of it, by id, in the order of the walk. */
   shares: Share[];
 }
@@ -89,17 +91,17 @@ export function askedPastes(
   }
   return [
     ...asked,
-    ...added.flatMap(({ id, name, spotIds, work }, i): AskedPaste[] => {
+    ...added.flatMap(({ id, name, when, spotIds, work }, i): AskedPaste[] => {
       if (work.kind !== 'paste') return [];
       requireNumber(work.volumeMl, `rounds.added.${i}.work.volumeMl`, LIMITS.pasteMl);
       const part = 1 / Math.max(1, spotIds.length);
-      return [{ ...work, id, name, fromPlan: false, shares: spotIds.map((spotId) => ({ spotId, part })) }];
+      return [{ ...work, id, name, fromPlan: false, remarks: fairingRemarks(inputs, { when, work }), shares: spotIds.map((spotId) => ({ spotId, part })) }]; // prettier-ignore
     }),
   ];
 }
 
 export function potOfPaste(
-  { id, name, use, volumeMl, fillerId, own, consistency, fromPlan, shares }: AskedPaste,
+  { id, name, use, volumeMl, fillerId, own, consistency, fromPlan, remarks = [], shares }: AskedPaste,
   card: SystemCard,
   limitG: number,
   measured: (totalG: number) => Measured,
@@ -128,7 +130,16 @@ export function potOfPaste(
       spotIds: shares.length > 1 ? spots.map((at) => shares[at]!.spotId) : [],
     };
   });
-  return { id, name, use, fillerId, fillerName: made.fillerName, fromPlan, paste: made, pots };
+  return {
+    id,
+    name,
+    use,
+    fillerId,
+    fillerName: made.fillerName,
+    fromPlan,
+    paste: { ...made, remarks: [...made.remarks, ...remarks] },
+    pots,
+  };
 }
 
 /** Resin with nothing in it, as a paste of no filler. */

@@ -537,8 +537,7 @@ export class LayUpDesk {
   }
 
   addRound(kind: AddedRound['work']['kind']): void {
-    const fabric = this.plan().patch?.chosen.at(-1);
-    this.store.edit('rounds', ({ added }) => ({ added: [...added, newRound(kind, fabric)] }));
+    this.store.edit('rounds', ({ added }) => ({ added: [...added, newRound(kind, this.state())] }));
     this.pickedRound.set(null);
   }
 

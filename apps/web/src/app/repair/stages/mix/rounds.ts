@@ -147,8 +147,7 @@ export class Rounds extends Panel {
   }
 
   add(kind: AddedRound['work']['kind']): void {
-    const fabric = this.plan().patch?.chosen.at(-1);
-    this.store.edit('rounds', ({ added }) => ({ added: [...added, newRound(kind, fabric)] }));
+    this.store.edit('rounds', ({ added }) => ({ added: [...added, newRound(kind, this.state())] }));
   }
 
   set(id: string, patch: Partial<AddedRound>): void {
