@@ -22,12 +22,15 @@ export const LIGHT_MARK_NAMES: Readonly<Record<LightMark['kind'], string>> = {
 export const readColourWords = ({ l, a, b, from, instrument, plusMinus }: ReadColour): string =>
   `L ${l.toFixed(1)}, a ${a.toFixed(1)}, b ${b.toFixed(1)}, ${from === 'typed' ? 'typed' : instrument}${plusMinus === null ? '' : `, ± ${plusMinus.toFixed(0)}`}`;
 
+/** What is in a cup, white first. */
+export const inCup = (trial: ColourTrial): string =>
+  [`${trial.baseG.toFixed(1)} g ${whiteName(trial)}`, ...trial.pigments.map((one) => `${one.amountG.toFixed(2)} g ${pigmentName(one)}`)].join(', '); // prettier-ignore
+
 /** A cup that was mixed for a colour, and how near it came. */
 export function trialWords(trial: ColourTrial, target: ReadColour | null): string {
-  const parts = trial.pigments.map((one) => `${one.amountG.toFixed(2)} g ${pigmentName(one)}`);
   const deltaE = trial.read && target ? deltaE00(target, trial.read) : null;
   const wet = trial.wet ? `Read wet ${readColourWords(trial.wet)}. ` : '';
-  return `${trial.corrects ? 'Corrected' : 'Mixed'}: ${trial.baseG.toFixed(1)} g ${whiteName(trial)}${parts.map((part) => `, ${part}`).join('')}. ${wet}${
+  return `${trial.corrects ? 'Corrected' : 'Mixed'}: ${inCup(trial)}. ${wet}${
     trial.read ? `Read cured ${readColourWords(trial.read)}` : wet ? 'Not read cured' : 'Not read'
   }${deltaE === null ? '' : `; ΔE ${deltaE.toFixed(1)}, ${differenceWords(deltaE)}`}.`;
 }

@@ -19,6 +19,7 @@ export const smallFigures = z.discriminatedUnion('kind', [
     spreadMm: n,
     cause: z.enum(CRACK_CAUSES),
     thicknessMm: n.nullable(),
+    colour: z.string().max(80).optional(),
   }),
   z.strictObject({
     kind: z.literal('ding'),

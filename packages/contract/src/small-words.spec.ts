@@ -1,7 +1,8 @@
 import { NEW_REPAIR, type RepairInputs, planRepair } from '@ashstep/core/repair';
-import { type SmallFigures, smallCard, smallInputs } from '@ashstep/core/small';
+import { type SmallFigures, figuresOf, smallCard, smallInputs } from '@ashstep/core/small';
 import { sayIn } from '@ashstep/core/units';
-import { type CardBlock, cardBlocks, cardTimes, usualWords } from './small-words.js';
+import { type CardBlock, blockAsDone, cardBlocks, cardTimes, usualWords } from './small-words.js';
+import type { LogEntry } from './log-entry.js';
 import { roundStandings } from './round-log.js';
 
 const say = sayIn('metric');
@@ -26,6 +27,30 @@ describe('a card in words', () => {
     expect(block(blocks, 'round.fill.2').lines.join(' ')).toContain('The last: plain gel coat');
     expect(block(blocks, 'round.fill.2').checks).toEqual(['fill.2.clean', 'fill.2.keyed', 'fill.2.wiped']);
     expect(block(blocks, 'sand').checks).toContain('finish-gel-hard');
+  });
+
+  it('tells the colour in the gel coat’s steps, and the cup that was mixed for it', () => {
+    const { inputs } = carded({ ...GOUGE, colour: 'Signal red, faded.' });
+    const cup = { id: 't', baseG: 18.5, pigments: [{ id: 'red', amountG: 0.9 }], corrects: false, read: null, by: 'A', at: null }; // prettier-ignore
+    const tinted = { ...inputs, finish: { ...inputs.finish, colour: { ...inputs.finish.colour, trials: [cup] } } };
+    const plan = planRepair(tinted);
+    const lines = block(cardBlocks(smallCard(tinted, plan)!, tinted, plan, say), 'round.fill.1').lines.join(' ');
+    expect(lines).toContain('Colour to match: Signal red, faded. Tint it before the catalyst goes in, as the last cup: 18.5 g white, 0.90 g red.'); // prettier-ignore
+    const cracks = smallInputs(NEW_REPAIR, { kind: 'cracks', cracksMm: 240, spreadMm: 90, cause: 'knock', thicknessMm: null, colour: 'ivory' }); // prettier-ignore
+    expect(figuresOf(cracks)).toEqual(jasmine.objectContaining({ kind: 'cracks', colour: 'ivory' }));
+  });
+
+  it('says of a round that is on what went into its pot, though the plan has moved', () => {
+    const { plan, blocks } = carded(GOUGE);
+    const round = plan.rounds[0]!;
+    const asked = block(blocks, `round.${round.id}`);
+    const batch = { kind: 'batch', round: round.id, label: round.pots[0]!.label, resinG: 3.7, secondG: 0.07, secondAs: { unit: 'drops', value: 2 }, resinLot: 'G-118', secondLot: 'K-77', tempC: 20.3 } as const; // prettier-ignore
+    const log = [batch, { kind: 'round', round: round.id } as const].map((entry, i) => ({ id: String(i), entry, at: '2026-04-16T10:00', by: 'A', mixErrorPercent: 0, within: true })); // prettier-ignore
+    const standing = roundStandings(plan.rounds, log as unknown as LogEntry[])[0]!;
+    const done = blockAsDone(asked, standing, plan, say);
+    expect(done.big.map(({ label, value }) => `${label} ${value.replace(/\s/g, ' ')}`)).toEqual(['Gel coat 3.70 g', 'Catalyst 2 drops']); // prettier-ignore
+    expect(done.lines.join(' ')).toContain('lot G-118');
+    expect(blockAsDone(asked, { ...standing, pots: [] }, plan, say)).toBe(asked);
   });
 
   it('says a caution once, where it is first met', () => {

@@ -3,6 +3,7 @@ import { MASK_INNER_MM, MASK_OUTER_MM, WET_FROM_GRIT } from '@ashstep/core/finis
 import { preparationChecks, roundChecks } from '@ashstep/core/inspection';
 import {
   type JobAir,
+  type PouredAs,
   type RepairInputs,
   type RepairPlan,
   type RoundPot,
@@ -12,9 +13,10 @@ import {
 } from '@ashstep/core/repair';
 import { SMALL_USUAL, type SmallCard, type CardRound } from '@ashstep/core/small';
 import type { Say } from '@ashstep/core/units';
+import { inCup } from './finish-words.js';
 import { roundPourWords, secondOf } from './pour-words.js';
 import type { RoundStanding } from './round-log.js';
-import { CLOSING_AFTER, CLOSING_NAMES, roundName } from './round-words.js';
+import { CLOSING_AFTER, CLOSING_NAMES, pouredWords, roundName } from './round-words.js';
 
 /** What each kind of small job is called, and when it is the one to pick. */
 export const SMALL_WORDS: Readonly<Record<SmallKind, { name: string; about: string }>> = {
@@ -166,7 +168,8 @@ function maskLines({ masks, places }: SmallCard, say: Say): string[] {
 /** What one pot is made of, to be read from afar. */
 function potFigures(pot: RoundPot, { round }: CardRound, plan: RepairPlan, say: Say): CardBlock['big'] {
   const { mix, wholes } = pot;
-  const fine = (g: number): string => say(g, 'mass', g < 10 ? 2 : 1);
+  const fine = (g: number): string => fineMass(g, say);
+  const [first, other] = partNames(plan, round);
   const many = round.pots.length > 1 ? `${pot.label}: ` : '';
   const second =
     wholes?.kind === 'pump'
@@ -175,9 +178,43 @@ function potFigures(pot: RoundPot, { round }: CardRound, plan: RepairPlan, say: 
         ? `${mix.drops} ${mix.drops === 1 ? 'drop' : 'drops'}`
         : fine(mix.secondG);
   return [
-    { label: `${many}${round.medium === 'gelcoat' ? 'Gel coat' : 'Resin'}`, value: wholes?.kind === 'pump' ? `${wholes.resin} strokes` : fine(mix.resinG) }, // prettier-ignore
-    { label: `${many}${secondOf(plan, round) === 'catalyst' ? 'Catalyst' : 'Hardener'}`, value: second },
+    { label: many + first, value: wholes?.kind === 'pump' ? `${wholes.resin} strokes` : fine(mix.resinG) }, // prettier-ignore
+    { label: many + other, value: second },
     ...(pot.fillerG > 0 ? [{ label: `${many}${round.fillerName}`, value: fine(pot.fillerG) }] : []),
+  ];
+}
+
+/** A round of the card that is on, by what went into its pots: the plan may have moved since. What was not mixed stays as it was asked for. */
+export function blockAsDone(block: CardBlock, { round, pots }: RoundStanding, plan: RepairPlan, say: Say): CardBlock {
+  const mixed = pots.flatMap(({ entry, within }) => (entry.kind === 'batch' && within !== false ? [entry] : []));
+  if (mixed.length === 0) return block;
+  const [first, second] = partNames(plan, round);
+  const as = (g: number, poured: PouredAs | undefined): string => (poured ? `${poured.value} ${poured.unit === 'drops' && poured.value === 1 ? 'drop' : poured.unit}` : fineMass(g, say)); // prettier-ignore
+  const plies = block.lines.filter((line) => /^(Ply|Cover)\b/.test(line));
+  return {
+    ...block,
+    big: mixed.flatMap(({ label, resinG, resinAs, secondG, secondAs, fillerG }) => {
+      const many = mixed.length > 1 ? `${label}: ` : '';
+      return [
+        { label: many + first, value: as(resinG, resinAs) },
+        { label: many + second, value: as(secondG, secondAs) },
+        ...(fillerG ? [{ label: many + round.fillerName, value: fineMass(fillerG, say) }] : []),
+      ];
+    }),
+    lines: [...mixed.map((entry) => `${pouredWords(entry)}.`), ...plies],
+  };
+}
+
+const fineMass = (g: number, say: Say): string => say(g, 'mass', g < 10 ? 2 : 1);
+const partNames = (plan: RepairPlan, round: RoundStanding['round']): [first: string, second: string] => [round.medium === 'gelcoat' ? 'Gel coat' : 'Resin', secondOf(plan, round) === 'catalyst' ? 'Catalyst' : 'Hardener']; // prettier-ignore
+
+/** The colour a fill has to have, and the cup that came nearest of late: tinted before the catalyst, for that starts the clock. */
+function colourLines({ small, finish: { colour } }: RepairInputs): string[] {
+  const last = colour.trials.at(-1);
+  const to = small.colour.trim().replace(/\.$/, '');
+  return [
+    ...(to ? [`Colour to match: ${to}.`] : []),
+    ...(last ? [`Tint it before the catalyst goes in, as the last cup: ${inCup(last)}.`] : []),
   ];
 }
 
@@ -194,6 +231,7 @@ function roundLines(one: CardRound, card: SmallCard, inputs: RepairInputs, plan:
     const named = round.medium === 'gelcoat' ? text.replace(/^Resin/, 'Gel coat') : text;
     lines.push(`${round.pots.length > 1 ? `${pot.label}. ` : ''}${named}${also}`);
   }
+  if (round.medium === 'gelcoat') lines.push(...colourLines(inputs));
   const inDrops = round.pots.some(({ mix }) => mix.drops !== null);
   if (volumeMl !== null)
     lines.push(

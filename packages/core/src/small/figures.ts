@@ -31,7 +31,14 @@ export interface SmallPlace {
 export type SmallFigures =
   | (SmallPlace & { kind: 'gouge'; reachesFibre: boolean; colour: string; more: readonly SmallPlace[] })
   /** How thick the laminate is there is asked where it flexes. */
-  | { kind: 'cracks'; cracksMm: number; spreadMm: number; cause: CrackCause; thicknessMm: number | null }
+  | {
+      kind: 'cracks';
+      cracksMm: number;
+      spreadMm: number;
+      cause: CrackCause;
+      thicknessMm: number | null;
+      colour?: string | undefined;
+    }
   | (SmallPlace & {
       kind: 'ding';
       skinBroken: boolean;
@@ -156,7 +163,7 @@ function sectionsOf(base: RepairInputs, figures: SmallFigures): Sections {
         ...(flexes
           ? { laminate: { ...laminate, thicknessMm }, taper: { ...taper, kind: 'overlay' }, stack: light }
           : {}),
-        small: { ...small, cause, cracksMm, spreadMm },
+        small: { ...small, cause, cracksMm, spreadMm, colour: figures.colour ?? '' },
       };
     }
     case 'ding': {
@@ -391,7 +398,7 @@ export function figuresOf(inputs: RepairInputs): SmallFigures | null {
     case 'cracks':
       return small.cracksMm === null || small.spreadMm === null || small.cause === null
         ? null
-        : { kind: 'cracks', cracksMm: small.cause === 'flex' ? small.cracksMm : first.lengthMm, spreadMm: small.cause === 'flex' ? first.lengthMm : small.spreadMm, cause: small.cause, thicknessMm: small.cause === 'flex' ? laminate.thicknessMm : null }; // prettier-ignore
+        : { kind: 'cracks', cracksMm: small.cause === 'flex' ? small.cracksMm : first.lengthMm, spreadMm: small.cause === 'flex' ? first.lengthMm : small.spreadMm, cause: small.cause, thicknessMm: small.cause === 'flex' ? laminate.thicknessMm : null, ...(small.colour === '' ? {} : { colour: small.colour }) }; // prettier-ignore
     case 'ding':
       return { kind: 'ding', ...places, skinBroken: damage.depth !== 'finish', thicknessMm: damage.depth === 'finish' ? null : laminate.thicknessMm, coreId: laminate.core?.coreId ?? null, coreMm: laminate.core?.thicknessMm ?? null, wet: small.wet === true }; // prettier-ignore
     case 'holes':

@@ -24,6 +24,8 @@ const deep = (key: string, label: string): AskedField => ({ key, label, type: 'q
 const choice = (key: string, label: string, options: readonly Option<string | boolean>[]): AskedField => ({ key, label, type: 'choice', options }); // prettier-ignore
 const yesNo = (key: string, label: string, yes = 'Yes', no = 'No'): AskedField => choice(key, label, [{ value: false, label: no }, { value: true, label: yes }]); // prettier-ignore
 
+const COLOUR: AskedField = { key: 'colour', label: 'Colour to match', type: 'text', optional: true };
+
 /** What stands for no core in a list. */
 export const NO_CORE = 'none';
 const CORE_OPTIONS = [
@@ -40,7 +42,7 @@ export function askedOf(kind: SmallKind, said: Asked): AskedField[] {
         length('widthMm', 'Width'),
         deep('depthMm', 'Deepest'),
         yesNo('reachesFibre', 'Reaches fibre?'),
-        { key: 'colour', label: 'Colour to match', type: 'text', optional: true },
+        COLOUR,
       ];
     case 'cracks':
       return [
@@ -52,6 +54,7 @@ export function askedOf(kind: SmallKind, said: Asked): AskedField[] {
           { value: 'flex', label: 'The panel flexes' },
         ]),
         ...(said['cause'] === 'flex' ? [deep('thicknessMm', 'Laminate there, thick')] : []),
+        COLOUR,
       ];
     case 'ding':
       return [
@@ -126,7 +129,7 @@ export const missingOf = (kind: SmallKind, said: Asked): string[] =>
 /** The figures of each kind, asked or not. */
 const FIGURES: Readonly<Record<SmallKind, readonly string[]>> = {
   gouge: ['lengthMm', 'widthMm', 'depthMm', 'reachesFibre', 'colour'],
-  cracks: ['cracksMm', 'spreadMm', 'cause', 'thicknessMm'],
+  cracks: ['cracksMm', 'spreadMm', 'cause', 'thicknessMm', 'colour'],
   ding: ['lengthMm', 'widthMm', 'depthMm', 'skinBroken', 'thicknessMm', 'coreId', 'coreMm', 'wet'],
   holes: ['diametersMm', 'thicknessMm', 'through', 'bothFaces'],
   edge: ['lengthMm', 'widthMm', 'thicknessMm'],

@@ -1,5 +1,5 @@
 import { Injectable, type Signal, computed, inject, signal } from '@angular/core';
-import { type CardBlock, type CardTimes, type RoundStanding, cardBlocks, cardTimes, usualWords } from '@ashstep/contract'; // prettier-ignore
+import { type CardBlock, type CardTimes, type RoundStanding, blockAsDone, cardBlocks, cardTimes, usualWords } from '@ashstep/contract'; // prettier-ignore
 import { type SmallCard, smallCard } from '@ashstep/core/small';
 import { Clock } from '../platform/clock';
 import { quantityText } from '../platform/quantity.pipe';
@@ -43,7 +43,7 @@ export class CardDesk {
       const standing = this.standings().find(({ round }) => round.id === block.round?.round.id) ?? null;
       const done = standing ? standing.done && isClosed(state, standing) : block.checks.length > 0 && block.checks.every((id) => isTicked(state.detail, id)); // prettier-ignore
       return {
-        ...block,
+        ...(done && standing ? blockAsDone(block, standing, state.plan, this.inUnits) : block),
         standing,
         done,
         when: this.whenOf(block, standing, done),
