@@ -60,7 +60,7 @@ function worstBatch(log: LogOfWork): Proof[] {
   const value = worst.mixErrorPercent!;
   const pass = used.every(({ within }) => within !== false);
   const label = worst.entry.kind === 'batch' ? worst.entry.label : '';
-  const text = `Pot ${label} of ${used.length}: ${value > -0.05 ? '+' : '\u2212'}${Math.abs(value).toFixed(1)} %`;
+  const text = `Pot ${label}${used.length > 1 ? ` of ${used.length}` : ''}: ${value > -0.05 ? '+' : '\u2212'}${Math.abs(value).toFixed(1)} %`;
   return ['mix', 'mix-catalyst'].map((checkId) => ({ checkId, pass, value, text }));
 }
 

@@ -970,7 +970,7 @@ describe('stage panels', () => {
       ...round.plies.map(({ key, label }) => entry(key, { kind: 'ply', plyKey: key, label })),
     ];
     const fixture = await show(Acceptance, stateOf(PLANNED, { log, answersCount: true }));
-    expect(text(fixture)).toContain('By the log: Pot A of 1: \u22122.4 %');
+    expect(text(fixture)).toContain('By the log: Pot A: \u22122.4 %');
     expect(text(fixture)).toContain('nothing against it');
     expect((fixture.nativeElement as HTMLElement).querySelector('input[aria-label^="Catalyst"]')).toBeNull();
     expect(text(fixture)).toContain('Not hard yet');

@@ -1,4 +1,5 @@
 import { TestBed } from '@angular/core/testing';
+import { Clock } from '../../../platform/clock';
 import { SheetFrame } from '../../sheet-frame';
 import { PanelBench, stateOf } from '../../panel.testing';
 import { FinishStage } from './finish';
@@ -36,6 +37,29 @@ describe('the works of the finish on the sheet', () => {
       stateOf(paint, { log: LAID, checks: done('wash-blush', 'fair-neat', 'fair-fill-1') }),
     );
     expect(links()).toEqual(['/?part=fair']);
+  });
+
+  it('ask why where hands go on too early, and write it down; once it is hard they ask nothing', async () => {
+    const now = TestBed.inject(Clock).now();
+    const fresh = LAID.map((entry) => ({ ...entry, at: `${now}:00Z` }));
+    await bench.show(FinishSteps, stateOf(paint, { log: fresh }));
+    box('Wash').click();
+    expect(await bench.settled()).toContain('Not yet: hard enough from');
+    expect([bench.ticks.length, box('Wash').checked, bench.button('Done all the same').disabled]).toEqual([0, true, true]); // prettier-ignore
+    bench.button('Not done yet').click();
+    await bench.settled();
+    expect(box('Wash').checked).toBeFalse();
+    box('Wash').click();
+    await bench.settled();
+    await bench.type('Why it is done', 'Warmed to 40 °C, no nail mark');
+    bench.button('Done all the same').click();
+    await bench.settled();
+    expect(bench.store.log.calls.mostRecent().args[0]).toEqual(jasmine.objectContaining({ kind: 'note', against: { ids: ['round.early'], reason: 'Warmed to 40 °C, no nail mark' } })); // prettier-ignore
+    expect(bench.ticks).toEqual([['finish-wash-blush', true]]);
+    // Long since hard.
+    await bench.show(FinishSteps, stateOf(paint, { log: LAID }));
+    box('Wash').click();
+    expect(bench.ticks.length).toBe(2);
   });
 
   it('show what was logged with its lot and film, and ask it no more; a tick of the whole step, as it was once, counts for its parts', async () => {

@@ -1,14 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { amountLines, doneWords, workStandings } from '@ashstep/contract';
+import { amountLines, doneWords, earlyNote, workStandings } from '@ashstep/contract';
+import type { FinishWork } from '@ashstep/core/finish';
 import { finishCheck } from '@ashstep/core/repair';
 import { draft } from '../../../outbox/draft';
 import { PickSelect, TextInput, TickInput } from '../../../parts/inputs';
 import { Clock } from '../../../platform/clock';
 import { QuantityPipe, quantityText } from '../../../platform/quantity.pipe';
 import { whenText } from '../../../platform/when.pipe';
-import { isLaid } from '../layup/standing';
+import { type Hands, type WorkMoment, mayGoOn } from '../layup/may-go-on';
+import { isLaid, standingsOf } from '../layup/standing';
 import { Panel } from '../stage-panel';
+
+interface Row {
+  work: FinishWork;
+  check: string;
+  hands: Hands | null;
+}
 
 /** The works of the finish in order: what is put on is led and logged at the bench, the rest is ticked when it is done. */
 @Component({
@@ -28,9 +36,9 @@ import { Panel } from '../stage-panel';
           <label class="tick"
             ><input
               type="checkbox"
-              [checked]="row.done"
+              [checked]="row.done || asking() === row.work.id"
               [disabled]="row.logged !== null || sealed() || (!laid() && !row.done)"
-              (ticked)="store.check(row.check, $event)"
+              (ticked)="tick(row, $event)"
             /><span
               ><b>{{ row.work.name }}.</b> {{ row.work.text }}.
               @if (row.next) {
@@ -54,6 +62,21 @@ import { Panel } from '../stage-panel';
               </span></span
             ></label
           >
+          @if (asking() === row.work.id && row.hands; as hands) {
+            <form class="leave" (submit)="allTheSame($event, row)">
+              <p class="remark"><b>Not yet:</b> {{ hands.text }}. Try it with a fingernail where it is thickest.</p>
+              <div class="field">
+                <label for="work-early">Why it is done all the same. It stands in the record</label>
+                <input id="work-early" maxlength="1000" [value]="whyEarly()" (typed)="whyEarly.set($event)" />
+              </div>
+              <div class="row-actions">
+                <button type="submit" class="act small" [disabled]="whyEarly().trim().length < 3">
+                  Done all the same
+                </button>
+                <button type="button" class="act small" (click)="asking.set(null)">Not done yet</button>
+              </div>
+            </form>
+          }
           @if (row.logged) {
             <p class="logged">✓ {{ row.logged }}</p>
           } @else if (row.next && laid() && !sealed()) {
@@ -159,11 +182,16 @@ export class FinishSteps extends Panel {
   /** What is about to be left out; null while nothing is. */
   readonly leaving = signal<string | null>(null);
   readonly why = draft('whyLeftOut', computed(() => this.state().detail.id), ''); // prettier-ignore
+  /** Work that was ticked before what it works on is hard; null while none is. */
+  readonly asking = signal<string | null>(null);
+  readonly whyEarly = draft('whyEarly', computed(() => this.state().detail.id), ''); // prettier-ignore
+  private readonly moment = (): WorkMoment => ({ plan: this.plan(), detail: this.state().detail, standings: standingsOf(this.state(), true), clock: this.clock }); // prettier-ignore
   readonly rows = computed(() => {
     const rows = workStandings(this.plan().finish, this.state().detail).map(({ work, logged, done }) => ({
       work,
       logged: logged?.entry.kind === 'round' ? `${doneWords(logged.entry)}: ${whenText(this.clock.at(logged.at))}, ${logged.by}` : null, // prettier-ignore
       check: finishCheck(work.id),
+      hands: this.laid() && !done ? mayGoOn(this.moment(), work) : null,
       done,
       amounts: work.medium === null ? [] : amountLines(work, this.inQuantity),
     }));
@@ -180,6 +208,21 @@ export class FinishSteps extends Panel {
     ]);
   });
   private readonly leftOut = computed(() => this.inputs().finish.leftOut ?? []);
+
+  /** A work that hands may not go on yet is asked after first. A tick that was not taken is shown as it stands. */
+  tick({ work, check, hands }: Row, done: boolean): void {
+    if (done && hands?.early) this.asking.set(work.id);
+    else this.store.check(check, done);
+  }
+
+  /** Done too early: why stands in the log. */
+  allTheSame(event: Event, { work, check, hands }: Row): void {
+    event.preventDefault();
+    this.store.log(earlyNote(work.name, hands!.text, this.whyEarly().trim()));
+    this.store.check(check, true);
+    this.asking.set(null);
+    this.whyEarly.set('');
+  }
 
   leave(event: Event): void {
     event.preventDefault();

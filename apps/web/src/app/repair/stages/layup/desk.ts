@@ -22,12 +22,10 @@ import {
   capital,
   leftUnticked,
 } from '@ashstep/contract';
-import { type WindowsResult, windows } from '@ashstep/core/cure';
 import { type Remark, attempt } from '@ashstep/core/errors';
 import { preparationChecks, roundChecks } from '@ashstep/core/inspection';
 import type { FinishWork } from '@ashstep/core/finish';
 import type { Stage } from '@ashstep/core/hazards';
-import { formatLocal, parseLocal } from '@ashstep/core/plan';
 import { GEL_COAT } from '@ashstep/core/resin';
 import {
   type AddedRound,
@@ -40,14 +38,12 @@ import {
   cardOfMedium,
   closedCheckOf,
   everyRound,
-  finishCheck,
   freshReading,
   isFresh,
   layUpConditions,
   spotNames,
   unitOf,
   unitsFor,
-  waitsFor,
 } from '@ashstep/core/repair';
 import { ReadWith } from '../../../instruments/read-with';
 import type { Taken } from '../../../instruments/take';
@@ -61,6 +57,7 @@ import { newRound } from '../../new-round';
 import { RepairStore, type RepairState } from '../../repair.store';
 import { isTicked } from '../ticked';
 import type { Want } from '../wants';
+import { type Hands, type RoundWindow, type WorkMoment, handsFrom, windowOf, workOf } from './may-go-on';
 import { gramsOf, potEntry } from './pot-entry';
 import { isClosed, roundInHand, standingsOf } from './standing';
 
@@ -309,42 +306,20 @@ export class LayUpDesk {
     return capital(this.windowOf(this.now()!.round)?.text ?? '');
   }
 
-  /** Hours from laying a round to each stage of its cure, at the air that is known; null of what no card is known for. */
-  private waitsOf({ medium }: PlannedRound): WindowsResult | null {
-    const card = cardOfMedium(medium, this.plan().resin?.card ?? null);
-    return card && windows({ card, airTempC: this.plan().air.tempC.value });
-  }
-
   /** The work of the finish that a round is; null for one of the lay-up. */
   workOf({ id }: Pick<PlannedRound, 'id'>): FinishWork | null {
-    return this.plan().finish?.works.find((work) => work.id === id) ?? null;
+    return workOf(this.plan(), id);
   }
 
-  /** When hands may go on what was put on before a work of the finish: hard enough to sand, or fully cured where it says so. */
-  handsFrom(work: FinishWork): { text: string; early: boolean } | null {
-    const rounds = this.plan().finish?.rounds ?? [];
-    const before = this.worksBefore(work.id).findLast(({ medium }) => medium !== null);
-    if (this.handled(work.id) && !work.afterFullCure) return null;
-    const last = before ? rounds.find(({ id }) => id === before.id) : this.plan().rounds.at(-1);
-    const standing = last && this.standings().find(({ round }) => round.id === last.id);
-    if (!standing?.done || !standing.lastAt) return null;
-    const found = this.waitsOf(standing.round);
-    const hours = found ? (work.afterFullCure ? found.fullHour : found.sandableHour) : (before?.waitHours ?? null);
-    const name = work.afterFullCure ? 'full cure' : 'hard enough';
-    if (hours === null) return { text: `${name} never, in this cold`, early: true };
-    const laid = parseLocal(this.clock.at(standing.lastAt), 'at');
-    return { text: `${name} from ${whenText(formatLocal(laid + 60 * hours))}`, early: (parseLocal(this.clock.now(), 'now') - laid) / 60 < hours }; // prettier-ignore
+  /** What tells when something may go on. */
+  private readonly moment = (): WorkMoment => ({ plan: this.plan(), detail: this.state().detail, standings: this.standings(), clock: this.clock }); // prettier-ignore
+
+  handsFrom(work: FinishWork): Hands | null {
+    return handsFrom(this.moment(), work);
   }
 
-  private worksBefore(id: string): readonly FinishWork[] {
-    const works = this.plan().finish?.works ?? [];
-    return works.slice(0, Math.max(0, works.findIndex((work) => work.id === id))); // prettier-ignore
-  }
-
-  /** Hands went on what was last put on before this work, and it is as hard as they need it: tape proves nothing. */
-  private handled(id: string): boolean {
-    const before = this.worksBefore(id);
-    return before.slice(before.findLastIndex(({ medium }) => medium !== null) + 1).some((work) => !work.id.endsWith('-mask') && this.isDone(finishCheck(work.id))); // prettier-ignore
+  private windowOf(round: PlannedRound): RoundWindow | null {
+    return windowOf(this.moment(), round);
   }
 
   /** A work of the finish is done; done too early, why stands in the log. */
@@ -354,44 +329,6 @@ export class LayUpDesk {
     if (from?.early) this.store.log(earlyNote(work.name, from.text, reason));
     this.allTheSame.set('');
     this.store.check(check, true);
-  }
-
-  /** When a round may go on what was last put on before it: its window on the shed's clock, at the air that is known. */
-  private windowOf(round: PlannedRound): { text: string; past: boolean; early: boolean } | null {
-    const all = this.standings();
-    const before = all
-      .slice(
-        0,
-        all.findIndex((one) => one.round.id === round.id),
-      )
-      .at(-1);
-    const found = before ? this.waitsOf(before.round) : null;
-    if (!before?.lastAt || !before.done) return null;
-    const laid = parseLocal(this.clock.at(before.lastAt), 'at');
-    if (!found) {
-      // Out of a can of its own: what such a product usually wants.
-      const { waitHours: hours, byCan } = this.workOf(before.round) ?? { waitHours: 0, byCan: false };
-      const from = whenText(formatLocal(laid + 60 * hours));
-      return hours === 0 ? null : { past: false, early: !this.handled(round.id) && (parseLocal(this.clock.now(), 'now') - laid) / 60 < hours, text: byCan ? `by its can from ${from}` : `usually from ${from}: its can says` }; // prettier-ignore
-    }
-    const at = (hour: number | null): string =>
-      hour === null ? 'never, in this cold' : whenText(formatLocal(laid + 60 * hour));
-    const nowHour = (parseLocal(this.clock.now(), 'now') - laid) / 60;
-    const waits = waitsFor(before.round, round, this.plan().resin?.card ?? null);
-    if (waits === 'green') {
-      const past = found.untilHour !== null && nowHour > found.untilHour;
-      const early = found.fromHour === null || nowHour < found.fromHour;
-      return {
-        past,
-        early,
-        text: past
-          ? `past its window since ${at(found.untilHour)}: wash, abrade, wipe`
-          : `green from ${at(found.fromHour)} to ${at(found.untilHour)}`,
-      };
-    }
-    const [from, word] = waits === 'full' ? [found.fullHour, 'full cure'] : [found.sandableHour, 'sandable'];
-    const early = (from === null || nowHour < from) && (waits === 'full' || !this.handled(round.id));
-    return { past: false, early, text: `${word} from ${at(from)}` };
   }
 
   /** The reading that tells how the air is now; null where it must be read. */
