@@ -224,7 +224,7 @@ export class Browser {
   }
 
   /** Presses everything that matches, one after the other, until nothing is left to press. */
-  async pressEach(locator: By, wanted: string): Promise<void> {
+  async pressEach(locator: By, wanted: string, then: () => Promise<void> = () => Promise.resolve()): Promise<void> {
     for (;;) {
       const open = await this.driver.findElements(locator);
       if (open.length === 0) return;
@@ -234,6 +234,7 @@ export class Browser {
         PATIENCE_MS,
         wanted,
       );
+      await then();
     }
   }
 
