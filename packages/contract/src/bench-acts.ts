@@ -9,7 +9,7 @@ import { capital } from './capital.js';
 import { prepareWords } from './prepare-words.js';
 import { roundPourWords, secondOf } from './pour-words.js';
 import { type RoundStanding, standingLog } from './round-log.js';
-import { SPOT_KIND_NAMES } from './words.js';
+import { SPOT_KIND_NAMES } from './names.js';
 import { CLOSING_AFTER, CLOSING_NAMES, ONTO_NAMES, roundName } from './round-words.js';
 
 /** What is known of how far a job has come. */

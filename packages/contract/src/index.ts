@@ -18,6 +18,8 @@ export * from './record.js';
 export * from './shed-plan.js';
 export * from './calculations/index.js';
 export * from './words.js';
+export * from './names.js';
+export * from './log-words.js';
 export * from './pour-words.js';
 export * from './round-words.js';
 export * from './round-log.js';

@@ -18,19 +18,6 @@ import { roundPourWords, secondOf } from './pour-words.js';
 import type { RoundStanding } from './round-log.js';
 import { CLOSING_AFTER, CLOSING_NAMES, pouredWords, roundName } from './round-words.js';
 
-/** What each kind of small job is called, and when it is the one to pick. */
-export const SMALL_WORDS: Readonly<Record<SmallKind, { name: string; about: string }>> = {
-  gouge: { name: 'Gouge or chip', about: 'Gel coat gone, the fibre whole' },
-  cracks: { name: 'Star or stress cracks', about: 'Fine cracks in the gel coat' },
-  ding: { name: 'Ding or crush', about: 'Pressed in, skin broken or not' },
-  holes: { name: 'Row of holes', about: 'Old screws and fittings' },
-  edge: { name: 'Worn edge, tip or nose', about: 'Material gone at an edge' },
-  hole: { name: 'Small hole', about: 'Through, up to about 60 mm' },
-  tube: { name: 'Crack in a tube', about: 'Shaft, spar, rail, wrapped' },
-  disbond: { name: 'Dry disbond', about: 'Sounds dull, dry within: injected' },
-  coat: { name: 'Coat or fairing only', about: 'Seal, gel coat or fair an area' },
-};
-
 /** One step of the card, in the order of the hands. */
 export interface CardBlock {
   id: string;

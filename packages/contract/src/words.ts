@@ -1,10 +1,7 @@
-import type { LogEntryBody } from './log-entry.js';
-import { SYMPTOMS } from '@ashstep/core/diagnosis';
-import { ONTO_NAMES } from './round-words.js';
 import type { AirFault } from '@ashstep/core/air';
 import type { CoreErrorCode, Remark } from '@ashstep/core/errors';
-import type { Unsaid } from '@ashstep/core/repair';
 import type { GrindAdvice } from '@ashstep/core/taper';
+import { FAULT_NAMES, GRAVE_NAMES, stepName } from './names.js';
 
 type Params = Readonly<Record<string, string | number>>;
 
@@ -402,14 +399,6 @@ export function remarkWords(remark: Remark): string {
   return words ? words(remark.params ?? {}) : remark.id;
 }
 
-/** What holds a lay-up, in the few words of a button. */
-export const HOLD_NAMES: Readonly<Record<string, string>> = {
-  'hold.thermoplastic': 'Held: no resin bonds to this shell',
-  'hold.beyond': 'Held: wants its drawing, or who is responsible',
-  'hold.wet': 'Held until it is dry',
-  'hold.wet-within': 'Held until it is dry within',
-};
-
 /** Fewer rays than this say nothing of all round. */
 const ALL_ROUND_RAYS = 3;
 /** What to grind where, in one line. */
@@ -432,78 +421,6 @@ export const GRIND_WORDS: Record<GrindAdvice['id'], (p: Record<string, number>) 
 /** Ids of all remarks that have words; a spec holds this against what the core can say. */
 export const WORDED_REMARKS: readonly string[] = Object.keys(REMARKS);
 
-export const SEVERITY_NAMES = {
-  finish: 'Finish only',
-  part: 'Part depth',
-  through: 'Through',
-  skin: 'Skin over core',
-  separated: 'Separated',
-  beyond: 'Beyond this tool',
-} as const;
-export const GRAVE_NAMES = {
-  none: 'None of these',
-  keel: 'Keel',
-  'mast-step': 'Mast step',
-  chainplate: 'Chainplate',
-  'rudder-stock': 'Rudder stock',
-  frame: 'Frame that carries a rider',
-  fork: 'Fork',
-  seat: 'Seat or its mount',
-  steering: 'Steering',
-  'crash-structure': 'Crash structure',
-  'pressure-vessel': 'Pressure vessel',
-  aircraft: 'Aircraft',
-} as const;
-
-export const MARK_NAMES = { damage: 'Damage', crack: 'Crack', 'earlier-repair': 'Earlier repair' } as const;
-export const TASK_NAMES: Record<string, string> = {
-  drying: 'Dry the core',
-  wash: 'Wash and de-wax',
-  grind: 'Grind the taper',
-  'grind-back': 'Grind the second side back',
-  'cut-plies': 'Cut and dry-fit plies',
-  'lay-up': 'Lay up',
-  'between-goes': 'Wait between goes',
-  'close-air': 'Close from the air',
-  'abrade-round': 'Wash and abrade before the next round',
-  'paste-bonding': 'Bond with paste',
-  'paste-bedding': 'Bed in paste',
-  'paste-fillet': 'Fillets',
-  'paste-fairing': 'Fairing paste',
-  'paste-plug': 'Fill',
-  'paste-injection': 'Inject',
-  coat: 'Coat',
-  'lay-more': 'Lay more plies',
-  'abrade-between': 'Wash and abrade between goes',
-  'cure-to-sand': 'Cure to sanding',
-  level: 'Trim and level',
-  'full-cure': 'Full cure',
-  inspect: 'Inspect',
-  fair: 'Fair',
-  'wash-blush': 'Wash off blush',
-  'key-80': 'Key with 80 grit',
-  'gel-coat': 'Gel coat',
-  'gel-coat-mask': 'Mask in two stages',
-  polish: 'Polish',
-  'rim-gel': 'Close the rim',
-  seal: 'Seal coat',
-  prime: 'Prime',
-  paint: 'Paint',
-  'uv-cover': 'UV cover',
-  'flow-coat': 'Flow coat',
-  'fair-neat': 'Neat coat before the filler',
-  'fair-fill': 'Fill',
-  'fair-sand': 'Sand fair',
-  'fair-look': 'Sand, look for fair',
-  'prime-guide': 'Guide coat, spot putty',
-  'paint-mask': 'Mask',
-  'polish-sand': 'Wet sand',
-  'polish-compound': 'Compound',
-  'polish-wax': 'Polish, wax',
-  'put-back-skid': 'Non-skid pattern',
-  'put-back-film': 'Film, decals, stripes',
-};
-
 /** How a pot is mixed, step by step: the clock starts with what sets it off. */
 export const MIXING_ORDER = {
   'two-part': [
@@ -521,114 +438,6 @@ export const MIXING_ORDER = {
     'No wax before the last coat.',
   ],
 } as const;
-export const CONSISTENCY_NAMES = {
-  syrup: 'Syrup',
-  ketchup: 'Ketchup',
-  mayonnaise: 'Mayonnaise',
-  'peanut-butter': 'Peanut butter',
-} as const;
-export const SPOT_KIND_NAMES = {
-  broken: 'Broken',
-  hole: 'Drilled hole',
-  ding: 'Ding',
-  gouge: 'Gouge',
-  crack: 'Crack',
-} as const;
-export const PASTE_USES = {
-  bedding: 'Bedding',
-  bonding: 'Bonding, overhead',
-  fillet: 'Fillet',
-  plug: 'Plug, cells',
-  fairing: 'Fairing',
-} as const;
-export const PRIME_NAMES = {
-  laminate: 'Abraded laminate',
-  'closed-foam': 'Closed-cell foam',
-  'open-foam': 'Open foam',
-  'old-mat': 'Old, dry mat',
-  wood: 'Wood',
-} as const;
-
-/** What is wrong with the air. */
-export const FAULT_NAMES: Record<AirFault, string> = {
-  'too-cold': 'Too cold',
-  'too-warm': 'Too warm',
-  'too-humid': 'Too damp',
-  'near-dew-point': 'Dew may fall on the surface',
-  rain: 'Rain',
-  dark: 'Dark',
-  warming: 'The core warms and breathes out',
-};
-
-/** Name of a step of a job by its key, "hull/lay-up.f2.g1": "Lay up, face 2, go 1". */
-export function stepName(key: string): string {
-  const [id, ...parts] = key.slice(key.indexOf('/') + 1).replace(/#\d+$/, '').split('.'); // prettier-ignore
-  return [
-    taskName(id!),
-    ...parts.map((part) => (part.startsWith('f') ? `face ${part.slice(1)}` : `go ${part.slice(1)}`)),
-  ].join(', ');
-}
-
-/** Name of a dated task; a wait is named after the step it follows. */
-export function taskName(id: string): string {
-  const step = id.replace(/-wait$/, '');
-  // Of several of a kind, which: a fill, a coat.
-  const [, kind, number] = /^(.*)-(\d+)$/.exec(step) ?? [];
-  const name = TASK_NAMES[step] ?? (kind ? `${TASK_NAMES[kind] ?? kind} ${number}` : step);
-  return step === id ? name : `${name}: wait`;
-}
-
-export const FAMILY_NAMES = { polyester: 'Polyester', vinylester: 'Vinylester', epoxy: 'Epoxy' } as const;
-export const PARENT_NAMES = {
-  ...FAMILY_NAMES,
-  thermoplastic: 'Thermoplastic',
-  mixed: 'Mixed',
-  unknown: 'Unknown',
-} as const;
-export const VERDICT_NAMES = { suitable: 'Suitable', if: 'Suitable if', not: 'Not suitable' } as const;
-export const SCHOOL_NAMES = {
-  'finish-led': 'The finish',
-  'like-for-like': 'Like for like',
-  'epoxy-throughout': 'Epoxy throughout',
-} as const;
-export const BAND_NAMES = { soft: 'soft spot', match: 'match', note: 'a little stiff', hard: 'hard spot' } as const;
-export const ORDER_NAMES = { 'smallest-first': 'Smallest first', 'largest-first': 'Largest first' } as const;
-export const SERVICE_NAMES = {
-  cosmetic: 'Cosmetic',
-  light: 'Lightly loaded',
-  general: 'General',
-  high: 'Bottom, high load',
-  primary: 'Primary structure',
-} as const;
-export const WATERLINE_NAMES = { above: 'Above', below: 'Below', spans: 'Spans it' } as const;
-export const FINISH_NAMES = { gelcoat: 'Gel coat', paint: 'Paint', bare: 'Clear or bare' } as const;
-/** What of a job a look at the craft tells. */
-const UNSAID_NAMES: Readonly<Record<Unsaid, string>> = {
-  shape: 'outline',
-  depth: 'depth',
-  waterline: 'waterline',
-  finish: 'finish',
-  access: 'reach',
-  service: 'service of the area',
-  core: 'core or solid',
-  coreThickness: 'core thickness',
-};
-
-/** "Not said yet: finish, reach" */
-export const unsaidWords = (fields: readonly Unsaid[]): string =>
-  `Not said yet: ${fields.map((field) => UNSAID_NAMES[field]).join(', ')}`;
-export const STAGE_NAMES = {
-  look: 'Look & map',
-  laminate: 'Laminate',
-  resin: 'Resin',
-  taper: 'Taper',
-  plies: 'Plies & cut',
-  mix: 'Mix & cure',
-  days: 'Days',
-  layup: 'Lay up',
-  finish: 'Fair & finish',
-  signoff: 'Sign off',
-} as const;
 
 /** Why a resin is taken. */
 export const WHY_WORDS = {
@@ -641,49 +450,3 @@ export const WHY_WORDS = {
   'next-safe': 'The first choice by this way is ruled out here; this is the next safe one.',
   none: 'No resin suits this job as it is. What stands against each is said below.',
 } as const;
-
-/** The start of a lay-up as its log tells it: the air that was read, and by whom. */
-export function startWords(entry: Extract<LogEntryBody, { kind: 'start' }>): string {
-  const { tempC, humidityPercent, surfaceTempC, read, against } = entry;
-  const surface = typeof surfaceTempC === 'number' ? `, surface ${surfaceTempC.toFixed(1)} °C` : '';
-  const by = read
-    ? `, read ${read.at.slice(11, 16)} by ${read.by}${read.instrument ? ` with ${read.instrument}` : ''}`
-    : ', air of the plan: not said that anybody read it';
-  const all = against ? `. Begun all the same: ${against.reason}` : '';
-  const onto = entry.onto && entry.onto !== 'ground' ? `, ${ONTO_NAMES[entry.onto]}` : '';
-  return `Started${onto}: air ${tempC.toFixed(1)} °C, ${Math.round(humidityPercent)} %${surface}${by}${all}`;
-}
-
-/** What was seen of a fault, in the words of the finder. */
-export const faultSeen = ({ symptoms }: { symptoms: readonly string[] }): string =>
-  symptoms.map((id) => SYMPTOMS.find((one) => one.id === id)?.label.toLowerCase() ?? id).join(', ');
-
-/** A ply, spot or round, a note, a reading or a taking back as its log tells it. */
-export function doneWords(entry: Exclude<LogEntryBody, { kind: 'start' | 'batch' }>): string {
-  switch (entry.kind) {
-    case 'ply':
-      return `${entry.label} down and wet out${entry.against ? `. A deviation: ${entry.against.reason}` : ''}`;
-    case 'spot':
-      return `${entry.label} done`;
-    case 'round':
-      return `${entry.label} done${entry.lot ? `, lot ${entry.lot}` : ''}${entry.wetMm?.length ? `, wet film ${entry.wetMm.map((mm) => mm.toFixed(2)).join(', ')} mm` : ''}${entry.found ? `. Found: ${entry.found}` : ''}`;
-    case 'note':
-      return `${entry.text}${entry.place ? `, at ${Math.round(entry.place.xMm)} forward, ${Math.round(entry.place.yMm)} up` : ''}`;
-    case 'pot-temp':
-      return `Pot ${entry.label} at ${entry.tempC.toFixed(1)} °C, ${entry.instrument ? `read with ${entry.instrument}` : 'typed'}`;
-    case 'taken-back':
-      return `Taken back: ${entry.label}${entry.reason ? `. ${entry.reason}` : ''}`;
-    case 'witness':
-      return `Seen too: ${entry.label}`;
-    case 'settled':
-      return `Both stand: ${entry.label}`;
-    case 'fault':
-      return `Went wrong: ${faultSeen(entry)}. Cause: ${entry.label}, ${Math.round(entry.percent)} %`;
-    case 'pause':
-      return 'Paused';
-    case 'resume':
-      return 'Went on';
-    case 'handed-over':
-      return 'Handed over';
-  }
-}
