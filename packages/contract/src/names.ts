@@ -185,6 +185,7 @@ const UNSAID_NAMES: Readonly<Record<Unsaid, string>> = {
   service: 'service of the area',
   core: 'core or solid',
   coreThickness: 'core thickness',
+  finishThicknessMm: 'thickness of gel coat or paint',
 };
 
 /** "Not said yet: finish, reach" */

@@ -9,6 +9,7 @@ import {
   grindFound,
   isUncut,
   spotNames,
+  topCoatOf,
 } from '../repair/index.js';
 import { type HalfWay, type MapMark, type TapReading, outlineOfMark, surveyed } from '../survey/index.js';
 import { type Region, USUAL_INJECTION, regionOf } from '../taper/index.js';
@@ -136,7 +137,7 @@ export function planDrawing(inputs: RepairInputs, plan: RepairPlan, faceIndex = 
     mask: grown('mask', margin + inputs.taper.maskMm),
     get gelMasks() {
       const of = (id: string, outMm: number): PlanOutline[] => [grown(id, margin + outMm) ?? []].flat();
-      return inputs.place.finish === 'gelcoat' ? [...of('mask-inner', MASK_INNER_MM), ...of('mask-outer', MASK_INNER_MM + MASK_OUTER_MM)] : []; // prettier-ignore
+      return topCoatOf(inputs, plan.resin?.card?.family ?? null) === 'gelcoat' ? [...of('mask-inner', MASK_INNER_MM), ...of('mask-outer', MASK_INNER_MM + MASK_OUTER_MM)] : []; // prettier-ignore
     },
     visible: inputs.survey.visible ? { id: 'visible', points: outlinePoints(inputs.survey.visible) } : null,
     expected: inputs.survey.expected ? { id: 'expected', points: outlinePoints(inputs.survey.expected.shape) } : null,

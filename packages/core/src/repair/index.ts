@@ -21,6 +21,7 @@ export { bothInOneGo, fromInside, keepsShowFace, laysGelCoatFirst, worksEitherFa
 export { alongTube, edgeOf } from './stages/taper.js';
 export { parentResin } from './stages/parent.js';
 export { fairingFillerOf } from './stages/fairing.js';
+export { topCoatOf } from './stages/top-coat.js';
 export type { PatchPly, PatchFace, PlyUse } from './stages/patch.js';
 export type { Coat } from './stages/coats.js';
 export type { LaidRound } from './stages/laid-rounds.js';

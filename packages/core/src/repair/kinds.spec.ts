@@ -54,6 +54,14 @@ describe('an overlay', () => {
 
   it('has its usual rounds: edges feathered, sealed, and gel coat where there is some', () => {
     expect(usualRounds(DECK, plan).map(({ name }) => name)).toEqual(['Edges feathered', 'Sealing coat', 'Gel coat']);
+    const painted = {
+      ...DECK,
+      resin: { ...DECK.resin, systemId: 'epoxy-medium', gelCoatWay: 'paint-instead' as const },
+    };
+    expect(usualRounds(painted, planRepair(painted)).map(({ name }) => name)).toEqual([
+      'Edges feathered',
+      'Sealing coat',
+    ]);
   });
 });
 

@@ -2,7 +2,7 @@
 const LOOKED_AT = {
   damage: ['shape', 'depth'],
   place: ['waterline', 'finish', 'access', 'service'],
-  laminate: ['core', 'coreThickness'],
+  laminate: ['core', 'coreThickness', 'finishThicknessMm'],
 } as const;
 
 export type UnsaidDamage = (typeof LOOKED_AT.damage)[number];

@@ -1,5 +1,5 @@
 import { NEW_REPAIR } from './inputs.js';
-import { nothingSaid, unsaidOf, unsaidOfLaminate, withSaid } from './unsaid.js';
+import { isUnsaid, nothingSaid, unsaidOf, unsaidOfLaminate, withSaid } from './unsaid.js';
 
 describe('what nobody has said of a job', () => {
   it('is all that only a look at the craft tells, and of a vehicle no waterline', () => {
@@ -11,6 +11,14 @@ describe('what nobody has said of a job', () => {
     expect(unsaidOfLaminate(nick)).toEqual([]);
     expect(unsaidOf(nick)).toEqual(['shape', 'waterline', 'finish', 'access', 'service']);
     expect(unsaidOf(NEW_REPAIR)).toEqual([]);
+  });
+
+  it('how thick the gel coat is may stay unsaid: it holds nothing up, and is known to be said once it is', () => {
+    const { laminate, damage } = nothingSaid(NEW_REPAIR);
+    expect(isUnsaid(laminate, 'finishThicknessMm')).toBeTrue();
+    const cored = withSaid(laminate, { core: null, unsaid: ['finishThicknessMm'] });
+    expect(unsaidOfLaminate({ damage, laminate: cored })).toEqual([]);
+    expect(isUnsaid(withSaid(cored, { finishThicknessMm: 0.5 }), 'finishThicknessMm')).toBeFalse();
   });
 
   it('shrinks by what is said, even where that comes to what stood there, and by nothing else', () => {

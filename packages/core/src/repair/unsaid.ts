@@ -7,7 +7,7 @@ export function nothingSaid(inputs: RepairInputs): RepairInputs {
   return {
     ...inputs,
     damage: { ...damage, unsaid: UNSAID_DAMAGE },
-    laminate: { ...laminate, unsaid: ['core'] },
+    laminate: { ...laminate, unsaid: ['core', 'finishThicknessMm'] },
     place: { ...place, unsaid: UNSAID_PLACE.filter((field) => field !== 'waterline' || place.craftKind !== 'vehicle') },
   };
 }
@@ -25,12 +25,12 @@ export const isUnsaid = <F extends string>(
   field: NoInfer<F>,
 ): boolean => section.unsaid?.includes(field) ?? false;
 
-/** What nobody has said of the laminate yet; where no fibre is broken nothing goes by a core. */
+/** What nobody has said of the laminate yet; where no fibre is broken nothing goes by a core. How thick its gel coat or paint is may stay as is usual: it is said to be. */
 export const unsaidOfLaminate = ({
   damage,
   laminate,
 }: Pick<RepairInputs, 'damage' | 'laminate'>): readonly UnsaidLaminate[] =>
-  damage.depth === 'finish' ? [] : (laminate.unsaid ?? []);
+  damage.depth === 'finish' ? [] : (laminate.unsaid ?? []).filter((field) => field !== 'finishThicknessMm');
 
 /** What nobody has said of a look at the craft yet. */
 export const unsaidOfLook = ({ damage, place }: Pick<RepairInputs, 'damage' | 'place'>): readonly Unsaid[] => [

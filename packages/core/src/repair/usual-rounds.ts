@@ -2,6 +2,7 @@ import type { AddedRound } from './added-round.js';
 import type { RepairInputs } from './inputs.js';
 import type { RepairPlan } from './plan.js';
 import { fairingFillerOf } from './stages/fairing.js';
+import { topCoatOf } from './stages/top-coat.js';
 import { workedAs } from './stages/kind.js';
 import { laysGelCoatFirst } from './stages/working-side.js';
 
@@ -39,7 +40,7 @@ export function usualRounds(inputs: RepairInputs, { taper, damage, patch, resin 
   const fairing = (name: string): OfferedRound =>
     of(name, 'after', { kind: 'paste', use: 'fairing', volumeMl: ml(FAIRED_MM), fillerId: light });
   const gelCoat =
-    inputs.place.finish === 'gelcoat' && !laysGelCoatFirst(inputs)
+    topCoatOf(inputs, resin?.card?.family ?? null) === 'gelcoat' && !laysGelCoatFirst(inputs)
       ? [coatRound('Gel coat', 'gelcoat', USUAL_GEL_COAT_MM)]
       : [];
   const plies = patch?.chosen ?? [];

@@ -15,6 +15,7 @@ import {
   fairingFillerOf,
   mendsGelCoatOnly,
   planRepair,
+  topCoatOf,
   usualRounds,
 } from '../repair/index.js';
 import { type Spot, finishFillMl, pattern, withSpare } from '../spots/index.js';
@@ -100,7 +101,7 @@ function after(inputs: RepairInputs, figures: SmallFigures): OfferedRound[] {
   if (figures.kind === 'coat') return [coating(figures, fairingFillerOf(inputs, plan.resin?.card?.family ?? 'epoxy'))];
   if (figures.kind === 'ding' && figures.skinBroken) return [dentFill(inputs, plan), ...usualRounds(inputs, plan)];
   if (inputs.damage.depth !== 'finish') return usualRounds(inputs, plan);
-  return inputs.place.finish === 'gelcoat' && !mendsGelCoatOnly(inputs) ? [coatRound('Gel coat', 'gelcoat', USUAL_GEL_COAT_MM)] : []; // prettier-ignore
+  return topCoatOf(inputs, plan.resin?.card?.family ?? null) === 'gelcoat' && !mendsGelCoatOnly(inputs) ? [coatRound('Gel coat', 'gelcoat', USUAL_GEL_COAT_MM)] : []; // prettier-ignore
 }
 
 const ROUND = { when: 'after', onto: 'abraded', spotIds: [] } as const;

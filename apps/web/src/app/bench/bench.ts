@@ -31,15 +31,10 @@ import {
 } from '@ashstep/contract';
 import { type Act, actsOf, restPot } from '@ashstep/core/bench';
 import type { FinishWork } from '@ashstep/core/finish';
-import { attempt } from '@ashstep/core/errors';
 import type { Point } from '@ashstep/core/geometry';
 import { STAGES } from '@ashstep/core/hazards';
 import { type PlannedRound, type RoundPot, cardOfMedium } from '@ashstep/core/repair';
-import { parseQuantity } from '@ashstep/core/units';
 import { first, interval, switchMap } from 'rxjs';
-import { ReadWith } from '../instruments/read-with';
-import { Take, type Taken } from '../instruments/take';
-import { draft } from '../outbox/draft';
 import { Outbox } from '../outbox/outbox.service';
 import { OutboxNote } from '../outbox/outbox-note';
 import { TextInput } from '../parts/inputs';
@@ -47,15 +42,14 @@ import { ApiError } from '../platform/api';
 import { Clock } from '../platform/clock';
 import { quantityText } from '../platform/quantity.pipe';
 import { SessionService } from '../platform/session.service';
-import { KeptAir } from '../repair/kept-air';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { LayUpDesk } from '../repair/stages/layup/desk';
 import { LogQuestions } from '../repair/stages/layup/log-questions';
 import { looks } from '../repair/stages/finish/looks-list';
 import { isTicked } from '../repair/stages/ticked';
 import { PhotosService } from '../survey/photos.service';
+import { type AsideKind, BenchAside } from './aside';
 import { CoatSide, isFilm } from './coat-side';
-import { Keypad } from './keypad';
 import { Piece } from './piece';
 import { PotClock, potLeft } from './pot-clock';
 import { BenchSignals } from './signals';
@@ -70,22 +64,18 @@ const OPTIONAL: readonly Act['kind'][] = ['warm', 'butter', 'prime', 'watch', 'c
 /** What may be done while the job is held. */
 const HELD_FREE: readonly Act['kind'][] = ['photo', 'check', 'clear', 'work'];
 const NEXT_SHOWN = 3;
-/** Letters the instruments of the air and of a cup have at the most. */
-const [AIR_MOST, CUP_MOST] = [80, 60];
 /** What stands in the log of a ply that was begun too late all the same. */
 const LATE_REASONS = {
   none: 'Laid with no pot standing, by the log',
   gelled: 'Laid with a pot that had gelled',
   'last-start': 'Begun past the last start of its pot',
 } as const;
-/** What is done beside the acts, over what stands on the right. */
-type Aside = 'note' | 'air' | 'cup' | 'hot' | 'leave';
 
 /** Bench mode: one act at a time in big type, the pots that stand, what comes next, and four things to press. */
 @Component({
   selector: 'ash-bench',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CoatSide, Keypad, LogQuestions, OutboxNote, Piece, PotClock, RouterLink, Take, TextInput, Weigh],
+  imports: [BenchAside, CoatSide, LogQuestions, OutboxNote, Piece, PotClock, RouterLink, TextInput, Weigh],
   providers: [LayUpDesk, BenchSignals],
   templateUrl: './bench.html',
   styleUrl: './bench.scss',
@@ -99,7 +89,6 @@ export class Bench {
   private readonly photos = inject(PhotosService);
   private readonly outbox = inject(Outbox);
   private readonly router = inject(Router);
-  private readonly keptAir = new KeptAir();
   private readonly gone = inject(DestroyRef);
   private readonly inUnits = quantityText();
   readonly desk = inject(LayUpDesk);
@@ -198,17 +187,11 @@ export class Bench {
     return act?.kind === 'done' && act.work && !this.done() && (isFilm(act.work) || act.round.medium === 'paint') ? act.work : null; // prettier-ignore
   });
 
-  readonly aside = signal<Aside | null>(null);
-  /** Figures keyed for the air and a cup. */
-  readonly keyed = signal<{ temp: string; humidity: string }>({ temp: '', humidity: '' });
-  readonly field = signal<'temp' | 'humidity'>('temp');
-  private readonly readWith = new ReadWith();
-  readonly cup = signal<string | null>(null);
-  readonly noting = draft(
-    'bench-note',
-    computed(() => this.state().detail.id),
-    '',
-  );
+  /** What is open beside the acts; of the bench itself its own short list. */
+  readonly aside = signal<AsideKind | 'leave' | null>(null);
+  readonly beside = computed((): AsideKind | null => { const open = this.aside(); return open === 'leave' ? null : open; }); // prettier-ignore
+  private readonly cupId = signal<string | null>(null);
+  readonly cup = computed(() => this.pots().find(({ id }) => id === this.cupId()) ?? null);
   /** What a press on the piece names. */
   readonly placing = signal<string | null>(null);
   readonly trouble = signal<string | null>(null);
@@ -480,79 +463,13 @@ export class Bench {
     this.looking.set(null);
   }
 
-  readCup(label: string): void {
-    this.readWith.clear();
-    this.cup.set(label);
-    this.keyed.set({ temp: '', humidity: '' });
-    this.field.set('temp');
+  readCup(id: string): void {
+    this.cupId.set(id);
     this.aside.set('cup');
   }
 
   readAir(): void {
-    this.readWith.clear();
-    this.keyed.set({ temp: '', humidity: '' });
-    this.field.set('temp');
     this.aside.set('air');
-  }
-
-  /** A figure an instrument told stands in the field as it would be keyed in. */
-  takeKeyed(field: 'temp' | 'humidity', { value, instrument }: Taken): void {
-    this.field.set(field);
-    const figure = field === 'temp' && this.units() === 'imperial' ? 1.8 * value[0]! + 32 : value[0]!;
-    this.keyIn(String(Math.round(10 * figure) / 10));
-    this.readWith.set(field, instrument);
-  }
-
-  keyIn(text: string): void {
-    this.readWith.set(this.field(), '');
-    this.keyed.update((keyed) => ({ ...keyed, [this.field()]: text }));
-  }
-
-  /** The temperature that is keyed in, °C; null while it is none. */
-  readonly tempKeyed = computed(
-    () => attempt(() => parseQuantity(this.keyed().temp, 'temperature', this.units())).result,
-  );
-  readonly humidityKeyed = computed(() => {
-    const value = Number(this.keyed().humidity);
-    return this.keyed().humidity !== '' && value > 0 && value <= 100 ? value : null;
-  });
-  readonly degrees = computed(() => (this.units() === 'metric' ? '°C' : '°F'));
-
-  private units(): 'metric' | 'imperial' {
-    return this.session.person?.units ?? 'metric';
-  }
-
-  keepAir(): void {
-    const [tempC, humidityPercent] = [this.tempKeyed(), this.humidityKeyed()];
-    if (tempC === null || humidityPercent === null) return;
-    this.keptAir.keep(this.state(), {
-      tempC,
-      humidityPercent,
-      surfaceTempC: null,
-      instrument: this.readWith.text(AIR_MOST),
-    });
-    this.aside.set(null);
-  }
-
-  keepCup(): void {
-    const [tempC, pot] = [this.tempKeyed(), this.pots().find(({ id }) => id === this.cup())];
-    if (tempC === null || !pot) return;
-    this.store.log({
-      kind: 'pot-temp',
-      round: pot.roundId,
-      label: pot.label,
-      tempC,
-      instrument: this.readWith.get('temp').slice(0, CUP_MOST),
-    });
-    this.aside.set(null);
-  }
-
-  write(): void {
-    const text = this.noting().trim();
-    if (text === '') return;
-    this.store.log({ kind: 'note', text });
-    this.noting.set('');
-    this.aside.set(null);
   }
 
   /** The next press on the piece says where. */

@@ -51,58 +51,7 @@ export const isFilm = ({ medium }: Pick<FinishWork, 'medium'>): boolean =>
       <button type="button" class="act" [disabled]="mm() === null" (click)="keep()">Keep the reading</button>
     }
   `,
-  styles: `
-    :host {
-      display: flex;
-      flex-direction: column;
-      gap: 12px;
-      --key-height: 56px;
-    }
-    h2,
-    label {
-      font: 640 20px var(--head);
-    }
-    input {
-      min-height: 64px;
-      padding: 8px 14px;
-      border: 2px solid var(--ink);
-      background: var(--sheet);
-      color: var(--ink);
-      font: 560 22px var(--head);
-    }
-    p,
-    li {
-      font-size: 18px;
-    }
-    ul {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 10px 20px;
-      margin: 0;
-      padding: 0;
-      list-style: none;
-    }
-    li {
-      display: flex;
-      align-items: center;
-      gap: 10px;
-    }
-    .act {
-      min-height: 64px;
-      font-size: 18px;
-    }
-    .cell {
-      display: flex;
-      flex-direction: column;
-      padding: 8px 14px;
-      border: 2px solid var(--ink);
-      background: var(--sheet);
-      font: 560 17px var(--head);
-    }
-    .cell b {
-      font-size: 28px;
-    }
-  `,
+  styleUrls: ['./bench-side.scss', './coat-side.scss'],
 })
 export class CoatSide {
   readonly work = input.required<FinishWork>();

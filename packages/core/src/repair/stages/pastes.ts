@@ -95,7 +95,7 @@ export function askedPastes(
       if (work.kind !== 'paste') return [];
       requireNumber(work.volumeMl, `rounds.added.${i}.work.volumeMl`, LIMITS.pasteMl);
       const part = 1 / Math.max(1, spotIds.length);
-      return [{ ...work, id, name, fromPlan: false, remarks: fairingRemarks(inputs, { when, work }), shares: spotIds.map((spotId) => ({ spotId, part })) }]; // prettier-ignore
+      return [{ ...work, id, name, fromPlan: false, remarks: fairingRemarks(inputs, card.family, { when, work }), shares: spotIds.map((spotId) => ({ spotId, part })) }]; // prettier-ignore
     }),
   ];
 }

@@ -211,6 +211,16 @@ describe('stage panels', () => {
     expect(text(await show(LaminateStage, stateOf({ laminate: known })))).toContain('Known well enough');
   });
 
+  it('laminate: gel coat nobody measured is no figure in a field, and is said to be as usual', async () => {
+    const known = { known: 'thickness', thicknessMm: 4 } as const;
+    const open = await show(LaminateStage, stateOf({ laminate: { ...known, unsaid: ['finishThicknessMm'] } }));
+    expect(text(open)).toContain('0.5 mm on it as usual');
+    expect(text(open)).toContain('taken as 0.5 mm, as is usual');
+    expect(text(open)).toContain('Known well enough');
+    const said = await show(LaminateStage, stateOf({ laminate: known }));
+    expect(text(said)).not.toContain('as is usual');
+  });
+
   it('look: an outline of two sizes is measured once both are typed', async () => {
     const shape = { kind: 'slot', lengthMm: 80, widthMm: 80, centreXMm: 0, centreYMm: 0, rotationDeg: 0 } as const;
     const fixture = await show(OutlinePanel, stateOf({ damage: { shape, unsaid: ['shape'] } }));

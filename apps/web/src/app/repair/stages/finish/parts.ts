@@ -1,4 +1,5 @@
 import { workStandings } from '@ashstep/contract';
+import { topCoatOf } from '@ashstep/core/repair';
 import { counted } from '../counted';
 import { remarksPart } from '../remarks-part';
 import type { StagePart } from '../stage-page';
@@ -56,7 +57,8 @@ export const PARTS: readonly StagePart[] = [
     name: PART_NAMES.finish.coat,
     panels: [TopCoat],
     when: ({ inputs }) => inputs.place.finish !== 'bare',
-    line: ({ inputs }) => (inputs.place.finish === 'gelcoat' ? 'gel coat' : 'paint'),
+    line: ({ inputs, plan }) =>
+      topCoatOf(inputs, plan.resin?.card?.family ?? null) === 'gelcoat' ? 'gel coat' : 'paint',
   },
   {
     id: 'abrasives',

@@ -18,6 +18,13 @@ describe('a full coat', () => {
     expect(sprayed).toContain('142 ml');
   });
 
+  it('of epoxy that is painted in place of gel coat is paint, as its route says', async () => {
+    const instead = { place: { finish: 'gelcoat' as const }, resin: { systemId: 'epoxy-slow', gelCoatWay: 'paint-instead' as const } }; // prettier-ignore
+    expect(await bench.show(TopCoat, stateOf(instead))).toContain('The paint ends');
+    const under = { ...instead, resin: { ...instead.resin, systemId: 'polyester' } };
+    expect(await bench.show(TopCoat, stateOf(under))).not.toContain('The paint ends');
+  });
+
   it('of paint asks the can first: half solids go on twice as thick', async () => {
     expect(await bench.show(TopCoat, stateOf({ place: { finish: 'paint' } }))).toContain('its can says');
     const told = await bench.show(TopCoat, stateOf({ place: { finish: 'paint' }, finish: coat({ areaMm2: 1e6, dryMm: 0.1, solidsPercent: 50 }) })); // prettier-ignore

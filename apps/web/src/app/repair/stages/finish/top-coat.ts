@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { errorWords } from '@ashstep/contract';
 import { attempt } from '@ashstep/core/errors';
 import { type CoatChoice, type CoatWay, PAINT_MM, coat } from '@ashstep/core/finish';
+import { topCoatOf } from '@ashstep/core/repair';
 import { PickSelect, TextInput, TickInput } from '../../../parts/inputs';
 import { QuantityField } from '../../../parts/quantity-field';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
@@ -123,10 +124,10 @@ const WAYS: readonly { id: CoatWay; name: string }[] = [
 export class TopCoat extends Panel {
   private readonly shop = inject(ShopService);
   readonly ways = WAYS;
-  readonly medium = computed((): 'gelcoat' | 'paint' => (this.inputs().place.finish === 'gelcoat' ? 'gelcoat' : 'paint')); // prettier-ignore
+  readonly medium = computed((): 'gelcoat' | 'paint' => (topCoatOf(this.inputs(), this.plan().resin?.card?.family ?? null) === 'gelcoat' ? 'gelcoat' : 'paint')); // prettier-ignore
   readonly finish = computed(() => this.inputs().finish);
   readonly own = computed(() => this.finish().coat);
-  readonly areaM2 = computed(() => (this.own().areaMm2 ?? this.plan().taper?.shownMm2 ?? this.plan().damage?.cut.areaMm2 ?? 0) / 1e6); // prettier-ignore
+  readonly areaM2 = computed(() => (this.own().areaMm2 ?? this.plan().finish?.areaMm2 ?? 0) / 1e6);
   private readonly routeMm = computed(() => this.plan().finish?.steps.findLast(({ layerMm }) => layerMm !== null)?.layerMm ?? null); // prettier-ignore
   readonly dryMm = computed(() => this.own().dryMm ?? (this.medium() === 'paint' ? PAINT_MM : (this.routeMm() ?? 0.5)));
   private readonly tried = computed(() => {

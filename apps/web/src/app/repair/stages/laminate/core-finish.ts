@@ -4,6 +4,7 @@ import { type RepairInputs, type UnsaidLaminate, isUnsaid } from '@ashstep/core/
 import { LibraryService } from '../../../library/library.service';
 import { PickSelect, TickInput } from '../../../parts/inputs';
 import { QuantityField } from '../../../parts/quantity-field';
+import { QuantityPipe } from '../../../platform/quantity.pipe';
 import { Panel } from '../stage-panel';
 
 /** What lies on the laminate and under it: gel coat or paint, and the core. */
@@ -11,14 +12,14 @@ import { Panel } from '../stage-panel';
   selector: 'ash-core-finish',
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PickSelect, TickInput, QuantityField],
+  imports: [PickSelect, QuantityField, QuantityPipe, TickInput],
   template: `
     @let lam = inputs().laminate;
     <div class="fields">
       <ash-quantity
         label="Gel coat or paint"
         kind="thickness"
-        [value]="lam.finishThicknessMm"
+        [value]="unsaid('finishThicknessMm') ? null : lam.finishThicknessMm"
         (valueChange)="edit({ finishThicknessMm: $event! })"
         [error]="error('laminate.finishThicknessMm')"
       />
@@ -43,6 +44,12 @@ import { Panel } from '../stage-panel';
         />
       }
     </div>
+    @if (unsaid('finishThicknessMm')) {
+      <p class="quiet">
+        Gel coat or paint is taken as {{ lam.finishThicknessMm | qty: 'thickness' : 1 }}, as is usual, until it is
+        measured at the edge of the hole.
+      </p>
+    }
     @if (lam.core; as core) {
       <label class="tick"
         ><input type="checkbox" [checked]="core.reachable" (ticked)="changeCore({ reachable: $event })" />Resin could

@@ -1,5 +1,5 @@
 import { PARENT_NAMES, remarkWords, unsaidWords } from '@ashstep/contract';
-import { unsaidOfLaminate } from '@ashstep/core/repair';
+import { isUnsaid, unsaidOfLaminate } from '@ashstep/core/repair';
 import { StiffnessChart } from '../stiffness-chart';
 import { counted } from '../counted';
 import type { StagePart } from '../stage-page';
@@ -53,7 +53,7 @@ export const PARTS: readonly StagePart[] = [
       return unsaid.length > 0 ? unsaidWords(unsaid) : null;
     },
     line: ({ inputs: { laminate } }, { inUnits }) =>
-      `${inUnits(laminate.finishThicknessMm, 'thickness', 1)} on it, ${laminate.core ? `core ${inUnits(laminate.core.thicknessMm, 'length')}` : 'solid'}`,
+      `${inUnits(laminate.finishThicknessMm, 'thickness', 1)} on it${isUnsaid(laminate, 'finishThicknessMm') ? ' as usual' : ''}, ${laminate.core ? `core ${inUnits(laminate.core.thicknessMm, 'length')}` : 'solid'}`,
   },
   {
     id: 'stiffness',
