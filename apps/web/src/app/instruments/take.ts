@@ -71,7 +71,7 @@ const KIND: Partial<Record<QuantityName, QuantityKind>> = {
       gap: 4px 8px;
     }
     /* At the bench it is pressed in gloves. */
-    button {
+    :host button {
       min-height: var(--take-height, 44px);
       font-size: var(--take-size, 14px);
     }
