@@ -8,15 +8,11 @@ import { PickSelect, TextInput, TickInput } from '../../../parts/inputs';
 import { Clock } from '../../../platform/clock';
 import { QuantityPipe, quantityText } from '../../../platform/quantity.pipe';
 import { whenText } from '../../../platform/when.pipe';
-import { type Hands, type WorkMoment, mayGoOn } from '../layup/may-go-on';
+import { mayGoOn } from '../layup/may-go-on';
 import { isLaid, standingsOf } from '../layup/standing';
 import { Panel } from '../stage-panel';
 
-interface Row {
-  work: FinishWork;
-  check: string;
-  hands: Hands | null;
-}
+type Row = { work: FinishWork; check: string };
 
 /** The works of the finish in order: what is put on is led and logged at the bench, the rest is ticked when it is done. */
 @Component({
@@ -36,7 +32,7 @@ interface Row {
           <label class="tick"
             ><input
               type="checkbox"
-              [checked]="row.done || asking() === row.work.id"
+              [checked]="row.done || asking()?.workId === row.work.id"
               [disabled]="row.logged !== null || sealed() || (!laid() && !row.done)"
               (ticked)="tick(row, $event)"
             /><span
@@ -62,20 +58,22 @@ interface Row {
               </span></span
             ></label
           >
-          @if (asking() === row.work.id && row.hands; as hands) {
-            <form class="leave" (submit)="allTheSame($event, row)">
-              <p class="remark"><b>Not yet:</b> {{ hands.text }}. Try it with a fingernail where it is thickest.</p>
-              <div class="field">
-                <label for="work-early">Why it is done all the same. It stands in the record</label>
-                <input id="work-early" maxlength="1000" [value]="whyEarly()" (typed)="whyEarly.set($event)" />
-              </div>
-              <div class="row-actions">
-                <button type="submit" class="act small" [disabled]="whyEarly().trim().length < 3">
-                  Done all the same
-                </button>
-                <button type="button" class="act small" (click)="asking.set(null)">Not done yet</button>
-              </div>
-            </form>
+          @if (asking(); as early) {
+            @if (early.workId === row.work.id) {
+              <form class="leave" (submit)="allTheSame($event, row)">
+                <p class="remark"><b>Not yet:</b> {{ early.from }}. Try it with a fingernail where it is thickest.</p>
+                <div class="field">
+                  <label for="work-early">Why it is done all the same. It stands in the record</label>
+                  <input id="work-early" maxlength="1000" [value]="whyEarly()" (typed)="whyEarly.set($event)" />
+                </div>
+                <div class="row-actions">
+                  <button type="submit" class="act small" [disabled]="whyEarly().trim().length < 3">
+                    Done all the same
+                  </button>
+                  <button type="button" class="act small" (click)="asking.set(null)">Not done yet</button>
+                </div>
+              </form>
+            }
           }
           @if (row.logged) {
             <p class="logged">✓ {{ row.logged }}</p>
@@ -182,16 +180,14 @@ export class FinishSteps extends Panel {
   /** What is about to be left out; null while nothing is. */
   readonly leaving = signal<string | null>(null);
   readonly why = draft('whyLeftOut', computed(() => this.state().detail.id), ''); // prettier-ignore
-  /** Work that was ticked before what it works on is hard; null while none is. */
-  readonly asking = signal<string | null>(null);
+  /** Work that was ticked before what it works on is hard, and since when it may be done; null while none is. */
+  readonly asking = signal<{ workId: string; from: string } | null>(null);
   readonly whyEarly = draft('whyEarly', computed(() => this.state().detail.id), ''); // prettier-ignore
-  private readonly moment = (): WorkMoment => ({ plan: this.plan(), detail: this.state().detail, standings: standingsOf(this.state(), true), clock: this.clock }); // prettier-ignore
   readonly rows = computed(() => {
     const rows = workStandings(this.plan().finish, this.state().detail).map(({ work, logged, done }) => ({
       work,
       logged: logged?.entry.kind === 'round' ? `${doneWords(logged.entry)}: ${whenText(this.clock.at(logged.at))}, ${logged.by}` : null, // prettier-ignore
       check: finishCheck(work.id),
-      hands: this.laid() && !done ? mayGoOn(this.moment(), work) : null,
       done,
       amounts: work.medium === null ? [] : amountLines(work, this.inQuantity),
     }));
@@ -210,15 +206,17 @@ export class FinishSteps extends Panel {
   private readonly leftOut = computed(() => this.inputs().finish.leftOut ?? []);
 
   /** A work that hands may not go on yet is asked after first. A tick that was not taken is shown as it stands. */
-  tick({ work, check, hands }: Row, done: boolean): void {
-    if (done && hands?.early) this.asking.set(work.id);
+  tick({ work, check }: Row, done: boolean): void {
+    const { plan, detail } = this.state();
+    const hands = done ? mayGoOn({ plan, detail, standings: standingsOf(this.state(), true), clock: this.clock }, work) : null; // prettier-ignore
+    if (hands?.early) this.asking.set({ workId: work.id, from: hands.text });
     else this.store.check(check, done);
   }
 
   /** Done too early: why stands in the log. */
-  allTheSame(event: Event, { work, check, hands }: Row): void {
+  allTheSame(event: Event, { work, check }: Row): void {
     event.preventDefault();
-    this.store.log(earlyNote(work.name, hands!.text, this.whyEarly().trim()));
+    this.store.log(earlyNote(work.name, this.asking()!.from, this.whyEarly().trim()));
     this.store.check(check, true);
     this.asking.set(null);
     this.whyEarly.set('');
