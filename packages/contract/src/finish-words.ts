@@ -22,9 +22,11 @@ export const LIGHT_MARK_NAMES: Readonly<Record<LightMark['kind'], string>> = {
 export const readColourWords = ({ l, a, b, from, instrument, plusMinus }: ReadColour): string =>
   `L ${l.toFixed(1)}, a ${a.toFixed(1)}, b ${b.toFixed(1)}, ${from === 'typed' ? 'typed' : instrument}${plusMinus === null ? '' : `, ± ${plusMinus.toFixed(0)}`}`;
 
-/** What is in a cup, white first. */
-export const inCup = (trial: ColourTrial): string =>
-  [`${trial.baseG.toFixed(1)} g ${whiteName(trial)}`, ...trial.pigments.map((one) => `${one.amountG.toFixed(2)} g ${pigmentName(one)}`)].join(', '); // prettier-ignore
+const grams = (decimals: number) => (g: number): string => `${g.toFixed(decimals)} g`; // prettier-ignore
+
+/** What is in a cup, white first, each weight as it is said. */
+export const inCup = (trial: ColourTrial, ofWhite = grams(1), ofPaste = grams(2)): string =>
+  [`${ofWhite(trial.baseG)} ${whiteName(trial)}`, ...trial.pigments.map((one) => `${ofPaste(one.amountG)} ${pigmentName(one)}`)].join(', '); // prettier-ignore
 
 /** A cup that was mixed for a colour, and how near it came. */
 export function trialWords(trial: ColourTrial, target: ReadColour | null): string {

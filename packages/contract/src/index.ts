@@ -25,6 +25,7 @@ export * from './round-words.js';
 export * from './round-log.js';
 export * from './bench-acts.js';
 export * from './capital.js';
+export * from './signed.js';
 export * from './chart-words.js';
 export * from './colour-words.js';
 export * from './finish-standing.js';

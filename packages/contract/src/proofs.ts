@@ -4,6 +4,7 @@ import type { RepairPlan } from '@ashstep/core/repair';
 import type { Reading, TapSound } from '@ashstep/core/survey';
 import type { LogEntry } from './log-entry.js';
 import { roundStandings, standingLog } from './round-log.js';
+import { signed } from './signed.js';
 
 /** What the log proves of an acceptance check: nobody is asked for it again. */
 export interface Proof {
@@ -60,7 +61,7 @@ function worstBatch(log: LogOfWork): Proof[] {
   const value = worst.mixErrorPercent!;
   const pass = used.every(({ within }) => within !== false);
   const label = worst.entry.kind === 'batch' ? worst.entry.label : '';
-  const text = `Pot ${label}${used.length > 1 ? ` of ${used.length}` : ''}: ${value > -0.05 ? '+' : '\u2212'}${Math.abs(value).toFixed(1)} %`;
+  const text = `Pot ${label}${used.length > 1 ? ` of ${used.length}` : ''}: ${signed(value)} %`;
   return ['mix', 'mix-catalyst'].map((checkId) => ({ checkId, pass, value, text }));
 }
 

@@ -177,7 +177,6 @@ export function blockAsDone(block: CardBlock, { round, pots }: RoundStanding, pl
   if (mixed.length === 0) return block;
   const [first, second] = partNames(plan, round);
   const as = (g: number, poured: PouredAs | undefined): string => (poured ? `${poured.value} ${poured.unit === 'drops' && poured.value === 1 ? 'drop' : poured.unit}` : fineMass(g, say)); // prettier-ignore
-  const plies = block.lines.filter((line) => /^(Ply|Cover)\b/.test(line));
   return {
     ...block,
     big: mixed.flatMap(({ label, resinG, resinAs, secondG, secondAs, fillerG }) => {
@@ -188,10 +187,12 @@ export function blockAsDone(block: CardBlock, { round, pots }: RoundStanding, pl
         ...(fillerG ? [{ label: many + round.fillerName, value: fineMass(fillerG, say) }] : []),
       ];
     }),
-    lines: [...mixed.map((entry) => `${pouredWords(entry)}.`), ...plies],
+    lines: [...mixed.map((entry) => `${pouredWords(entry)}.`), ...plyLines(round, say)],
   };
 }
 
+const plyLines = ({ plies }: RoundStanding['round'], say: Say): string[] =>
+  plies.map((ply) => `${ply.name === 'Cover' ? 'Cover' : `Ply ${ply.name}`}: ${say(ply.lengthMm, 'length')} × ${say(ply.widthMm, 'length')}, ${ply.fabric.name.toLowerCase()}.`); // prettier-ignore
 const fineMass = (g: number, say: Say): string => say(g, 'mass', g < 10 ? 2 : 1);
 const partNames = (plan: RepairPlan, round: RoundStanding['round']): [first: string, second: string] => [round.medium === 'gelcoat' ? 'Gel coat' : 'Resin', secondOf(plan, round) === 'catalyst' ? 'Catalyst' : 'Hardener']; // prettier-ignore
 
@@ -210,7 +211,7 @@ function roundLines(one: CardRound, card: SmallCard, inputs: RepairInputs, plan:
   const second = secondOf(plan, round);
   const lines: string[] = [];
   if (round.onto === 'abraded' && card.rounds[0] !== one) lines.push('Onto the one before, hard: wash, abrade, wipe.');
-  lines.push(...round.plies.map((ply) => `${ply.name === 'Cover' ? 'Cover' : `Ply ${ply.name}`}: ${say(ply.lengthMm, 'length')} × ${say(ply.widthMm, 'length')}, ${ply.fabric.name.toLowerCase()}.`)); // prettier-ignore
+  lines.push(...plyLines(round, say));
   for (const pot of round.pots) {
     const text = roundPourWords({ inputs, plan }, pot, round);
     const { secondG, secondMl } = pot.mix;

@@ -1,8 +1,7 @@
 import { type Remark, requireNumber } from '../errors.js';
 import { LIMITS } from '../limits/index.js';
 import { deltaE00, nearBy, screenColour } from './difference.js';
-import { shifted } from './dry-down.js';
-import { type Lab, requireLab } from './light.js';
+import { type Lab, requireLab, shifted } from './light.js';
 import { type Pigment, WHITE_BASE } from './pigments.js';
 import { type MeasuredIn, requireOn, requireShift, stepOf, USUAL_MAX_SHARE } from './recipe.js';
 import {

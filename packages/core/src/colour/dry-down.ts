@@ -1,6 +1,6 @@
 import { CoreError } from '../errors.js';
 import { deltaE00 } from './difference.js';
-import { type Lab, requireLab } from './light.js';
+import { type Lab, requireLab, shifted } from './light.js';
 import { requireShift } from './recipe.js';
 
 /** A cup that was read wet, and the same brushed out and cured. */
@@ -34,6 +34,3 @@ export function dryDown(pairs: readonly WetAndCured[]): DryDown {
   const off = read.reduce((sum, { wet, cured }) => sum + deltaE00(cured, shifted(wet, shift)), 0) / read.length;
   return { shift, spread: read.length === 1 ? null : off, pairs: read.length };
 }
-
-/** A colour as a shift makes it. */
-export const shifted = ({ l, a, b }: Lab, by: Lab): Lab => ({ l: l + by.l, a: a + by.a, b: b + by.b });

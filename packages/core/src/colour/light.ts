@@ -118,6 +118,9 @@ export function onBands(values: readonly number[], field: string, limits: { min:
   });
 }
 
+/** A colour as a shift makes it. */
+export const shifted = ({ l, a, b }: Lab, by: Lab): Lab => ({ l: l + by.l, a: a + by.a, b: b + by.b });
+
 /** @throws CoreError for a figure that is no number or outside CIELAB */
 export function requireLab(lab: Lab, field: string): Lab {
   return {

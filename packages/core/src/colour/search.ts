@@ -1,6 +1,6 @@
 import { solveRows } from '../statistics/index.js';
 import { deltaE00, type NearBy } from './difference.js';
-import { type Lab, labOf } from './light.js';
+import { type Lab, labOf, shifted } from './light.js';
 import { reflected } from './mixing.js';
 import type { Pigment } from './pigments.js';
 
@@ -42,8 +42,7 @@ export function mixedLab(sought: Sought, pastes: readonly Pigment[], amounts: re
     for (let p = 0; p < pastes.length; p++) ks += pastes[p]!.ks[i]! * amounts[p]!;
     curve[i] = reflected(ks / total);
   }
-  const lab = labOf(curve);
-  return { l: lab.l + sought.shift.l, a: lab.a + sought.shift.a, b: lab.b + sought.shift.b };
+  return shifted(labOf(curve), sought.shift);
 }
 
 /** Share of pigment over what the gel coat takes. */

@@ -125,7 +125,6 @@ function coating(
   { coat: kind, lengthMm, widthMm, lowMm }: Extract<SmallFigures, { kind: 'coat' }>,
   fillerId: string,
 ): OfferedRound {
-  // prettier-ignore
   if (kind === 'gelcoat') return coatRound('Gel coat', 'gelcoat', USUAL_GEL_COAT_MM);
   if (kind === 'seal') return coatRound('Sealing coat', 'resin', USUAL_SEAL_MM);
   const volumeMl = Math.max(LIMITS.pasteMl.min, (lengthMm * widthMm * lowMm * LOW_SHARE) / 1000);

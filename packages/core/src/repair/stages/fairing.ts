@@ -19,7 +19,6 @@ export function fairingRemarks(
   family: ResinFamily,
   { when, work }: Pick<AddedRound, 'when' | 'work'>,
 ): Remark[] {
-  // prettier-ignore
   if (work.kind !== 'paste' || work.use !== 'fairing' || when !== 'after') return [];
   const filler = work.own ?? FILLERS.find(({ id }) => id === work.fillerId);
   if (filler?.purpose !== 'light' || !noSpheres(topCoatOf(inputs, family), standsInSun(inputs))) return [];

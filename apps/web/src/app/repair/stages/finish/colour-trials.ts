@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { signed } from '@ashstep/contract';
 import { type DryDown, GENERIC_WHITES, type WetAndCured, colourCorrect, deltaE00, dryDown, screenColour, shifted } from '@ashstep/core/colour'; // prettier-ignore
 import { attempt } from '@ashstep/core/errors';
 import { type ColourTrial, type ReadColour, labOnly, wetAndCured } from '@ashstep/core/repair';
@@ -48,13 +49,12 @@ export class ColourTrials extends Panel {
   /** The colour a cup has or will have once cured, and how far that is off; nothing where nobody can tell. */
   private judged(trial: ColourTrial) {
     const [target, by] = [this.target(), this.dryDown()];
-    const lab = trial.read ? labOnly(trial.read) : trial.wet && by ? shifted(labOnly(trial.wet), by.shift) : null;
+    const lab = trial.read ? labOnly(trial.read) : trial.wet && by ? shifted(trial.wet, by.shift) : null;
     return lab && { lab, screen: screenColour(lab), deltaE: target && deltaE00(target, lab), foretold: !trial.read };
   }
 
   /** The shop's own shift, as it is said beside what rests on it. */
   shiftWords({ shift, spread, pairs }: DryDown): string {
-    const signed = (value: number): string => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(1)}`;
     const borneOut = spread === null ? 'one cup, which nothing bears out yet' : `${pairs} cups, which differ by ΔE ${spread.toFixed(1)}`; // prettier-ignore
     return `L ${signed(shift.l)}, a ${signed(shift.a)}, b ${signed(shift.b)}, from ${borneOut}`;
   }

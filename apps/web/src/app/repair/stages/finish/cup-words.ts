@@ -1,4 +1,4 @@
-import { differenceWords, pigmentName, whiteName } from '@ashstep/contract';
+import { differenceWords, inCup } from '@ashstep/contract';
 import type { ColourTrial } from '@ashstep/core/repair';
 import { quantityText } from '../../../platform/quantity.pipe';
 
@@ -11,5 +11,5 @@ export const pasteGrams = (g: number): string => `${g.toFixed(2)}\u00a0g`;
 /** What is in a cup, as it is read off in one line. */
 export function cupWords(): (trial: ColourTrial) => string {
   const inUnits = quantityText();
-  return (trial) => [`${inUnits(trial.baseG, 'mass', 1)} ${whiteName(trial)}`, ...trial.pigments.map((part) => `${pasteGrams(part.amountG)} ${pigmentName(part)}`)].join(', '); // prettier-ignore
+  return (trial) => inCup(trial, (g) => inUnits(g, 'mass', 1), pasteGrams);
 }

@@ -20,6 +20,7 @@ import {
   roundPourWords,
   secondOf,
   capital,
+  signed,
   leftUnticked,
 } from '@ashstep/contract';
 import { type Remark, attempt } from '@ashstep/core/errors';
@@ -530,5 +531,3 @@ export class LayUpDesk {
     }
   }
 }
-
-const signed = (percent: number): string => `${percent > -0.05 ? '+' : '\u2212'}${Math.abs(percent).toFixed(1)}`;

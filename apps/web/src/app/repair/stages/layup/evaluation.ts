@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { signed } from '@ashstep/contract';
 import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../../../parts/chart';
 import { CHART_BASE, CHART_EMBER, CHART_INK, CHART_QUIET } from '../../../parts/chart-look';
@@ -178,6 +179,6 @@ export class LayUpEvaluationPanel extends Panel {
   }
 
   percent(value: number): string {
-    return `${value > -0.05 ? '+' : '\u2212'}${Math.abs(value).toFixed(1)} %`;
+    return `${signed(value)} %`;
   }
 }

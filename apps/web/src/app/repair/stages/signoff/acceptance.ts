@@ -7,7 +7,7 @@ import {
   inject,
   signal,
 } from '@angular/core';
-import { type InspectionResult, hardFrom } from '@ashstep/contract';
+import { type InspectionResult, hardFrom, signed } from '@ashstep/contract';
 import type { QuantityName } from '@ashstep/contract/instruments';
 import { type InspectionCheck, judgesCure } from '@ashstep/core/inspection';
 import { Take, type Taken } from '../../../instruments/take';
@@ -145,7 +145,7 @@ export class Acceptance extends Panel {
   }
 
   percent(value: number): string {
-    return `${value > -0.05 ? '+' : '\u2212'}${Math.abs(value).toFixed(1)} %`;
+    return `${signed(value)} %`;
   }
 
   found(result: InspectionResult): string {
