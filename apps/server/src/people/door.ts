@@ -24,7 +24,6 @@ import {
   endOtherSessions,
   loginOf,
   otherSessions,
-  personById,
   setOwnPassword,
   setUnits,
   shop,
@@ -44,20 +43,14 @@ declare global {
 /** Nothing asked of a visitor is longer. */
 const VISITOR_LIMIT = '4kb';
 
-/** Who is signed in, as the database has them now; nobody where the session is over or they are let in no more. */
-async function personIn({ pool, now }: Context, request: Request): Promise<Person | null> {
-  const id = signedIn(request, now());
-  return id ? personById(pool, id) : null;
-}
-
 /** The signed-in person as one who is asked for the password. */
 export const askerIn = async (context: Context, request: Request, { id }: Person): Promise<Asker> =>
   askerOf(context, request, await loginOf(context.pool, id));
 
 /** Refuses requests without a signed-in person and puts that person into `response.locals`. */
 export function requirePerson(context: Context) {
-  return async (request: Request, response: Response, next: NextFunction): Promise<void> => {
-    const person = await personIn(context, request);
+  return (request: Request, response: Response, next: NextFunction): void => {
+    const person = signedIn(request, context.now());
     if (!person) throw new ProblemError(401, 'signed-out', 'Sign in first. What you typed is kept.');
     response.locals['person'] = person;
     next();
@@ -93,7 +86,7 @@ export function doorRoutes(context: Context): Router {
   };
 
   router.get('/session', async (request, response) => {
-    response.json(await reply(request, await personIn(context, request)));
+    response.json(await reply(request, signedIn(request, context.now())));
   });
   router.post('/session', visitor, ...body, async (request, response) => {
     const { login, password } = parse(signIn, request.body);

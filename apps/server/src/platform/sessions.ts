@@ -1,8 +1,10 @@
 import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto';
+import type { Person } from '@ashstep/contract';
 import connectPgSimple from 'connect-pg-simple';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
-import session from 'express-session';
+import session, { type SessionData, type Store } from 'express-session';
 import type { Context } from './context.js';
+import type { Pool } from './database.js';
 import { ProblemError } from './problems.js';
 
 declare module 'express-session' {
@@ -19,14 +21,42 @@ declare module 'express-session' {
 const [ABSOLUTE_MS, NOTE_MS] = [12 * 3600_000, 5 * 60_000];
 export const IDLE_MS = 4 * 3600_000;
 
+/** A session that is not over, and whose it is: nobody's where they are let in no more. */
+const KEPT = {
+  name: 'session',
+  text: `SELECT s.sess, CASE WHEN p.id IS NOT NULL THEN json_build_object('id', p.id, 'name', p.name, 'role', p.role, 'units', p.units) END AS person
+    FROM session s LEFT JOIN person p ON p.id = (s.sess ->> 'personId')::uuid AND p.active WHERE s.sid = $1 AND s.expire >= now()`,
+};
+
+/** Whose session a request came with, as the database had them then. */
+const owners = new WeakMap<Request, Person | null>();
+
+/** The library's store, which reads whose a session is along with it: every request asks both. */
+function storeOf(pool: Pool): Store {
+  const found = new WeakMap<SessionData, Person | null>();
+  class SessionStore extends connectPgSimple(session) {
+    override get(sid: string, callback: (error: unknown, kept?: SessionData | null) => void): void {
+      pool.query<{ sess: SessionData; person: Person | null }>({ ...KEPT, values: [sid] }).then(({ rows: [row] }) => {
+        if (row) found.set(row.sess, row.person);
+        callback(null, row?.sess ?? null);
+      }, callback);
+    }
+
+    override createSession(request: Request, kept: SessionData): session.Session & SessionData {
+      owners.set(request, found.get(kept) ?? null);
+      return super.createSession(request, kept);
+    }
+  }
+  // Kept alive by what is noted in it, at times, and not by a write for every read.
+  return new SessionStore({ pool, tableName: 'session', pruneSessionInterval: 900, disableTouch: true });
+}
+
 /** Sessions in the database, for those who are signed in: a visitor leaves nothing there. Behind a TLS proxy the cookie is for this host over TLS only. */
 export function sessions({ pool, config }: Context): RequestHandler {
-  const Store = connectPgSimple(session);
   const secure = config.trustProxy !== false;
   return session({
     name: secure ? '__Host-ash-step' : 'ash-step',
-    // Kept alive by what is noted in it, at times, and not by a write for every read.
-    store: new Store({ pool, tableName: 'session', pruneSessionInterval: 900, disableTouch: true }),
+    store: storeOf(pool),
     secret: config.sessionSecret,
     resave: false,
     saveUninitialized: false,
@@ -52,13 +82,13 @@ export async function endSession(request: Request): Promise<void> {
   await new Promise<void>((resolve) => request.session.destroy(() => resolve()));
 }
 
-/** Who is signed in, as long as the session lasts. */
-export function signedIn(request: Request, now: Date): string | null {
+/** Who is signed in, as long as the session lasts and they are let in. */
+export function signedIn(request: Request, now: Date): Person | null {
   const { personId, startedAt = 0, seenAt = 0 } = request.session;
   const time = now.getTime();
   if (!personId || time - startedAt > ABSOLUTE_MS || time - seenAt > IDLE_MS) return null;
   if (time - seenAt > NOTE_MS) request.session.seenAt = time;
-  return personId;
+  return owners.get(request) ?? null;
 }
 
 /** The token a page must send back with every change: of the session, or for a visitor one that only this server can have made. */

@@ -7,7 +7,7 @@ import type { Context } from '../platform/context.js';
 import { fileName } from '../platform/print.js';
 import { ProblemError, parse } from '../platform/problems.js';
 import { answer, idOf } from '../repairs/routes.js';
-import { loadWithout } from '../repairs/store.js';
+import { loadSome } from '../repairs/store.js';
 import { printed } from '../threads/heavy.js';
 import { recordText } from './verify.js';
 import { amend, draftRecord, importRecord, sealedRecord, signOff, verifyChain } from './service.js';
@@ -48,7 +48,7 @@ export function recordRoutes(context: Context): Router {
   });
   router.get('/repairs/:id/record.pdf', async (request, response) => {
     const id = idOf(request);
-    const { state } = await loadWithout(context.pool, id);
+    const { state } = await loadSome(context.pool, id, false);
     const { file, faults } =
       state === 'sealed'
         ? await sealedRecord(context, id)

@@ -24,13 +24,12 @@ import {
   judgesWork,
 } from '@ashstep/core/inspection';
 import { type PlannedRound, type RepairPlan, closedCheckOf, unsaidOf } from '@ashstep/core/repair';
-import { shop } from '../people/service.js';
 import type { Sent } from '../platform/commands.js';
 import type { Context } from '../platform/context.js';
 import { type Queryable, together } from '../platform/database.js';
 import { ProblemError, notFound } from '../platform/problems.js';
 import { planOf } from '../threads/heavy.js';
-import { type RepairRow, changeOpen, loadInputs, loadWithout, sql, touch } from './store.js';
+import { type RepairRow, changeOpen, loadInputs, loadSome, sql, touch } from './store.js';
 
 /** Who had hands on a repair, and when last each section was changed or something laid: what acceptance is judged by. */
 export interface Standing {
@@ -41,17 +40,13 @@ export interface Standing {
 }
 
 export async function standingOf(db: Queryable, repairId: string): Promise<Standing> {
-  const [{ singleHanded }, hands, changes] = await together(
-    db,
-    () => shop(db),
-    () => db.query<{ id: string }>(sql.work, [repairId, STRUCTURAL_SECTIONS]),
-    () => db.query<{ section: string; version: number }>(sql.lastChange, [repairId]),
-  );
-  return {
-    singleHanded,
-    hands: new Set(hands.rows.map(({ id }) => id)),
-    lastChange: new Map(changes.rows.map(({ section, version }) => [section, version])),
-  };
+  const { singleHanded, hands, lastChange } = (
+    await db.query<{ singleHanded: boolean; hands: string[]; lastChange: [section: string, version: number][] }>(
+      sql.standing,
+      [repairId, STRUCTURAL_SECTIONS],
+    )
+  ).rows[0]!;
+  return { singleHanded, hands: new Set(hands), lastChange: new Map(lastChange) };
 }
 
 /** Why this person's word is no acceptance of this work; null where it is. */
@@ -99,11 +94,10 @@ export async function asSeenBy(
   person: Person,
   whole = true,
 ): Promise<Omit<Seen, 'inputs'> & Partial<Pick<Seen, 'inputs'>>> {
-  const [row, standing, read] = await together(
+  const [{ inputs: read, ...row }, standing] = await together(
     db,
-    () => loadWithout(db, id),
+    () => loadSome(db, id, whole),
     () => standingOf(db, id),
-    () => (whole ? loadInputs(db, id) : Promise.resolve(null)),
   );
   const results = resultsStanding(row, standing);
   const inWay =

@@ -4,12 +4,12 @@ SELECT r.id, r.craft_id AS "craftId", c.tag AS "craftTag", c.name AS "craftName"
   r.stage_reached AS "stageReached",
   (SELECT count(*)::int FROM rework_item w WHERE w.repair_id = r.id AND w.closed_at IS NULL) AS "openRework",
   json_build_object('id', c.id, 'tag', c.tag, 'name', c.name, 'kind', c.kind, 'year', c.year, 'construction', c.construction, 'notes', c.notes) AS craft,
-  (SELECT coalesce(json_agg(json_build_object('id', l.id, 'at', l.at, 'by', l.by_name, 'entry', l.entry, 'mixErrorPercent', l.mix_error_percent, 'within', l.within, 'receivedAt', l.received_at, 'device', l.device) ORDER BY l.at, l.id), '[]') FROM log_entry l WHERE l.repair_id = r.id) AS log,
   (SELECT coalesce(json_agg(json_build_object('checkId', k.check_id, 'done', k.done, 'by', k.by_name, 'at', k.at) ORDER BY k.check_id), '[]') FROM check_mark k WHERE k.repair_id = r.id) AS checks,
   (SELECT coalesce(json_agg(json_build_object('id', i.id, 'checkId', i.check_id, 'pass', i.pass, 'readings', i.readings, 'mean', i.mean, 'spread', i.spread, 'why', i.why, 'note', i.note, 'by', i.by_name, 'at', i.at, 'revision', i.revision, 'version', i.version, 'byId', i.by_id, 'byRole', p.role) ORDER BY i.version, i.at, i.id), '[]') FROM inspection_result i LEFT JOIN person p ON p.id = i.by_id WHERE i.repair_id = r.id) AS results,
   (SELECT coalesce(json_agg(json_build_object('id', w.id, 'checkId', w.check_id, 'openedAt', w.opened_at, 'cause', w.cause, 'action', w.action, 'closedAt', w.closed_at, 'closedBy', w.closed_by, 'concession', w.concession) ORDER BY w.opened_at, w.id), '[]') FROM rework_item w WHERE w.repair_id = r.id) AS rework,
   (SELECT coalesce(json_agg(json_build_object('seq', e.seq, 'at', e.at, 'by', e.by_name, 'kind', e.kind, 'section', e.section, 'detail', e.detail - 'changes', 'commandId', e.command_id, 'device', e.device ->> 'name') ORDER BY e.seq), '[]') FROM (SELECT * FROM repair_event WHERE repair_id = r.id ORDER BY seq DESC LIMIT 50) e) AS events,
-  (SELECT count(*)::int FROM repair_event e WHERE e.repair_id = r.id) AS "eventCount"
+  (SELECT count(*)::int FROM repair_event e WHERE e.repair_id = r.id) AS "eventCount",
+  CASE WHEN $2 THEN r.inputs END AS inputs
 FROM repair r JOIN craft c ON c.id = r.craft_id
 WHERE r.id = $1
 
@@ -22,7 +22,7 @@ WHERE r.id = $1 ORDER BY other.created_at DESC LIMIT $2
 
 -- name: readWet
 SELECT inputs #> '{finish,colour,trials}' AS trials FROM repair
-WHERE id <> $1 AND inputs #>> '{finish,colour,trials}' LIKE '%"wet":{%' AND NOT EXISTS (SELECT 1 FROM sealed_record s WHERE s.repair_id = repair.id AND s.imported)
+WHERE id <> $1 AND read_wet AND NOT EXISTS (SELECT 1 FROM sealed_record s WHERE s.repair_id = repair.id AND s.imported)
 ORDER BY updated_at DESC LIMIT $2
 
 -- name: board
@@ -42,24 +42,26 @@ ORDER BY r.created_at
 
 -- name: history
 WITH found AS (
-  SELECT r.*, c.tag, c.name AS craft_name, c.construction, c.origin,
-    ARRAY(SELECT DISTINCT lot FROM log_entry l, LATERAL (VALUES (l.entry ->> 'resinLot'), (l.entry ->> 'secondLot')) v(lot)
-      WHERE l.repair_id = r.id AND lot IS NOT NULL ORDER BY lot) AS lots
+  SELECT r.*, c.tag, c.name AS craft_name, c.construction, c.origin, count(*) OVER ()::int AS total
   FROM repair r JOIN craft c ON c.id = r.craft_id
   WHERE ($1::text IS NULL OR r.state = $1)
-    AND ($2::text IS NULL OR concat_ws(' ', c.tag, c.name, c.construction, r.title, r.technician_name, r.inputs -> 'place' ->> 'where', r.inputs -> 'resin' ->> 'systemId') ILIKE '%' || $2 || '%')
+    AND ($2::text IS NULL OR concat_ws(' ', c.tag, c.name, c.construction, r.title, r.technician_name, r.place, r.resin) ILIKE '%' || $2 || '%')
     AND ($3::text IS NULL OR EXISTS (SELECT 1 FROM log_entry l WHERE l.repair_id = r.id AND (l.entry ->> 'resinLot' = $3 OR l.entry ->> 'secondLot' = $3)))
+  ORDER BY coalesce(r.sealed_at, r.updated_at) DESC, r.id LIMIT $4 OFFSET $5
 )
 SELECT id, craft_id AS "craftId", tag AS "craftTag", craft_name AS "craftName", construction, title, state, revision, version, technician_name AS technician,
   to_json(updated_at) AS "updatedAt", to_json(sealed_at) AS "sealedAt",
   (SELECT count(*)::int FROM rework_item w WHERE w.repair_id = found.id AND w.closed_at IS NULL) AS "openRework",
-  inputs -> 'small' ->> 'kind' IS NOT NULL AS small, inputs -> 'resin' ->> 'systemId' AS resin, inputs -> 'resin' -> 'own' ->> 'name' AS "ownResin", lots, origin, count(*) OVER ()::int AS total
-FROM found ORDER BY coalesce(sealed_at, updated_at) DESC, id LIMIT $4 OFFSET $5
+  small, resin, own_resin AS "ownResin",
+  ARRAY(SELECT DISTINCT lot FROM log_entry l, LATERAL (VALUES (l.entry ->> 'resinLot'), (l.entry ->> 'secondLot')) v(lot)
+    WHERE l.repair_id = found.id AND lot IS NOT NULL ORDER BY lot) AS lots,
+  origin, total
+FROM found ORDER BY coalesce(sealed_at, updated_at) DESC, id
 
 -- name: findable
 SELECT
   (SELECT coalesce(json_agg(json_build_object('id', j.id, 'craftTag', j.tag, 'craftName', j.name, 'title', j.title, 'state', j.state, 'technician', j.technician_name, 'small', j.small) ORDER BY j.updated_at DESC), '[]')
-    FROM (SELECT r.id, r.title, r.state, r.technician_name, r.updated_at, r.inputs -> 'small' ->> 'kind' IS NOT NULL AS small, c.tag, c.name FROM repair r JOIN craft c ON c.id = r.craft_id ORDER BY r.updated_at DESC LIMIT $1) j) AS jobs,
+    FROM (SELECT r.id, r.title, r.state, r.technician_name, r.updated_at, r.small, c.tag, c.name FROM repair r JOIN craft c ON c.id = r.craft_id ORDER BY r.updated_at DESC LIMIT $1) j) AS jobs,
   (SELECT coalesce(json_agg(json_build_object('tag', c.tag, 'name', c.name) ORDER BY c.tag), '[]') FROM craft c) AS craft
 
 -- name: cluesOfClass
@@ -132,23 +134,24 @@ UPDATE rework_item SET cause = $3, action = $4, concession = $5, closed_at = CAS
   closed_by = CASE WHEN $5::text IS NULL THEN closed_by ELSE $7::text END
 WHERE repair_id = $1 AND id = $2 AND closed_at IS NULL RETURNING id
 
--- name: work
-SELECT DISTINCT by_id AS id FROM (
-  SELECT by_id FROM log_entry WHERE repair_id = $1 AND entry ->> 'kind' NOT IN ('note', 'fault')
-  UNION ALL SELECT by_id FROM repair_event WHERE repair_id = $1 AND kind = 'changed' AND section = ANY($2)
-  UNION ALL SELECT technician_id FROM repair WHERE id = $1
-) hands WHERE by_id IS NOT NULL
-
--- name: lastChange
-SELECT section, max(version) AS version FROM repair_event WHERE repair_id = $1 AND kind = 'changed' GROUP BY section
-UNION ALL SELECT 'log', max(version) FROM repair_event WHERE repair_id = $1 AND kind = 'logged' AND detail ->> 'entry' NOT IN ('note', 'fault', 'pause', 'resume', 'handed-over', 'settled', 'witness', 'pot-temp') HAVING max(version) IS NOT NULL
+-- name: standing
+SELECT coalesce((SELECT single_handed FROM shop WHERE id = 1), false) AS "singleHanded",
+  ARRAY(SELECT DISTINCT by_id::text FROM (
+    SELECT by_id FROM log_entry WHERE repair_id = $1 AND entry ->> 'kind' NOT IN ('note', 'fault')
+    UNION ALL SELECT by_id FROM repair_event WHERE repair_id = $1 AND kind = 'changed' AND section = ANY($2)
+    UNION ALL SELECT technician_id FROM repair WHERE id = $1
+  ) work WHERE by_id IS NOT NULL) AS hands,
+  (SELECT coalesce(json_agg(json_build_array(section, version)), '[]') FROM (
+    SELECT section, max(version) AS version FROM repair_event WHERE repair_id = $1 AND kind = 'changed' GROUP BY section
+    UNION ALL SELECT 'log', max(version) FROM repair_event WHERE repair_id = $1 AND kind = 'logged' AND detail ->> 'entry' NOT IN ('note', 'fault', 'pause', 'resume', 'handed-over', 'settled', 'witness', 'pot-temp') HAVING max(version) IS NOT NULL
+  ) change) AS "lastChange"
 
 -- name: logged
 SELECT id, entry, by_name AS by, to_json(at) AS at, mix_error_percent AS "mixErrorPercent", within FROM log_entry WHERE repair_id = $1
   AND log_entry.at > coalesce((SELECT max(e.at) FROM repair_event e WHERE e.repair_id = $1 AND e.kind = 'amended'), '-infinity') ORDER BY log_entry.at
 
 -- name: wholeLog
-SELECT id, entry, by_name AS by, to_json(at) AS at, mix_error_percent AS "mixErrorPercent", within FROM log_entry WHERE repair_id = $1 ORDER BY log_entry.at
+SELECT id, to_json(at) AS at, by_name AS by, entry, mix_error_percent AS "mixErrorPercent", within, to_json(received_at) AS "receivedAt", device FROM log_entry WHERE repair_id = $1 ORDER BY log_entry.at, id
 
 -- name: lastOfSection
 SELECT section, by_name AS by, to_json(at) AS at FROM repair_event WHERE repair_id = $1 AND section = $2 ORDER BY seq DESC LIMIT 1

@@ -1,4 +1,4 @@
-import type { DeviceStamp, Person, RepairDetail } from '@ashstep/contract';
+import type { DeviceStamp, LogEntry, Person, RepairDetail } from '@ashstep/contract';
 import type { RepairInputs } from '@ashstep/core/repair';
 import type pg from 'pg';
 import { type Sent, HERE, wasCarriedOut } from '../platform/commands.js';
@@ -34,8 +34,7 @@ type QueryName =
   | 'unexplained'
   | 'closeRework'
   | 'updateRework'
-  | 'work'
-  | 'lastChange'
+  | 'standing'
   | 'logged'
   | 'wholeLog'
   | 'inputs'
@@ -70,15 +69,23 @@ export type StoredResult = Omit<RepairDetail['results'][number], 'standing'> & {
 
 /** Everything about one repair but who may sign it, with the latest of its events. */
 export async function loadRepair(db: Queryable, id: string): Promise<RepairRow> {
-  const row = await loadWithout(db, id);
-  return { ...row, inputs: await loadInputs(db, id) };
+  const { inputs, ...row } = await loadSome(db, id, true);
+  return { ...row, inputs: inputs! };
 }
 
-/** The same without the inputs, which may be large. */
-export async function loadWithout(db: Queryable, id: string): Promise<Omit<RepairRow, 'inputs'>> {
-  const row = (await db.query<Omit<RepairRow, 'inputs'>>(sql.detail, [id])).rows[0];
+/** The same without the inputs, which may be large, where they are not wanted. */
+export async function loadSome(
+  db: Queryable,
+  id: string,
+  withInputs: boolean,
+): Promise<Omit<RepairRow, 'inputs'> & { inputs: RepairRow['inputs'] | null }> {
+  const row = (
+    await db.query<Omit<RepairRow, 'inputs' | 'log'> & { inputs: Stored | null }>(sql.detail, [id, withInputs])
+  ).rows[0];
   if (!row) throw notFound('repair');
-  return row;
+  // Read after the version: a page that has a version has all that was logged up to it.
+  const log = (await db.query<LogEntry>(sql.wholeLog, [id])).rows;
+  return { ...row, log, inputs: row.inputs && inputsOf(row.inputs) };
 }
 
 export async function loadInputs(db: Queryable, id: string): Promise<RepairRow['inputs']> {
