@@ -7,7 +7,7 @@ export class Client {
     this.base = base;
   }
 
-  /** The answer's status and JSON; status 0 where there is none. */
+  /** The answer's status and JSON; status 0 where there is none, with what was in the way. */
   async send(method, path, body, headers = {}) {
     try {
       const response = await fetch(`${this.base}/api${path}`, {
@@ -26,8 +26,8 @@ export class Client {
         this.cookies.set(...cookie.split(';')[0].split(/=(.*)/s).slice(0, 2));
       const text = await response.text();
       return { status: response.status, body: text.startsWith('{') || text.startsWith('[') ? JSON.parse(text) : null };
-    } catch {
-      return { status: 0, body: null };
+    } catch (error) {
+      return { status: 0, body: null, why: error.cause?.code ?? error.cause?.message ?? error.name };
     }
   }
 

@@ -49,7 +49,7 @@ export async function sendRubbish(app, { people, jobs }, count) {
     clients.map(async ({ client, person }) => {
       while (left-- > 0) {
         const { method, path, body, headers } = pick(requests(jobs))();
-        const { status } = await client.send(
+        const { status, why = '' } = await client.send(
           method,
           oddPath(path),
           method === 'GET' ? undefined : mutated(body),
@@ -57,7 +57,7 @@ export async function sendRubbish(app, { people, jobs }, count) {
         );
         if (status === 0 || (status >= 500 && status !== 503)) {
           told.faults += 1;
-          console.log(`  ${status} ${method} ${path}`);
+          console.log(`  ${status} ${method} ${path} ${why}`);
         }
         if (status === 401) await client.signIn(person);
       }

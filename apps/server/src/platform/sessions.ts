@@ -4,7 +4,7 @@ import connectPgSimple from 'connect-pg-simple';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import session, { type SessionData, type Store } from 'express-session';
 import type { Context } from './context.js';
-import type { Pool } from './database.js';
+import { type Pool, loadQueries } from './database.js';
 import { ProblemError } from './problems.js';
 
 declare module 'express-session' {
@@ -21,12 +21,8 @@ declare module 'express-session' {
 const [ABSOLUTE_MS, NOTE_MS] = [12 * 3600_000, 5 * 60_000];
 export const IDLE_MS = 4 * 3600_000;
 
-/** A session that is not over, and whose it is: nobody's where they are let in no more. */
-const KEPT = {
-  name: 'session',
-  text: `SELECT s.sess, CASE WHEN p.id IS NOT NULL THEN json_build_object('id', p.id, 'name', p.name, 'role', p.role, 'units', p.units) END AS person
-    FROM session s LEFT JOIN person p ON p.id = (s.sess ->> 'personId')::uuid AND p.active WHERE s.sid = $1 AND s.expire >= now()`,
-};
+/** `kept`: a session that is not over, and whose it is: nobody's where they are let in no more. */
+const sql = loadQueries<'kept'>(import.meta.url, './sessions.sql');
 
 /** Whose session a request came with, as the database had them then. */
 const owners = new WeakMap<Request, Person | null>();
@@ -36,7 +32,7 @@ function storeOf(pool: Pool): Store {
   const found = new WeakMap<SessionData, Person | null>();
   class SessionStore extends connectPgSimple(session) {
     override get(sid: string, callback: (error: unknown, kept?: SessionData | null) => void): void {
-      pool.query<{ sess: SessionData; person: Person | null }>({ ...KEPT, values: [sid] }).then(({ rows: [row] }) => {
+      pool.query<{ sess: SessionData; person: Person | null }>(sql.kept, [sid]).then(({ rows: [row] }) => {
         if (row) found.set(row.sess, row.person);
         callback(null, row?.sess ?? null);
       }, callback);
