@@ -21,7 +21,7 @@ export interface Air {
 
 const MOST_HOURS = 5000;
 /** Past the hours listed the last day of them comes again and again. */
-const REPEATED_HOURS = 24;
+export const REPEATED_HOURS = 24;
 
 /** @throws CoreError for no hours, more than 5000, an unreadable start, or air there is none of */
 export function checkAirHours(air: Air, field: string): Air {

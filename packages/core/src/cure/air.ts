@@ -113,6 +113,8 @@ export function equivalentAge(input: EquivalentAgeInput): EquivalentAgeResult {
   };
 }
 
+const STEP_HOURS = 0.25;
+
 /** Hour at which an age is reached by a law of ageing, counted from an hour on; null where it is not within so long. Past the end of the list the last temperature is held. */
 export function hourOfAge(
   air: number | readonly HourlyTemp[],
@@ -121,12 +123,15 @@ export function hourOfAge(
   law: (tempC: number) => number,
   mostHours = 2000,
 ): number | null {
-  const step = 0.25;
-  let age = 0;
-  for (let hour = fromHour; hour < fromHour + mostHours; hour += step) {
-    const gained = law(airAt(air, hour + step / 2)) * step;
-    if (gained > 0 && age + gained >= ageHours) return hour + (step * (ageHours - age)) / gained;
+  const steadyFrom = typeof air === 'number' ? fromHour : air.at(-1)!.hour;
+  const end = fromHour + mostHours;
+  let [hour, age] = [fromHour, 0];
+  for (; hour < steadyFrom && hour < end; hour += STEP_HOURS) {
+    const gained = law(airAt(air, hour + STEP_HOURS / 2)) * STEP_HOURS;
+    if (gained > 0 && age + gained >= ageHours) return hour + (STEP_HOURS * (ageHours - age)) / gained;
     age += gained;
   }
-  return null;
+  const pace = hour < end ? law(airAt(air, hour)) : 0;
+  const reached = pace > 0 ? hour + (ageHours - age) / pace : Infinity;
+  return reached <= end ? reached : null;
 }

@@ -75,8 +75,11 @@ export function mix(input: MixInput): MixResult {
   return result;
 }
 
+const OF_SHEET = ['hardenerPer100ByWeight', 'hardenerPer100ByVolume', 'resinDensityGPerMl', 'hardenerDensityGPerMl'] as const; // prettier-ignore
+
 /** The card with the figures of the product's own sheet in place of its own. */
 function withSheet(card: SystemCard, input: MixInput): SystemCard {
+  if (OF_SHEET.every((field) => input[field] === undefined)) return card;
   const { hardenerPer100ByWeight, hardenerPer100ByVolume } = input;
   const resinDensityGPerMl = requireNumber(input.resinDensityGPerMl ?? card.resinDensityGPerMl, 'resinDensityGPerMl', {
     min: 0.5,

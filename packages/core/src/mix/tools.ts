@@ -79,33 +79,8 @@ export function smallestBatches(input: ToolsInput): ToolsResult {
   const tolerance = requireNumber(input.tolerancePercent, 'tolerancePercent', { above: 0, max: 50 }) / 100;
   const batchG = input.batchG === undefined ? null : requireNumber(input.batchG, 'batchG', LIMITS.batchG);
   const byVolume = (byWeight * resin) / second;
-  const scaleErrors = secondReadings(input.weighing, 'weighing');
-  /** Grams of a batch that measures one millilitre. */
-  const gPerMl = (resin + byVolume * second) / (1 + byVolume);
-  const tools = input.tools.map((tool, i): ToolVerdict => {
-    const field = `tools.${i}`;
-    const base = { name: tool.name, kind: tool.kind, strokes: null };
-    if (tool.kind === 'pump') return { ...base, ...pumped(tool, field, byVolume, resin, second, tolerance, batchG) };
-    const [step, own, most, ratio, unitG] =
-      tool.kind === 'scale'
-        ? [tool.stepG, tool.errorG, tool.mostG, byWeight, 1]
-        : [tool.stepMl, tool.errorMl, tool.mostMl, byVolume, gPerMl];
-    const error = requireNumber(
-      own ?? requireNumber(step, `${field}.step`, { above: 0, max: 1000 }) / 2,
-      `${field}.error`,
-      { min: 0, max: 1000 },
-    );
-    const errors = tool.kind === 'scale' ? scaleErrors : 1;
-    const smallest = smallestBatch(ratio, tolerance, error, errors) * unitG;
-    const holds = most === undefined || batchG === null || batchG / unitG <= most;
-    const worst = batchG !== null && holds ? worstOf(batchG / unitG, ratio, error, errors) : null;
-    return {
-      ...base,
-      smallestG: most !== undefined && smallest / unitG > most ? null : smallest,
-      worstPercent: worst,
-      fits: batchG === null ? null : worst !== null && Math.abs(worst) <= 100 * tolerance + 1e-9,
-    };
-  });
+  const ratio = { byWeight, byVolume, resin, second, tolerance, weighing: input.weighing };
+  const tools = input.tools.map((tool, i) => verdictOf(toolJudge(tool, ratio, `tools.${i}`), tool, batchG));
   const good = tools.filter(({ fits }) => fits).sort((a, b) => Math.abs(a.worstPercent!) - Math.abs(b.worstPercent!));
   const least = Math.min(...tools.map(({ smallestG }) => smallestG ?? Infinity));
   const remarks: Remark[] =
@@ -119,6 +94,64 @@ export function smallestBatches(input: ToolsInput): ToolsResult {
   return { tools, best: good[0]?.name ?? null, remarks };
 }
 
+const verdictOf = (judge: ToolJudge, { name, kind }: MeasuringTool, batchG: number | null): ToolVerdict => ({
+  name,
+  kind,
+  smallestG: judge.smallestG,
+  ...(batchG === null ? { worstPercent: null, fits: null, strokes: null } : judge.of(batchG)),
+});
+
+/** What two parts are to come to: second part to one of resin, densities g/ml, and how much of the ratio may be missed. */
+export interface ToolRatio {
+  byWeight: number;
+  byVolume: number;
+  resin: number;
+  second: number;
+  /** Of one. */
+  tolerance: number;
+  weighing?: Weighing | undefined;
+}
+
+/** One tool and one ratio: the smallest batch it mixes right, g, worked out once, and what it makes of any other. */
+export interface ToolJudge {
+  smallestG: number | null;
+  of: (batchG: number) => Pick<ToolVerdict, 'worstPercent' | 'strokes'> & { fits: boolean };
+}
+
+/** @throws CoreError for steps, strokes or errors no tool has, by their field */
+export function toolJudge(tool: MeasuringTool, ratio: ToolRatio, field: string): ToolJudge {
+  return tool.kind === 'pump' ? pumpJudge(tool, ratio, field) : steppedJudge(tool, ratio, field);
+}
+
+/** A scale, or a cup or syringe with lines: read to half a step unless told otherwise. */
+function steppedJudge(
+  tool: Exclude<MeasuringTool, { kind: 'pump' }>,
+  { byWeight, byVolume, resin, second, tolerance, weighing }: ToolRatio,
+  field: string,
+): ToolJudge {
+  const scaleErrors = secondReadings(weighing, 'weighing');
+  /** Grams of a batch that measures one millilitre. */
+  const gPerMl = (resin + byVolume * second) / (1 + byVolume);
+  const [step, own, most, ratio, unitG, errors] =
+    tool.kind === 'scale'
+      ? [tool.stepG, tool.errorG, tool.mostG, byWeight, 1, scaleErrors]
+      : [tool.stepMl, tool.errorMl, tool.mostMl, byVolume, gPerMl, 1];
+  const error = requireNumber(
+    own ?? requireNumber(step, `${field}.step`, { above: 0, max: 1000 }) / 2,
+    `${field}.error`,
+    { min: 0, max: 1000 },
+  );
+  const smallest = smallestBatch(ratio, tolerance, error, errors) * unitG;
+  return {
+    smallestG: most !== undefined && smallest / unitG > most ? null : smallest,
+    of: (batchG) => {
+      const holds = most === undefined || batchG / unitG <= most;
+      const worst = holds ? worstOf(batchG / unitG, ratio, error, errors) : null;
+      return { worstPercent: worst, fits: worst !== null && Math.abs(worst) <= 100 * tolerance + 1e-9, strokes: null };
+    },
+  };
+}
+
 /** Worst error of the ratio of a batch, per cent, signed; null where there may be no resin in it at all. */
 function worstOf(total: number, ratio: number, error: number, secondErrors: number): number | null {
   const resin = total / (1 + ratio);
@@ -126,15 +159,11 @@ function worstOf(total: number, ratio: number, error: number, secondErrors: numb
 }
 
 /** Whole strokes of two pumps: those that hold the ratio together for the batch or a little over it, and the fewest that are within tolerance at all. */
-function pumped(
+function pumpJudge(
   tool: Extract<MeasuringTool, { kind: 'pump' }>,
+  { byVolume, resin, second, tolerance }: ToolRatio,
   field: string,
-  byVolume: number,
-  resin: number,
-  second: number,
-  tolerance: number,
-  batchG: number | null,
-): Omit<ToolVerdict, 'name' | 'kind'> {
+): ToolJudge {
   const a = requireNumber(tool.resinStrokeMl, `${field}.resinStrokeMl`, LIMITS.strokeMl);
   const b = requireNumber(tool.secondStrokeMl, `${field}.secondStrokeMl`, LIMITS.strokeMl);
   const off = requireNumber(tool.strokePercent, `${field}.strokePercent`, LIMITS.strokePercent) / 100;
@@ -149,21 +178,21 @@ function pumped(
     (resins) => Math.abs(worst(resins, nearest(resins))) <= 100 * tolerance + 1e-9,
   );
   const smallestG = fewest === undefined ? null : massOf(fewest, nearest(fewest));
-  if (batchG === null) return { smallestG, worstPercent: null, fits: null, strokes: null };
-  const counted = wholeMeasures({
-    resinUnitMl: a,
-    secondUnitMl: b,
-    ratioByVolume: byVolume,
-    resinMl: batchG / (resin + byVolume * second),
-    tolerancePercent: 100 * tolerance,
-  });
-  const strokes = { resin: counted.resin, second: counted.second };
-  const worstPercent = worst(strokes.resin, strokes.second);
-  // Whole strokes make no less than the smallest: a batch under that is another batch.
   return {
     smallestG,
-    worstPercent,
-    fits: smallestG !== null && batchG >= smallestG - 1e-9 && Math.abs(worstPercent) <= 100 * tolerance + 1e-9,
-    strokes,
+    of: (batchG) => {
+      const counted = wholeMeasures({
+        resinUnitMl: a,
+        secondUnitMl: b,
+        ratioByVolume: byVolume,
+        resinMl: batchG / (resin + byVolume * second),
+        tolerancePercent: 100 * tolerance,
+      });
+      const strokes = { resin: counted.resin, second: counted.second };
+      const worstPercent = worst(strokes.resin, strokes.second);
+      // Whole strokes make no less than the smallest: a batch under that is another batch.
+      const fits = smallestG !== null && batchG >= smallestG - 1e-9 && Math.abs(worstPercent) <= 100 * tolerance + 1e-9;
+      return { worstPercent, fits, strokes };
+    },
   };
 }

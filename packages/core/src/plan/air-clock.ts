@@ -1,4 +1,4 @@
-import { type Air, type AirFault, type AirNeeds, faultOf, firstWarming, hourAt, warmingBetween } from '../air/index.js';
+import { type Air, type AirFault, type AirNeeds, REPEATED_HOURS, faultOf, firstWarming, hourAt, warmingBetween } from '../air/index.js';
 import { type AgeLaw, usualAgeLaw } from '../cure/age-law.js';
 import { parseLocal } from './calendar.js';
 
@@ -14,7 +14,7 @@ export interface AirStop {
 /** Air of one place as a clock: how far a cure has come in it, and when it lets work begin. */
 export class AirClock {
   private readonly startMin: number;
-  /** By the law a cure ages by: its age at 22 °C at the beginning of every hour, h. */
+  /** By the law a cure ages by: its age at 22 °C at the beginning of every hour that is listed and at the end, h. */
   private readonly ages = new Map<AgeLaw, number[]>();
   private readonly faults = new WeakMap<AirNeeds, (AirFault | null)[]>();
 
@@ -33,16 +33,8 @@ export class AirClock {
   /** When what begins at a moment is so old, in hours at 22 °C; as far on as waits are followed where the cold never lets it. */
   minuteOfAge(fromMin: number, ageHours: number, law = usualAgeLaw): number {
     const wanted = this.ageAt(fromMin, law) + ageHours;
-    const ages = this.agesOf(law);
-    let hour = Math.max(0, Math.floor(this.hourOf(fromMin)));
-    const last = hour + FARTHEST_HOURS;
-    // Ages only rise: what is known of them is halved, the rest worked out hour by hour.
-    for (let high = Math.min(last, ages.length - 1); high - hour > 1;) {
-      const middle = (hour + high) >> 1;
-      if (ages[middle]! < wanted) hour = middle;
-      else high = middle;
-    }
-    while (this.ageAtHour(hour + 1, law) < wanted && hour < last) hour++;
+    const first = Math.max(0, Math.floor(this.hourOf(fromMin)));
+    const hour = Math.min(this.hourThatReaches(wanted, law), first + FARTHEST_HOURS);
     const [begun, gained] = [this.ageAtHour(hour, law), this.factor(hour, law)];
     const share = wanted <= begun ? 0 : gained > 0 ? (wanted - begun) / gained : 1;
     return Math.max(fromMin, this.startMin + 60 * (hour + share));
@@ -106,6 +98,7 @@ export class AirClock {
     const known = this.ages.get(law);
     if (known) return known;
     const ages = [0];
+    for (const { tempC } of this.air.hours) ages.push(ages.at(-1)! + law(tempC));
     this.ages.set(law, ages);
     return ages;
   }
@@ -116,8 +109,39 @@ export class AirClock {
 
   private ageAtHour(hour: number, law: AgeLaw): number {
     const ages = this.agesOf(law);
-    for (let i = ages.length; i <= hour; i++) ages.push(ages[i - 1]! + this.factor(i - 1, law));
-    return ages[hour]!;
+    const listed = ages.length - 1;
+    if (hour <= listed) return ages[hour]!;
+    const { rounds, within, begin, gain } = this.repeated(hour - listed, ages);
+    return ages[listed]! + rounds * gain + ages[begin + within]! - ages[begin]!;
+  }
+
+  /** The hour in which an age is reached; Infinity where the cold never lets it. */
+  private hourThatReaches(age: number, law: AgeLaw): number {
+    const ages = this.agesOf(law);
+    const listed = ages.length - 1;
+    if (age <= ages[listed]!) return hourBefore(ages, age, 0);
+    const { begin, gain } = this.repeated(0, ages);
+    if (gain <= 0) return Infinity;
+    const past = age - ages[listed]!;
+    const rounds = Math.max(0, Math.ceil(past / gain) - 1);
+    const within = hourBefore(ages, ages[begin]! + past - rounds * gain, begin) - begin;
+    return listed + rounds * (listed - begin) + within;
+  }
+
+  /** Past what is listed its last hours come again and again: how often by then and how far into them, where they begin in the list, and what they age. */
+  private repeated(
+    hours: number,
+    ages: readonly number[],
+  ): { rounds: number; within: number; begin: number; gain: number } {
+    const listed = ages.length - 1;
+    const begin = listed - Math.min(REPEATED_HOURS, listed);
+    const length = listed - begin;
+    return {
+      rounds: Math.floor(hours / length),
+      within: hours % length,
+      begin,
+      gain: ages[listed]! - ages[begin]!,
+    };
   }
 
   private ageAt(minute: number, law: AgeLaw): number {
@@ -126,6 +150,17 @@ export class AirClock {
     const whole = Math.floor(hour);
     return this.ageAtHour(whole, law) + (hour - whole) * this.factor(whole, law);
   }
+}
+
+/** The last place, from one on, whose next has at least so much; of ages, which only rise. */
+function hourBefore(ages: readonly number[], wanted: number, from: number): number {
+  let [low, high] = [from, ages.length - 2];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (ages[middle + 1]! >= wanted) high = middle;
+    else low = middle + 1;
+  }
+  return low;
 }
 
 /** Air that stays as it is: where there is no forecast. */

@@ -1,10 +1,9 @@
 import {
   type MeasuringTool,
   type MixResult,
-  type ToolVerdict,
   type WholeMeasures,
   mix,
-  smallestBatches,
+  toolJudge,
   wholeMeasures,
   worstError,
 } from '../../mix/index.js';
@@ -45,12 +44,16 @@ const measuringOf = kept((set: RepairInputs['mix'], card: SystemCard, catalystPe
   return {
     smallestG: Number.isFinite(least) ? least : null,
     of: (totalG) => {
-      const best = all.map(({ of }) => of(totalG)).reduce((a, b) => (isBetter(b, a) ? b : a));
+      const best = all
+        .map(({ of }) => of(totalG))
+        .reduce((a, b) => (isBetter(b, a) ? b : a))
+        .pot();
       // Where only whole strokes or lines come out right, and far too much: rather the least a scale mixes right.
       if (!best.toolGoodEnough || !best.wholes || mixedG(best.mix) < MUCH_MORE * totalG) return best;
       const weighed = all
         .flatMap(({ of, smallestG }) => (smallestG === null || smallestG < totalG ? [] : [of(ROUNDED_UP * smallestG)]))
-        .filter(({ wholes, toolGoodEnough }) => wholes === null && toolGoodEnough);
+        .filter(({ wholes, toolGoodEnough }) => wholes === null && toolGoodEnough)
+        .map(({ pot }) => pot());
       return weighed.reduce((a, b) => (mixedG(b.mix) < mixedG(a.mix) ? b : a), best);
     },
   };
@@ -74,18 +77,21 @@ function toolsOf({ tool, tools = [], scaleErrorG }: RepairInputs['mix']): readon
 }
 
 /** What mixes within tolerance before what does not; then what weighs before what counts in wholes, for it makes the pot no larger; then what errs least. */
-function isBetter(a: Measured, b: Measured): boolean {
+function isBetter(a: Tried, b: Tried): boolean {
   if (a.toolGoodEnough !== b.toolGoodEnough) return a.toolGoodEnough;
   if ((a.wholes === null) !== (b.wholes === null)) return a.wholes === null;
   return Math.abs(a.worstErrorPercent ?? Infinity) < Math.abs(b.worstErrorPercent ?? Infinity) - 1e-9;
 }
+
+/** What one tool would make of a pot; the pot itself is worked out for the tool that is taken. */
+type Tried = Pick<Measured, 'wholes' | 'worstErrorPercent' | 'toolGoodEnough'> & { pot: () => Measured };
 
 function measuringWith(
   tool: MeasuringTool,
   { weighing, dropsPerMl }: RepairInputs['mix'],
   card: SystemCard,
   catalystPercent: number | null,
-): Measuring {
+): { smallestG: number | null; of: (totalG: number) => Tried } {
   const mixOf = (totalG: number): MixResult =>
     mix({
       card,
@@ -96,80 +102,85 @@ function measuringWith(
   const { per100ByWeight, per100ByVolume } = mixOf(100);
   const { tolerancePercent, resinDensityGPerMl } = card;
   const secondDensityGPerMl = card.kind === 'two-part' ? card.hardenerDensityGPerMl : card.catalystDensityGPerMl;
-  const judged = (batchG?: number): ToolVerdict =>
-    smallestBatches({
-      tools: [tool],
-      per100ByWeight,
-      resinDensityGPerMl,
-      secondDensityGPerMl,
-      tolerancePercent,
-      ...(weighing ? { weighing } : {}),
-      ...(batchG === undefined ? {} : { batchG }),
-    }).tools[0]!;
-  /** What is poured of a two-part or catalysed batch where it is measured in wholes: the band stays that of the ratio. */
-  const inWholes = (totalG: number, units: { kind: 'lines' | 'pump'; a: number; b: number }): Measured => {
-    const wanted = mixOf(totalG);
+  const judge = toolJudge(
+    tool,
+    {
+      byWeight: per100ByWeight / 100,
+      byVolume: per100ByVolume / 100,
+      resin: resinDensityGPerMl,
+      second: secondDensityGPerMl,
+      tolerance: tolerancePercent / 100,
+      weighing,
+    },
+    'mix.tools',
+  );
+  /** Resin of a batch, and the batch for so much of it, g. */
+  const resinOf = (totalG: number): number => (card.kind === 'two-part' ? totalG / (1 + per100ByWeight / 100) : totalG);
+  const totalFor = (resinG: number): number => (card.kind === 'two-part' ? resinG * (1 + per100ByWeight / 100) : resinG); // prettier-ignore
+  const tried = (verdict: Omit<Tried, 'pot'>, poured: () => MixResult): Tried => ({
+    ...verdict,
+    pot: () => ({ mix: poured(), toolName: tool.name, ...verdict }),
+  });
+
+  /** What is poured of a batch that is measured in wholes: the band stays that of the ratio. */
+  const inWholes = (totalG: number, units: { kind: 'lines' | 'pump'; a: number; b: number }): Tried => {
     const found = wholeMeasures({
       resinUnitMl: units.a,
       secondUnitMl: units.b,
       ratioByVolume: per100ByVolume / 100,
-      resinMl: wanted.resinMl,
+      resinMl: resinOf(totalG) / resinDensityGPerMl,
       tolerancePercent,
     });
-    const resinG = found.resinMl * resinDensityGPerMl;
-    const secondG = found.secondMl * secondDensityGPerMl;
-    const poured = mixOf(card.kind === 'two-part' ? resinG * (1 + per100ByWeight / 100) : resinG);
     const error = tool.kind === 'lines' ? (tool.errorMl ?? tool.stepMl / 2) : 0;
     const most = tool.kind === 'lines' ? tool.mostMl : undefined;
     const worst =
-      tool.kind === 'lines' ? worstOfLines(found, per100ByVolume / 100, error) : judged(totalG).worstPercent;
-    return {
-      mix: {
-        ...poured,
+      tool.kind === 'lines' ? worstOfLines(found, per100ByVolume / 100, error) : judge.of(totalG).worstPercent;
+    const isGood =
+      worst !== null &&
+      Math.abs(worst) <= tolerancePercent + 1e-9 &&
+      (most === undefined || found.resinMl + found.secondMl <= most);
+    const poured = (): MixResult => {
+      const resinG = found.resinMl * resinDensityGPerMl;
+      const secondG = found.secondMl * secondDensityGPerMl;
+      const exact = mixOf(totalFor(resinG));
+      return {
+        ...exact,
         secondG,
         secondMl: found.secondMl,
         scaleG: [0, resinG, weighing === 're-zeroed' ? secondG : resinG + secondG],
         drops: null,
         dropsPercent: null,
-        remarks: poured.remarks.filter(({ id }) => !/drops/.test(id)),
-      },
-      wholes: { ...found, kind: units.kind },
-      toolName: tool.name,
-      worstErrorPercent: worst,
-      toolGoodEnough:
-        worst !== null &&
-        Math.abs(worst) <= tolerancePercent + 1e-9 &&
-        (most === undefined || found.resinMl + found.secondMl <= most),
+        remarks: exact.remarks.filter(({ id }) => !/drops/.test(id)),
+      };
     };
+    return tried({ wholes: { ...found, kind: units.kind }, worstErrorPercent: worst, toolGoodEnough: isGood }, poured);
   };
-  const of = (totalG: number): Measured => {
+
+  /** Resin to what the scale can show: up to its next step, or to the nearest where drops are counted to it. Of one of which only the error is known the step is not. */
+  const onStep = (resinG: number, countsDrops: boolean): number => {
+    if (tool.kind !== 'scale' || tool.errorG !== undefined) return resinG;
+    const steps = resinG / tool.stepG;
+    return Math.max(1, countsDrops ? Math.round(steps) : Math.ceil(steps - 1e-6)) * tool.stepG;
+  };
+  const weighed = (totalG: number): MixResult => {
+    if (card.kind === 'two-part') return mixOf(totalFor(onStep(resinOf(totalG), false)));
+    const { resinG, drops } = withWholeDrops(mixOf(totalG), mixOf);
+    return mixOf(onStep(resinG, drops !== null));
+  };
+  const of = (totalG: number): Tried => {
     if (tool.kind === 'lines') return inWholes(totalG, { kind: 'lines', a: tool.stepMl, b: tool.stepMl });
     if (tool.kind === 'pump') return inWholes(totalG, { kind: 'pump', a: tool.resinStrokeMl, b: tool.secondStrokeMl });
-    const mixed = onStep(withWholeDrops(mixOf(totalG), mixOf), tool, mixOf);
+    const mixed = weighed(totalG);
     const counted = countedVerdict(mixed, tool.errorG ?? tool.stepG / 2, tolerancePercent);
-    const { worstPercent, fits } = counted ?? judged(mixed.resinG + mixed.secondG);
-    return {
-      mix: mixed,
-      wholes: null,
-      toolName: tool.name,
-      worstErrorPercent: worstPercent,
-      toolGoodEnough: fits === true,
-    };
+    const { worstPercent, fits } = counted ?? judge.of(mixed.resinG + mixed.secondG);
+    return tried({ wholes: null, worstErrorPercent: worstPercent, toolGoodEnough: fits }, () => mixed);
   };
-  return { smallestG: judged().smallestG, of };
+  return { smallestG: judge.smallestG, of };
 }
 
 /** The worst of reading each part off by so much, at the lines that are really poured to; null where there may be no resin at all. */
 function worstOfLines({ resinMl, secondMl }: WholeMeasures, ratio: number, errorMl: number): number | null {
   return errorMl >= resinMl ? null : 100 * worstError(resinMl, secondMl, ratio, errorMl, 1);
-}
-
-/** Resin to what the scale can show: up to its next step, or to the nearest where drops are counted to it. Of one of which only the error is known the step is not. */
-function onStep(mixed: MixResult, tool: MeasuringTool, mixOf: (totalG: number) => MixResult): MixResult {
-  if (tool.kind !== 'scale' || tool.errorG !== undefined) return mixed;
-  const steps = mixed.resinG / tool.stepG;
-  const resinG = Math.max(1, mixed.drops === null ? Math.ceil(steps - 1e-6) : Math.round(steps)) * tool.stepG;
-  return mixOf(mixed.kind === 'two-part' ? resinG * (1 + mixed.per100ByWeight / 100) : resinG);
 }
 
 /** A batch counted in drops goes up to the next whole one, resin and all, so that the per cent is the one that is wanted. */
