@@ -12,7 +12,7 @@ const SHOWN_MS = 400;
 const SLOW_CLOCK = 'const now = Date.now.bind(Date); const D = Date; Date = class extends D { constructor(...a) { a.length ? super(...a) : super(now() - 3600000); } static now() { return now() - 3600000; } };'; // prettier-ignore
 
 describe('the bench', () => {
-  const scene = setScene();
+  const scene = setScene(true);
   let board: string;
   let gelAt: string;
   const picture = path.join(os.tmpdir(), 'ash-step-bench.png');
@@ -134,7 +134,7 @@ describe('the bench', () => {
     try {
       // A tablet that is an hour slow shows the shed's time and the pot's all the same.
       await other.beforeEachPage(SLOW_CLOCK);
-      await other.signIn('ilse', PASSWORDS.ilse);
+      await other.enter('ilse', PASSWORDS.ilse);
       await other.go(`${board}/bench`);
       await other.sees('1 of 2');
       const gel = /\d\d:\d\d gel/;

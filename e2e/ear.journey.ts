@@ -44,12 +44,14 @@ describe('taps by ear', () => {
     const base = await app.serve();
     const file = path.join(mkdtempSync(path.join(os.tmpdir(), 'ash-step-')), 'taps.wav');
     writeFileSync(file, recording());
-    browser = await Browser.open(base, 'mouse', undefined, [
-      '--use-fake-device-for-media-stream',
-      '--use-fake-ui-for-media-stream',
-      `--use-file-for-fake-audio-capture=${file}`,
-    ]);
-    await browser.signIn('ilse', PASSWORDS.ilse);
+    browser = await Browser.open(base, 'mouse', {
+      flags: [
+        '--use-fake-device-for-media-stream',
+        '--use-fake-ui-for-media-stream',
+        `--use-file-for-fake-audio-capture=${file}`,
+      ],
+    });
+    await browser.enter('ilse', PASSWORDS.ilse);
   }, 300_000);
   afterAll(async () => {
     await browser?.close();

@@ -88,7 +88,7 @@ describe('the library', () => {
   it('lets a manager plan by the shed’s own trials, and the job names them', async () => {
     const manager = await Browser.open(scene.base);
     try {
-      await manager.signIn('ruben', PASSWORDS.ruben);
+      await manager.enter('ruben', PASSWORDS.ruben);
       await manager.go('/library/trials');
       await manager.pressAt('[aria-label="Plan by it, Ground to bare fibre"]');
       await manager.type('Plan with, MPa', '12.5');

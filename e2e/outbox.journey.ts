@@ -9,10 +9,10 @@ interface Tap {
 }
 
 describe('nothing typed is lost, doubled or sent in another’s name', () => {
-  const scene = setScene();
+  const scene = setScene(true);
   let tomas: Browser;
   beforeAll(async () => {
-    tomas = await Browser.open(scene.base);
+    tomas = await Browser.open(scene.base, 'mouse', { keeps: true });
     await tomas.signIn('tomas', PASSWORDS.tomas);
   }, 180_000);
   afterAll(() => tomas?.close());

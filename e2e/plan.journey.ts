@@ -100,7 +100,7 @@ describe('the plan of the days', () => {
     await browser.sees('A manager sets this.');
     const manager = await Browser.open(scene.base);
     try {
-      await manager.signIn('ruben', PASSWORDS.ruben);
+      await manager.enter('ruben', PASSWORDS.ruben);
       await manager.go('/shop');
       await manager.sees('Hours and room');
       expect(await manager.accessFaults()).toEqual([]);

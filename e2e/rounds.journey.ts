@@ -94,7 +94,7 @@ describe('a job of several rounds', () => {
       'more than what was refused is held up',
     );
     const other = await Browser.open(scene.base);
-    await other.signIn('tomas', PASSWORDS.tomas);
+    await other.enter('tomas', PASSWORDS.tomas);
     await other.go(`${deck}/taper`);
     await other.part('Margin, tape, factors');
     expect(await (await other.field('Abraded margin')).getAttribute('value')).toBe('31');

@@ -46,7 +46,7 @@ const app = await RunningApp.start();
 const browser = await Browser.open(await app.serve());
 try {
   mkdirSync(FOLDER, { recursive: true });
-  await browser.signIn('ilse', PASSWORDS.ilse);
+  await browser.enter('ilse', PASSWORDS.ilse);
   for (const { file, at, wait, to, press, shown, size = [1280, 800] } of SHOTS) {
     await browser.resize(size[0], size[1]);
     await browser.go(await addressOf(at));

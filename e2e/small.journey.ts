@@ -129,99 +129,95 @@ describe('a small job', () => {
   let app: RunningApp;
   let base: string;
   let inspector: Browser;
+  const technicians = new Map<Way, Browser>();
+  /** A technician who works in one way, signed in; no two of them work at the same time. */
+  const technician = async (way: Way = 'mouse'): Promise<Browser> => {
+    const known = technicians.get(way);
+    if (known) return known;
+    const browser = await Browser.open(base, way);
+    technicians.set(way, browser);
+    await browser.enter('ilse', PASSWORDS.ilse);
+    if (way === 'touch') await browser.resize(390, 844);
+    return browser;
+  };
   beforeAll(async () => {
     app = await RunningApp.start();
     base = await app.serve();
     inspector = await Browser.open(base);
-    await inspector.signIn('maren', PASSWORDS.maren);
+    await inspector.enter('maren', PASSWORDS.maren);
   }, 300_000);
   afterAll(async () => {
-    await inspector?.close();
+    for (const browser of [inspector, ...technicians.values()]) await browser?.close();
     await app?.stop();
   }, 180_000);
 
   for (const told of JOBS)
     it(`“${told.kind}” is made, printed, worked and sealed on one page, by ${told.way}`, async () => {
-      const browser = await Browser.open(base, told.way);
-      try {
-        await browser.signIn('ilse', PASSWORDS.ilse);
-        if (told.way === 'touch') await browser.resize(390, 844);
-        await make(browser, told);
-        const address = await browser.driver.getCurrentUrl();
-        await prints(browser, told);
-        expect(await browser.accessFaults()).toEqual([]);
-        await work(browser);
-        await seal(inspector, new URL(address).pathname);
-      } finally {
-        await browser.close();
-      }
+      const browser = await technician(told.way);
+      await make(browser, told);
+      const address = await browser.driver.getCurrentUrl();
+      await prints(browser, told);
+      expect(await browser.accessFaults()).toEqual([]);
+      await work(browser);
+      await seal(inspector, new URL(address).pathname);
     }, 180_000);
 
   it('of a gouge is on paper within twelve acts, and its card keeps to the figures of the full job', async () => {
-    const browser = await Browser.open(base);
-    try {
-      await browser.signIn('ilse', PASSWORDS.ilse);
-      let acts = 0;
-      const act = async (done: Promise<unknown>): Promise<void> => {
-        acts += 1;
-        await done;
-      };
-      await act(browser.press('Small job'));
-      expect(await browser.accessFaults()).toEqual([]);
-      await act(browser.press('Gouge or chip'));
-      await browser.sees('Reaches fibre?');
-      await act(browser.choose('Craft', 'PL-2'));
-      await act(browser.type('Where on it', 'Bow, starboard'));
-      await act(browser.press('Above the waterline'));
-      await act(browser.type('Length', '60'));
-      await act(browser.type('Width', '12'));
-      await act(browser.type('Deepest', '0.8'));
-      await act(browser.press('No'));
-      await act(browser.press('Make the card'));
-      await browser.sees('Print the card');
-      await act(card(browser));
-      expect(acts).toBeLessThanOrEqual(12);
-      // A figure is mended in place; one that no job has stays where it was typed.
-      await browser.type('Deepest', '1.6');
-      await browser.sees('1.6 mm deep');
-      await browser.type('Length', '40000');
-      await browser.sees('1 to 5000');
-      expect(await (await browser.field('Length')).getAttribute('value')).toBe('40000');
-      await browser.type('Length', '66');
-      await browser.sees('66 mm × 12 mm, 1.6 mm deep');
-      await browser.saved();
-      await browser.press('Open as a full job');
-      await browser.part('Outline');
-      await browser.sees('Its card');
-      await browser.type('Length', '70');
-      await browser.saved();
-      await browser.press('Its card');
-      await browser.sees('70 mm × 12 mm, 1.6 mm deep');
-      await browser.press('Another place like it');
-      await browser.sees('Place 2');
-      const [length, width, deep] = await browser.driver.findElements(By.css('fieldset input'));
-      for (const [field, text] of [[length, '20'], [width, '20'], [deep, '0.5']] as const) await field!.sendKeys(text, Key.TAB); // prettier-ignore
-      await browser.sees('2: Ø 20 mm, 0.5 mm deep');
-      expect(await browser.complaints()).toEqual([]);
-    } finally {
-      await browser.close();
-    }
+    const browser = await technician();
+    await browser.go('/');
+    let acts = 0;
+    const act = async (done: Promise<unknown>): Promise<void> => {
+      acts += 1;
+      await done;
+    };
+    await act(browser.press('Small job'));
+    expect(await browser.accessFaults()).toEqual([]);
+    await act(browser.press('Gouge or chip'));
+    await browser.sees('Reaches fibre?');
+    await act(browser.choose('Craft', 'PL-2'));
+    await act(browser.type('Where on it', 'Bow, starboard'));
+    await act(browser.press('Above the waterline'));
+    await act(browser.type('Length', '60'));
+    await act(browser.type('Width', '12'));
+    await act(browser.type('Deepest', '0.8'));
+    await act(browser.press('No'));
+    await act(browser.press('Make the card'));
+    await browser.sees('Print the card');
+    await act(card(browser));
+    expect(acts).toBeLessThanOrEqual(12);
+    // A figure is mended in place; one that no job has stays where it was typed.
+    await browser.type('Deepest', '1.6');
+    await browser.sees('1.6 mm deep');
+    await browser.type('Length', '40000');
+    await browser.sees('1 to 5000');
+    expect(await (await browser.field('Length')).getAttribute('value')).toBe('40000');
+    await browser.type('Length', '66');
+    await browser.sees('66 mm × 12 mm, 1.6 mm deep');
+    await browser.saved();
+    await browser.press('Open as a full job');
+    await browser.part('Outline');
+    await browser.sees('Its card');
+    await browser.type('Length', '70');
+    await browser.saved();
+    await browser.press('Its card');
+    await browser.sees('70 mm × 12 mm, 1.6 mm deep');
+    await browser.press('Another place like it');
+    await browser.sees('Place 2');
+    const [length, width, deep] = await browser.driver.findElements(By.css('fieldset input'));
+    for (const [field, text] of [[length, '20'], [width, '20'], [deep, '0.5']] as const) await field!.sendKeys(text, Key.TAB); // prettier-ignore
+    await browser.sees('2: Ø 20 mm, 0.5 mm deep');
+    expect(await browser.complaints()).toEqual([]);
   }, 300_000);
 
   it('whose core is wet is held, and one on the shelf of tubes that carry people waits for its drawing', async () => {
-    const browser = await Browser.open(base);
-    try {
-      await browser.signIn('ilse', PASSWORDS.ilse);
-      await make(browser, { ...JOBS[7]!, presses: ['Paint', 'Wet'] });
-      await browser.sees('Held until it is dry within');
-      await browser.press('Drill: done');
-      await browser.press('Injected resin: done');
-      await browser.sees('the hold lifted');
-      await make(browser, { ...JOBS[6]!, presses: ['Paint', 'Yes'] });
-      await browser.sees('wants its drawing');
-    } finally {
-      await browser.close();
-    }
+    const browser = await technician();
+    await make(browser, { ...JOBS[7]!, presses: ['Paint', 'Wet'] });
+    await browser.sees('Held until it is dry within');
+    await browser.press('Drill: done');
+    await browser.press('Injected resin: done');
+    await browser.sees('the hold lifted');
+    await make(browser, { ...JOBS[6]!, presses: ['Paint', 'Yes'] });
+    await browser.sees('wants its drawing');
   }, 240_000);
 });
 

@@ -12,7 +12,7 @@ describe('when things go wrong', () => {
   it('two people who change the same section see both values and choose', async () => {
     const other = await Browser.open(scene.base);
     try {
-      await other.signIn('tomas', PASSWORDS.tomas);
+      await other.enter('tomas', PASSWORDS.tomas);
       await other.go(`${scene.launch}/taper`);
       await other.sees('Why 12:1');
       await scene.browser.go(`${scene.launch}/taper`);
@@ -35,7 +35,7 @@ describe('when things go wrong', () => {
   it('a page that was hidden shows on return what changed meanwhile', async () => {
     const other = await Browser.open(scene.base);
     try {
-      await other.signIn('tomas', PASSWORDS.tomas);
+      await other.enter('tomas', PASSWORDS.tomas);
       await other.go(`${scene.launch}/taper`);
       await other.sees('Why 15:1');
       await scene.browser.go(`${scene.launch}/taper`);
@@ -61,7 +61,7 @@ describe('when things go wrong', () => {
   it('a sealed record goes out as a file, and a changed or broken one is refused with its reason', async () => {
     const inspector = await Browser.open(scene.base);
     try {
-      await inspector.signIn('maren', PASSWORDS.maren);
+      await inspector.enter('maren', PASSWORDS.maren);
       const file = await inspector.driver.executeAsyncScript<RecordFile>(
         "const done = arguments[arguments.length - 1]; fetch('/api/history?q=Gouges').then((r) => r.json()).then(({ rows }) => fetch('/api/repairs/' + rows[0].id + '/record.json')).then((r) => r.json()).then(done)",
       );

@@ -118,7 +118,7 @@ describe('other ways of working', () => {
   it('two fingers drawn apart zoom the drawing', async () => {
     const tablet = await Browser.open(scene.base, 'touch');
     try {
-      await tablet.signIn('ilse', PASSWORDS.ilse);
+      await tablet.enter('ilse', PASSWORDS.ilse);
       await tablet.go(`${scene.launch}/taper`);
       const sheet = await tablet.find('ash-repair-drawing svg[role="group"]');
       const width = (): Promise<number> =>
@@ -134,7 +134,7 @@ describe('other ways of working', () => {
   it('a crack is traced by finger, and a ply carried up the stack', async () => {
     const tablet = await Browser.open(scene.base, 'touch');
     try {
-      await tablet.signIn('ilse', PASSWORDS.ilse);
+      await tablet.enter('ilse', PASSWORDS.ilse);
       const deck = await tablet.jobAddress('TR-1');
       await tablet.go(`${deck}/look`);
       await tablet.part('Trace, or from a file');
@@ -177,7 +177,7 @@ describe('other ways of working', () => {
   it('through a second server process, live', async () => {
     const second = await Browser.open(await scene.app.serve());
     try {
-      await second.signIn('tomas', PASSWORDS.tomas);
+      await second.enter('tomas', PASSWORDS.tomas);
       await second.go(`${scene.launch}/taper`);
       await second.sees('Why 12:1');
       await scene.browser.go(`${scene.launch}/taper`);

@@ -10,7 +10,7 @@ export async function dragFrames(base: string, login: string, password: string):
   const devTools = (command: string, parameters: object): Promise<unknown> =>
     driver.sendAndGetDevToolsCommand(command, parameters);
   try {
-    await browser.signIn(login, password);
+    await browser.enter(login, password);
     await browser.go(`${await browser.jobAddress('PL-2')}/look`);
     const grip = await browser.find('[data-handle="move"]');
     const box = await driver.executeScript<Record<'x' | 'y' | 'width' | 'height', number>>(

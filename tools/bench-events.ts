@@ -41,9 +41,9 @@ const spread = (values: readonly number[]): string => `${median(values).toFixed(
 
 /** How fast the bench shows, keeps and tells on what is pressed, on two devices of a shed. */
 export async function benchEvents(base: string, password: string, databaseUrl: string): Promise<Row[]> {
-  const [one, other] = [await Browser.open(base), await Browser.open(base)];
+  const [one, other] = [await Browser.open(base, 'mouse', { keeps: true }), await Browser.open(base)];
   try {
-    for (const browser of [one, other]) await browser.signIn('ilse', password);
+    for (const browser of [one, other]) await browser.enter('ilse', password);
     const board = await one.jobAddress('RB-07');
     await one.go(`${board}/bench`);
     await one.press('Leave it out');

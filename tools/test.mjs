@@ -2,11 +2,12 @@ import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from '
 import os from 'node:os';
 import path from 'node:path';
 import { DATA, ROOT } from './lib/paths.mjs';
-import { ensureDataFolder, ensureDebian, ensureNodePackages } from './lib/install.mjs';
+import { ensureDataFolder, ensureDebian, ensureNodePackages, wishDebian } from './lib/install.mjs';
 import { inLanes } from './lib/lanes.mjs';
 import { captureBeside } from './lib/run.mjs';
 
 ensureDebian(['postgresql', 'chromium', 'chromium-driver']);
+wishDebian(['chromium-headless-shell']);
 ensureNodePackages();
 const { dropDatabase, startCluster } = await import('./lib/postgres.mjs');
 const { buildServer, buildWeb } = await import('./lib/build.mjs');

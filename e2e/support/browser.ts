@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import axe, { type Result } from 'axe-core';
@@ -8,7 +8,6 @@ import chrome from 'selenium-webdriver/chrome.js';
 import { type Hand, type Way, handFor } from './hands.js';
 
 const FLAGS = [
-  '--headless=new',
   '--no-sandbox',
   '--disable-gpu',
   '--disable-dev-shm-usage',
@@ -31,24 +30,37 @@ const SCREENS: Record<Way, [width: number, height: number]> = {
   touch: [820, 1180],
 };
 
+/** What a browser is opened with. */
+interface Opening {
+  flags?: readonly string[];
+  /** A device that keeps what is stored on it, and the app itself for when there is no network: fetching all of it takes as long as a whole page. */
+  keeps?: boolean;
+  /** Folder of what such a device has kept. */
+  profile?: string;
+}
+
+/** The same browser without what draws windows: it starts in a fifth of the time. */
+const SHELL = '/usr/bin/chromium-headless-shell';
+const KEEPS_NO_APP = 'delete Navigator.prototype.serviceWorker';
+
 /** A person at the real interface: finds things by what they say, waits for what should appear, never sleeps. */
 export class Browser {
   private constructor(
     readonly driver: WebDriver,
     readonly hand: Hand,
-    private readonly profile: string,
+    /** Folder of what stays on the device; null where nothing outlives the browser. */
+    private readonly profile: string | null,
     readonly base: string,
   ) {}
 
-  static async open(
-    base: string,
-    way: Way = 'mouse',
-    profile = mkdtempSync(path.join(os.tmpdir(), 'ash-step-')),
-    flags: readonly string[] = [],
-  ): Promise<Browser> {
+  static async open(base: string, way: Way = 'mouse', opening: Opening = {}): Promise<Browser> {
+    const { flags = [], keeps = false } = opening;
     const options = new chrome.Options();
-    options.setChromeBinaryPath('/usr/bin/chromium');
-    options.addArguments(...FLAGS, ...flags, `--user-data-dir=${profile}`);
+    options.addArguments(...FLAGS, ...flags);
+    const shell = !keeps && flags.length === 0 && existsSync(SHELL);
+    options.setChromeBinaryPath(shell ? SHELL : '/usr/bin/chromium');
+    const profile = shell ? null : (opening.profile ?? mkdtempSync(path.join(os.tmpdir(), 'ash-step-')));
+    if (profile) options.addArguments('--headless=new', `--user-data-dir=${profile}`);
     const preferences = new logging.Preferences();
     preferences.setLevel(logging.Type.BROWSER, logging.Level.ALL);
     options.setLoggingPrefs(preferences);
@@ -59,6 +71,7 @@ export class Browser {
       .build();
     lookOften(driver);
     const browser = new Browser(driver, handFor(way, driver), profile, base);
+    if (!keeps) await browser.beforeEachPage(KEEPS_NO_APP);
     await browser.resize(...SCREENS[way]);
     if (way === 'touch')
       await browser.devTools('Emulation.setTouchEmulationEnabled', { enabled: true, maxTouchPoints: 5 });
@@ -73,7 +86,7 @@ export class Browser {
   async dies(): Promise<Browser> {
     spawnSync('pkill', ['-KILL', '-f', '--', `--user-data-dir=${this.profile}`]);
     await this.driver.quit().catch(() => undefined);
-    return Browser.open(this.base, 'mouse', this.profile);
+    return Browser.open(this.base, 'mouse', { keeps: true, profile: this.profile! });
   }
 
   /** Out of reach of the server, or back. */
@@ -89,7 +102,7 @@ export class Browser {
 
   async close(): Promise<void> {
     await this.driver.quit();
-    rmSync(this.profile, { recursive: true, force: true });
+    if (this.profile) rmSync(this.profile, { recursive: true, force: true });
   }
 
   async go(address: string): Promise<void> {
@@ -113,6 +126,23 @@ export class Browser {
     await this.find('.shelf');
   }
 
+  /** The same past the door, as one who is signed in already. */
+  async enter(login: string, password: string): Promise<void> {
+    const { csrfToken } = (await (await fetch(`${this.base}/api/session`)).json()) as { csrfToken: string };
+    const reply = await fetch(`${this.base}/api/session`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', 'X-CSRF-Token': csrfToken },
+      body: JSON.stringify({ login, password }),
+    });
+    if (!reply.ok) throw new Error(`${login} is not let in: ${reply.status}`);
+    for (const cookie of reply.headers.getSetCookie()) {
+      const [name, value] = cookie.split(';')[0]!.split(/=(.*)/s);
+      await this.devTools('Network.setCookie', { url: this.base, name, value, httpOnly: true, sameSite: 'Strict' });
+    }
+    await this.go('/');
+    await this.find('.shelf');
+  }
+
   /** Address of a job that is on the board in front of the person, without its stage. */
   async jobAddress(tag: string): Promise<string> {
     const address = (): Promise<string | null> =>
@@ -126,13 +156,12 @@ export class Browser {
 
   /** The visible element matching a selector, waited for. */
   async find(selector: string): Promise<WebElement> {
-    const element = await this.driver.wait(
-      until.elementLocated(By.css(selector)),
-      PATIENCE_MS,
-      `nothing matches ${selector}`,
-    );
-    await this.driver.wait(until.elementIsVisible(element), PATIENCE_MS, `${selector} stays hidden`);
-    return element;
+    const found = (): Promise<WebElement | null> =>
+      this.driver.executeScript(
+        `return [...document.querySelectorAll(arguments[0])].find(${IS_SEEN}) ?? null`,
+        selector,
+      );
+    return (await this.driver.wait(found, PATIENCE_MS, `nothing to be seen matches ${selector}`))!;
   }
 
   /** An element that need not be seen, such as a file field behind its label. */
@@ -177,8 +206,7 @@ export class Browser {
     const path = `//*[self::button or self::a or self::label or self::summary][contains(normalize-space(.), ${quoted(label)})]`;
     let refused = '';
     const pressed = async (): Promise<boolean> => {
-      for (const element of await this.driver.findElements(By.xpath(path))) {
-        if (!(await element.isDisplayed()) || !(await element.isEnabled())) continue;
+      for (const element of await this.driver.executeScript<WebElement[]>(TO_PRESS, path)) {
         try {
           await this.hand.press(element);
           return true;
@@ -241,8 +269,8 @@ export class Browser {
   /** The field with this label. */
   async field(label: string): Promise<WebElement> {
     const path = `//label[starts-with(normalize-space(.), ${quoted(label)})]`;
-    const found = await this.driver.wait(until.elementLocated(By.xpath(path)), PATIENCE_MS, `no field “${label}”`);
-    return this.driver.findElement(By.id((await found.getAttribute('for')) ?? ''));
+    const found = (): Promise<WebElement | null> => this.driver.executeScript(FIELD_OF, path);
+    return (await this.driver.wait(found, PATIENCE_MS, `no field “${label}”`))!;
   }
 
   /** Types into a field and leaves it, as a person does. */
@@ -326,6 +354,20 @@ export class Browser {
       .map((entry) => entry.message);
   }
 }
+
+/** Whether an element is on the page to be seen. */
+const IS_SEEN = '((element) => element.checkVisibility({ opacityProperty: true, visibilityProperty: true }) && element.getClientRects().length > 0)'; // prettier-ignore
+
+/** What there is to press at an XPath: seen, and not switched off. */
+const TO_PRESS = `
+  const all = document.evaluate(arguments[0], document, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE, null);
+  return Array.from({ length: all.snapshotLength }, (_, i) => all.snapshotItem(i)).filter(${IS_SEEN}).filter((element) => !element.matches(':disabled'));
+`;
+
+/** The field of the first label at an XPath. */
+const FIELD_OF = `
+  return document.evaluate(arguments[0], document, null, XPathResult.FIRST_ORDERED_NODE_TYPE, null).singleNodeValue?.control ?? null;
+`;
 
 const SAYS_ONE_OF = `
   const [texts, patience, done] = arguments;

@@ -203,14 +203,12 @@ export class Touch implements Hand {
 
   /** Where the finger goes, once the target is known to be large enough and free. */
   private async aim(element: WebElement): Promise<{ x: number; y: number }> {
-    await bringIn(this.driver, element);
-    const { x, y, width, height } = await this.box(element);
+    const { x, y, width, height, free } = await this.driver.executeScript<Aim>(AIM, element);
     if (Math.min(width, height) < TAP_PX - 0.5)
       throw new Error(
         `too small for a finger, ${width.toFixed(0)} × ${height.toFixed(0)} px: ${await opening(element)}`,
       );
-    if (!(await this.driver.executeScript<boolean>(UNDER_FINGER, element, x, y)))
-      throw new Error(`covered: ${await opening(element)}`);
+    if (!free) throw new Error(`covered: ${await opening(element)}`);
     return { x, y };
   }
 
@@ -261,7 +259,18 @@ export class Touch implements Hand {
   }
 }
 
-const UNDER_FINGER = `
-  const found = document.elementFromPoint(arguments[1], arguments[2]);
-  return !!found && (arguments[0].contains(found) || found.contains(arguments[0]));
+interface Aim extends Place {
+  width: number;
+  height: number;
+  /** Whether it is what lies under the finger there. */
+  free: boolean;
+}
+
+const AIM = `
+  const target = arguments[0];
+  target.scrollIntoView({ block: 'center' });
+  const r = target.getBoundingClientRect();
+  const at = { x: r.x + r.width / 2, y: r.y + r.height / 2 };
+  const found = document.elementFromPoint(at.x, at.y);
+  return { ...at, width: r.width, height: r.height, free: !!found && (target.contains(found) || found.contains(target)) };
 `;

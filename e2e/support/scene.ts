@@ -9,14 +9,17 @@ export interface Scene {
   launch: string;
 }
 
-/** Sets the scene before the specs of the suite it is called in, and clears it away after them. */
-export function setScene(): Scene {
+/**
+ * Sets the scene before the specs of the suite it is called in, and clears it away after them.
+ * @param keeps whether the browser is a device that keeps what is stored on it, and the app
+ */
+export function setScene(keeps = false): Scene {
   const scene = {} as Scene;
   beforeAll(async () => {
     scene.app = await RunningApp.start();
     scene.base = await scene.app.serve();
-    scene.browser = await Browser.open(scene.base);
-    await scene.browser.signIn('ilse', PASSWORDS.ilse);
+    scene.browser = await Browser.open(scene.base, 'mouse', { keeps });
+    await scene.browser.enter('ilse', PASSWORDS.ilse);
     scene.launch = await scene.browser.jobAddress('PL-2');
   }, 300_000);
   afterAll(async () => {

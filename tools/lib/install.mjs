@@ -8,6 +8,7 @@ const DEBIAN = {
   postgresql: () => postgresBin() !== null,
   chromium: () => existsSync('/usr/bin/chromium'),
   'chromium-driver': () => existsSync('/usr/bin/chromedriver'),
+  'chromium-headless-shell': () => existsSync('/usr/bin/chromium-headless-shell'),
 };
 
 /** Folder of the newest PostgreSQL server binaries, or null. */
@@ -30,14 +31,26 @@ export function ensureDebian(names) {
     console.error(`Missing: ${missing.join(', ')}. Run this once, then start again:\n\n  sudo sh -c '${install}'\n`);
     process.exit(1);
   }
+  const output = installed(missing, install);
+  if (output === null) return;
+  console.error(output);
+  throw new Error(`could not install ${missing.join(', ')}`);
+}
+
+/** Installs Debian packages that only save time; where that cannot be done it goes on without. */
+export function wishDebian(names) {
+  const missing = names.filter((name) => !DEBIAN[name]());
+  if (missing.length === 0 || process.getuid() !== 0) return;
+  installed(missing, `apt-get update; apt-get install -y --no-install-recommends ${missing.join(' ')}`);
+}
+
+/** What the installer said where something is missing after it; null where nothing is. */
+function installed(missing, command) {
   console.error(`Installing ${missing.join(', ')} …`);
-  const { status, output } = capture('sh', ['-c', install], {
+  const { status, output } = capture('sh', ['-c', command], {
     env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
   });
-  if (status !== 0 || names.some((name) => !DEBIAN[name]())) {
-    console.error(output);
-    throw new Error(`could not install ${missing.join(', ')}`);
-  }
+  return status === 0 && missing.every((name) => DEBIAN[name]()) ? null : output;
 }
 
 /** Runs `npm ci` when node_modules is missing or belongs to another lock file; of several commands at once only one does. */

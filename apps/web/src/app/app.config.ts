@@ -8,10 +8,13 @@ import {
 } from '@angular/core';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideServiceWorker } from '@angular/service-worker';
-import { catchError, of } from 'rxjs';
+import { catchError, of, timer } from 'rxjs';
 import { routes } from './app.routes';
 import { serverTime } from './platform/server-time';
 import { SessionService } from './platform/session.service';
+
+/** What the person came for is fetched first; the rest of the app is kept so long after, ms. */
+const KEPT_AFTER_MS = 8_000;
 
 export const appConfig: ApplicationConfig = {
   providers: [
@@ -19,7 +22,10 @@ export const appConfig: ApplicationConfig = {
     provideHttpClient(withFetch(), withInterceptors([serverTime])),
     provideRouter(routes, withComponentInputBinding()),
     // Keeps the app itself on the device, so that it opens with no network.
-    provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:5000' }),
+    provideServiceWorker('ngsw-worker.js', {
+      enabled: !isDevMode(),
+      registrationStrategy: () => timer(KEPT_AFTER_MS),
+    }),
     provideAppInitializer(() =>
       inject(SessionService)
         .load()
