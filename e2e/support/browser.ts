@@ -57,7 +57,7 @@ export class Browser {
     const { flags = [], keeps = false } = opening;
     const options = new chrome.Options();
     options.addArguments(...FLAGS, ...flags);
-    const shell = !keeps && flags.length === 0 && existsSync(SHELL);
+    const shell = !keeps && existsSync(SHELL);
     options.setChromeBinaryPath(shell ? SHELL : '/usr/bin/chromium');
     const profile = shell ? null : (opening.profile ?? mkdtempSync(path.join(os.tmpdir(), 'ash-step-')));
     if (profile) options.addArguments('--headless=new', `--user-data-dir=${profile}`);
@@ -251,8 +251,9 @@ export class Browser {
     await this.driver.wait(pressed, PATIENCE_MS, `nothing to press at ${selector}`);
   }
 
-  /** Presses everything that matches, one after the other, until nothing is left to press. */
+  /** Presses everything that matches, one after the other, until nothing is left to press; of that there is something. */
   async pressEach(locator: By, wanted: string, then: () => Promise<void> = () => Promise.resolve()): Promise<void> {
+    await this.driver.wait(until.elementLocated(locator), PATIENCE_MS, wanted);
     for (;;) {
       const open = await this.driver.findElements(locator);
       if (open.length === 0) return;

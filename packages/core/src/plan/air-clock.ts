@@ -1,4 +1,13 @@
-import { type Air, type AirFault, type AirNeeds, REPEATED_HOURS, faultOf, firstWarming, hourAt, warmingBetween } from '../air/index.js';
+import {
+  type Air,
+  type AirFault,
+  type AirNeeds,
+  REPEATED_HOURS,
+  faultOf,
+  firstWarming,
+  hourAt,
+  warmingBetween,
+} from '../air/index.js';
 import { type AgeLaw, usualAgeLaw } from '../cure/age-law.js';
 import { parseLocal } from './calendar.js';
 
