@@ -27,7 +27,7 @@ export class Client {
       const text = await response.text();
       return { status: response.status, body: text.startsWith('{') || text.startsWith('[') ? JSON.parse(text) : null };
     } catch (error) {
-      return { status: 0, body: null, why: error.cause?.code ?? error.cause?.message ?? error.name };
+      return { status: 0, body: null, why: error.cause?.code ?? error.cause?.message ?? error.message };
     }
   }
 

@@ -214,7 +214,8 @@ function mutated(body) {
       else {
         if (Math.random() < 0.2) delete at[key];
         else if (Math.random() < 0.1) at[`${key}x`] = at[key];
-        else at[key] = pick(ODD);
+        // A copy: what is changed next would be changed in the list itself, and could come to hold itself.
+        else at[key] = structuredClone(pick(ODD));
         break;
       }
     }
