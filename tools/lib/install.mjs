@@ -37,11 +37,14 @@ export function ensureDebian(names) {
   throw new Error(`could not install ${missing.join(', ')}`);
 }
 
-/** Installs Debian packages that only save time; where that cannot be done it goes on without. */
+/** A network that does not answer is not waited for. */
+const SOON = '-o Acquire::http::Timeout=10 -o Acquire::https::Timeout=10 -o Acquire::Retries=0';
+
+/** Installs Debian packages that only save time; where that cannot be done soon it goes on without. */
 export function wishDebian(names) {
   const missing = names.filter((name) => !DEBIAN[name]());
   if (missing.length === 0 || process.getuid() !== 0) return;
-  installed(missing, `apt-get update; apt-get install -y --no-install-recommends ${missing.join(' ')}`);
+  installed(missing, `apt-get ${SOON} update; apt-get ${SOON} install -y --no-install-recommends ${missing.join(' ')}`);
 }
 
 /** What the installer said where something is missing after it; null where nothing is. */

@@ -120,8 +120,10 @@ export class AirClock {
     const ages = this.agesOf(law);
     const listed = ages.length - 1;
     if (hour <= listed) return ages[hour]!;
-    const { rounds, within, begin, gain } = this.repeated(hour - listed, ages);
-    return ages[listed]! + rounds * gain + ages[begin + within]! - ages[begin]!;
+    const begin = repeatsFrom(ages);
+    const [length, past] = [listed - begin, hour - listed];
+    const rounds = Math.floor(past / length);
+    return ages[listed]! + rounds * (ages[listed]! - ages[begin]!) + ages[begin + (past % length)]! - ages[begin]!;
   }
 
   /** The hour in which an age is reached; Infinity where the cold never lets it. */
@@ -129,28 +131,13 @@ export class AirClock {
     const ages = this.agesOf(law);
     const listed = ages.length - 1;
     if (age <= ages[listed]!) return hourBefore(ages, age, 0);
-    const { begin, gain } = this.repeated(0, ages);
+    const begin = repeatsFrom(ages);
+    const gain = ages[listed]! - ages[begin]!;
     if (gain <= 0) return Infinity;
     const past = age - ages[listed]!;
     const rounds = Math.max(0, Math.ceil(past / gain) - 1);
     const within = hourBefore(ages, ages[begin]! + past - rounds * gain, begin) - begin;
     return listed + rounds * (listed - begin) + within;
-  }
-
-  /** Past what is listed its last hours come again and again: how often by then and how far into them, where they begin in the list, and what they age. */
-  private repeated(
-    hours: number,
-    ages: readonly number[],
-  ): { rounds: number; within: number; begin: number; gain: number } {
-    const listed = ages.length - 1;
-    const begin = listed - Math.min(REPEATED_HOURS, listed);
-    const length = listed - begin;
-    return {
-      rounds: Math.floor(hours / length),
-      within: hours % length,
-      begin,
-      gain: ages[listed]! - ages[begin]!,
-    };
   }
 
   private ageAt(minute: number, law: AgeLaw): number {
@@ -160,6 +147,9 @@ export class AirClock {
     return this.ageAtHour(whole, law) + (hour - whole) * this.factor(whole, law);
   }
 }
+
+/** From which of the listed hours on they come again and again past the end of the list. */
+const repeatsFrom = (ages: readonly number[]): number => Math.max(0, ages.length - 1 - REPEATED_HOURS);
 
 /** The last place, from one on, whose next has at least so much; of ages, which only rise. */
 function hourBefore(ages: readonly number[], wanted: number, from: number): number {
