@@ -334,7 +334,7 @@ const reads: [name: string, address: string, asked: [string, unknown[]][]][] = [
   ['nothing', '/api/health', [['SELECT 1', []]]],
   ['board', '/api/repairs', [session, [repairSql['board']!, [null]]]],
   ['one repair', `/api/repairs/${launch}`, [session, [repairSql['detail']!, [launch, true]], [repairSql['wholeLog']!, [launch]], [repairSql['standing']!, [launch, []]], [sealSql['seals']!, [launch]]]], // prettier-ignore
-  ['history', '/api/history', [session, [repairSql['history']!, [null, null, null, 50, 0]]]],
+  ['history', '/api/history', [session, [repairSql['history']!, [null, null, null, 50, 0, 1]]]],
   ['shop and its plan’s marks', '/api/shop', [session, ...['settings', 'forecast', 'lastReading', 'pins', 'marks', 'laid'].map((name): [string, unknown[]] => [shopSql[name]!, []])]], // prettier-ignore
   ['names to find', '/api/find', [session, [repairSql['findable']!, [5000]]]],
 ];

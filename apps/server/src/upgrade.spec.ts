@@ -188,7 +188,7 @@ describe('a database of an earlier version', () => {
     );
     expect(seen.log.map(({ entry }) => entry.kind)).toEqual(['ply']);
     expect(seen.rework.map(({ id }) => id)).toEqual([item]);
-    expect((await history(context, {})).total).toBe(2);
+    expect(JSON.parse(await history(context, {}))).toEqual(jasmine.objectContaining({ total: 2 }));
   });
 
   it('tells its answers apart: of one who did the work an own check, of an inspector one that counts', async () => {

@@ -42,27 +42,29 @@ ORDER BY r.created_at
 
 -- name: history
 WITH found AS (
-  SELECT r.*, c.tag, c.name AS craft_name, c.construction, c.origin, count(*) OVER ()::int AS total
+  SELECT r.id, r.craft_id, c.tag, c.name AS craft_name, c.construction, r.title, r.state, r.revision, r.version, r.technician_name, r.updated_at, r.sealed_at,
+    r.small, r.resin, r.own_resin, c.origin, count(*) OVER ()::int AS total
   FROM repair r JOIN craft c ON c.id = r.craft_id
   WHERE ($1::text IS NULL OR r.state = $1)
     AND ($2::text IS NULL OR concat_ws(' ', c.tag, c.name, c.construction, r.title, r.technician_name, r.place, r.resin) ILIKE '%' || $2 || '%')
     AND ($3::text IS NULL OR EXISTS (SELECT 1 FROM log_entry l WHERE l.repair_id = r.id AND (l.entry ->> 'resinLot' = $3 OR l.entry ->> 'secondLot' = $3)))
   ORDER BY coalesce(r.sealed_at, r.updated_at) DESC, r.id LIMIT $4 OFFSET $5
 )
-SELECT id, craft_id AS "craftId", tag AS "craftTag", craft_name AS "craftName", construction, title, state, revision, version, technician_name AS technician,
-  to_json(updated_at) AS "updatedAt", to_json(sealed_at) AS "sealedAt",
-  (SELECT count(*)::int FROM rework_item w WHERE w.repair_id = found.id AND w.closed_at IS NULL) AS "openRework",
-  small, resin, own_resin AS "ownResin",
-  ARRAY(SELECT DISTINCT lot FROM log_entry l, LATERAL (VALUES (l.entry ->> 'resinLot'), (l.entry ->> 'secondLot')) v(lot)
-    WHERE l.repair_id = found.id AND lot IS NOT NULL ORDER BY lot) AS lots,
-  origin, total
-FROM found ORDER BY coalesce(sealed_at, updated_at) DESC, id
+SELECT json_build_object('page', $6::int, 'pageSize', $4::int, 'total', coalesce(max(total), 0), 'rows', coalesce(json_agg(json_build_object(
+  'id', id, 'craftId', craft_id, 'craftTag', tag, 'craftName', craft_name, 'construction', construction, 'title', title, 'state', state,
+  'revision', revision, 'version', version, 'technician', technician_name, 'updatedAt', updated_at, 'sealedAt', sealed_at,
+  'openRework', (SELECT count(*) FROM rework_item w WHERE w.repair_id = found.id AND w.closed_at IS NULL),
+  'small', small, 'resin', resin, 'ownResin', own_resin,
+  'lots', ARRAY(SELECT DISTINCT lot FROM log_entry l, LATERAL (VALUES (l.entry ->> 'resinLot'), (l.entry ->> 'secondLot')) v(lot)
+    WHERE l.repair_id = found.id AND lot IS NOT NULL ORDER BY lot),
+  'origin', origin) ORDER BY coalesce(sealed_at, updated_at) DESC, id), '[]'))::text AS written
+FROM found
 
 -- name: findable
-SELECT
-  (SELECT coalesce(json_agg(json_build_object('id', j.id, 'craftTag', j.tag, 'craftName', j.name, 'title', j.title, 'state', j.state, 'technician', j.technician_name, 'small', j.small) ORDER BY j.updated_at DESC), '[]')
-    FROM (SELECT r.id, r.title, r.state, r.technician_name, r.updated_at, r.small, c.tag, c.name FROM repair r JOIN craft c ON c.id = r.craft_id ORDER BY r.updated_at DESC LIMIT $1) j) AS jobs,
-  (SELECT coalesce(json_agg(json_build_object('tag', c.tag, 'name', c.name) ORDER BY c.tag), '[]') FROM craft c) AS craft
+SELECT json_build_object(
+  'jobs', (SELECT coalesce(json_agg(json_build_object('id', j.id, 'craftTag', j.tag, 'craftName', j.name, 'title', j.title, 'state', j.state, 'technician', j.technician_name, 'small', j.small) ORDER BY j.updated_at DESC), '[]')
+    FROM (SELECT r.id, r.title, r.state, r.technician_name, r.updated_at, r.small, c.tag, c.name FROM repair r JOIN craft c ON c.id = r.craft_id ORDER BY r.updated_at DESC LIMIT $1) j),
+  'craft', (SELECT coalesce(json_agg(json_build_object('tag', c.tag, 'name', c.name) ORDER BY c.tag), '[]') FROM craft c))::text AS written
 
 -- name: cluesOfClass
 SELECT inputs -> 'laminate' -> 'clueIds' AS "clueIds" FROM repair WHERE state = 'sealed' AND inputs -> 'laminate' ->> 'priorId' = $1 AND NOT EXISTS (SELECT 1 FROM sealed_record s WHERE s.repair_id = repair.id AND s.imported)

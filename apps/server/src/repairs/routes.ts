@@ -74,10 +74,10 @@ export function repairRoutes(context: Context): Router {
     response.json(await board(context, parse(boardQuery, request.query).only ?? null));
   });
   router.get('/history', async (request, response) => {
-    response.json(await history(context, parse(historyQuery, request.query)));
+    response.type('json').send(await history(context, parse(historyQuery, request.query)));
   });
   router.get('/find', async (_request, response) => {
-    response.json(await findable(context));
+    response.type('json').send(await findable(context));
   });
   router.get('/evidence/:priorId', async (request, response) => {
     response.json(await shedCounts(context, parse(priorId, request.params.priorId, 'priorId')));

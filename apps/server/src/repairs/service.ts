@@ -3,8 +3,6 @@ import {
   type ColoursReply,
   type CraftColour,
   type EventsReply,
-  type FindReply,
-  type HistoryReply,
   type NewRepair,
   type Person,
   type RepairAnswer,
@@ -52,19 +50,21 @@ export async function board({ pool }: Context, only: string | null = null): Prom
   return rows.map((row) => ({ ...row, inputs: inputsWithoutTaps(row.inputs) }));
 }
 
+/** A page of all jobs: a `HistoryReply` as the database writes it, to be sent as it is. */
 export async function history(
   { pool }: Context,
   query: { q?: string; lot?: string; state?: string; page?: number },
-): Promise<HistoryReply> {
+): Promise<string> {
   const page = query.page ?? 1;
-  const { rows } = await pool.query<HistoryReply['rows'][number] & { total: number }>(sql.history, [
+  const { rows } = await pool.query<{ written: string }>(sql.history, [
     query.state ?? null,
     query.q ? escapeLike(query.q) : null,
     query.lot ?? null,
     PAGE_SIZE,
     (page - 1) * PAGE_SIZE,
+    page,
   ]);
-  return { rows: rows.map(({ total: _, ...row }) => row), total: rows[0]?.total ?? 0, page, pageSize: PAGE_SIZE };
+  return rows[0]!.written;
 }
 
 /** Earlier jobs of a craft that are looked through for a colour, and jobs of the shop for what was read wet and cured. */
@@ -93,10 +93,10 @@ async function readBothWays({ pool }: Context, id: string): Promise<WetAndCured[
   return rows.flatMap(({ trials }) => wetAndCured(trials)).slice(0, MOST_WET_AND_CURED / 2);
 }
 
-/** What can be gone to by its name: the jobs worked on last, and every craft. */
-export async function findable({ pool }: Context): Promise<FindReply> {
-  const { rows } = await pool.query<FindReply>(sql.findable, [MOST_FOUND]);
-  return rows[0]!;
+/** What can be gone to by its name, the jobs worked on last and every craft: a `FindReply` as the database writes it, to be sent as it is. */
+export async function findable({ pool }: Context): Promise<string> {
+  const { rows } = await pool.query<{ written: string }>(sql.findable, [MOST_FOUND]);
+  return rows[0]!.written;
 }
 
 /** What finished repairs of a class turned out to be, by their clues alone: the class itself must not count twice. Only one as good as certain counts. */
