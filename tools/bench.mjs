@@ -3,6 +3,7 @@ import path from 'node:path';
 import { ensureDataFolder, ensureDebian, ensureNodePackages } from './lib/install.mjs';
 import { ROOT } from './lib/paths.mjs';
 import { freePort } from './lib/ports.mjs';
+import { watchStolen } from './lib/stolen.mjs';
 
 if (process.argv.includes('--sweep')) {
   ensureNodePackages();
@@ -32,6 +33,7 @@ const begun = performance.now();
 prepare({ ...urls, ...keys });
 const server = await serve({ databaseUrl: urls.databaseUrl, port, ...keys, demo: true, passwords });
 const demoSeconds = ((performance.now() - begun) / 1000).toFixed(1);
+const stolen = watchStolen();
 try {
   const { status } = spawnSync(
     process.execPath,
@@ -48,6 +50,7 @@ try {
     { stdio: 'inherit', cwd: ROOT },
   );
   process.exitCode = status ?? 1;
+  console.log(`\nOf the machine’s time its host gave ${stolen()} to others.`);
 } finally {
   await server.stop();
   cluster.stop();

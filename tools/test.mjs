@@ -5,6 +5,7 @@ import { DATA, ROOT } from './lib/paths.mjs';
 import { ensureDataFolder, ensureDebian, ensureNodePackages, wishDebian } from './lib/install.mjs';
 import { inLanes } from './lib/lanes.mjs';
 import { captureBeside } from './lib/run.mjs';
+import { watchStolen } from './lib/stolen.mjs';
 
 ensureDebian(['postgresql', 'chromium', 'chromium-driver']);
 wishDebian(['chromium-headless-shell']);
@@ -12,6 +13,7 @@ ensureNodePackages();
 const { dropDatabase, startCluster } = await import('./lib/postgres.mjs');
 const { buildServer, buildWeb } = await import('./lib/build.mjs');
 
+const [begun, stolen] = [Date.now(), watchStolen()];
 let passed = 0;
 let failed = 0;
 const node = (file, ...args) => [process.execPath, [path.join(ROOT, 'node_modules', file), ...args]];
@@ -159,5 +161,8 @@ try {
   cluster.stop();
 }
 writeFileSync(TIMES, JSON.stringify(times, null, 2));
+console.log(
+  `${((Date.now() - begun) / 60_000).toFixed(1)} min; of the machine’s time its host gave ${stolen()} to others`,
+);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);
