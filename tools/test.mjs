@@ -108,7 +108,8 @@ task('demo', ['server'], 20_000, async () => {
     env: environment,
   });
   if (status !== 0) throw new Error(output);
-  environment.DEMO_MODEL = output.trim().split('\n').at(-1);
+  const { database, recordKey } = JSON.parse(output.trim().split('\n').at(-1));
+  Object.assign(environment, { DEMO_MODEL: database, DEMO_KEY: recordKey });
 });
 task('types', [], 20_000, () => check('types', node('typescript/bin/tsc', '-p', 'tsconfig.specs.json')));
 task('format', [], 25_000, () =>
@@ -138,7 +139,7 @@ task('calculations documented', [], 3_000, () =>
 task('core, contract, instruments and tools specs', [], 40_000, () =>
   check('core, contract, instruments and tools specs', jasmine('jasmine.core.json'), { counts: jasmineCounts }),
 );
-task('server specs', ['server'], 70_000, () =>
+task('server specs', ['demo'], 70_000, () =>
   check('server specs', jasmine('jasmine.server.json'), { counts: jasmineCounts, options: { env: environment } }),
 );
 task('web specs', [], 45_000, () =>

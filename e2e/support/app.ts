@@ -6,7 +6,8 @@ import pg from 'pg';
 
 export const ROOT = path.resolve(import.meta.dirname ?? '.', '../..');
 const SECRET = 'only for the journeys, nowhere else';
-const RECORD_KEY = '7'.repeat(64);
+/** What the records of the demo are sealed with. */
+export const RECORD_KEY = '7'.repeat(64);
 const BRIDGE_TOKEN = 'only-for-the-bridge-of-the-journeys';
 /** The model made before by whoever runs several suites. */
 const MODEL = process.env['DEMO_MODEL'];

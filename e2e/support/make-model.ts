@@ -1,3 +1,3 @@
-import { RunningApp } from './app.js';
+import { RECORD_KEY, RunningApp } from './app.js';
 
-console.log((await RunningApp.makeModel()).database);
+console.log(JSON.stringify({ database: (await RunningApp.makeModel()).database, recordKey: RECORD_KEY }));

@@ -4,12 +4,18 @@ import { verifyChain } from '../record/service.js';
 import { board, history } from '../repairs/service.js';
 import { loadDemo } from './index.js';
 
+/** A database a server filled with the demo on its first start, and what its records are sealed with. */
+const { DEMO_MODEL: MODEL, DEMO_KEY: KEY } = process.env;
+
 describe('demo', () => {
   let server: TestServer;
   beforeAll(async () => {
-    server = await TestServer.start();
-    await server.owner.query('DELETE FROM person; DELETE FROM shop');
-    await loadDemo(server.context);
+    if (MODEL && KEY) server = await TestServer.onCopyOf(MODEL, KEY);
+    else {
+      server = await TestServer.start();
+      await server.owner.query('DELETE FROM person; DELETE FROM shop');
+      await loadDemo(server.context);
+    }
   }, 120_000);
   afterAll(() => server.stop());
 

@@ -96,18 +96,45 @@ export class TestClient {
 
 export const PASSWORD = 'a long test password';
 
+/** Who works in every shed of the specs. */
+const PEOPLE = { tech: randomUUID(), other: randomUUID(), inspector: randomUUID(), manager: randomUUID() };
+
 /** A real database of its own and one or two server processes' worth of application on it. */
 export class TestServer {
   private readonly servers: Server[] = [];
   private readonly feeds: ChangeFeed[] = [];
   private ownersPool: Pool | null = null;
-  readonly people = { tech: randomUUID(), other: randomUUID(), inspector: randomUUID(), manager: randomUUID() };
+  readonly people = PEOPLE;
+  context: Context;
 
   private constructor(
-    public context: Context,
     private readonly admin: string,
-    private readonly database: string,
-  ) {}
+    recordKey = randomBytes(32).toString('hex'),
+    private readonly database = `spec_${randomUUID().replaceAll('-', '')}`,
+  ) {
+    const config = {
+      databaseUrl: serverUrl(admin, database),
+      sessionSecret: 'only for the specs, nowhere else',
+      recordKey,
+      anchorFile: path.join(mkdtempSync(path.join(os.tmpdir(), 'ash-step-')), 'seals'),
+      trustProxy: false as const,
+      publicHosts: [],
+      port: 0,
+      host: '127.0.0.1',
+      webRoot: null,
+      demo: false,
+      demoPasswords: {},
+      demoBridgeToken: null,
+      logLevel: 'silent',
+    };
+    this.context = {
+      pool: openPool(config.databaseUrl),
+      config,
+      log: pino({ level: 'silent' }),
+      sealKey: sealKey(config.recordKey),
+      now: () => new Date(),
+    };
+  }
 
   /** The way of the tables' owner to the database, who may do what the server may not. */
   get ownerUrl(): string {
@@ -128,36 +155,41 @@ export class TestServer {
     }
   }
 
+  /** With tables and people and nothing else: a copy of one that is made once, for making it takes longest. */
   static async start(): Promise<TestServer> {
-    const admin = process.env['TEST_DATABASE_URL'];
-    if (!admin) throw new Error('TEST_DATABASE_URL is not set: run the specs with npm test');
-    const database = `spec_${randomUUID().replaceAll('-', '')}`;
-    await onAdmin(admin, `CREATE DATABASE ${database}`);
-    const databaseUrl = serverUrl(admin, database);
-    const pool = openPool(databaseUrl);
-    const config = {
-      databaseUrl,
-      sessionSecret: 'only for the specs, nowhere else',
-      recordKey: randomBytes(32).toString('hex'),
-      anchorFile: path.join(mkdtempSync(path.join(os.tmpdir(), 'ash-step-')), 'seals'),
-      trustProxy: false as const,
-      publicHosts: [],
-      port: 0,
-      host: '127.0.0.1',
-      webRoot: null,
-      demo: false,
-      demoPasswords: {},
-      demoBridgeToken: null,
-      logLevel: 'silent',
-    };
-    const server = new TestServer(
-      { pool, config, log: pino({ level: 'silent' }), sealKey: sealKey(config.recordKey), now: () => new Date() },
-      admin,
-      database,
-    );
-    await server.prepare();
-    await server.fill();
+    const admin = adminUrl();
+    const model = await (TestServer.model ??= TestServer.makeModel(admin));
+    const server = new TestServer(admin);
+    await onAdmin(admin, `CREATE DATABASE ${server.database} TEMPLATE ${model.database}`);
     return server;
+  }
+
+  /**
+   * On a copy of a database that is there.
+   * @param recordKey what the records in it are sealed with
+   */
+  static async onCopyOf(database: string, recordKey: string): Promise<TestServer> {
+    const server = new TestServer(adminUrl(), recordKey);
+    await onAdmin(server.admin, `CREATE DATABASE ${server.database} TEMPLATE ${database}`);
+    await server.prepare();
+    return server;
+  }
+
+  /** To be called once when all suites are done. */
+  static async clearAway(): Promise<void> {
+    const model = await TestServer.model;
+    if (model) await onAdmin(model.admin, `DROP DATABASE ${model.database} WITH (FORCE)`);
+  }
+
+  private static model: Promise<TestServer> | undefined;
+
+  private static async makeModel(admin: string): Promise<TestServer> {
+    const model = new TestServer(admin);
+    await onAdmin(admin, `CREATE DATABASE ${model.database}`);
+    await model.prepare();
+    await model.fill();
+    await closePool(model.context.pool);
+    return model;
   }
 
   /** Starts another application on the same database, as a second process would. */
@@ -226,6 +258,12 @@ async function closePool(pool: pg.Pool): Promise<void> {
   });
   await pool.end();
   await closed;
+}
+
+function adminUrl(): string {
+  const admin = process.env['TEST_DATABASE_URL'];
+  if (!admin) throw new Error('TEST_DATABASE_URL is not set: run the specs with npm test');
+  return admin;
 }
 
 async function onAdmin(url: string, statement: string): Promise<void> {

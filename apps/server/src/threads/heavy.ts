@@ -1,5 +1,7 @@
+import { createHash } from 'node:crypto';
 import { Piscina } from 'piscina';
 import { CoreError } from '@ashstep/core/errors';
+import { Remembered } from '@ashstep/core/remembered';
 import {
   type RepairInputs,
   type RepairPlan,
@@ -76,14 +78,25 @@ function weightOf({ survey, damage, taper }: RepairInputs): number {
   return points + outlines + survey.readings.length / 10 + (taper.locals?.length ?? 0) * 20;
 }
 
+/** Plans made last, by what they were made from: every entry of a log is judged by the plan as it stood for the one before. */
+const plans = new Remembered<Promise<RepairPlan>>(64);
+
 /**
- * The plan of a repair: at once where it is as large as most are, in a thread with a time limit where it is larger, so that nobody
- * else waits for it.
+ * The plan of a repair, never to be changed in place: at once where it is as large as most are, in a thread with a time limit where it
+ * is larger, so that nobody else waits for it.
  * @throws ProblemError 422 `too-heavy` when it takes too long
  */
-export async function planOf(inputs: RepairInputs): Promise<RepairPlan> {
-  return weightOf(inputs) <= LIGHT ? planRepair(inputs) : inThread('plan', inputs, MOST_MS);
+export function planOf(inputs: RepairInputs): Promise<RepairPlan> {
+  const name = createHash('sha256').update(JSON.stringify(inputs)).digest('base64');
+  return plans.of(name, () => {
+    const made = madePlan(inputs);
+    made.catch(() => plans.forget(name));
+    return made;
+  });
 }
+
+const madePlan = async (inputs: RepairInputs): Promise<RepairPlan> =>
+  weightOf(inputs) <= LIGHT ? planRepair(inputs) : inThread('plan', inputs, MOST_MS);
 
 /** The plan of all jobs, searched to its end in a thread. @throws ProblemError 422 `too-heavy` when it takes too long, CoreError as `schedule` does */
 export async function wholePlanOf(input: ShedPlanInput): Promise<ShedPlanFound> {

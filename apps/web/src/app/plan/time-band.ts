@@ -116,7 +116,7 @@ interface DrawnBar extends Bar {
         }
         @if (airPath(); as air) {
           <g aria-hidden="true">
-            @for (bad of air.bad; track bad.x) {
+            @for (bad of air.bad; track $index) {
               <rect
                 [attr.x]="bad.x"
                 [attr.width]="bad.width"
@@ -125,7 +125,7 @@ interface DrawnBar extends Bar {
                 class="bad"
               />
             }
-            @for (wet of air.rain; track wet.x) {
+            @for (wet of air.rain; track $index) {
               <rect
                 [attr.x]="wet.x"
                 [attr.width]="wet.width"
@@ -135,7 +135,7 @@ interface DrawnBar extends Bar {
               />
             }
             <path [attr.d]="air.path" fill="none" stroke="var(--ink)" stroke-width="1.8" />
-            @for (mark of air.marks; track mark.x) {
+            @for (mark of air.marks; track $index) {
               <text [attr.x]="mark.x" [attr.y]="mark.y" class="temp" text-anchor="middle">{{ mark.text }}</text>
             }
           </g>
