@@ -50,6 +50,9 @@ export class BenchAside {
     return this.keyed().humidity !== '' && value > 0 && value <= 100 ? value : null;
   });
 
+  /** Whether all there is to read of the air is keyed in. */
+  readonly airRead = computed(() => this.tempKeyed() !== null && this.humidityKeyed() !== null);
+
   /** A figure an instrument told stands in the field as it would be keyed in. */
   takeKeyed(field: 'temp' | 'humidity', { value, instrument }: Taken): void {
     this.field.set(field);

@@ -208,6 +208,7 @@ export class Bench {
   );
   private pressedAt = -Infinity;
   private readonly weigh = viewChild(Weigh);
+  private readonly reading = viewChild(BenchAside);
 
   constructor() {
     this.desk.source = this.state;
@@ -321,6 +322,9 @@ export class Bench {
     return this.clock.at(at).slice(11, 16);
   }
 
+  /** The air that is wanted is being keyed in: the main act is to take it so. */
+  private readonly readsAir = computed(() => this.wantsAir() && this.aside() === 'air');
+
   /** Whether the main act can be pressed now. */
   readonly mayPress = computed(() => {
     const act = this.act();
@@ -330,6 +334,7 @@ export class Bench {
     if (this.plan().holds.length > 0 && !HELD_FREE.includes(act.kind)) return false;
     if (this.late() && !this.mixing()) return true;
     if (this.mixing()) return this.desk.canLog() || this.weigh()?.mayTake() === true;
+    if (this.readsAir()) return this.reading()?.airRead() ?? false;
     if (act.kind === 'begin') return this.wantsAir() || (this.missing().length === 0 && !this.desk.unsaid());
     if (act.kind === 'work') return !this.tooSoon() || this.desk.saidWhy();
     return act.kind !== 'ply' || this.desk.potBehind() === null;
@@ -350,6 +355,7 @@ export class Bench {
       if (!wanted && this.weigh()?.verdict()?.within === false) return 'Thrown away: mix again';
       return wanted ? `Still wanted: ${wanted}` : pot && pot !== this.desk.besides() ? `Pot ${pot.label} mixed` : 'The pot is mixed'; // prettier-ignore
     }
+    if (this.readsAir() && this.reading()?.airRead()) return 'Read so';
     if (this.wantsAir()) return 'Read the air';
     return words.button;
   });
@@ -372,6 +378,7 @@ export class Bench {
     }
     switch (act.kind) {
       case 'begin':
+        if (this.readsAir()) return this.reading()!.keepAir();
         return this.wantsAir() ? this.readAir() : this.desk.start();
       case 'ply':
         return this.desk.laid();

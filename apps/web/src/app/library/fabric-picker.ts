@@ -3,7 +3,7 @@ import { NgbTypeahead, type NgbTypeaheadSelectItemEvent } from '@ng-bootstrap/ng
 import { isOwn, searchLibrary } from '@ashstep/contract';
 import { attempt } from '@ashstep/core/errors';
 import { type Fabric, type FabricRef, fabricOf } from '@ashstep/core/material';
-import { type Observable, map } from 'rxjs';
+import { type Observable, Subject, map, merge } from 'rxjs';
 import { LibraryService, fabricRef } from './library.service';
 
 const MOST_SHOWN = 12;
@@ -22,14 +22,14 @@ let nextId = 0;
         [id]="id"
         type="text"
         autocomplete="off"
-        [placeholder]="optional() ? 'None' : ''"
+        [placeholder]="optional() ? 'None' : 'Which fabric'"
         [value]="text()"
         [ngbTypeahead]="search"
         [resultFormatter]="nameOf"
         [inputFormatter]="nameOf"
         [focusFirst]="true"
         container="body"
-        (focus)="box.select()"
+        (focus)="enter(box)"
         (selectItem)="take($event, box)"
         (blur)="leave(box)"
       />
@@ -51,6 +51,8 @@ export class FabricPicker {
     return value && attempt(() => fabricOf(value)).result;
   });
   readonly text = signal('');
+  /** Where nothing is picked yet, the first of the list is offered before anything is typed. */
+  private readonly offered$ = new Subject<string>();
 
   constructor() {
     this.library.ensure();
@@ -58,7 +60,7 @@ export class FabricPicker {
   }
 
   readonly search = (typed$: Observable<string>): Observable<readonly Fabric[]> =>
-    typed$.pipe(
+    merge(typed$, this.offered$).pipe(
       // An emptied field that may be empty offers nothing: leaving it would take the first of the list.
       map((typed) =>
         typed.trim() === '' && this.optional() ? [] : searchLibrary(this.library.fabrics(), typed).slice(0, MOST_SHOWN),
@@ -66,6 +68,11 @@ export class FabricPicker {
     );
   readonly nameOf = (fabric: Fabric | string): string =>
     typeof fabric === 'string' ? fabric : `${fabric.name}${isOwn(fabric.id) ? ', own' : ''}`;
+
+  enter(box: HTMLInputElement): void {
+    box.select();
+    if (!this.value() && !this.optional()) this.offered$.next('');
+  }
 
   take({ item }: NgbTypeaheadSelectItemEvent<Fabric>, box: HTMLInputElement): void {
     this.text.set(item.name);

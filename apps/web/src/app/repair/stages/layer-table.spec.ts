@@ -91,8 +91,26 @@ describe('LayerTable', () => {
     expect(given[1]).toEqual({ fabricId: 'mat-300', orientationDeg: 45 });
   });
 
-  it('adds a ply like the last one', () => {
-    fixture.componentInstance.add();
+  it('adds no ply until its fabric is said, which lies as the one before it; or the last one again', async () => {
+    const press = (label: string): void =>
+      [...element().querySelectorAll('button')].find((one) => one.textContent!.trim() === label)!.click();
+    fixture.componentRef.setInput('layers', []);
+    given = [];
+    press('Add a ply');
+    await fixture.whenStable();
+    const box = element().querySelector<HTMLInputElement>('ash-fabric-picker input')!;
+    expect(document.activeElement).toBe(box);
+    expect(document.querySelectorAll('ngb-typeahead-window button').length).toBeGreaterThan(5);
+    expect(given).toEqual([]);
+    box.value = 'twill 203';
+    box.dispatchEvent(new Event('input'));
+    await fixture.whenStable();
+    document.querySelector<HTMLElement>('ngb-typeahead-window button')!.click();
+    expect(given).toEqual([{ fabricId: 'twill-203', orientationDeg: 0 }]);
+    fixture.componentRef.setInput('layers', LAYERS);
+    await fixture.whenStable();
+    expect(element().querySelectorAll('ash-fabric-picker').length).toBe(3);
+    press('The last again');
     expect(given.at(-1)).toEqual({ fabricId: 'twill-203', orientationDeg: 90 });
   });
 

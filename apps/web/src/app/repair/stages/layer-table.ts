@@ -1,5 +1,16 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList, moveItemInArray } from '@angular/cdk/drag-drop';
-import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  Injector,
+  afterNextRender,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import type { FabricLayer } from '@ashstep/core/laminate';
 import type { FabricRef, Process } from '@ashstep/core/material';
 import { FabricPicker } from '../../library/fabric-picker';
@@ -90,8 +101,24 @@ const PROCESS_NAMES: Record<Process, string> = { hand: 'By hand', film: 'Peel pl
         </li>
       }
     </ol>
+    @if (asking()) {
+      <div class="row asked" #asked>
+        <b class="num">{{ layers().length + 1 }}</b>
+        <ash-fabric-picker
+          [label]="'Fabric of ply ' + (layers().length + 1)"
+          [bare]="true"
+          [value]="null"
+          (pick)="put($event)"
+        />
+        <button type="button" class="act small" (click)="asking.set(false)">Leave it</button>
+      </div>
+    }
     <div class="row-actions">
-      <button type="button" class="act small" (click)="add()">Add a ply</button
+      @if (!asking()) {
+        <button type="button" class="act small" (click)="add()">Add a ply</button>
+      }
+      <button type="button" class="act small" [disabled]="layers().length === 0" (click)="copy(layers().length - 1)">
+        The last again</button
       ><button type="button" class="act small" [disabled]="layers().length === 0" (click)="mirror()">
         Mirror all below
       </button>
@@ -114,6 +141,10 @@ const PROCESS_NAMES: Record<Process, string> = { hand: 'By hand', film: 'Peel pl
       gap: 8px;
       align-items: center;
       padding: 4px 0;
+    }
+    .asked {
+      grid-template-columns: var(--tap) minmax(0, 1fr) auto;
+      text-align: center;
     }
     .grip,
     .angle {
@@ -153,6 +184,10 @@ export class LayerTable {
   readonly processChoices = [{ value: '' as const }, ...this.processes];
   /** Ply whose dial and actions are open. */
   readonly open = signal<number | null>(null);
+  /** A ply is to be added whose fabric is not said yet. */
+  readonly asking = signal(false);
+  private readonly asked = viewChild<ElementRef<HTMLElement>>('asked');
+  private readonly injector = inject(Injector);
 
   change(index: number, patch: Partial<FabricLayer>): void {
     this.layersChange.emit(this.layers().map((layer, i) => (i === index ? { ...layer, ...patch } : layer)));
@@ -214,10 +249,19 @@ export class LayerTable {
     this.layersChange.emit(this.layers().filter((_, i) => i !== index));
   }
 
+  /** Asks for its fabric: no ply is put down that nobody named. */
   add(): void {
+    this.asking.set(true);
+    afterNextRender(() => this.asked()!.nativeElement.querySelector('input')!.focus(), { injector: this.injector });
+  }
+
+  /** A ply of the fabric, turned as the one before it. */
+  put(picked: FabricRef | null): void {
+    if (!picked) return;
+    this.asking.set(false);
     this.layersChange.emit([
       ...this.layers(),
-      { ...(this.layers().at(-1) ?? { fabricId: 'mat-450', orientationDeg: 0 }) },
+      { ...picked, orientationDeg: this.layers().at(-1)?.orientationDeg ?? 0 },
     ]);
   }
 }

@@ -82,6 +82,19 @@ describe('the evidence of the resin', () => {
     expect(next.join()).not.toContain(CLUES.find(({ id }) => id === 'styrene-smell')!.label);
   });
 
+  it('sends nobody for gel coat under paint, nor for soft foam under a core of another kind', async () => {
+    const next = (): string => bench.text(bench.host.querySelector('.next')!);
+    const [gel, foam] = ['Moulded-in gel coat', 'EPS or XPS'];
+    const core = (coreId: string): object => ({ core: { coreId, thicknessMm: 20, reachable: true } });
+    await show([], core('eps'));
+    expect(next()).toContain(gel);
+    expect(next()).toContain(foam);
+    await show([], core('pvc-60'));
+    expect(next()).not.toContain(foam);
+    await bench.show(EvidenceBoard, stateOf({ place: { finish: 'paint', unsaid: undefined } }));
+    expect(next()).not.toContain(gel);
+  });
+
   it('says which clues speak against one another', async () => {
     expect(await show(['plate-epoxy', 'plate-polyester'])).toContain('speak against one another');
   });

@@ -1,11 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { PARENT_NAMES, type ShedCounts } from '@ashstep/contract';
+import { attempt } from '@ashstep/core/errors';
 import { CLUES, type Clue, HYPOTHESES, PRIORS } from '@ashstep/core/resin';
 import { catchError, map, of, switchMap } from 'rxjs';
 import { Api } from '../../../platform/api';
 import { COUNTS } from '@ashstep/core/limits';
-import type { ParentZone, RepairInputs } from '@ashstep/core/repair';
+import { coreOf } from '@ashstep/core/material';
+import { type ParentZone, type RepairInputs, isUnsaid } from '@ashstep/core/repair';
 import { counted } from '../counted';
 import { Panel } from '../stage-panel';
 import { PickSelect, TextInput, TickInput } from '../../../parts/inputs';
@@ -26,6 +28,13 @@ const NEXT_SHOWN = 3;
 const USUAL_ZONES = ['Earlier patch', 'Inner skin', 'Below the waterline', 'Above the waterline'] as const;
 /** Taken care of in the words of the clue: nobody should go sniffing. */
 const NOT_SOUGHT: readonly string[] = ['styrene-smell', 'no-styrene-smell'];
+
+/** Whether a clue can be met by what was said of the job: nobody is sent for gel coat under paint, nor for soft foam where there is none. */
+function mayBeThere(clueId: string, { laminate: { core }, place }: RepairInputs): boolean {
+  if (clueId === 'styrene-foam-intact')
+    return core !== null && attempt(() => coreOf(core)).result?.styrene === 'dissolves';
+  return clueId !== 'moulded-gel-coat' || place.finish === 'gelcoat' || isUnsaid(place, 'finish');
+}
 
 /** Which resin the parent was laid with: the belief, the clues by where they are found with the push of each, and what to look at next. */
 @Component({
@@ -266,9 +275,7 @@ export class EvidenceBoard extends Panel {
     (this.evidence()?.next ?? [])
       .filter(
         (gain) =>
-          gain.worthBits >= WORTH_LOOKING_BITS &&
-          !NOT_SOUGHT.includes(gain.id) &&
-          (this.inputs().laminate.core !== null || CLUES.find((clue) => clue.id === gain.id)?.group !== 'core'),
+          gain.worthBits >= WORTH_LOOKING_BITS && !NOT_SOUGHT.includes(gain.id) && mayBeThere(gain.id, this.inputs()),
       )
       .sort((a, b) => b.worthBits - a.worthBits)
       .slice(0, NEXT_SHOWN)
