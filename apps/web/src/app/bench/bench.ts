@@ -118,6 +118,11 @@ export class Bench {
     if (!act) return null;
     return this.wordsOf(pot && act.kind === 'ply' ? { kind: 'mix', id: act.id, round: act.round, pot: { ...pot, label: this.desk.nextPot()?.label ?? 'extra' } } : act); // prettier-ignore
   });
+  /** What it says of the act; of a pot whose resin is in, how it goes on from that. */
+  readonly lines = computed(() => {
+    const [words, goesOn] = [this.words(), this.mixing() ? this.weigh()?.goesOn() : null];
+    return goesOn ? [goesOn, ...(words?.lines.slice(1) ?? [])] : (words?.lines ?? []);
+  });
   readonly says = remarkWords;
   readonly holdNames: Readonly<Partial<Record<string, string>>> = HOLD_NAMES;
   readonly round = computed(() => (this.act() ? roundName(this.act()!.round, this.plan().rounds) : ''));

@@ -42,6 +42,8 @@ interface Adding {
 
 /** What a scale need not show of resin or filler before it is taken for poured: the rest follows it. */
 const NEAR = 0.98;
+/** Resin is as planned when it is no further off than that, g: what a bench scale rounds to. */
+const AS_PLANNED_G = 0.05;
 /** Less of a part in the cup is on the way, or nothing yet: the main act does not take it. */
 const MOSTLY = 0.5;
 
@@ -129,11 +131,24 @@ export class Weigh {
     return this.leastG() !== null && g >= this.leastG()! ? 'Stop' : '';
   }
 
+  private grams(grams: number): string {
+    return grams.toFixed(this.pot().mix.secondG < 10 ? 2 : 1);
+  }
+
+  /** How it goes on from a cup with another amount of resin in it than was planned; null while it goes by the plan. */
+  readonly goesOn = computed((): string | null => {
+    const [resinG, { secondG, minG, maxG }] = [this.desk.resinG(), this.wantedG()];
+    const byPlan = resinG === null || Math.abs(resinG - this.pot().mix.resinG) < AS_PLANNED_G;
+    if (byPlan || this.desk.unit() !== 'g' || this.desk.resinUnit() !== 'g') return null;
+    const second = this.desk.secondName().toLowerCase();
+    return `${this.grams(resinG)} g of resin is in: ${second} to ${this.grams(secondG)} g, which adds ${this.grams(minG)} to ${this.grams(maxG)} g.`;
+  });
+
   readonly cells = computed((): Cell[] => {
     const [pot, second] = [this.pot(), this.desk.secondName()];
     const { mix, wholes } = pot;
     const wanted = this.wantedG();
-    const g = (grams: number): string => grams.toFixed(mix.secondG < 10 ? 2 : 1);
+    const g = (grams: number): string => this.grams(grams);
     const unit = this.desk.unit();
     const of = (whole: number | undefined, grams: number): string =>
       unit === 'g' ? g(grams) : unit === 'drops' ? String(mix.drops ?? '–') : String(Number((whole ?? 0).toFixed(1)));
