@@ -45,6 +45,7 @@ import { SessionService } from '../platform/session.service';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { LayUpDesk } from '../repair/stages/layup/desk';
 import { LogQuestions } from '../repair/stages/layup/log-questions';
+import { goesOn } from '../repair/stages/layup/rest-of-pot';
 import { looks } from '../repair/stages/finish/looks-list';
 import { isTicked } from '../repair/stages/ticked';
 import { PhotosService } from '../survey/photos.service';
@@ -120,8 +121,10 @@ export class Bench {
   });
   /** What it says of the act; of a pot whose resin is in, how it goes on from that. */
   readonly lines = computed(() => {
-    const [words, goesOn] = [this.words(), this.mixing() ? this.weigh()?.goesOn() : null];
-    return goesOn ? [goesOn, ...(words?.lines.slice(1) ?? [])] : (words?.lines ?? []);
+    const [lines, pot] = [this.words()?.lines ?? [], this.mixing()];
+    const weighed = pot && this.desk.unit() === 'g' && this.desk.resinUnit() === 'g';
+    const rest = weighed ? goesOn(pot, this.desk.resinG(), this.desk.together(), this.desk.secondName().toLowerCase()) : null; // prettier-ignore
+    return rest === null ? lines : [rest, ...lines.slice(1)];
   });
   readonly says = remarkWords;
   readonly holdNames: Readonly<Partial<Record<string, string>>> = HOLD_NAMES;

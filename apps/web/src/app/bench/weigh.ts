@@ -9,6 +9,7 @@ import { TextInput } from '../parts/inputs';
 import { quantityText } from '../platform/quantity.pipe';
 import { SessionService } from '../platform/session.service';
 import { LayUpDesk } from '../repair/stages/layup/desk';
+import { potGrams, restOfPot } from '../repair/stages/layup/rest-of-pot';
 import type { RepairState } from '../repair/repair.store';
 import { Keypad } from './keypad';
 import { LiveScale } from './live-scale';
@@ -42,8 +43,6 @@ interface Adding {
 
 /** What a scale need not show of resin or filler before it is taken for poured: the rest follows it. */
 const NEAR = 0.98;
-/** Resin is as planned when it is no further off than that, g: what a bench scale rounds to. */
-const AS_PLANNED_G = 0.05;
 /** Less of a part in the cup is on the way, or nothing yet: the main act does not take it. */
 const MOSTLY = 0.5;
 
@@ -102,14 +101,7 @@ export class Weigh {
   /** Weighed in grams, so that a scale tells the cell in hand. */
   readonly onScale = computed(() => this.active() === 'filler' || (this.active() === 'resin' ? this.desk.resinUnit() === 'g' : this.active() === 'second' && this.desk.unit() === 'g')); // prettier-ignore
 
-  /** Grams of the second part for the resin that is in the cup, not for what was planned. */
-  private readonly wantedG = computed(() => {
-    const { mix } = this.pot();
-    const share = this.desk.unit() === 'g' && this.desk.resinG() ? this.desk.resinG()! / mix.resinG : 1;
-    const resinG = mix.resinG * share;
-    const on = this.desk.together() ? resinG : 0;
-    return { secondG: on + mix.secondG * share, minG: mix.secondMinG * share, maxG: mix.secondMaxG * share, on };
-  });
+  private readonly wantedG = computed(() => restOfPot(this.pot(), this.desk.unit() === 'g' ? this.desk.resinG() : null, this.desk.together())); // prettier-ignore
 
   /** What the scale is to show for the cell in hand, g; null of what is not weighed. */
   readonly aim = computed(() => {
@@ -131,24 +123,11 @@ export class Weigh {
     return this.leastG() !== null && g >= this.leastG()! ? 'Stop' : '';
   }
 
-  private grams(grams: number): string {
-    return grams.toFixed(this.pot().mix.secondG < 10 ? 2 : 1);
-  }
-
-  /** How it goes on from a cup with another amount of resin in it than was planned; null while it goes by the plan. */
-  readonly goesOn = computed((): string | null => {
-    const [resinG, { secondG, minG, maxG }] = [this.desk.resinG(), this.wantedG()];
-    const byPlan = resinG === null || Math.abs(resinG - this.pot().mix.resinG) < AS_PLANNED_G;
-    if (byPlan || this.desk.unit() !== 'g' || this.desk.resinUnit() !== 'g') return null;
-    const second = this.desk.secondName().toLowerCase();
-    return `${this.grams(resinG)} g of resin is in: ${second} to ${this.grams(secondG)} g, which adds ${this.grams(minG)} to ${this.grams(maxG)} g.`;
-  });
-
   readonly cells = computed((): Cell[] => {
     const [pot, second] = [this.pot(), this.desk.secondName()];
     const { mix, wholes } = pot;
     const wanted = this.wantedG();
-    const g = (grams: number): string => this.grams(grams);
+    const g = (grams: number): string => potGrams(pot, grams);
     const unit = this.desk.unit();
     const of = (whole: number | undefined, grams: number): string =>
       unit === 'g' ? g(grams) : unit === 'drops' ? String(mix.drops ?? '–') : String(Number((whole ?? 0).toFixed(1)));
