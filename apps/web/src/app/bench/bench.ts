@@ -45,7 +45,7 @@ import { SessionService } from '../platform/session.service';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { LayUpDesk } from '../repair/stages/layup/desk';
 import { LogQuestions } from '../repair/stages/layup/log-questions';
-import { goesOn } from '../repair/stages/layup/rest-of-pot';
+import { potInCup } from '../repair/stages/layup/pot-in-cup';
 import { looks } from '../repair/stages/finish/looks-list';
 import { isTicked } from '../repair/stages/ticked';
 import { PhotosService } from '../survey/photos.service';
@@ -115,16 +115,12 @@ export class Bench {
   readonly act = computed(() => this.acts().find(({ id }) => id === this.looking()) ?? this.nextAct());
   readonly done = computed(() => (this.act() ? this.isDone(this.act()!) : false));
   readonly words = computed(() => {
-    const [act, pot] = [this.act(), this.mixing()];
+    const [act, planned] = [this.act(), this.mixing()];
     if (!act) return null;
-    return this.wordsOf(pot && act.kind === 'ply' ? { kind: 'mix', id: act.id, round: act.round, pot: { ...pot, label: this.desk.nextPot()?.label ?? 'extra' } } : act); // prettier-ignore
-  });
-  /** What it says of the act; of a pot whose resin is in, how it goes on from that. */
-  readonly lines = computed(() => {
-    const [lines, pot] = [this.words()?.lines ?? [], this.mixing()];
-    const weighed = pot && this.desk.unit() === 'g' && this.desk.resinUnit() === 'g';
-    const rest = weighed ? goesOn(pot, this.desk.resinG(), this.desk.together(), this.desk.secondName().toLowerCase()) : null; // prettier-ignore
-    return rest === null ? lines : [rest, ...lines.slice(1)];
+    if (!planned || (act.kind !== 'mix' && act.kind !== 'ply')) return this.wordsOf(act);
+    const weighed = this.desk.unit() === 'g' && this.desk.resinUnit() === 'g';
+    const pot = potInCup(planned, weighed ? this.desk.resinG() : null);
+    return this.wordsOf({ kind: 'mix', id: act.id, round: act.round, pot: act.kind === 'mix' ? pot : { ...pot, label: this.desk.nextPot()?.label ?? 'extra' } }); // prettier-ignore
   });
   readonly says = remarkWords;
   readonly holdNames: Readonly<Partial<Record<string, string>>> = HOLD_NAMES;

@@ -9,7 +9,7 @@ import { TextInput } from '../parts/inputs';
 import { quantityText } from '../platform/quantity.pipe';
 import { SessionService } from '../platform/session.service';
 import { LayUpDesk } from '../repair/stages/layup/desk';
-import { potGrams, restOfPot } from '../repair/stages/layup/rest-of-pot';
+import { potInCup } from '../repair/stages/layup/pot-in-cup';
 import type { RepairState } from '../repair/repair.store';
 import { Keypad } from './keypad';
 import { LiveScale } from './live-scale';
@@ -101,7 +101,12 @@ export class Weigh {
   /** Weighed in grams, so that a scale tells the cell in hand. */
   readonly onScale = computed(() => this.active() === 'filler' || (this.active() === 'resin' ? this.desk.resinUnit() === 'g' : this.active() === 'second' && this.desk.unit() === 'g')); // prettier-ignore
 
-  private readonly wantedG = computed(() => restOfPot(this.pot(), this.desk.unit() === 'g' ? this.desk.resinG() : null, this.desk.together())); // prettier-ignore
+  /** Grams of the second part for the resin that is in the cup, not for what was planned, and what the scale shows before it. */
+  private readonly wantedG = computed(() => {
+    const { resinG, secondG, secondMinG: minG, secondMaxG: maxG } = potInCup(this.pot(), this.desk.unit() === 'g' ? this.desk.resinG() : null).mix; // prettier-ignore
+    const on = this.desk.together() ? resinG : 0;
+    return { secondG: on + secondG, minG, maxG, on };
+  });
 
   /** What the scale is to show for the cell in hand, g; null of what is not weighed. */
   readonly aim = computed(() => {
@@ -127,7 +132,7 @@ export class Weigh {
     const [pot, second] = [this.pot(), this.desk.secondName()];
     const { mix, wholes } = pot;
     const wanted = this.wantedG();
-    const g = (grams: number): string => potGrams(pot, grams);
+    const g = (grams: number): string => grams.toFixed(mix.secondG < 10 ? 2 : 1);
     const unit = this.desk.unit();
     const of = (whole: number | undefined, grams: number): string =>
       unit === 'g' ? g(grams) : unit === 'drops' ? String(mix.drops ?? '–') : String(Number((whole ?? 0).toFixed(1)));
