@@ -101,7 +101,7 @@ const PLACE_FIELDS = [
             </div>
           }
           @case ('text') {
-            <div class="field">
+            <div class="field wide">
               <label [for]="'ask-' + field.key">{{ field.label }}</label>
               <input
                 [id]="'ask-' + field.key"
