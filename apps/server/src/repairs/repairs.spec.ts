@@ -1,4 +1,4 @@
-import type { FindReply } from '@ashstep/contract';
+import { findReply, historyReply } from '@ashstep/contract';
 import { randomUUID } from 'node:crypto';
 import { TestClient, type TestReply, TestServer } from '../testing/server.js';
 import { finishedRepair, newCraft, newRepair, saveSection, startEntry } from '../testing/repairs.js';
@@ -268,10 +268,13 @@ describe('repairs', () => {
 
   it('are told by name with every craft, the job worked on last first', async () => {
     const { id } = await newRepair(tech);
-    const { jobs, craft } = (await tech.send('GET', '/api/find')).body as FindReply;
+    const { jobs, craft } = findReply.parse((await tech.send('GET', '/api/find')).body);
     expect(jobs[0]).toEqual(jasmine.objectContaining({ id, state: 'open', small: false }));
     expect(craft.map(({ tag }) => tag)).toContain(jobs[0]!.craftTag);
-    expect(jobs.length).toBe((await tech.send('GET', '/api/history')).body.total);
+    const told = historyReply.parse((await tech.send('GET', '/api/history')).body);
+    expect(jobs.length).toBe(told.total);
+    expect(told.rows.map((row) => row.id)).toContain(id);
+    expect(historyReply.parse((await tech.send('GET', '/api/history?q=nowhere%20at%20all')).body)).toEqual({ rows: [], total: 0, page: 1, pageSize: 50 }); // prettier-ignore
   });
 
   it('keep history append-only in the database itself', async () => {
