@@ -27,7 +27,7 @@ ORDER BY updated_at DESC LIMIT $2
 
 -- name: board
 SELECT r.id, r.craft_id AS "craftId", c.tag AS "craftTag", c.name AS "craftName", c.construction, r.title, r.state, r.revision, r.version,
-  r.technician_name AS technician, to_json(r.updated_at) AS "updatedAt", to_json(r.sealed_at) AS "sealedAt", r.inputs, r.stage_reached AS "stageReached",
+  r.technician_name AS technician, to_json(r.updated_at) AS "updatedAt", to_json(r.sealed_at) AS "sealedAt", r.inputs::text AS inputs, r.stage_reached AS "stageReached",
   (SELECT count(*)::int FROM rework_item w WHERE w.repair_id = r.id AND w.closed_at IS NULL) AS "openRework",
   EXISTS (SELECT 1 FROM standing_log l WHERE l.repair_id = r.id AND l.entry ->> 'kind' = 'start') AS started,
   (SELECT count(DISTINCT l.entry ->> 'plyKey')::int FROM standing_log l WHERE l.repair_id = r.id AND l.entry ->> 'kind' = 'ply') AS "pliesLaid",

@@ -1,4 +1,4 @@
-import { findReply, historyReply } from '@ashstep/contract';
+import { boardRow, findReply, historyReply } from '@ashstep/contract';
 import { randomUUID } from 'node:crypto';
 import { TestClient, type TestReply, TestServer } from '../testing/server.js';
 import { finishedRepair, newCraft, newRepair, saveSection, startEntry } from '../testing/repairs.js';
@@ -275,6 +275,18 @@ describe('repairs', () => {
     expect(jobs.length).toBe(told.total);
     expect(told.rows.map((row) => row.id)).toContain(id);
     expect(historyReply.parse((await tech.send('GET', '/api/history?q=nowhere%20at%20all')).body)).toEqual({ rows: [], total: 0, page: 1, pageSize: 50 }); // prettier-ignore
+  });
+
+  it('stand on the board as they are now, each time it is asked', async () => {
+    const repair = await newRepair(tech);
+    const onBoard = async () => boardRow.array().parse((await tech.send('GET', '/api/repairs')).body).find(({ id }) => id === repair.id)!; // prettier-ignore
+    const first = await onBoard();
+    expect(first.version).toBe(repair.version);
+    await saveSection(tech, repair, 'survey', { gridSpacingMm: 35 });
+    const [second, third] = [await onBoard(), await onBoard()];
+    expect(first.inputs.survey.gridSpacingMm).not.toBe(35);
+    expect(second.inputs.survey.gridSpacingMm).toBe(35);
+    expect(third).toEqual(second);
   });
 
   it('keep history append-only in the database itself', async () => {

@@ -22,7 +22,7 @@ import { addResult, updateRework } from './inspection.js';
 import { addLogEntry } from './log.js';
 import { patchSection, saveSection } from './sections.js';
 import {
-  board,
+  boardReply,
   coloursKnown,
   eventsOf,
   findable,
@@ -71,7 +71,7 @@ export async function answer(context: Context, request: Request, response: Respo
 export function repairRoutes(context: Context): Router {
   const router = Router();
   router.get('/repairs', async (request, response) => {
-    response.json(await board(context, parse(boardQuery, request.query).only ?? null));
+    response.type('json').send(await boardReply(context, parse(boardQuery, request.query).only ?? null));
   });
   router.get('/history', async (request, response) => {
     response.type('json').send(await history(context, parse(historyQuery, request.query)));

@@ -8,6 +8,7 @@ import {
   type RepairAnswer,
   type RepairDetail,
   type ShedCounts,
+  type StoredInputs,
   errorWords,
   wallClockIn,
 } from '@ashstep/contract';
@@ -24,6 +25,7 @@ import {
   nothingSaid,
   wetAndCured,
 } from '@ashstep/core/repair';
+import { Remembered } from '@ashstep/core/remembered';
 import { smallInputs } from '@ashstep/core/small';
 import { certainEnough, priorOfCraft, resinEvidence } from '@ashstep/core/resin';
 import { shop } from '../people/service.js';
@@ -45,10 +47,34 @@ const MOST_FOUND = 5000;
 const EVENTS_PAGE = 200;
 
 /** Open jobs, or one of them, with all their plans rest on. */
-export async function board({ pool }: Context, only: string | null = null): Promise<BoardRow[]> {
-  const { rows } = await pool.query<Omit<BoardRow, 'inputs'> & { inputs: Stored }>(sql.board, [only]);
-  return rows.map((row) => ({ ...row, inputs: inputsWithoutTaps(row.inputs) }));
+export async function board(context: Context, only: string | null = null): Promise<BoardRow[]> {
+  return (await boardRows(context, only)).map(({ inputs, ...row }) => ({ ...row, inputs: shownOf(inputs).inputs }));
 }
+
+/** The same as it is sent: of a job that did not change nothing is read or written anew. */
+export async function boardReply(context: Context, only: string | null): Promise<string> {
+  const rows = await boardRows(context, only);
+  return `[${rows.map(({ inputs, ...row }) => `{"inputs":${shownOf(inputs).written},${JSON.stringify(row).slice(1)}`).join()}]`;
+}
+
+/** Open jobs with their inputs as text. */
+async function boardRows(
+  { pool }: Context,
+  only: string | null,
+): Promise<(Omit<BoardRow, 'inputs'> & { inputs: string })[]> {
+  return (await pool.query<Omit<BoardRow, 'inputs'> & { inputs: string }>(sql.board, [only])).rows;
+}
+
+/** So many jobs' inputs are kept as the board shows them. */
+const MOST_SHOWN = 100;
+const shown = new Remembered<{ inputs: StoredInputs; written: string }>(MOST_SHOWN);
+
+/** Inputs as the board shows them, of their text in the database. */
+const shownOf = (text: string): { inputs: StoredInputs; written: string } =>
+  shown.of(text, () => {
+    const inputs = inputsWithoutTaps(JSON.parse(text) as Stored);
+    return { inputs, written: JSON.stringify(inputs) };
+  });
 
 /** A page of all jobs: a `HistoryReply` as the database writes it, to be sent as it is. */
 export async function history(
