@@ -31,6 +31,7 @@ export type { SpotFill } from './stages/fills.js';
 export { type CutSpot, MAIN_SPOT, spotNames } from './stages/damage.js';
 export { type Measured, measuring, mixedG, smallPotG } from './stages/measured.js';
 export * from './batch-error.js';
+export * from './known-plan.js';
 export * from './materials.js';
 export * from './joint-steps.js';
 export * from './unsaid.js';

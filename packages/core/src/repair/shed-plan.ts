@@ -12,7 +12,8 @@ import {
   stepTask,
 } from '../plan/index.js';
 import type { RepairInputs } from './inputs.js';
-import { type RepairPlan, planRepair } from './plan.js';
+import { knownPlan } from './known-plan.js';
+import type { RepairPlan } from './plan.js';
 import { stepsInputOf } from './steps.js';
 
 /** What has been done of a job, by its log and checks. Times on the wall clock. */
@@ -82,7 +83,7 @@ export function shedSchedule({ shop, jobs, nowAt, weather, reading }: ShedPlanIn
   const result: ShedPlanned = { input: null, steps: {}, left: [], tooLong: [] };
   const air: Record<string, Air> = { outdoors: weather, shed: shedAir(weather, shop.climate, reading) };
   for (const job of jobs) {
-    const plan = planRepair(job.inputs);
+    const plan = knownPlan(job.inputs);
     const found = stepsOf(job, plan, shop);
     if (typeof found === 'string') {
       result.left.push({ jobId: job.id, why: found });
@@ -247,7 +248,7 @@ const MOST_GOES = 3;
 
 /** Ways to look at beside the plan as it stands: a long day, and the lay-up in one, two, three goes where it has so many plies. */
 export function planVariants(job: ShedJob, shop: ShopSettings): PlanVariant[] {
-  const { patch } = planRepair(job.inputs);
+  const { patch } = knownPlan(job.inputs);
   const plies = Math.max(0, ...(patch?.faces ?? []).map((face) => face.plies.length));
   const now = Math.max(1, ...(patch?.faces ?? []).map((face) => face.sessions.length));
   const goes = Array.from({ length: Math.min(MOST_GOES, plies) }, (_, i) => i + 1).filter((count) => count !== now);

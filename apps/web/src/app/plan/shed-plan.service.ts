@@ -13,7 +13,7 @@ import {
   firstPlan,
   jobAndStep,
 } from '@ashstep/core/repair';
-import { Subject, catchError, map, of, switchMap, tap, timer } from 'rxjs';
+import { BehaviorSubject, catchError, map, of, switchMap, tap, timer } from 'rxjs';
 import { Api } from '../platform/api';
 import { SearchRun } from '../platform/working';
 import { BoardService } from '../shed/board.service';
@@ -24,6 +24,8 @@ import { Clock } from '../platform/clock';
 const TICK_MS = 15 * 60_000;
 /** What changes in one go is asked about once, ms. */
 const QUIET_MS = 250;
+/** The server's plan is waited for so long before the page makes a first one of its own, ms. */
+const PATIENCE_MS = 1_000;
 
 /** A step of a job with its place in the shed's plan. */
 export interface PlannedStep {
@@ -55,8 +57,9 @@ export class ShedPlanService {
   private readonly found = signal<ShedPlanFound | null>(null);
   private readonly variantsFound = signal<VariantFound[]>([]);
 
-  private readonly asked = new Subject<ShedPlanInput>();
-  private readonly asking = signal(false);
+  private readonly asked = new BehaviorSubject<{ afterMs: number }>({ afterMs: 0 });
+  private readonly asking = signal(true);
+  private readonly waited = toSignal(timer(PATIENCE_MS).pipe(map(() => true)), { initialValue: false });
 
   readonly planning = computed(() => this.asking() || this.search.running());
   readonly share = this.search.share;
@@ -64,7 +67,7 @@ export class ShedPlanService {
   readonly variants = this.variantsFound.asReadonly();
   readonly shop = this.shopService.shop;
 
-  readonly rows = computed(() => (this.board()?.jobs ?? null)?.map(({ row }) => row) ?? null);
+  readonly rows = computed(() => this.board()?.rows ?? null);
   readonly weather = computed<Air | null>(() => {
     this.tick();
     const shop = this.shop();
@@ -83,6 +86,8 @@ export class ShedPlanService {
     return { ...made, jobs: made.jobs.map((job) => (job.id === ahead.id ? { ...job, inputs: ahead.inputs } : job)) };
   });
 
+  /** Whether the days of the jobs are known, or have been waited for long enough. */
+  readonly settled = computed(() => this.found() !== null || this.waited());
   /** Null while there is no plan yet, or nothing to plan. */
   readonly result = computed(() => this.found()?.result ?? null);
   readonly left = computed(() => this.found()?.planned.left ?? []);
@@ -115,26 +120,34 @@ export class ShedPlanService {
     const api = inject(Api);
     this.asked
       .pipe(
-        switchMap((input) => timer(QUIET_MS).pipe(switchMap(() => api.get<ShedPlanFound>('/plan')), map((found) => ({ input, found })), catchError(() => of({ input, found: null })))), // prettier-ignore
+        switchMap(({ afterMs }) => timer(afterMs).pipe(switchMap(() => api.get<ShedPlanFound>('/plan')), catchError(() => of(null)))), // prettier-ignore
         tap(() => this.asking.set(false)),
       )
-      .subscribe(({ input, found }) => {
+      .subscribe((found) => {
+        const input = untracked(this.input);
         // What is being typed by now is worked out already.
-        if (this.ahead()) return;
-        if (!found) return this.workOut(input);
+        if (untracked(this.ahead)) return;
+        if (!found) return input ? this.workOut(input) : undefined;
         this.search.stop();
         this.found.set(found);
       });
+    // It was asked for along with the board, and is of the same moment.
+    let along = true;
     effect(() => {
       const input = this.input();
       if (!input) return;
-      // Nobody should see a board without its days, which then jumps.
-      if (untracked(this.found) === null) this.found.set(attempt(() => firstPlan(input)).result ?? null);
+      const asked = along && untracked(() => this.asking() || this.found() !== null);
+      along = false;
       if (untracked(this.ahead)) this.workOut(input);
-      else {
+      else if (!asked) {
         this.asking.set(true);
-        this.asked.next(input);
+        this.asked.next({ afterMs: QUIET_MS });
       }
+    });
+    effect(() => {
+      const input = this.input();
+      if (input && this.waited() && untracked(this.found) === null)
+        this.found.set(attempt(() => firstPlan(input)).result ?? null);
     });
   }
 

@@ -13,7 +13,8 @@ import { Header } from '../parts/header';
 import { SessionService } from '../platform/session.service';
 import { ShedPlanService } from '../plan/shed-plan.service';
 import { whenText } from '../platform/when.pipe';
-import { type BoardJob, BoardService, type Shelf } from './board.service';
+import { type BoardJob, type Shelf, boardJob } from './board-job';
+import { BoardService } from './board.service';
 import { withShedPlan } from './standing';
 import { ShedClock } from './shed-clock';
 import { Clock } from '../platform/clock';
@@ -44,9 +45,13 @@ export class Board {
     initialValue: parseLocal(this.shedClock.now(), 'now'),
   });
   readonly hours = computed(() => this.planner.shop()?.settings.hours ?? DEFAULT_HOURS);
-  readonly jobs = computed(
-    () => this.board()?.jobs?.map((job) => withShedPlan(job, this.planner.stepsOf(job.row.id), this.nowMin())) ?? null,
+  /** Shown with their days, which would else come after and push everything about. */
+  readonly jobs = computed(() =>
+    this.planner.settled()
+      ? (this.shown()?.map((job) => withShedPlan(job, this.planner.stepsOf(job.row.id), this.nowMin())) ?? null)
+      : null,
   );
+  private readonly shown = computed(() => this.board()?.rows?.map(boardJob) ?? null);
   readonly problem = computed(() => this.board()?.problem ?? null);
   readonly moments = computed(() => this.nextMoments(this.jobs() ?? [], this.nowMin()));
 

@@ -3,7 +3,7 @@ import type { Air } from '@ashstep/core/air';
 import { parseLocal } from '@ashstep/core/plan';
 import { NEW_REPAIR, NOTHING_DONE } from '@ashstep/core/repair';
 import { MILD, NOW, POLYESTER, plannedShed } from '../plan/planned.testing';
-import { boardJob } from './board.service';
+import { boardJob } from './board-job';
 import { withShedPlan } from './standing';
 
 describe('the board', () => {

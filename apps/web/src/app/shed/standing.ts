@@ -2,7 +2,7 @@ import { FAULT_NAMES, stepName } from '@ashstep/contract';
 import { parseLocal } from '@ashstep/core/plan';
 import type { PlannedStep } from '../plan/shed-plan.service';
 import { whenText } from '../platform/when.pipe';
-import type { BoardJob } from './board.service';
+import type { BoardJob } from './board-job';
 
 const at = (text: string): number => parseLocal(text, 'at');
 
