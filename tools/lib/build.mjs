@@ -1,4 +1,4 @@
-import { cpSync, existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { createHash } from 'node:crypto';
 import { ROOT } from './paths.mjs';
@@ -37,18 +37,53 @@ async function run(file, args, options) {
 
 const bin = (file) => path.join(ROOT, 'node_modules', file);
 
-/** Server, bridge of the instruments and packages to JavaScript, file by file, with the SQL beside it. Types are a check of their own. */
+/** Packages of others stay outside; what is ours goes in, or stays outside too where it is built by itself. */
+const keepOutside = (others) => ({
+  name: 'keep outside',
+  setup: (build) =>
+    build.onResolve({ filter: /^[^./]/ }, ({ path: name }) =>
+      name.startsWith('@ashstep/') && !others.includes(name.split('/')[1]) ? null : { path: name, external: true },
+    ),
+});
+
+const sources = (folder) =>
+  readdirSync(path.join(ROOT, folder, 'src'), { recursive: true }).map((file) => `src/${file}`);
+
+/**
+ * What is built for Node: packages by what they offer and a thread by what it does, each with all that only it needs in one file, for
+ * hundreds read one by one take a second with every process and every thread; server and bridge file by file, each with its SQL beside it.
+ */
+const BUILDS = [
+  { folder: 'packages/core', entries: (file) => /^src\/(?:\w+|[\w-]+\/index)\.ts$/.test(file), bundle: [] },
+  {
+    folder: 'packages/contract',
+    entries: (file) => /^src\/(?:index|words|instruments\/index)\.ts$/.test(file),
+    bundle: ['core'],
+  },
+  { folder: 'apps/server', entries: (file) => !/^src\/(?:testing\/|threads\/tasks)/.test(file) },
+  { folder: 'apps/server', entries: (file) => file === 'src/threads/tasks.ts', bundle: [] },
+  { folder: 'apps/instruments', entries: () => true },
+];
+
+/** Server, bridge of the instruments and packages to JavaScript, with the SQL beside it. Types are a check of their own. */
 export async function buildServer() {
   await whenStale('server', ['packages', 'apps/server', 'apps/instruments'], 'apps/server/dist', async () => {
     const { build } = await import('esbuild');
-    for (const folder of ['packages/core', 'packages/contract', 'apps/server', 'apps/instruments'])
+    for (const { folder } of BUILDS) rmSync(path.join(ROOT, folder, 'dist'), { recursive: true, force: true });
+    for (const { folder, entries, bundle } of BUILDS)
       await build({
         absWorkingDir: path.join(ROOT, folder),
-        entryPoints: readdirSync(path.join(ROOT, folder, 'src'), { recursive: true })
-          .filter((file) => /\.ts$/.test(file) && !/\.spec\.ts$|^testing\//.test(file))
-          .map((file) => `src/${file}`),
+        entryPoints: sources(folder).filter((file) => /\.ts$/.test(file) && !/\.spec\.ts$/.test(file) && entries(file)),
         outbase: 'src',
         outdir: 'dist',
+        ...(bundle && {
+          bundle: true,
+          splitting: true,
+          chunkNames: 'shared/[name]-[hash]',
+          plugins: [keepOutside(bundle)],
+        }),
+        platform: 'node',
+        conditions: ['@ashstep/source'],
         format: 'esm',
         target: 'node20',
         sourcemap: true,

@@ -7,10 +7,10 @@ import {
   planRepair,
   wholePlan,
 } from '@ashstep/core/repair';
-import { cardPdf } from '../card/pdf.js';
-import { chartPdf } from '../charts/pdf.js';
-import { quotePdf } from '../quote/pdf.js';
-import { recordPdf } from '../record/pdf/index.js';
+import type { cardPdf } from '../card/pdf.js';
+import type { chartPdf } from '../charts/pdf.js';
+import type { quotePdf } from '../quote/pdf.js';
+import type { recordPdf } from '../record/pdf/index.js';
 
 /** The thread has begun, and knows all it is to do. */
 export function ready(): boolean {
@@ -31,24 +31,29 @@ export function shed(input: ShedPlanInput): {
   return { found: result, wrong: error && { code: error.code, field: error.field, params: error.params } };
 }
 
-export function record({
+// A thread that only plans need not know how to print.
+export async function record({
   file,
   faults,
 }: {
   file: Parameters<typeof recordPdf>[0];
   faults: readonly string[];
 }): Promise<Uint8Array> {
+  const { recordPdf } = await import('../record/pdf/index.js');
   return recordPdf(file, faults);
 }
 
-export function quote(input: Parameters<typeof quotePdf>[0]): Promise<Uint8Array> {
+export async function quote(input: Parameters<typeof quotePdf>[0]): Promise<Uint8Array> {
+  const { quotePdf } = await import('../quote/pdf.js');
   return quotePdf(input);
 }
 
-export function card(input: Parameters<typeof cardPdf>[0]): Promise<Uint8Array> {
+export async function card(input: Parameters<typeof cardPdf>[0]): Promise<Uint8Array> {
+  const { cardPdf } = await import('../card/pdf.js');
   return cardPdf(input);
 }
 
-export function chart(input: Parameters<typeof chartPdf>[0]): Promise<Uint8Array> {
+export async function chart(input: Parameters<typeof chartPdf>[0]): Promise<Uint8Array> {
+  const { chartPdf } = await import('../charts/pdf.js');
   return chartPdf(input);
 }
