@@ -1,3 +1,5 @@
+import type { FabricLayer } from '@ashstep/core/laminate';
+import type { Hypothesis } from '@ashstep/core/resin';
 import { COUNTS, LIMITS } from '@ashstep/core/limits';
 import type { WetAndCured } from '@ashstep/core/colour';
 import type { ColourTrial, ReadColour } from '@ashstep/core/repair';
@@ -283,6 +285,22 @@ export const shedCounts = z.object({
   mixed: z.number(),
 });
 export type ShedCounts = z.infer<typeof shedCounts>;
+
+/** What another job of the same craft found its laminate to be: what was measured or read there, and nothing that was taken as usual. */
+export interface CraftLaminate {
+  repairId: string;
+  title: string;
+  /** When it was sealed, or was worked on last; which of the two. */
+  at: string;
+  sealed: boolean;
+  thicknessMm: number | null;
+  /** Fabrics, outer face first; empty where they were not read. */
+  plies: FabricLayer[];
+  /** Null where it is solid, left out where nobody said. */
+  core?: { name: string; thicknessMm: number | null } | null;
+  /** Resin that its class and what was seen of it made as good as certain; null where they did not, or nothing was seen. */
+  resin: Hypothesis | null;
+}
 
 /** A colour that was matched on another job of the same craft, with the cup that came out nearest. */
 export interface CraftColour {

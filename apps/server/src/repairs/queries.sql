@@ -17,7 +17,8 @@ WHERE r.id = $1
 SELECT inputs FROM repair WHERE id = $1
 
 -- name: ofSameCraft
-SELECT other.id, other.title, other.inputs FROM repair r JOIN repair other ON other.craft_id = r.craft_id AND other.id <> r.id
+SELECT other.id, other.title, other.inputs, to_json(coalesce(other.sealed_at, other.updated_at)) AS at, other.sealed_at IS NOT NULL AS sealed
+FROM repair r JOIN repair other ON other.craft_id = r.craft_id AND other.id <> r.id
 WHERE r.id = $1 ORDER BY other.created_at DESC LIMIT $2
 
 -- name: readWet

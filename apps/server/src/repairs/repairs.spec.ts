@@ -277,6 +277,21 @@ describe('repairs', () => {
     expect(historyReply.parse((await tech.send('GET', '/api/history?q=nowhere%20at%20all')).body)).toEqual({ rows: [], total: 0, page: 1, pageSize: 50 }); // prettier-ignore
   });
 
+  it('tell the next job of the same craft what their laminate was found to be', async () => {
+    const repair = await newRepair(tech);
+    const { inputs, craft } = (await tech.send('GET', `/api/repairs/${repair.id}`)).body;
+    const { unsaid: _unsaid, ...said } = { ...inputs.laminate, known: 'plies', thicknessMm: 4.2, plies: [{ fabricId: 'mat-450', orientationDeg: 0 }], core: null, clueIds: ['styrene-smell', 'tint-green-blue', 'plate-polyester'] }; // prettier-ignore
+    expect((await saveSection(tech, repair, 'laminate', said)).status).toBe(200);
+    const next = (await tech.send('POST', '/api/repairs', { id: randomUUID(), craftId: craft.id, title: 'The next' })).body; // prettier-ignore
+    const known = async (id: string) => (await tech.send('GET', `/api/repairs/${id}/laminates`)).body;
+    expect(await known(next.id)).toEqual([
+      { repairId: repair.id, title: repair.title, at: jasmine.any(String), sealed: false, thicknessMm: 4.2, plies: said.plies, core: null, resin: 'polyester' }, // prettier-ignore
+    ]);
+    // Of the new one nothing was said yet: it tells nothing.
+    expect(await known(repair.id)).toEqual([]);
+    expect(await known(randomUUID())).toEqual([]);
+  });
+
   it('stand on the board as they are now, each time it is asked', async () => {
     const repair = await newRepair(tech);
     const onBoard = async () => boardRow.array().parse((await tech.send('GET', '/api/repairs')).body).find(({ id }) => id === repair.id)!; // prettier-ignore

@@ -27,6 +27,7 @@ import {
   eventsOf,
   findable,
   history,
+  laminatesKnown,
   openRepair,
   repairAnswer,
   repairDetail,
@@ -93,6 +94,9 @@ export function repairRoutes(context: Context): Router {
   });
   router.get('/repairs/:id/colours', async (request, response) => {
     response.json(await coloursKnown(context, idOf(request)));
+  });
+  router.get('/repairs/:id/laminates', async (request, response) => {
+    response.json(await laminatesKnown(context, idOf(request)));
   });
   router.get('/repairs/:id/events', async (request, response) => {
     response.json(await eventsOf(context, idOf(request), parse(eventsQuery, request.query).before ?? null));

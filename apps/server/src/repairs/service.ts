@@ -2,6 +2,7 @@ import {
   type BoardRow,
   type ColoursReply,
   type CraftColour,
+  type CraftLaminate,
   type EventsReply,
   type NewRepair,
   type Person,
@@ -16,18 +17,20 @@ import { MOST_WET_AND_CURED, type WetAndCured, deltaE00 } from '@ashstep/core/co
 import { attempt } from '@ashstep/core/errors';
 import { COUNTS } from '@ashstep/core/limits';
 import { STAGES } from '@ashstep/core/hazards';
+import { coreOf } from '@ashstep/core/material';
 import {
   type AirRead,
   type ColourTrial,
   NEW_REPAIR,
   type RepairInputs,
   isFresh,
+  isUnsaid,
   nothingSaid,
   wetAndCured,
 } from '@ashstep/core/repair';
 import { Remembered } from '@ashstep/core/remembered';
 import { smallInputs } from '@ashstep/core/small';
-import { certainEnough, priorOfCraft, resinEvidence } from '@ashstep/core/resin';
+import { type EvidenceInput, type Hypothesis, certainEnough, priorOfCraft, resinEvidence } from '@ashstep/core/resin';
 import { shop } from '../people/service.js';
 import { laidByLog } from '../shop/laid.js';
 import { shedReading, shopSettings } from '../shop/service.js';
@@ -96,6 +99,15 @@ export async function history(
 /** Earlier jobs of a craft that are looked through for a colour, and jobs of the shop for what was read wet and cured. */
 const [MOST_OF_CRAFT, MOST_READ_WET] = [40, 60];
 
+/** Another job of the same craft. */
+interface SameCraft {
+  id: string;
+  title: string;
+  inputs: Stored;
+  at: string;
+  sealed: boolean;
+}
+
 /** What other jobs know of colour. */
 export async function coloursKnown(context: Context, id: string): Promise<ColoursReply> {
   const [ofCraft, wetAndCured] = await Promise.all([coloursOfCraft(context, id), readBothWays(context, id)]);
@@ -104,13 +116,46 @@ export async function coloursKnown(context: Context, id: string): Promise<Colour
 
 /** Colours that were matched on other jobs of the same craft, the latest job first: of each the trial that came out nearest. */
 async function coloursOfCraft({ pool }: Context, id: string): Promise<CraftColour[]> {
-  const { rows } = await pool.query<{ id: string; title: string; inputs: Stored }>(sql.ofSameCraft, [id, MOST_OF_CRAFT]); // prettier-ignore
+  const { rows } = await pool.query<SameCraft>(sql.ofSameCraft, [id, MOST_OF_CRAFT]);
   return rows.flatMap(({ id: repairId, title, inputs }) => {
     const { target, trials } = inputsWithoutTaps(inputs).finish.colour;
     const read = trials.flatMap((trial) => (target && trial.read ? [{ trial, deltaE00: deltaE00(target, trial.read) }] : [])); // prettier-ignore
     const [nearest] = read.sort((a, b) => a.deltaE00 - b.deltaE00);
     return target && nearest ? [{ repairId, title, target, ...nearest }] : [];
   });
+}
+
+/** Earlier jobs of a craft that tell anything of its laminate, the latest first. */
+const MOST_TELLING = 5;
+
+/** What other jobs of the same craft found its laminate to be, those first that were sealed or worked on last. */
+export async function laminatesKnown({ pool }: Context, id: string): Promise<CraftLaminate[]> {
+  const { rows } = await pool.query<SameCraft>(sql.ofSameCraft, [id, MOST_OF_CRAFT]);
+  return rows.map(laminateOf).filter(tells).sort((a, b) => b.at.localeCompare(a.at)).slice(0, MOST_TELLING); // prettier-ignore
+}
+
+function laminateOf({ id, title, inputs, at, sealed }: SameCraft): CraftLaminate {
+  const { laminate } = inputsWithoutTaps(inputs);
+  const { core } = laminate;
+  return {
+    repairId: id,
+    title,
+    at,
+    sealed,
+    thicknessMm: laminate.thicknessMm,
+    plies: laminate.known === 'plies' ? [...laminate.plies] : [],
+    ...(!isUnsaid(laminate, 'core') && { core: core && { name: coreOf(core).name, thicknessMm: isUnsaid(laminate, 'coreThickness') ? null : core.thicknessMm } }), // prettier-ignore
+    resin: laminate.clueIds.length > 0 ? certainResin(laminate.priorId, laminate.clueIds) : null,
+  };
+}
+
+const tells = ({ thicknessMm, plies, resin }: CraftLaminate): boolean =>
+  thicknessMm !== null || plies.length > 0 || resin !== null;
+
+/** The resin that is as good as certain; null where none is. */
+function certainResin(prior: EvidenceInput['prior'], clues: readonly string[]): Hypothesis | null {
+  const { result } = attempt(() => resinEvidence({ prior, clues }));
+  return result && certainEnough(result.posterior[result.mostLikely]) ? result.mostLikely : null;
 }
 
 /** Cups of the shop's other jobs that were read wet and cured, the latest job first. */
@@ -130,8 +175,8 @@ export async function shedCounts({ pool }: Context, priorId: string): Promise<Sh
   const { rows } = await pool.query<{ clueIds: string[] }>(sql.cluesOfClass, [priorId]);
   const counts = { polyester: 0, vinylester: 0, epoxy: 0, thermoplastic: 0, mixed: 0 };
   for (const { clueIds } of rows) {
-    const { result } = attempt(() => resinEvidence({ prior: EVEN, clues: clueIds }));
-    if (result && certainEnough(result.posterior[result.mostLikely])) counts[result.mostLikely] += 1;
+    const resin = certainResin(EVEN, clueIds);
+    if (resin) counts[resin] += 1;
   }
   return counts;
 }

@@ -17,6 +17,7 @@ export const laminate = z.strictObject({
   thicknessMm: within(LIMITS.thicknessMm).nullable(),
   fibre: z.literal('carbon').optional(),
   plies,
+  pliesFrom: z.string().trim().min(1).max(250).optional(),
   finishThicknessMm: within(LIMITS.finishMm),
   core: z
     .strictObject({

@@ -148,6 +148,8 @@ export interface RepairInputs {
     fibre?: 'carbon';
     /** Outer face first. */
     plies: readonly FabricLayer[];
+    /** The job of the same craft its plies were taken from, in words; left out where they were read or entered here. */
+    pliesFrom?: string | undefined;
     /** Gel coat or paint on the parent, mm. */
     finishThicknessMm: number;
     core: (CoreRef & { thicknessMm: number; reachable: boolean }) | null;

@@ -164,11 +164,12 @@ function findings(sheet: Sheet, { inputs, photos = [] }: RecordBody, plan: Repai
 
 function decisions(sheet: Sheet, { inputs, conditions, checks: marks }: RecordBody, plan: RepairPlan): void {
   const { resin, parent, taper, match } = plan;
+  const { pliesFrom } = inputs.laminate;
   if (resin) {
     sheet.section('Laminate and resin');
     const percent = Math.round(resin.evidence.posterior[resin.evidence.mostLikely] * 100);
     sheet.line(
-      `Parent: ${percent} % ${PARENT_NAMES[resin.evidence.mostLikely].toLowerCase()}, treated as ${PARENT_NAMES[resin.parent].toLowerCase()}.${parent ? ` Thickness ${mm(parent.thicknessMm, 1)}, ${parent.plies.length} plies${parent.guessed ? ' (guessed from thickness)' : ''}.` : ''}`,
+      `Parent: ${percent} % ${PARENT_NAMES[resin.evidence.mostLikely].toLowerCase()}, treated as ${PARENT_NAMES[resin.parent].toLowerCase()}.${parent ? ` Thickness ${mm(parent.thicknessMm, 1)}, ${parent.plies.length} plies${parent.guessed ? ' (guessed from thickness)' : pliesFrom ? ` (as found on another job: ${pliesFrom}; not read here)` : ''}.` : ''}`,
     );
     for (const zone of resin.zones)
       sheet.line(

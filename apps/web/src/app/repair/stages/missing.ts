@@ -9,6 +9,9 @@ const EMPTY: Readonly<Record<string, string>> = {
   'laminate.plies': 'Enter at least one ply of the laminate',
   'damage.depthMm': 'Type how deep the damage goes',
 };
+/** What is to be done where a field is empty that is needed. */
+export const emptyWords = (field: string): string | null => EMPTY[field] ?? null;
+
 /** Where a figure is typed that a later stage finds missing. */
 const SEEN_TO: Readonly<Record<string, Stage>> = { damage: 'look', laminate: 'laminate', resin: 'resin' };
 /** In which part of its stage; the rest stands with its decision. */
@@ -40,7 +43,7 @@ export function troubleUnder(
   if (told) return told[1];
   const problem = plan.problems.find(({ field, stage }) => under(qualified(field, stage)));
   if (!problem) return null;
-  return problem.code === 'empty' ? (EMPTY[problem.field] ?? null) : errorWords(problem.code, problem.params);
+  return problem.code === 'empty' ? emptyWords(problem.field) : errorWords(problem.code, problem.params);
 }
 
 /** In the place of a stage that cannot be worked out yet: what is missing, each a link to where it is seen to. */

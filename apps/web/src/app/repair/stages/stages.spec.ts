@@ -430,6 +430,13 @@ describe('stage panels', () => {
     });
   });
 
+  it('look: of some plies it asks how deep, before anybody goes on', async () => {
+    const some = (depthMm: number | null) => stateOf({ ...PLANNED, damage: { ...PLANNED.damage, depth: 'part', depthMm } }); // prettier-ignore
+    expect(text(await show(LookStage, some(null)))).toContain('Type how deep the damage goes');
+    expect(text(await show(LookStage, some(2)))).not.toContain('how deep');
+    expect(text(await show(LookStage, stateOf(PLANNED)))).not.toContain('how deep');
+  });
+
   it('look: another severity than found wants a reason', async () => {
     expect(text(await show(LookStage, stateOf({ ...PLANNED, severity: { override: 'part' } })))).toContain(
       'Write the reason.',
@@ -498,6 +505,7 @@ describe('stage panels', () => {
     expect(intents.edit).toHaveBeenCalledWith('laminate', {
       known: 'plies',
       plies: [jasmine.objectContaining({ fabricId: jasmine.stringMatching(/^mat-/) })],
+      pliesFrom: undefined,
     });
   });
 

@@ -10,12 +10,13 @@ import { GoBar } from '../go-bar';
 import { Headline } from '../headline';
 import { PartIndex } from '../part-index';
 import { StagePanel } from '../stage-panel';
+import { EarlierJobs } from './earlier-jobs';
 import { PARTS } from './parts';
 
 @Component({
   selector: 'ash-laminate',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceField, QuantityField, FigurePipe, UnitPipe, Headline, PartIndex, GoBar],
+  imports: [EarlierJobs, ChoiceField, QuantityField, FigurePipe, UnitPipe, Headline, PartIndex, GoBar],
   template: `
     @let lam = inputs().laminate;
     <dl ashHeadline>
@@ -56,6 +57,7 @@ import { PARTS } from './parts';
         <p class="why">{{ why() }}</p>
       }
     </fieldset>
+    <ash-earlier-jobs [state]="state()" />
     <ash-parts [parts]="parts" [state]="state()" />
     <ash-go
       stage="laminate"
@@ -87,8 +89,11 @@ export class LaminateStage extends StagePanel {
   });
 
   readonly why = computed(() => {
-    const { known } = this.inputs().laminate;
-    if (known === 'plies') return 'The patch is matched ply by ply against what is entered.';
+    const { known, pliesFrom } = this.inputs().laminate;
+    if (known === 'plies')
+      return pliesFrom
+        ? `The patch is matched against plies as found on another job (${pliesFrom}), not read here.`
+        : 'The patch is matched ply by ply against what is entered.';
     return this.plan().parent?.fibre === 'carbon'
       ? 'A carbon laminate of that thickness is guessed; reading the rings settles it.'
       : 'A usual glass laminate of that thickness is guessed; reading the rings settles it.';

@@ -14,6 +14,9 @@ import { Panel } from '../stage-panel';
   template: `
     @let lam = inputs().laminate;
     @if (lam.known === 'plies') {
+      @if (lam.pliesFrom) {
+        <p class="why">As found on another job of this craft: {{ lam.pliesFrom }}. Not read here.</p>
+      }
       <ash-layer-table
         [layers]="lam.plies"
         [thicknesses]="plan().parent?.whole?.layerThicknessMm ?? []"
@@ -41,7 +44,7 @@ export class PliesKnown extends Panel {
   );
 
   take(plies: readonly FabricLayer[]): void {
-    this.store.edit('laminate', { plies });
+    this.store.edit('laminate', { plies, pliesFrom: undefined });
   }
 
   setCarbon(carbon: boolean): void {

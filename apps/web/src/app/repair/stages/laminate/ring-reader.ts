@@ -215,7 +215,7 @@ export class RingReader extends Panel {
       fabricId: candidates[0]!.fabricId,
       orientationDeg: Math.round(candidates[0]!.orientationDeg),
     }));
-    this.store.edit('laminate', { known: 'plies', plies });
+    this.store.edit('laminate', { known: 'plies', plies, pliesFrom: undefined });
   }
 
   private work(): { read: RingsResult | null; problem: string } {
