@@ -80,6 +80,7 @@ export function planStub(shed: PlannedShed | null, shop: Partial<ShopReply> = {}
   return {
     ...asked,
     steps,
+    settled: signal(true),
     stepsOf: (id: string) => steps().filter(({ jobId }) => jobId === id),
     shop: signal<ShopReply | null>({
       settings: SHOP,
