@@ -2,12 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { stepName } from '@ashstep/contract';
-import { type PlanOutline, runsOf } from '@ashstep/core/drawing';
-import type { Point } from '@ashstep/core/geometry';
 import { STAGES } from '@ashstep/core/hazards';
 import { DEFAULT_HOURS, formatLocal, parseLocal } from '@ashstep/core/plan';
 import { map, timer } from 'rxjs';
-import { closedPath } from '../drawing/geometry';
 import { StageProfile } from '../drawing/stage-profile';
 import { Header } from '../parts/header';
 import { SessionService } from '../platform/session.service';
@@ -16,6 +13,7 @@ import { whenText } from '../platform/when.pipe';
 import { type BoardJob, type Shelf, boardJob } from './board-job';
 import { BoardService } from './board.service';
 import { withShedPlan } from './standing';
+import { isDrawnSmaller, thumbnail } from './thumbnail';
 import { ShedClock } from './shed-clock';
 import { Clock } from '../platform/clock';
 
@@ -24,8 +22,6 @@ const SHELVES: { id: Shelf; name: string; about: string; empty: string }[] = [
   { id: 'waiting', name: 'Waiting', about: 'cure, cooling, drying, rework', empty: 'Nothing is waiting.' },
   { id: 'inspect', name: 'To inspect', about: 'a second pair of eyes', empty: 'Nothing to inspect.' },
 ];
-/** Thumbnails are drawn at one common scale: millimetres across 100 px. */
-const THUMB_MM = 470;
 const CLOCK_MS = 60_000;
 
 @Component({
@@ -68,17 +64,8 @@ export class Board {
     return ['/repair', job.row.id, job.row.inputs.small.kind ? 'card' : STAGES[job.stage]!];
   }
 
-  /** An outline of a job's thumbnail, about the middle of all that is worked on. */
-  thumb(job: BoardJob, outline: PlanOutline | null): string {
-    if (!outline) return '';
-    const scale = 100 / THUMB_MM;
-    const whole = runsOf(job.outlines.mask ?? outline).flat();
-    const middle = (of: (p: Point) => number): number => (Math.min(...whole.map(of)) + Math.max(...whole.map(of))) / 2;
-    const [x0, y0] = [middle((p) => p.x), middle((p) => p.y)];
-    return runsOf(outline)
-      .map((run) => closedPath(run.map((p) => ({ x: 60 + (p.x - x0) * scale, y: 46 - (p.y - y0) * scale }))))
-      .join('');
-  }
+  readonly thumb = thumbnail;
+  readonly isSmaller = isDrawnSmaller;
 
   /** What wants hands next, soonest first; work under way comes before everything. */
   private nextMoments(

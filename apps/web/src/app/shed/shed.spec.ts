@@ -5,6 +5,7 @@ import { NEW_REPAIR, NOTHING_DONE } from '@ashstep/core/repair';
 import { MILD, NOW, POLYESTER, plannedShed } from '../plan/planned.testing';
 import { boardJob } from './board-job';
 import { withShedPlan } from './standing';
+import { isDrawnSmaller, thumbnail } from './thumbnail';
 
 describe('the board', () => {
   const row = (patch: Partial<BoardRow>): BoardRow => ({
@@ -34,6 +35,19 @@ describe('the board', () => {
       laminate: { ...structuredClone(NEW_REPAIR.laminate), thicknessMm: 4 },
     } as BoardRow['inputs'],
     ...patch,
+  });
+
+  it('draws what is worked on at one scale, and smaller only what would be cut off', () => {
+    const drawn = (diameterMm: number) => {
+      const inputs = { ...POLYESTER, damage: { ...POLYESTER.damage, shape: { kind: 'circle', diameterMm } } };
+      const job = boardJob(row({ inputs: inputs as BoardRow['inputs'] }));
+      const [xs, ys] = [0, 1].map((axis) => [...thumbnail(job, job.outlines.mask).matchAll(/(-?[\d.]+)[ ,](-?[\d.]+)/g)].map((point) => Number(point[axis + 1]))); // prettier-ignore
+      return { across: Math.max(...xs!) - Math.min(...xs!), inside: Math.min(...xs!, ...ys!) >= 0 && Math.max(...xs!) <= 120 && Math.max(...ys!) <= 92, smaller: isDrawnSmaller(job) }; // prettier-ignore
+    };
+    const [small, larger, whole] = [drawn(40), drawn(80), drawn(900)];
+    expect([small.smaller, larger.smaller, whole.smaller]).toEqual([false, false, true]);
+    expect(larger.across - small.across).toBeCloseTo((40 * 100) / 470, 0);
+    expect([small.inside, larger.inside, whole.inside]).toEqual([true, true, true]);
   });
 
   it('puts work under way on the bench and says which ply is next', () => {
