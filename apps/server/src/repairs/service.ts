@@ -96,7 +96,7 @@ export async function history(
   return rows[0]!.written;
 }
 
-/** Earlier jobs of a craft that are looked through for a colour, and jobs of the shop for what was read wet and cured. */
+/** Other jobs of a craft that are looked through, and jobs of the shop for what was read wet and cured. */
 const [MOST_OF_CRAFT, MOST_READ_WET] = [40, 60];
 
 /** Another job of the same craft. */
@@ -108,6 +108,10 @@ interface SameCraft {
   sealed: boolean;
 }
 
+/** Other jobs of the craft of one, those opened last first. */
+const ofSameCraft = async ({ pool }: Context, id: string): Promise<SameCraft[]> =>
+  (await pool.query<SameCraft>(sql.ofSameCraft, [id, MOST_OF_CRAFT])).rows;
+
 /** What other jobs know of colour. */
 export async function coloursKnown(context: Context, id: string): Promise<ColoursReply> {
   const [ofCraft, wetAndCured] = await Promise.all([coloursOfCraft(context, id), readBothWays(context, id)]);
@@ -115,8 +119,8 @@ export async function coloursKnown(context: Context, id: string): Promise<Colour
 }
 
 /** Colours that were matched on other jobs of the same craft, the latest job first: of each the trial that came out nearest. */
-async function coloursOfCraft({ pool }: Context, id: string): Promise<CraftColour[]> {
-  const { rows } = await pool.query<SameCraft>(sql.ofSameCraft, [id, MOST_OF_CRAFT]);
+async function coloursOfCraft(context: Context, id: string): Promise<CraftColour[]> {
+  const rows = await ofSameCraft(context, id);
   return rows.flatMap(({ id: repairId, title, inputs }) => {
     const { target, trials } = inputsWithoutTaps(inputs).finish.colour;
     const read = trials.flatMap((trial) => (target && trial.read ? [{ trial, deltaE00: deltaE00(target, trial.read) }] : [])); // prettier-ignore
@@ -129,8 +133,8 @@ async function coloursOfCraft({ pool }: Context, id: string): Promise<CraftColou
 const MOST_TELLING = 5;
 
 /** What other jobs of the same craft found its laminate to be, those first that were sealed or worked on last. */
-export async function laminatesKnown({ pool }: Context, id: string): Promise<CraftLaminate[]> {
-  const { rows } = await pool.query<SameCraft>(sql.ofSameCraft, [id, MOST_OF_CRAFT]);
+export async function laminatesKnown(context: Context, id: string): Promise<CraftLaminate[]> {
+  const rows = await ofSameCraft(context, id);
   return rows.map(laminateOf).filter(tells).sort((a, b) => b.at.localeCompare(a.at)).slice(0, MOST_TELLING); // prettier-ignore
 }
 

@@ -57,7 +57,8 @@ export class ShedPlanService {
   private readonly found = signal<ShedPlanFound | null>(null);
   private readonly variantsFound = signal<VariantFound[]>([]);
 
-  private readonly asked = new BehaviorSubject<{ afterMs: number }>({ afterMs: 0 });
+  /** The server is asked after so long, ms: at once when the page is opened. */
+  private readonly asked = new BehaviorSubject(0);
   private readonly asking = signal(true);
   private readonly waited = toSignal(timer(PATIENCE_MS).pipe(map(() => true)), { initialValue: false });
 
@@ -120,13 +121,13 @@ export class ShedPlanService {
     const api = inject(Api);
     this.asked
       .pipe(
-        switchMap(({ afterMs }) => timer(afterMs).pipe(switchMap(() => api.get<ShedPlanFound>('/plan')), catchError(() => of(null)))), // prettier-ignore
+        switchMap((afterMs) => timer(afterMs).pipe(switchMap(() => api.get<ShedPlanFound>('/plan')), catchError(() => of(null)))), // prettier-ignore
         tap(() => this.asking.set(false)),
       )
       .subscribe((found) => {
-        const input = untracked(this.input);
+        const input = this.input();
         // What is being typed by now is worked out already.
-        if (untracked(this.ahead)) return;
+        if (this.ahead()) return;
         if (!found) return input ? this.workOut(input) : undefined;
         this.search.stop();
         this.found.set(found);
@@ -141,7 +142,7 @@ export class ShedPlanService {
       if (untracked(this.ahead)) this.workOut(input);
       else if (!asked) {
         this.asking.set(true);
-        this.asked.next({ afterMs: QUIET_MS });
+        this.asked.next(QUIET_MS);
       }
     });
     effect(() => {

@@ -5,7 +5,7 @@ import type { BoardJob } from './board-job';
 /** Thumbnails are drawn at one common scale, px for a millimetre. */
 const ONE_SCALE = 100 / 470;
 /** Their box, and the middle of it, px. */
-export const THUMB_PX = { across: 120, down: 92 };
+const THUMB_PX = { across: 120, down: 92 };
 const EDGE_PX = 1;
 
 type Outlines = BoardJob['outlines'];
