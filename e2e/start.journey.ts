@@ -64,6 +64,19 @@ describe('the start command', () => {
 
   it('builds nothing anew that is built', () => expect(said).not.toContain('Building'));
 
+  it('given a port that is taken says so and ends, without harm to what is there', async () => {
+    const second = spawn(process.execPath, ['tools/start.mjs', '--no-demo', '--port', new URL(base).port], {
+      cwd: ROOT,
+      env: { ...process.env, ASH_STEP_DATA: data },
+      stdio: ['ignore', 'ignore', 'pipe'],
+    });
+    let told = '';
+    second.stderr.setEncoding('utf8').on('data', (text: string) => (told += text));
+    expect(await new Promise((resolve) => second.once('exit', resolve))).toBe(1);
+    expect(told).toContain('Try another with --port');
+    expect(await answers()).toBe(200);
+  }, 90_000);
+
   it('starts a killed server again', async () => {
     expect(await answers()).toBe(200);
     const killed = server();

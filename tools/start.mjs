@@ -52,12 +52,20 @@ if (values.fresh) rmSync(anchor, { force: true });
 prepare({ ...urls, ...keys, anchor });
 let port = values.port ? Number(values.port) : await freePort(FIRST_PORT);
 const serveOn = () => serve({ databaseUrl: urls.databaseUrl, port, ...keys, anchor, demo, passwords, bridgeToken });
-let server = await serveOn().catch(async (error) => {
-  if (values.port) throw error;
-  // Another command may have taken the port in the same moment.
-  port = await freePort(port + 1);
-  return serveOn();
-});
+let server;
+for (let tries = 1; !server; tries++) {
+  try {
+    server = await serveOn();
+  } catch (error) {
+    if (values.port || tries === MOST_FAILURES) {
+      console.error(`Nothing is served on port ${port}: ${error.message}. Try another with --port.`);
+      await cluster.leave();
+      process.exit(1);
+    }
+    // Other commands may have taken the port in the same moment.
+    port = await freePort(port + 1);
+  }
+}
 
 // The demo works without its instruments too.
 const instruments = demo

@@ -22,14 +22,15 @@ if (config.demo) await loadDemo(context);
 const changes = new ChangeFeed(context);
 await changes.start();
 
-const server = createApp(context, changes).listen(config.port, config.host, () => {
+// The application calls this too where it cannot listen.
+const server = createApp(context, changes).listen(config.port, config.host, (error) => {
+  if (error) {
+    log.fatal({ err: error }, 'cannot listen');
+    process.exit(1);
+  }
   const address = server.address();
   process.send?.('ready');
   log.info({ port: typeof address === 'object' ? address?.port : config.port }, 'ready');
-});
-server.on('error', (error) => {
-  log.fatal({ err: error }, 'cannot listen');
-  process.exit(1);
 });
 
 let stopping = false;

@@ -41,7 +41,8 @@ describe('field words', () => {
   it('tell what is missing from what is of the wrong kind', () => {
     expect(words(z.object({ a: z.number() }), {})).toBe('This is still missing.');
     expect(words(z.object({ a: z.number() }), { a: 'x' })).toBe('Give a figure here.');
-    expect(words(z.object({ a: z.boolean() }), { a: 1 })).toBe('Give a boolean here.');
+    expect(words(z.object({ a: z.boolean() }), { a: 1 })).toBe('Give yes or no (true, false) here.');
+    expect(words(z.object({ a: z.string() }), { a: null })).toBe('Give text here.');
   });
 
   it('say the limits and the choices, but read no long list out', () => {

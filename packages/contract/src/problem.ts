@@ -48,12 +48,23 @@ const ZODS_OWN = /^(Too small|Too big): /;
 /** Longer lists of accepted values are not read out. */
 const MOST_LISTED = 8;
 
+/** What is wanted where something else was given, in words. */
+const WANTED: Partial<Record<string, string>> = {
+  number: 'a figure',
+  int: 'a whole figure',
+  string: 'text',
+  boolean: 'yes or no (true, false)',
+  array: 'a list',
+  object: 'named values',
+  record: 'named values',
+};
+
 function issueWords(issue: z.core.$ZodIssue): string {
   switch (issue.code) {
     case 'invalid_type':
       return issue.message.endsWith('received undefined')
         ? 'This is still missing.'
-        : `Give a ${issue.expected === 'number' ? 'figure' : issue.expected} here.`;
+        : `Give ${WANTED[issue.expected] ?? `a ${issue.expected}`} here.`;
     case 'too_small':
       if (!ZODS_OWN.test(issue.message)) return issue.message;
       if (issue.origin === 'array') return `At least ${String(issue.minimum)}.`;

@@ -1,6 +1,6 @@
 import pg from 'pg';
 import { newRepair, saveSection } from '../testing/repairs.js';
-import { TestClient, TestServer } from '../testing/server.js';
+import { PASSWORD, TestClient, TestServer } from '../testing/server.js';
 import { inTransaction, isAway } from './database.js';
 
 /** Ends every connection to the database, as its restart does; not what the database itself does in it at times, such as tidying its tables. */
@@ -80,6 +80,18 @@ describe('a database that ends its connections', () => {
     await after.streaming;
     expect((await saveSection(tech, repair, 'days', { fromMin: 540 })).status).toBe(200);
     expect(await heard).toContain('event: repair');
+  });
+
+  it('or that is full keeps nobody’s session, and nobody is told that they are signed in', async () => {
+    await server.owner.query(`
+      CREATE FUNCTION is_full() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE 'full' USING ERRCODE = '53300'; END $$;
+      CREATE TRIGGER is_full BEFORE INSERT ON session FOR EACH ROW EXECUTE FUNCTION is_full()`);
+    const visitor = new TestClient(base);
+    visitor.token = (await visitor.send('GET', '/api/session')).body.csrfToken;
+    const signIn = await visitor.send('POST', '/api/session', { login: 'tech', password: PASSWORD });
+    await server.owner.query('DROP FUNCTION is_full CASCADE');
+    expect(signIn.status).toBe(503);
+    expect(signIn.headers.getSetCookie().filter((cookie) => cookie.startsWith('ash-step='))).toEqual([]);
   });
 });
 

@@ -61,17 +61,29 @@ export function sessions({ pool, config }: Context): RequestHandler {
   });
 }
 
-/** Begins a session of a person; whatever was in the one before is gone. */
+/** What a session is told to do, as a promise. */
+const done = (tell: (answer: (error: unknown) => void) => void): Promise<void> =>
+  new Promise((resolve, reject) => tell((error) => (error ? reject(error as Error) : resolve())));
+
+/**
+ * Begins a session of a person; whatever was in the one before is gone.
+ * It is kept before anybody is told of it: the library itself sends the cookie first.
+ * @throws what the database threw, with no session begun
+ */
 export async function beginSession(request: Request, personId: string, now: Date): Promise<void> {
-  await new Promise<void>((resolve, reject) =>
-    request.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve())),
-  );
+  await done((answer) => request.session.regenerate(answer));
   Object.assign(request.session, {
     personId,
     csrfToken: randomBytes(24).toString('base64url'),
     startedAt: now.getTime(),
     seenAt: now.getTime(),
   });
+  try {
+    await done((answer) => request.session.save(answer));
+  } catch (error) {
+    await endSession(request);
+    throw error;
+  }
 }
 
 export async function endSession(request: Request): Promise<void> {
