@@ -43,6 +43,8 @@ describe('field words', () => {
     expect(words(z.object({ a: z.number() }), { a: 'x' })).toBe('Give a figure here.');
     expect(words(z.object({ a: z.boolean() }), { a: 1 })).toBe('Give yes or no (true, false) here.');
     expect(words(z.object({ a: z.string() }), { a: null })).toBe('Give text here.');
+    expect(words(z.object({ a: z.uuid() }), { a: 'x' })).toBe('Not written as it has to be here.');
+    expect(words(z.object({ a: z.string().regex(/b/, 'Begin with b.') }), { a: 'x' })).toBe('Begin with b.');
   });
 
   it('say the limits and the choices, but read no long list out', () => {

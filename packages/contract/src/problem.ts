@@ -44,7 +44,7 @@ function likeliest(
 }
 
 /** What zod itself says where a schema has no words of its own. */
-const ZODS_OWN = /^(Too small|Too big): /;
+const ZODS_OWN = /^(?:Too (?:small|big): |Invalid )/;
 /** Longer lists of accepted values are not read out. */
 const MOST_LISTED = 8;
 
@@ -81,6 +81,8 @@ function issueWords(issue: z.core.$ZodIssue): string {
         : `Accepted: ${issue.values.map(String).join(', ')}.`;
     case 'unrecognized_keys':
       return `Not known here: ${issue.keys.join(', ')}.`;
+    case 'invalid_format':
+      return ZODS_OWN.test(issue.message) ? 'Not written as it has to be here.' : issue.message;
     default:
       return issue.message;
   }

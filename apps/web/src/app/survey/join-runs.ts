@@ -47,9 +47,17 @@ export function joinRuns(runs: readonly Run[]): { closed: FoundOutline[]; open: 
 
 export const apart = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
 
+/** A cell and those about it, its own first. */
+const AROUND = [0, -1, 1].flatMap((i) => [0, -1, 1].map((j) => [i, j] as const));
+
+interface End {
+  run: Run;
+  fromEnd: boolean;
+}
+
 /** The ends of runs that are not joined yet, by where they lie. */
 class Ends {
-  private readonly cells = new Map<string, { run: Run; fromEnd: boolean }[]>();
+  private readonly cells = new Map<string, Set<End>>();
   private readonly free = new Set<Run>();
 
   constructor(private readonly reach: number) {}
@@ -58,9 +66,8 @@ class Ends {
     this.free.add(run);
     for (const fromEnd of [false, true]) {
       const key = this.key(this.end(run, fromEnd), 0, 0);
-      const cell = this.cells.get(key);
-      if (cell) cell.push({ run, fromEnd });
-      else this.cells.set(key, [{ run, fromEnd }]);
+      const cell = this.cells.get(key) ?? new Set();
+      this.cells.set(key, cell.add({ run, fromEnd }));
     }
   }
 
@@ -70,14 +77,18 @@ class Ends {
   }
 
   /** The free end next to a place, within reach. */
-  nearest(place: Point): { run: Run; fromEnd: boolean; off: number } | null {
-    let best: { run: Run; fromEnd: boolean; off: number } | null = null;
-    for (let i = -1; i <= 1; i++)
-      for (let j = -1; j <= 1; j++)
-        for (const { run, fromEnd } of this.cells.get(this.key(place, i, j)) ?? []) {
-          const off = apart(this.end(run, fromEnd), place);
-          if (this.free.has(run) && off <= this.reach && off < (best?.off ?? Infinity)) best = { run, fromEnd, off };
-        }
+  nearest(place: Point): (End & { off: number }) | null {
+    let best: (End & { off: number }) | null = null;
+    for (const [i, j] of AROUND) {
+      const cell = this.cells.get(this.key(place, i, j));
+      for (const end of cell ?? []) {
+        const off = apart(this.end(end.run, end.fromEnd), place);
+        if (!this.free.has(end.run)) cell!.delete(end);
+        else if (off <= this.reach && off < (best?.off ?? Infinity)) best = { ...end, off };
+        // Where thousands of lines meet in one place, any of them will do.
+        if (best?.off === 0) return best;
+      }
+    }
     return best;
   }
 

@@ -122,6 +122,11 @@ describe('an outline from a file', () => {
     await expectAsync(readOutlines(dxf(...loose), 'loose.dxf')).toBeRejectedWithError(/9000 open lines/);
   });
 
+  it('reads thousands of lines that meet in one place', async () => {
+    const star = Array.from({ length: 9000 }, (_, i) => line(0, 0, Math.cos(i) * 100, Math.sin(i) * 100));
+    await expectAsync(readOutlines(dxf(...star), 'star.dxf')).toBeRejectedWithError(/open lines and no closed one/);
+  });
+
   it('is set about a place in true size, with few enough corners', async () => {
     const points = outlinePoints({ kind: 'ellipse', lengthMm: 20, widthMm: 10 }, 0, 1200);
     const placed = outlineOnPlan({ name: 'E', points }, 10, { x: 40, y: -5 }, 60);
