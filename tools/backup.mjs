@@ -1,17 +1,12 @@
 import path from 'node:path';
-import { parseArgs } from 'node:util';
 import { ensureDataFolder, ensureDebian, ensureNodePackages } from './lib/install.mjs';
+import { readOptions } from './lib/options.mjs';
 
-const { values, positionals } = parseArgs({
-  allowPositionals: true,
-  options: { demo: { type: 'boolean', default: false } },
-});
-if (positionals.length > 1) {
-  console.error(
-    'npm run backup -- [FILE] [--demo]      everything of the shop in one file; it may go on working meanwhile',
-  );
-  process.exit(2);
-}
+const { values, positionals } = readOptions(
+  'npm run backup -- [FILE] [--demo]      everything of the shop in one file; it may go on working meanwhile',
+  { allowPositionals: true, options: { demo: { type: 'boolean', default: false } } },
+  (read) => read.positionals.length <= 1,
+);
 ensureDebian(['postgresql']);
 ensureNodePackages();
 const { startCluster, databases } = await import('./lib/postgres.mjs');

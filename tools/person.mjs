@@ -1,15 +1,15 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import path from 'node:path';
-import { parseArgs } from 'node:util';
 import { ensureDataFolder, ensureDebian, ensureNodePackages } from './lib/install.mjs';
+import { readOptions } from './lib/options.mjs';
 
-const { values } = parseArgs({
-  options: { login: { type: 'string' }, name: { type: 'string' }, role: { type: 'string', default: 'technician' } },
-});
-if (!values.login || !values.name || !['technician', 'inspector', 'manager'].includes(values.role)) {
-  console.error('npm run person -- --login NAME --name "Full Name" --role technician|inspector|manager');
-  process.exit(2);
-}
+const { values } = readOptions(
+  'npm run person -- --login NAME --name "Full Name" --role technician|inspector|manager',
+  {
+    options: { login: { type: 'string' }, name: { type: 'string' }, role: { type: 'string', default: 'technician' } },
+  },
+  (read) => read.values.login && read.values.name && ['technician', 'inspector', 'manager'].includes(read.values.role),
+);
 ensureDebian(['postgresql']);
 ensureNodePackages();
 const { buildServer } = await import('./lib/build.mjs');

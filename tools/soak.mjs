@@ -1,11 +1,11 @@
 import path from 'node:path';
 import { randomUUID } from 'node:crypto';
 import { rmSync } from 'node:fs';
-import { parseArgs } from 'node:util';
 import { ensureDataFolder, ensureDebian, ensureNodePackages } from './lib/install.mjs';
+import { readOptions } from './lib/options.mjs';
 import { freePort } from './lib/ports.mjs';
 
-const { values } = parseArgs({
+const { values } = readOptions('npm run soak -- [--people N] [--seconds N] [--kills N] [--requests N]', {
   options: {
     people: { type: 'string', default: '50' },
     seconds: { type: 'string', default: '120' },

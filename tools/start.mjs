@@ -1,7 +1,7 @@
 import { rmSync } from 'node:fs';
 import path from 'node:path';
-import { parseArgs } from 'node:util';
 import { ensureDataFolder, ensureDebian, ensureNodePackages } from './lib/install.mjs';
+import { readOptions } from './lib/options.mjs';
 import { freePort } from './lib/ports.mjs';
 
 const [FIRST_PORT, FIRST_BRIDGE_PORT] = [4280, 4381];
@@ -12,18 +12,22 @@ const [MOST_FAILURES, SOON_MS] = [5, 20_000];
 /** Waited before another try, and longer each time, ms. */
 const PAUSE_MS = 500;
 
-const { values } = parseArgs({
-  options: {
-    fresh: { type: 'boolean', default: false },
-    port: { type: 'string' },
-    'no-demo': { type: 'boolean', default: false },
-    help: { type: 'boolean', default: false },
+const USAGE =
+  'npm start -- [--fresh] [--port N] [--no-demo]\n  --fresh    throw the database away and begin anew\n  --port N   serve on this port, 1 to 65535\n  --no-demo  no demo shed and no demo accounts';
+const { values } = readOptions(
+  USAGE,
+  {
+    options: {
+      fresh: { type: 'boolean', default: false },
+      port: { type: 'string' },
+      'no-demo': { type: 'boolean', default: false },
+      help: { type: 'boolean', default: false },
+    },
   },
-});
+  ({ values: { port = '1' } }) => /^\d{1,5}$/.test(port) && Number(port) >= 1 && Number(port) <= 65_535,
+);
 if (values.help) {
-  console.log(
-    'npm start -- [--fresh] [--port N] [--no-demo]\n  --fresh    throw the database away and begin anew\n  --port N   serve on this port\n  --no-demo  no demo shed and no demo accounts',
-  );
+  console.log(USAGE);
   process.exit(0);
 }
 

@@ -1,25 +1,24 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { parseArgs } from 'node:util';
 import { ensureDataFolder, ensureDebian, ensureNodePackages } from './lib/install.mjs';
+import { readOptions } from './lib/options.mjs';
 
-const { values, positionals } = parseArgs({
-  allowPositionals: true,
-  options: {
-    all: { type: 'boolean', default: false },
-    key: { type: 'string' },
-    'any-key': { type: 'boolean', default: false },
+const { values, positionals } = readOptions(
+  'npm run verify -- FILE…      whether record files are as they were sealed\n' +
+    'npm run verify -- --all      whether everything kept here is\n' +
+    '  --key HEX   the public key of the shop that sealed it, as it stands on its records; without it, that of this shop\n' +
+    '  --any-key   take the key the file names: proves that nothing was changed, not who sealed it',
+  {
+    allowPositionals: true,
+    options: {
+      all: { type: 'boolean', default: false },
+      key: { type: 'string' },
+      'any-key': { type: 'boolean', default: false },
+    },
   },
-});
-if (values.all === positionals.length > 0 || (values.key && !/^[0-9a-f]{64}$/.test(values.key))) {
-  console.error(
-    'npm run verify -- FILE…      whether record files are as they were sealed\n' +
-      'npm run verify -- --all      whether everything kept here is\n' +
-      '  --key HEX   the public key of the shop that sealed it, as it stands on its records; without it, that of this shop\n' +
-      '  --any-key   take the key the file names: proves that nothing was changed, not who sealed it',
-  );
-  process.exit(2);
-}
+  (read) =>
+    read.values.all !== read.positionals.length > 0 && (!read.values.key || /^[0-9a-f]{64}$/.test(read.values.key)),
+);
 if (values.all) ensureDebian(['postgresql']);
 ensureNodePackages();
 const { buildServer } = await import('./lib/build.mjs');

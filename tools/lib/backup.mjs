@@ -1,4 +1,14 @@
-import { chmodSync, cpSync, existsSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  cpSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { postgresBin } from './install.mjs';
@@ -53,23 +63,29 @@ export function backup(url, keep, target) {
 
 /**
  * Reads a backup into a database that is there and empty, and puts the files beside it into their places. What is done with the
- * database before anything is put anywhere is up to `check`, which throws where the backup is not to be taken.
+ * database before anything is put anywhere is up to `take`, which throws where the backup is not to be taken, and may give the
+ * ending under which a file that was there, and is another, is kept.
  */
-export function restore(file, url, keep, check = async () => undefined) {
+export function restore(file, url, keep, take = async () => undefined) {
   return inFolder(async (folder) => {
-    tar(['-xf', path.resolve(file), '-C', folder]);
-    if (!existsSync(path.join(folder, 'database'))) throw new Error(`${file} is no backup of Ash Step.`);
-    program('pg_restore', url, [
-      '--no-owner',
-      '--no-privileges',
-      '--exit-on-error',
-      '--dbname',
-      new URL(url).pathname.slice(1),
-      path.join(folder, 'database'),
-    ]);
-    await check(Object.fromEntries(Object.keys(keep).map((name) => [name, path.join(folder, name)])));
+    try {
+      tar(['-xf', path.resolve(file), '-C', folder]);
+      program('pg_restore', url, [
+        '--no-owner',
+        '--no-privileges',
+        '--exit-on-error',
+        '--dbname',
+        new URL(url).pathname.slice(1),
+        path.join(folder, 'database'),
+      ]);
+    } catch (error) {
+      throw new Error(`${file} is no backup of Ash Step, or not whole. What is here stays as it is.\n${error.message}`);
+    }
+    const ending = await take(Object.fromEntries(Object.keys(keep).map((name) => [name, path.join(folder, name)])));
     for (const [name, place] of Object.entries(keep)) {
       const from = path.join(folder, name);
+      if (ending && existsSync(place) && !(existsSync(from) && readFileSync(from).equals(readFileSync(place))))
+        renameSync(place, `${place}${ending}`);
       if (existsSync(from)) cpSync(from, place);
       else rmSync(place, { force: true });
     }

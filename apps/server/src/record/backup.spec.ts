@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { appendFileSync, mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { appendFileSync, existsSync, mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import pg from 'pg';
@@ -15,7 +15,7 @@ interface Tools {
     file: string,
     url: string,
     keep: Record<string, string>,
-    check?: (files: Record<string, string>) => Promise<void>,
+    take?: (files: Record<string, string>) => Promise<string | undefined>,
   ) => Promise<void>;
 }
 
@@ -92,6 +92,18 @@ describe('a backup', () => {
     }
   }, 30_000);
 
+  it('puts no key away for good: one that was there and is another is kept under an ending', async () => {
+    const places = elsewhere();
+    writeFileSync(places['record-key']!, 'the key of before');
+    writeFileSync(places['seals']!, readFileSync(keep['seals']!));
+    await tools.restore(file, await empty(), places, () => Promise.resolve('_before'));
+    expect(readFileSync(places['record-key']!, 'utf8')).toBe(server.context.config.recordKey);
+    expect(readFileSync(`${places['record-key']!}_before`, 'utf8')).toBe('the key of before');
+    expect(existsSync(`${places['seals']!}_before`))
+      .withContext('the same list')
+      .toBeFalse();
+  }, 30_000);
+
   it('that is not to be taken puts nothing anywhere', async () => {
     const places = elsewhere();
     await expectAsync(
@@ -104,9 +116,9 @@ describe('a backup', () => {
     const broken = path.join(folder, 'broken.tar');
     writeFileSync(broken, readFileSync(file).subarray(0, 3000));
     appendFileSync(broken, 'x');
-    await expectAsync(tools.restore(broken, await empty(), elsewhere())).toBeRejected();
+    await expectAsync(tools.restore(broken, await empty(), elsewhere())).toBeRejectedWithError(/not whole/);
     const none = path.join(folder, 'none.tar');
     writeFileSync(none, 'hello');
-    await expectAsync(tools.restore(none, await empty(), elsewhere())).toBeRejected();
+    await expectAsync(tools.restore(none, await empty(), elsewhere())).toBeRejectedWithError(/no backup of Ash Step/);
   }, 30_000);
 });
