@@ -52,11 +52,13 @@ describe('resin evidence', () => {
     const prior: Likelihoods = { polyester: 1, vinylester: 0, epoxy: 1, thermoplastic: 0, mixed: 0 };
     const { next } = resinEvidence({ prior, clues: [] });
     const bits = (p: number): number => (p <= 0 || p >= 1 ? 0 : -p * Math.log2(p) - (1 - p) * Math.log2(1 - p));
-    for (const { id, chance, gainBits, expectedCertainty } of next) {
+    for (const { id, chance, gainBits, expectedCertainty, ifFound: told } of next) {
       const { polyester, epoxy } = CLUES.find((c) => c.id === id)!.likelihoods;
       const found = (polyester + epoxy) / 2;
       const [ifFound, ifNot] = [polyester / (polyester + epoxy), (1 - polyester) / (2 - polyester - epoxy)];
       expect(chance).toBeCloseTo(found, 12);
+      expect(told.share).toBeCloseTo(Math.max(ifFound, 1 - ifFound), 9);
+      expect(told.hypothesis).toBe(ifFound >= 0.5 ? 'polyester' : 'epoxy');
       expect(gainBits).toBeCloseTo(1 - found * bits(ifFound) - (1 - found) * bits(ifNot), 9);
       expect(expectedCertainty).toBeCloseTo(
         found * Math.max(ifFound, 1 - ifFound) + (1 - found) * Math.max(ifNot, 1 - ifNot),

@@ -35,6 +35,8 @@ export interface ClueGain {
   worthBits: number;
   /** Expected probability of the then most likely resin. */
   expectedCertainty: number;
+  /** What is most likely once it is found, and how likely. */
+  ifFound: { hypothesis: Hypothesis; share: number };
 }
 
 /** Below this certainty the parent counts as unknown. */
@@ -148,6 +150,7 @@ function gains(posterior: Likelihoods, seen: ReadonlySet<string>): ClueGain[] {
         gainBits,
         worthBits: gainBits * CLUE_TO_BE_HAD[group],
         expectedCertainty: mean((l) => l[favourite(l)]),
+        ifFound: { hypothesis: favourite(found), share: found[favourite(found)] },
       };
     })
     .sort((a, b) => b.gainBits - a.gainBits);

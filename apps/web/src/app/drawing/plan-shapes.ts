@@ -108,7 +108,9 @@ export function inWords(
 ): string {
   const length = (mm: number): string => formatQuantity(mm, 'length', units).figure;
   const parts: string[] = [];
-  if (damage)
+  if (damage && inputs.damage.unsaid?.includes('shape'))
+    parts.push('The damage is not measured yet; only a start is drawn.');
+  else if (damage)
     parts.push(
       `Damage ${length(damage.visible.lengthMm)} by ${length(damage.visible.widthMm)}, cut-out ${length(damage.cut.lengthMm)} by ${length(damage.cut.widthMm)}.`,
     );

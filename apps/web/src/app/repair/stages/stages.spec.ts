@@ -199,7 +199,7 @@ describe('stage panels', () => {
     const known = { known: 'thickness', thicknessMm: 4 } as const;
     const open = await show(LaminateStage, stateOf({ laminate: { ...known, unsaid: ['core'] } }));
     expect(text(open)).toContain('Not said yet: core or solid');
-    expect(text(open)).not.toContain('Known well enough');
+    expect(text(open)).not.toContain('choose the resin');
     const select = (open.nativeElement as HTMLElement).querySelector<HTMLSelectElement>('#core')!;
     select.value = 'eps';
     select.dispatchEvent(new Event('change'));
@@ -208,7 +208,11 @@ describe('stage panels', () => {
     select.value = '';
     select.dispatchEvent(new Event('change'));
     expect(intents.edit).toHaveBeenCalledWith('laminate', { core: null, unsaid: undefined });
-    expect(text(await show(LaminateStage, stateOf({ laminate: known })))).toContain('Known well enough');
+    expect(text(await show(LaminateStage, stateOf({ laminate: known })))).toContain(
+      'Taken as unknown, choose the resin',
+    );
+    const certain = { ...known, clueIds: ['styrene-smell', 'plate-polyester'] };
+    expect(text(await show(LaminateStage, stateOf({ laminate: certain })))).toContain('Known well enough');
   });
 
   it('laminate: gel coat nobody measured is no figure in a field, and is said to be as usual', async () => {
@@ -216,7 +220,7 @@ describe('stage panels', () => {
     const open = await show(LaminateStage, stateOf({ laminate: { ...known, unsaid: ['finishThicknessMm'] } }));
     expect(text(open)).toContain('0.5 mm on it as usual');
     expect(text(open)).toContain('taken as 0.5 mm, as is usual');
-    expect(text(open)).toContain('Known well enough');
+    expect(text(open)).toContain('choose the resin');
     const said = await show(LaminateStage, stateOf({ laminate: known }));
     expect(text(said)).not.toContain('as is usual');
   });

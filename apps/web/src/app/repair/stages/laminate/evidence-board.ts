@@ -127,7 +127,7 @@ function mayBeThere(clueId: string, { laminate: { core }, place }: RepairInputs)
           @for (clue of next(); track clue.id) {
             <li>
               {{ clue.label }}
-              <span class="quiet">{{ clue.chance }} likely to be there; leaves you {{ clue.certainty }} sure</span>
+              <span class="quiet">{{ clue.chance }} likely to be there; if it is, {{ clue.then }}</span>
             </li>
           }
         </ol>
@@ -283,7 +283,7 @@ export class EvidenceBoard extends Panel {
         id: gain.id,
         label: labelOf(gain.id),
         chance: percent(gain.chance),
-        certainty: percent(gain.expectedCertainty),
+        then: `${PARENT_NAMES[gain.ifFound.hypothesis].toLowerCase()} ${percent(gain.ifFound.share)}`,
       })),
   );
 

@@ -62,7 +62,7 @@ import { PARTS } from './parts';
     <ash-go
       stage="laminate"
       [facts]="plan().facts"
-      label="Known well enough, choose the resin"
+      [label]="label()"
       [repairId]="state().detail.id"
       [wants]="wants()"
       (go)="goOn('laminate')"
@@ -80,6 +80,11 @@ export class LaminateStage extends StagePanel {
   readonly likely = computed(() => PARENT_NAMES[this.evidence()?.mostLikely ?? 'unknown'].toLowerCase());
   /** Plies go by it; a fill or an injection needs none of it. */
   readonly needed = computed(() => laysPlies(this.inputs()));
+  readonly label = computed(() =>
+    this.needed() && this.evidence()?.treatAsUnknown
+      ? 'Taken as unknown, choose the resin'
+      : 'Known well enough, choose the resin',
+  );
   readonly wants = computed((): Want[] => {
     const unsaid = unsaidOfLaminate(this.inputs());
     return [
