@@ -51,6 +51,13 @@ export function nextOpen(minutes: number, hours: ShedHours): number {
   throw new CoreError('empty', 'openDays');
 }
 
+/** When hands may begin, earliest first: the first open moment at or after `minutes`, and the mornings that follow. */
+export function nextStarts(minutes: number, hours: ShedHours, count: number): number[] {
+  const starts = [nextOpen(minutes, hours)];
+  while (starts.length < count) starts.push(nextOpen(dayStart(starts.at(-1)!) + hours.toMin, hours));
+  return starts;
+}
+
 export interface WorkSpan {
   start: number;
   end: number;

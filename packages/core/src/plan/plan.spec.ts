@@ -1,7 +1,7 @@
 import { windows } from '../cure/index.js';
 import { finishRoute } from '../finish/routes.js';
 import { SYSTEMS } from '../resin/systems.js';
-import { DEFAULT_HOURS, formatLocal, nextOpen, parseLocal, workInOneGo, workThrough } from './calendar.js';
+import { DEFAULT_HOURS, formatLocal, nextOpen, nextStarts, parseLocal, workInOneGo, workThrough } from './calendar.js';
 import { type DaysInput, planDays } from './days.js';
 
 const at = (text: string) => parseLocal(text, 'x');
@@ -14,6 +14,7 @@ describe('shed calendar', () => {
 
   it('puts down long work overnight and lay-ups until they fit one day', () => {
     expect(formatLocal(workThrough(at('2026-04-16T16:00'), 120, DEFAULT_HOURS).end)).toBe('2026-04-17T09:00');
+    expect(nextStarts(at('2026-04-16T10:42'), DEFAULT_HOURS, 3).map(formatLocal)).toEqual(['2026-04-16T10:42', '2026-04-17T08:00', '2026-04-20T08:00']); // prettier-ignore
     expect(formatLocal(workInOneGo(at('2026-04-16T16:00'), 120, DEFAULT_HOURS).start)).toBe('2026-04-17T08:00');
   });
 

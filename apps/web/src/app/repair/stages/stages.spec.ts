@@ -692,9 +692,15 @@ describe('stage panels', () => {
   });
 
   it('days: asks for a start, then dates every step with its reason', async () => {
-    expect(text(await show(DaysStage, stateOf({ ...PLANNED, days: { startAt: null } })))).toContain(
-      'Give the day and hour',
-    );
+    const open = await show(DaysStage, stateOf({ ...PLANNED, days: { startAt: null } }));
+    expect(text(open)).toContain('Give the day and hour');
+    const offered = [...(open.nativeElement as HTMLElement).querySelectorAll<HTMLButtonElement>('.starts button')];
+    expect(offered.length).toBe(3);
+    expect(offered[1]!.textContent).toMatch(/, 08:00$/);
+    offered[1]!.click();
+    expect(intents.edit).toHaveBeenCalledWith('days', {
+      startAt: jasmine.stringMatching(/^\d{4}-\d\d-\d\dT08:00$/) as unknown as string,
+    });
     const fixture = await show(DaysStage, stateOf());
     expect(text(fixture)).toContain('Not before: it gums up');
   });

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, type OnDestroy, computed, effect, i
 import { NgbPopover } from '@ng-bootstrap/ng-bootstrap/popover';
 import { PLACE_NAMES, stepName } from '@ashstep/contract';
 import type { Air } from '@ashstep/core/air';
-import { AirClock, parseLocal } from '@ashstep/core/plan';
+import { AirClock, everOpen, formatLocal, nextStarts, parseLocal } from '@ashstep/core/plan';
 import { type RepairInputs, USUAL_TENT_C, jobAndStep } from '@ashstep/core/repair';
 import { GoBar } from '../go-bar';
 import { optionsOf } from '../../../parts/choice-field';
@@ -28,6 +28,8 @@ import { airFrom } from '../../air-words';
 const LEAST_DAYS = 5;
 const MOST_DAYS = 18;
 const DAY_MIN = 1440;
+/** So many moments to begin are offered to be pressed, the first of them no more than so many minutes from now. */
+const [STARTS_OFFERED, START_STEP_MIN] = [3, 5];
 /** The air is looked at on the whole over so many hours. */
 const MEAN_HOURS = 72;
 const LEFT_WORDS = {
@@ -110,6 +112,12 @@ export class DaysStage extends StagePanel implements OnDestroy {
       Math.max(LEAST_DAYS, Math.ceil((parseLocal(this.finishAt(), 'at') - this.fromMin()) / DAY_MIN) + 1),
     ),
   );
+  /** When hands could start, to be pressed instead of typed: now, if the shed is open, and the next mornings. */
+  readonly starts = computed(() => {
+    if (this.inputs().days.startAt || !everOpen(this.hours())) return [];
+    const soon = Math.ceil(this.nowMin() / START_STEP_MIN) * START_STEP_MIN;
+    return nextStarts(soon, this.hours(), STARTS_OFFERED).map(formatLocal);
+  });
   /** What is missing before there can be days: of an earlier stage, or of this one. */
   readonly wants = computed((): Want[] => {
     const plan = this.plan();
