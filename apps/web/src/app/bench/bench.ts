@@ -118,8 +118,7 @@ export class Bench {
     const [act, planned] = [this.act(), this.mixing()];
     if (!act) return null;
     if (!planned || (act.kind !== 'mix' && act.kind !== 'ply')) return this.wordsOf(act);
-    const weighed = this.desk.unit() === 'g' && this.desk.resinUnit() === 'g';
-    const pot = potInCup(planned, weighed ? this.desk.resinG() : null);
+    const pot = potInCup(planned, this.desk.inCupG());
     return this.wordsOf({ kind: 'mix', id: act.id, round: act.round, pot: act.kind === 'mix' ? pot : { ...pot, label: this.desk.nextPot()?.label ?? 'extra' } }); // prettier-ignore
   });
   readonly says = remarkWords;

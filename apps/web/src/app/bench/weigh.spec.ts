@@ -26,13 +26,17 @@ describe('the scale at the bench', () => {
     key(text);
   };
 
-  function open(mix: object = {}): void {
+  function open(mix: object = {}, systemId?: string): void {
     localStorage.clear();
     const bench = new PanelBench();
     scale = new InstrumentsStub();
     TestBed.configureTestingModule({ providers: [LayUpDesk, { provide: Instruments, useValue: scale }] });
     bench.lots.set([lot({ code: 'R-3107' })]);
-    const state = stateOf({ air: airAt(20), mix: { scaleErrorG: 0.05, ...mix } });
+    const state = stateOf({
+      air: airAt(20),
+      mix: { scaleErrorG: 0.05, ...mix },
+      ...(systemId && { resin: { systemId } }),
+    });
     desk = TestBed.inject(LayUpDesk);
     desk.source = signal(state);
     fixture = TestBed.createComponent(Weigh);
@@ -61,6 +65,18 @@ describe('the scale at the bench', () => {
     expect([desk.resinG(), desk.secondG()]).toEqual([100, 27]);
     // 0.3 of 100 is 30: 3 g are missing, 2.1 g bring it within.
     expect(root().querySelector('.verdict')!.textContent!.replace(/\s/g, ' ')).toContain('3.00 g more hardener puts it right, 2.10 g at the least'); // prettier-ignore
+  });
+
+  it('counts the drops of catalyst for the resin that is in the cup, not for what was planned', () => {
+    open({}, 'polyester');
+    const wanted = (): number => Number(cells()[1]!.querySelector('.target')!.textContent);
+    const planned = wanted();
+    const { resinG } = desk.now()!.round.pots[0]!.mix;
+    expect(cells()[1]!.querySelector('.under')!.textContent).toContain('drops');
+    fill(0, String(Math.round(1.25 * resinG)));
+    expect(Math.abs(wanted() - 1.25 * planned)).toBeLessThanOrEqual(1);
+    fill(1, String(wanted()));
+    expect(root().querySelector('.verdict')!.textContent).toContain('within. Stop.');
   });
 
   it('asks for the air where nobody read it lately, and for lots off the label', () => {

@@ -101,9 +101,11 @@ export class Weigh {
   /** Weighed in grams, so that a scale tells the cell in hand. */
   readonly onScale = computed(() => this.active() === 'filler' || (this.active() === 'resin' ? this.desk.resinUnit() === 'g' : this.active() === 'second' && this.desk.unit() === 'g')); // prettier-ignore
 
-  /** Grams of the second part for the resin that is in the cup, not for what was planned, and what the scale shows before it. */
+  /** What the resin that is in the cup wants, not what was planned. */
+  private readonly inCup = computed(() => potInCup(this.pot(), this.desk.inCupG()).mix);
+  /** Grams of the second part, and what the scale shows before it. */
   private readonly wantedG = computed(() => {
-    const { resinG, secondG, secondMinG: minG, secondMaxG: maxG } = potInCup(this.pot(), this.desk.unit() === 'g' ? this.desk.resinG() : null).mix; // prettier-ignore
+    const { resinG, secondG, secondMinG: minG, secondMaxG: maxG } = this.inCup();
     const on = this.desk.together() ? resinG : 0;
     return { secondG: on + secondG, minG, maxG, on };
   });
@@ -134,10 +136,11 @@ export class Weigh {
     const wanted = this.wantedG();
     const g = (grams: number): string => grams.toFixed(mix.secondG < 10 ? 2 : 1);
     const unit = this.desk.unit();
+    const { drops, secondMl } = this.inCup();
     const of = (whole: number | undefined, grams: number): string =>
-      unit === 'g' ? g(grams) : unit === 'drops' ? String(mix.drops ?? '–') : String(Number((whole ?? 0).toFixed(1)));
+      unit === 'g' ? g(grams) : unit === 'drops' ? String(drops ?? '–') : String(Number((whole ?? 0).toFixed(1)));
     const resinOf = this.desk.resinUnit() === 'g' ? g(mix.resinG) : of(wholes ? (wholes.kind === 'pump' ? wholes.resin : wholes.resinMl) : undefined, mix.resinG); // prettier-ignore
-    const secondOf = unit === 'g' ? g(wanted.secondG) : of(wholes ? (wholes.kind === 'pump' ? wholes.second : wholes.secondMl) : mix.secondMl, mix.secondG); // prettier-ignore
+    const secondOf = unit === 'g' ? g(wanted.secondG) : of(wholes ? (wholes.kind === 'pump' ? wholes.second : wholes.secondMl) : secondMl, mix.secondG); // prettier-ignore
     const verdict = this.verdict();
     const live = this.onScale() && !this.adding() ? this.scale.live() : null;
     const cell = (id: CellId, title: string, target: string, under: string): Cell => {

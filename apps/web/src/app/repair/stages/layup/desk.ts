@@ -251,6 +251,8 @@ export class LayUpDesk {
   /** Grams, weighed or worked out from what came out. */
   readonly resinG = computed(() => this.grams(this.resinTyped(), this.resinUnit(), 'resin'));
   readonly secondG = computed(() => this.grams(this.secondTyped(), this.unit(), 'second'));
+  /** Resin as it was weighed: what comes after it goes by it, and not by the plan. Null where it is not weighed, or not yet. */
+  readonly inCupG = computed(() => (this.resinUnit() === 'g' ? this.resinG() : null));
 
   private grams(value: number | null, unit: PourUnit, part: 'resin' | 'second'): number | null {
     return value === null ? null : gramsOf({ value, unit }, part, this.inputs().mix, this.roundCard());
