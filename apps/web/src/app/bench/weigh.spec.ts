@@ -143,6 +143,20 @@ describe('the scale at the bench', () => {
       expect(desk.secondG()).toBeCloseTo(pot().secondG, 3);
     });
 
+    it('is asked to be tared while an earlier cup stands on it, and the main act does not take that one', () => {
+      begin();
+      fixture.componentInstance.pick('second');
+      shows(4 * pot().resinG);
+      fixture.componentInstance.pick('resin');
+      shows(4 * pot().resinG);
+      expect(text(0)).toContain('Tare');
+      expect(fixture.componentInstance.mayTake()).toBeFalse();
+      shows(0);
+      expect(text(0)).not.toContain('Tare');
+      shows(0.9 * pot().resinG);
+      expect(fixture.componentInstance.mayTake()).toBeTrue();
+    });
+
     it('counts what is poured on top to put a pot right to the part that was short', () => {
       begin();
       // Less than was planned: taken by hand.

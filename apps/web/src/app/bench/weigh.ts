@@ -45,6 +45,8 @@ interface Adding {
 const NEAR = 0.98;
 /** Less of a part in the cup is on the way, or nothing yet: the main act does not take it. */
 const MOSTLY = 0.5;
+/** More than this of what is wanted, and nothing poured yet, is what stood on the scale before. */
+const LOADED = 1.5;
 
 /** A pot on the scale: what it should read after each pour, the band allowed, and what can still be put right. Read off the scale, or typed on the page's own keys. */
 @Component({
@@ -125,6 +127,7 @@ export class Weigh {
 
   /** What is called out of the cell in hand while it is poured: nothing on the way, then to stop. */
   private pourWord(g: number): string {
+    if (this.loaded()) return 'Tare';
     const { on, maxG } = this.wantedG();
     if (this.active() === 'second' && g > on + maxG) return 'Over';
     return this.leastG() !== null && g >= this.leastG()! ? 'Stop' : '';
@@ -251,8 +254,13 @@ export class Weigh {
     const before = this.adding()?.baseG ?? (this.active() === 'second' ? this.wantedG().on : 0);
     return aim > before ? (live.g - before) / (aim - before) : 0;
   });
+  /** The scale shows an earlier cup, or this one before it was tared: nothing of it was poured for the cell in hand. */
+  private readonly loaded = computed(() => {
+    const onTop = this.adding() !== null || (this.active() === 'second' && this.wantedG().on > 0);
+    return !onTop && !this.armed() && (this.poured() ?? 0) > LOADED;
+  });
   /** Whether a press of the main act takes what the scale shows: the cell in hand waits for it, and most of it is poured. */
-  readonly mayTake = computed(() => (this.poured() ?? 0) >= MOSTLY && (this.adding() !== null || this.typed(this.active()) === '')); // prettier-ignore
+  readonly mayTake = computed(() => (this.poured() ?? 0) >= MOSTLY && !this.loaded() && (this.adding() !== null || this.typed(this.active()) === '')); // prettier-ignore
 
   /** Takes what the scale shows for the cell in hand, and goes on to the next. */
   take(): void {
