@@ -26,6 +26,14 @@ describe('the strip of stages', () => {
     expect(await bench.settled()).toContain('3.94 × 3.94');
   });
 
+  it('tells of a sealed job when it was sealed, not when it was planned to be done', async () => {
+    expect(await show()).toMatch(/to \w{3} \d+ Apr/);
+    const seals = [{ revision: 1, sealedAt: '2026-04-20T12:00:00Z' }];
+    const told = await show({}, { state: 'sealed', seals });
+    expect(told).toContain('sealed Mon 20 Apr');
+    expect(told).not.toMatch(/to \w{3} \d+ Apr/);
+  });
+
   it('says nothing of what is not worked out yet', async () => {
     const told = await show({ laminate: { known: 'thickness', thicknessMm: null, plies: [] } });
     expect(told).not.toContain('plies');

@@ -5,9 +5,11 @@ import { STAGES, type Stage } from '@ashstep/core/hazards';
 import { formatQuantity } from '@ashstep/core/units';
 import { StageProfile, treadOf } from '../drawing/stage-profile';
 import { ShedPlanService } from '../plan/shed-plan.service';
+import { Clock } from '../platform/clock';
 import { quantityText } from '../platform/quantity.pipe';
 import { SessionService } from '../platform/session.service';
 import type { RepairState } from './repair.store';
+import { sealedAt } from './sealed-at';
 import { STAGE_PAGES, type StripWords } from './stages/stage-page';
 
 /** The treads: names, the figure that settled each, and where the job stands. */
@@ -87,6 +89,7 @@ export class StageStrip {
   private readonly inUnits = quantityText();
   private readonly units = toSignal(inject(SessionService).units$, { initialValue: 'metric' as const });
 
+  private readonly clock = inject(Clock);
   private readonly planner = inject(ShedPlanService);
   /** Among the shed's other jobs; null where it is not in their plan. */
   private readonly finishAt = computed(
@@ -107,6 +110,7 @@ export class StageStrip {
     inUnits: this.inUnits,
     length: (mm) => formatQuantity(mm, 'length', this.units()).figure,
     finishAt: this.finishAt(),
+    sealedAt: sealedAt(this.state(), this.clock),
   }));
   readonly treads = computed(() =>
     this.pages.map(({ id, name, settled }, i) => ({

@@ -28,6 +28,8 @@ export interface LineWords {
 export interface StripWords extends Omit<LineWords, 'short'> {
   /** When the job is done by the shed's plan; null where it is not in it. */
   finishAt: string | null;
+  /** When its record was sealed, by the shed's clock; null of a job that is open. */
+  sealedAt: string | null;
 }
 
 /** What opens under a line: a component, and whether it has anything to do with this job; always where left out. */

@@ -24,6 +24,7 @@ import { PickOf, TextInput } from '../../../parts/inputs';
 import { Clock } from '../../../platform/clock';
 import { SessionService } from '../../../platform/session.service';
 import { airFrom } from '../../air-words';
+import { sealedAt } from '../../sealed-at';
 
 const LEAST_DAYS = 5;
 const MOST_DAYS = 18;
@@ -84,6 +85,7 @@ export class DaysStage extends StagePanel implements OnDestroy {
         .sort()
         .at(-1) ?? this.plan().days!.finishAt,
   );
+  readonly sealedAt = computed(() => sealedAt(this.state(), this.shedClock));
   readonly dries = computed(() => this.steps().some(({ step }) => step.kind === 'drying'));
   readonly layUps = computed(() => this.plan().days?.tasks.filter(({ id }) => id === 'lay-up').length ?? 0);
   readonly next = computed(() => this.steps().find(({ step, done }) => step.kind === 'hands' && !done) ?? null);
