@@ -78,9 +78,13 @@ const JOBS: readonly Told[] = [
     kind: 'Crack in a tube',
     craft: 'SK-4',
     presses: ['Paint', 'No'],
-    figures: { 'Tube, across': '30', 'Crack, along the tube': '40', 'Share of the round': '40', 'Wall, thick': '2' },
+    figures: { 'Tube, across': '30', 'Crack, along it': '40', 'Of the round': '40', 'Wall, thick': '2' },
     // π · 30 · cos 45° = 66.6 mm over 40 mm a strip: two a layer, (140 + 50 sin 45°)/cos 45° = 248 mm each.
-    says: ['abrade 140 mm of the tube', '4 strips 248 mm × 50 mm, cut at 45°'],
+    says: [
+      'abrade 140 mm of the tube',
+      '4 strips 248 mm × 50 mm, cut square, wound at 45° to the tube',
+      'Ply 1: 2 strips 248 mm × 50 mm, wound at +45°',
+    ],
     way: 'touch',
   },
   {

@@ -6,6 +6,7 @@ import { cardOfMedium, type RepairInputs, type RepairPlan, spotNames } from '@as
 import type { Say } from '@ashstep/core/units';
 import type { LogEntry } from './log-entry.js';
 import { capital } from './capital.js';
+import { plySize } from './ply-words.js';
 import { prepareWords } from './prepare-words.js';
 import { roundPourWords, secondOf } from './pour-words.js';
 import { type RoundStanding, standingLog } from './round-log.js';
@@ -189,7 +190,7 @@ export function actWords(
         lines: [
           `${number} of ${of}`,
           `${ply.fabric.name}, ${ply.orientationDeg < 0 ? '\u2212' : ''}${Math.abs(ply.orientationDeg)}°`,
-          `${say(ply.lengthMm, 'length')} × ${say(ply.widthMm, 'length')}`,
+          plySize(plan, ply, say),
           `fabric ${say(ply.fabricG, 'mass')}, resin mix ${say(ply.resinG, 'mass')}`,
           `${below ? `On ply ${below.name}, marked` : 'Marked'} face up, arrow forward.`,
           ...(Math.max(ply.lengthMm, ply.widthMm) <= TABLE_MM

@@ -14,6 +14,7 @@ import {
 import { SMALL_USUAL, type SmallCard, type CardRound } from '@ashstep/core/small';
 import type { Say } from '@ashstep/core/units';
 import { inCup } from './finish-words.js';
+import { plySize } from './ply-words.js';
 import { roundPourWords, secondOf } from './pour-words.js';
 import type { RoundStanding } from './round-log.js';
 import { CLOSING_AFTER, CLOSING_NAMES, pouredWords, roundName } from './round-words.js';
@@ -112,7 +113,7 @@ function openLines(card: SmallCard, inputs: RepairInputs, plan: RepairPlan, say:
       const wrap = profile?.kind === 'form' && profile.form.kind === 'band' ? profile.form.wrap : null;
       return [
         `Stop-drill the ends of the crack, abrade ${say(wrap?.coveredMm, 'length')} of the tube all round.`,
-        ...(wrap ? [`${wrap.stripsPerLayer * wrap.layers.length} strips ${say(wrap.stripLengthMm, 'length')} × ${say(inputs.taper.wrap?.stripMm, 'length')}, cut at ${inputs.taper.wrap?.angleDeg}°, half of them the other way. Wrap tape over all, sticky side out, pulled tight.`] : []), // prettier-ignore
+        ...(wrap ? [`${wrap.stripsPerLayer * wrap.layers.length} strips ${say(wrap.stripLengthMm, 'length')} × ${say(inputs.taper.wrap?.stripMm, 'length')}, cut square, wound at ${inputs.taper.wrap?.angleDeg}° to the tube, each ply to the other hand. Wrap tape over all, sticky side out, pulled tight.`] : []), // prettier-ignore
       ];
     }
     case 'disbond': {
@@ -187,12 +188,12 @@ export function blockAsDone(block: CardBlock, { round, pots }: RoundStanding, pl
         ...(fillerG ? [{ label: many + round.fillerName, value: fineMass(fillerG, say) }] : []),
       ];
     }),
-    lines: [...mixed.map((entry) => `${pouredWords(entry)}.`), ...plyLines(round, say)],
+    lines: [...mixed.map((entry) => `${pouredWords(entry)}.`), ...plyLines(round, plan, say)],
   };
 }
 
-const plyLines = ({ plies }: RoundStanding['round'], say: Say): string[] =>
-  plies.map((ply) => `${ply.name === 'Cover' ? 'Cover' : `Ply ${ply.name}`}: ${say(ply.lengthMm, 'length')} × ${say(ply.widthMm, 'length')}, ${ply.fabric.name.toLowerCase()}.`); // prettier-ignore
+const plyLines = ({ plies }: RoundStanding['round'], plan: RepairPlan, say: Say): string[] =>
+  plies.map((ply) => `${ply.name === 'Cover' ? 'Cover' : `Ply ${ply.name}`}: ${plySize(plan, ply, say)}, ${ply.fabric.name.toLowerCase()}.`); // prettier-ignore
 const fineMass = (g: number, say: Say): string => say(g, 'mass', g < 10 ? 2 : 1);
 const partNames = (plan: RepairPlan, round: RoundStanding['round']): [first: string, second: string] => [round.medium === 'gelcoat' ? 'Gel coat' : 'Resin', secondOf(plan, round) === 'catalyst' ? 'Catalyst' : 'Hardener']; // prettier-ignore
 
@@ -211,7 +212,7 @@ function roundLines(one: CardRound, card: SmallCard, inputs: RepairInputs, plan:
   const second = secondOf(plan, round);
   const lines: string[] = [];
   if (round.onto === 'abraded' && card.rounds[0] !== one) lines.push('Onto the one before, hard: wash, abrade, wipe.');
-  lines.push(...plyLines(round, say));
+  lines.push(...plyLines(round, plan, say));
   for (const pot of round.pots) {
     const text = roundPourWords({ inputs, plan }, pot, round);
     const { secondG, secondMl } = pot.mix;

@@ -89,8 +89,8 @@ export function askedOf(kind: SmallKind, said: Asked): AskedField[] {
     case 'tube':
       return [
         length('diameterMm', 'Tube, across'),
-        length('lengthMm', 'Crack, along the tube'),
-        { key: 'sharePercent', label: 'Share of the round, %', type: 'quantity', quantity: 'plain' },
+        length('lengthMm', 'Crack, along it'),
+        { key: 'sharePercent', label: 'Of the round, %', type: 'quantity', quantity: 'plain' },
         deep('wallMm', 'Wall, thick'),
         yesNo('carriesPeople', 'Somebody’s life hangs on it: frame, fork, seat, steering'),
       ];
