@@ -8,6 +8,7 @@ import { ReadWith } from '../instruments/read-with';
 import { KeptAir } from '../repair/kept-air';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { LayUpDesk } from '../repair/stages/layup/desk';
+import { LotField } from '../repair/stages/layup/lot-field';
 import { potEntry } from '../repair/stages/layup/pot-entry';
 import { Systems } from '../repair/stages/resin/systems';
 import { isTicked } from '../repair/stages/ticked';
@@ -30,7 +31,7 @@ const AIR_MOST = 80;
 @Component({
   selector: 'ash-card-log',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [QuantityField, TextInput, TickInput],
+  imports: [LotField, QuantityField, TextInput, TickInput],
   providers: [LayUpDesk],
   templateUrl: './card-log.html',
   styleUrl: './card-log.scss',
