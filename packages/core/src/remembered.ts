@@ -1,15 +1,19 @@
 /** The latest of what was worked out, by name. Pages and servers stay open for weeks: so many are kept and no more. */
 export class Remembered<T, K = string> {
   private readonly known = new Map<K, T>();
+  private latest: K | undefined;
 
   constructor(private readonly most: number) {}
 
   /** What is known by a name, or made now. The one asked for last is forgotten last. */
   of(name: K, make: () => T): T {
     const known = this.known.get(name);
+    // Nothing is to be moved: it is the latest already.
+    if (known !== undefined && name === this.latest) return known;
     const value = known === undefined ? make() : known;
     this.known.delete(name);
     this.known.set(name, value);
+    this.latest = name;
     if (this.known.size > this.most) this.known.delete(this.known.keys().next().value!);
     return value;
   }

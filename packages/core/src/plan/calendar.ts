@@ -1,4 +1,5 @@
 import { CoreError, attempt } from '../errors.js';
+import { Remembered } from '../remembered.js';
 
 /** Shed hours. Times are local wall-clock minutes after midnight; days 0 Sunday … 6 Saturday. */
 export interface ShedHours {
@@ -32,10 +33,18 @@ export function parseLocal(text: string, field: string): number {
 /** Whether a text is a wall-clock time that exists. */
 export const isWallClock = (text: string): boolean => attempt(() => parseLocal(text, 'at')).error === null;
 
+/** A plan dates hundreds of steps on a handful of days. */
+const dayTexts = new Remembered<string, number>(400);
+
 /** The reverse of `parseLocal`, to the whole minute. */
 export function formatLocal(minutes: number): string {
-  return new Date(Math.round(minutes) * 60_000).toISOString().slice(0, 16);
+  const whole = Math.round(minutes);
+  const day = Math.floor(whole / DAY_MIN);
+  const text = dayTexts.of(day, () => new Date(day * DAY_MIN * 60_000).toISOString().slice(0, 11));
+  return `${text}${two(Math.floor((whole - day * DAY_MIN) / 60))}:${two((whole - day * DAY_MIN) % 60)}`;
 }
+
+const two = (figure: number): string => (figure < 10 ? `0${figure}` : String(figure));
 
 const dayStart = (minutes: number): number => Math.floor(minutes / DAY_MIN) * DAY_MIN;
 const weekday = (minutes: number): number => new Date(dayStart(minutes) * 60_000).getUTCDay();

@@ -130,7 +130,7 @@ export function stack(input: StackInput, ground?: Region): StackResult {
     : covered;
   const totalMm = structuralMm + (input.cover?.thicknessMm ?? 0) + sandingMm;
   return {
-    plies: all.map((ply, i) => ({ laid: i + 1, ...ply })),
+    plies: all.map((ply, i) => ({ ...ply, laid: i + 1 })),
     structuralMm,
     totalMm,
     ...checkLevel(input, depthMm, totalMm, structuralMm),
@@ -142,7 +142,10 @@ function outline(
   ratio: number,
   ply: Pick<StackPly, 'sizeIndex' | 'cover' | 'thicknessMm' | 'levelMm' | 'beyondMm'>,
 ): Omit<StackPly, 'laid'> {
-  return { ...ply, offsetMm: ratio * ply.levelMm + ply.beyondMm, ...region.laid(ply).measures };
+  const { sizeIndex, cover, thicknessMm, levelMm, beyondMm } = ply;
+  const { areaMm2, perimeterMm, lengthMm, widthMm } = region.laid(ply).measures;
+  const offsetMm = ratio * levelMm + beyondMm;
+  return { sizeIndex, cover, offsetMm, levelMm, beyondMm, lengthMm, widthMm, areaMm2, perimeterMm, thicknessMm };
 }
 
 function coverPly(

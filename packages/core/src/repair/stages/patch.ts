@@ -325,7 +325,8 @@ function planFace(
   const stacked = result.plies.map((ply): PatchPly => {
     const use = !ply.cover ? 'stack' : ply.sizeIndex > part.length ? 'sanding' : cover ? 'cover' : 'sanding';
     const { figures } = use === 'stack' ? part[ply.sizeIndex]! : use === 'cover' ? cover! : sanding!;
-    return { ...ply, use, ...figures };
+    const { fabric, orientationDeg, arealWeightGsm, fibreMassFraction } = figures;
+    return { ...ply, use, fabric, orientationDeg, arealWeightGsm, fibreMassFraction };
   });
   const plies = withExtras(
     stacked,
