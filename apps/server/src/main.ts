@@ -28,6 +28,8 @@ const server = createApp(context, changes).listen(config.port, config.host, (err
     log.fatal({ err: error }, 'cannot listen');
     process.exit(1);
   }
+  // One connection that cannot be taken is no reason to leave the others.
+  server.on('error', (failed) => log.error({ err: failed }, 'a connection was not taken'));
   const address = server.address();
   process.send?.('ready');
   log.info({ port: typeof address === 'object' ? address?.port : config.port }, 'ready');

@@ -22,6 +22,10 @@ describe('how large a ply is cut', () => {
     const wrap = { roundMm: 120, stripMm: 50, angleDeg: 45, overlapMm: 10, layers: 2, pastMm: 50 };
     const [first, second] = sizes({ kind: 'wrap', wrap });
     expect(first).toMatch(/^3 strips \d+ mm × 50 mm, wound at \+45°$/);
+    const own = { kind: 'circle', diameterMm: 60 } as const;
+    const plan = planRepair({ ...base, taper: { ...base.taper, kind: 'wrap', wrap } });
+    const beside = { ...plan.rounds[0]!.plies[0]!, own, lengthMm: 60, widthMm: 60 };
+    expect(plySize(plan, beside, sayIn('metric'))).toBe('60 mm × 60 mm');
     expect(second).toMatch(/^3 strips \d+ mm × 50 mm, wound at −45°$/);
   });
 });
