@@ -12,6 +12,9 @@ export function whenText(value: string | null | undefined, today = new Date()): 
   return `${day.text}${year}, ${value!.slice(11, 16)}`;
 }
 
+/** "Fri 17 Apr", the day of a wall-clock text. A year other than this one is said. */
+export const dayOf = (value: string): string => whenText(value).split(',')[0]!;
+
 /** "Fri 17 Apr 2026", of a day as wall-clock text. */
 export function dayText(day: string): string {
   const parts = dayParts(day);

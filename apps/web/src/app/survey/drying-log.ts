@@ -7,7 +7,7 @@ import { Chart } from '../parts/chart';
 import { CHART_AMBER, CHART_EMBER, CHART_INK, CHART_BASE, CHART_QUIET } from '../parts/chart-look';
 import { QuantityField } from '../parts/quantity-field';
 import { SessionService } from '../platform/session.service';
-import { WhenPipe, whenText } from '../platform/when.pipe';
+import { WhenPipe, dayOf } from '../platform/when.pipe';
 import { RepairStore, type RepairState, fieldError } from '../repair/repair.store';
 import { Clock } from '../platform/clock';
 
@@ -127,17 +127,17 @@ export class DryingLog {
 
   readonly dryText = computed(() => {
     const day = this.fit()?.dryDay;
-    return day === null || day === undefined ? 'Never at this rate' : dayText(daysAfter(this.log()[0]!.at, day));
+    return day === null || day === undefined ? 'Never at this rate' : dayOf(daysAfter(this.log()[0]!.at, day));
   });
   readonly bandText = computed(() => {
     const [fit, first] = [this.fit(), this.log()[0]];
     if (!fit || !first || fit.dryDay === null) return '';
-    const from = fit.earliestDay === null ? 'any day now' : dayText(daysAfter(first.at, fit.earliestDay));
+    const from = fit.earliestDay === null ? 'any day now' : dayOf(daysAfter(first.at, fit.earliestDay));
     if (fit.earliestDay !== null && fit.latestDay !== null && fit.latestDay - fit.earliestDay < 1)
       return 'give or take less than a day';
     return fit.latestDay === null
       ? `${from} at the earliest; too few readings for a latest`
-      : `between ${from} and ${dayText(daysAfter(first.at, fit.latestDay))}`;
+      : `between ${from} and ${dayOf(daysAfter(first.at, fit.latestDay))}`;
   });
   readonly said = computed(
     () =>
@@ -192,7 +192,6 @@ function workOut(
 }
 
 /** "Thu 3 Dec" */
-const dayText = (at: string): string => whenText(at).split(',')[0]!;
 
 function chartOf(
   log: readonly { day: number; value: number; at: string }[],
@@ -222,13 +221,13 @@ function chartOf(
       min: 0,
       max: Math.ceil(lastDay * 1.05),
       ...axis,
-      axisLabel: { ...axis.axisLabel, formatter: (day: number) => dayText(daysAfter(first, day)), hideOverlap: true },
+      axisLabel: { ...axis.axisLabel, formatter: (day: number) => dayOf(daysAfter(first, day)), hideOverlap: true },
     },
     yAxis: { type: 'value', min: 0, ...axis },
     tooltip: {
       trigger: 'axis',
       formatter: ([p]: { value: [number, number] }[]) =>
-        p ? `${dayText(daysAfter(first, p.value[0]))}: ${p.value[1].toFixed(1)}` : '',
+        p ? `${dayOf(daysAfter(first, p.value[0]))}: ${p.value[1].toFixed(1)}` : '',
     },
     series: [
       {

@@ -13,7 +13,7 @@ import { rowsOfJob } from '../../../plan/band-rows';
 import { ShedPlanService } from '../../../plan/shed-plan.service';
 import { TimeBand } from '../../../plan/time-band';
 import { QuantityPipe } from '../../../platform/quantity.pipe';
-import { WhenPipe, whenText } from '../../../platform/when.pipe';
+import { WhenPipe, dayOf } from '../../../platform/when.pipe';
 import { wantsOf } from '../missing';
 import type { Want } from '../wants';
 import { StagePanel } from '../stage-panel';
@@ -85,6 +85,7 @@ export class DaysStage extends StagePanel implements OnDestroy {
         .sort()
         .at(-1) ?? this.plan().days!.finishAt,
   );
+  readonly dayOf = dayOf;
   readonly sealedAt = computed(() => sealedAt(this.state(), this.shedClock));
   readonly dries = computed(() => this.steps().some(({ step }) => step.kind === 'drying'));
   readonly layUps = computed(() => this.plan().days?.tasks.filter(({ id }) => id === 'lay-up').length ?? 0);
@@ -179,10 +180,6 @@ export class DaysStage extends StagePanel implements OnDestroy {
 
   name(key: string): string {
     return stepName(key);
-  }
-
-  dayOf(at: string): string {
-    return whenText(at).split(',')[0]!;
   }
 
   clock(at: string): string {

@@ -4,6 +4,7 @@ import { resinConditions, unsaidOfLaminate, unsaidOfLook } from '@ashstep/core/r
 import { draft } from '../../../outbox/draft';
 import { TextInput } from '../../../parts/inputs';
 import { WhenPipe } from '../../../platform/when.pipe';
+import { sealOf } from '../../sealed-at';
 import { counted } from '../counted';
 import { GoBar } from '../go-bar';
 import { Headline } from '../headline';
@@ -64,7 +65,7 @@ export class SignOffStage extends StagePanel {
       ...(prepared > 0 ? [{ stage: 'layup' as const, part: 'before', text: `Tick off the preparation: ${counted(prepared, 'item')}` }] : []), // prettier-ignore
     ];
   });
-  readonly seal = computed(() => (this.sealed() ? (this.state().detail.seals.at(-1) ?? null) : null));
+  readonly seal = computed(() => sealOf(this.state()));
   readonly base = computed(() => `/api/repairs/${this.state().detail.id}`);
 
   amend(event: Event): void {
