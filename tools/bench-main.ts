@@ -1,5 +1,4 @@
 import { readFileSync, readdirSync } from 'node:fs';
-import http from 'node:http';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { searchLibrary } from '@ashstep/contract';
@@ -29,6 +28,7 @@ import pg from 'pg';
 import { benchEvents } from './bench-events.js';
 import { cardRows, printTable } from './bench-cards.js';
 import { dragFrames } from './bench-drag.js';
+import { Wire } from './bench-wire.js';
 
 const [base, password, demoSeconds, databaseUrl] = process.argv.slice(2) as [string, string, string, string];
 
@@ -43,22 +43,11 @@ function time(runs: number, work: () => unknown): number {
   );
 }
 
-/** One connection, kept open as a page keeps it. */
-const agent = new http.Agent({ keepAlive: true, maxSockets: 1 });
-
-const readOnce = (cookie: string, address: string): Promise<number> =>
-  new Promise((resolve, reject) => {
-    const asked = http.get(`${base}${address}`, { agent, headers: { Cookie: cookie } }, (reply) => {
-      reply.resume().on('end', () => resolve(reply.statusCode!));
-    });
-    asked.on('error', reject);
-  });
-
-async function timeReads(cookie: string, address: string, runs: number): Promise<number> {
+async function timeReads(wire: Wire, address: string, runs: number): Promise<number> {
   const times: number[] = [];
   for (let i = 0; i < runs; i++) {
     const begun = performance.now();
-    const reply = await readOnce(cookie, address);
+    const reply = await wire.read(address);
     if (reply !== 200) throw new Error(`${address} answers ${reply}`);
     times.push(performance.now() - begun);
   }
@@ -321,6 +310,7 @@ function sidOf(signed: string): string {
   return /ash-step=s%3A([^.;]+)/.exec(signed)![1]!;
 }
 
+const wire = new Wire(base, cookie);
 const WARM_RUNS = 30;
 /** A read and its SQL alone, asked for in turn: what the machine has to spare changes from one second to the next. */
 async function timeBeside(
@@ -333,7 +323,7 @@ async function timeBeside(
     const begun = performance.now();
     for (const [text, values] of asked) await pool.query({ text, values, name: `${text.length} ${text.slice(0, 40)}` });
     const between = performance.now();
-    const status = await readOnce(cookie, address);
+    const status = await wire.read(address);
     if (status !== 200) throw new Error(`${address} answers ${status}`);
     if (i < WARM_RUNS) continue;
     raw.push(between - begun);
@@ -360,14 +350,15 @@ for (const [name, address, asked] of reads) {
 await pool.end();
 rows.push([
   'quote as PDF',
-  `${(await timeReads(cookie, `/api/repairs/${launch}/quote.pdf`, 9)).toFixed(0)} ms`,
+  `${(await timeReads(wire, `/api/repairs/${launch}/quote.pdf`, 9)).toFixed(0)} ms`,
   '1000 ms',
 ]);
 rows.push([
   'record as PDF',
-  `${(await timeReads(cookie, `/api/repairs/${launch}/record.pdf`, 9)).toFixed(0)} ms`,
+  `${(await timeReads(wire, `/api/repairs/${launch}/record.pdf`, 9)).toFixed(0)} ms`,
   '1000 ms',
 ]);
+wire.close();
 
 const built = path.resolve('apps/web/dist/browser');
 const weight = (files: Iterable<string>): string =>
