@@ -117,7 +117,7 @@ export const TAPER_CALCULATIONS: readonly Calculation[] = [
   ),
   calculation('broken-in-two', 'Sanded ground, plies and rail strips of a board or blade in two', z.strictObject({ widthMm: n, skinMm: n, ratio: n, bulgeMm: n, railMm: n, plies: n }), broken, { widthMm: 480, skinMm: 1.2, ratio: 40, bulgeMm: 60, railMm: 80, plies: 3 }), // prettier-ignore
   calculation('edge', 'Taper and plies that build a missing edge or tip up again', z.strictObject({ alongMm: n, inMm: n, thicknessMm: n, ratio: n, plies: n, trimMm: n }), edge, { alongMm: 100, inMm: 40, thicknessMm: 4, ratio: 12, plies: 4, trimMm: 10 }), // prettier-ignore
-  calculation('core-plug', 'A plug of like core, its bedding paste, and what is sealed first', z.strictObject({ shape, coreMm: n, gapMm: n, beddingMm: n, pasteGPerMl: n }), plug, { shape: { kind: 'circle', diameterMm: 100 }, coreMm: 20, gapMm: 2, beddingMm: 2, pasteGPerMl: 0.9 }), // prettier-ignore
+  calculation('core-plug', 'A plug of like core, its bedding paste, and what is sealed first', z.strictObject({ shape, coreMm: n, depthMm: n.optional(), gapMm: n, beddingMm: n, pasteGPerMl: n }), plug, { shape: { kind: 'circle', diameterMm: 100 }, coreMm: 20, gapMm: 2, beddingMm: 2, pasteGPerMl: 0.9 }), // prettier-ignore
   calculation('curvature', 'A patch on a curved surface: developed size, back-up, and which fabric will not drape', z.strictObject({ lengthMm: n, widthMm: n, alongMm: factor, acrossMm: factor, constructions: z.array(z.enum(['mat', 'plain', 'twill', 'roving', 'ud', 'biaxial45', 'biaxial090'])).optional() }), curvature, { lengthMm: 400, widthMm: 300, alongMm: 900, acrossMm: 600, constructions: ['roving', 'twill'] }), // prettier-ignore
   calculation(
     'wrap',

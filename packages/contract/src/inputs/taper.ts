@@ -22,6 +22,7 @@ const plugPlan = z.strictObject({
   gapMm: within(LIMITS.gapMm),
   beddingMm: within(LIMITS.beddingMm),
   pasteGPerMl: within(LIMITS.pasteGPerMl),
+  depthMm: within(LIMITS.coreMm).optional(),
 });
 const injectionPlan = z.strictObject({
   spacingMm: within(LIMITS.injectSpacingMm),

@@ -92,7 +92,12 @@ export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionD
   const ground = [
     // A panel of its own lies on a film: there is nothing under it.
     ...(taper.kind === 'panel' ? [] : parentRegions(parent, frame)),
-    ...(core && taper.kind !== 'panel' ? coreRegions(coreShownMm, parent.thicknessMm, frame, { opened, skins }) : []),
+    ...(core && taper.kind !== 'panel'
+      ? coreRegions(coreShownMm, parent.thicknessMm, frame, {
+          openMm: opened ? coreShownMm * coreOut(inputs) : 0,
+          skins,
+        })
+      : []),
     ...(taper.kind === 'panel'
       ? [former(halfWidth)]
       : taper.inside
@@ -250,19 +255,25 @@ function heightOf(profile: TaperProfile, depthMm: number, ratio: number, u: numb
   return depthMm * Math.max(0, 1 - bare / whole);
 }
 
-/** Core and inner skin: the core opened for a plug, the skin tapered where it is worked from its own side. */
+/** Share of the core that is taken out for a plug. */
+const coreOut = ({ taper, laminate: { core } }: RepairInputs): number =>
+  (taper.plug?.depthMm ?? core!.thicknessMm) / core!.thicknessMm;
+
+/** Core and inner skin: the core opened for a plug, as deep as it is drawn, the skin tapered where it is worked from its own side. */
 function coreRegions(
   coreShownMm: number,
   skinMm: number,
   { half, halfWidth, ratio }: Frame,
-  { opened, skins }: { opened: boolean; skins: boolean },
+  { openMm, skins }: { openMm: number; skins: boolean },
 ): SectionRegion[] {
   const bottom = skinMm + coreShownMm;
   const core = { ...plain, layer: 'core', material: 'core', label: 'Core' } as const;
   const skin = { ...plain, layer: 'parent', material: 'inner-skin', label: 'Inner skin' } as const;
   const right = [{ x: half, y: bottom }, { x: halfWidth, y: bottom }, { x: halfWidth, y: bottom + skinMm }, { x: half + ratio * skinMm, y: bottom + skinMm }]; // prettier-ignore
   return [
-    ...(opened ? [{ ...core, id: 'core-r', points: rectangle(half, skinMm, halfWidth, bottom) }, { ...core, id: 'core-l', points: rectangle(-halfWidth, skinMm, -half, bottom) }] : [{ ...core, id: 'core', points: rectangle(-halfWidth, skinMm, halfWidth, bottom) }]), // prettier-ignore
+    ...(openMm > 0 ? [{ ...core, id: 'core-r', points: rectangle(half, skinMm, halfWidth, bottom) }, { ...core, id: 'core-l', points: rectangle(-halfWidth, skinMm, -half, bottom) }] : []), // prettier-ignore
+    ...(openMm > 0 && openMm < coreShownMm ? [{ ...core, id: 'core-kept', points: rectangle(-half, skinMm + openMm, half, bottom) }] : []), // prettier-ignore
+    ...(openMm > 0 ? [] : [{ ...core, id: 'core', points: rectangle(-halfWidth, skinMm, halfWidth, bottom) }]),
     ...(skins ? [{ ...skin, id: 'inner-skin-r', points: right }, { ...skin, id: 'inner-skin-l', points: right.map(({ x, y }) => ({ x: -x, y })) }] : [{ ...skin, id: 'inner-skin', points: rectangle(-halfWidth, bottom, halfWidth, bottom + skinMm) }]), // prettier-ignore
   ];
 }
@@ -271,7 +282,7 @@ function coreRegions(
 function plugRegions(inputs: RepairInputs, coreShownMm: number, skinMm: number, half: number): SectionRegion[] {
   const { gapMm, beddingMm } = inputs.taper.plug ?? USUAL_PLUG;
   const shown = coreShownMm / inputs.laminate.core!.thicknessMm;
-  const [top, bottom] = [skinMm, skinMm + coreShownMm];
+  const [top, bottom] = [skinMm, skinMm + coreShownMm * coreOut(inputs)];
   return [
     {
       ...plain,

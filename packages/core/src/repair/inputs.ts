@@ -208,8 +208,8 @@ export interface RepairInputs {
     broken?: Pick<BrokenInput, 'widthMm' | 'bulgeMm' | 'railMm'>;
     /** Missing edge or tip. */
     edge?: Pick<EdgeInput, 'alongMm' | 'inMm' | 'trimMm'>;
-    /** Core plug bedded in paste. */
-    plug?: Pick<PlugInput, 'gapMm' | 'beddingMm' | 'pasteGPerMl'>;
+    /** Core plug bedded in paste, and how deep the core is taken out for it. */
+    plug?: Pick<PlugInput, 'gapMm' | 'beddingMm' | 'pasteGPerMl' | 'depthMm'>;
     /** Holes over a dry disbond, and how far its faces are apart. */
     injection?: Pick<InjectionInput, 'spacingMm' | 'gapMm' | 'holeMm'>;
     /** Slope of a dish that keys a plug of filler in, and how deep it is countersunk, mm; all through when left out. */

@@ -166,6 +166,27 @@ describe('a dish and a core as they are planned', () => {
       jasmine.arrayContaining(['bedding', 'plug']),
     );
   });
+
+  it('a core taken out in part keeps what is sound under the plug', () => {
+    const plug = { gapMm: 2, beddingMm: 3, pasteGPerMl: 0.9 };
+    const shown = (depthMm: number): ReturnType<typeof sectionDrawing> => {
+      const inputs = planned({ kind: 'core', plug: { ...plug, depthMm } }, foam);
+      return sectionDrawing(inputs, planRepair(inputs));
+    };
+    const coreMm = foam.thicknessMm;
+    const depths = (regions: readonly { id: string; points: readonly { y: number }[] }[], id: string): number[] => {
+      const heights = regions.find((region) => region.id === id)!.points.map(({ y }) => y);
+      return [Math.min(...heights), Math.max(...heights)];
+    };
+    const part = shown(coreMm / 4)!;
+    const [kept, bedding, beside] = [depths(part.ground, 'core-kept'), depths(part.laid, 'bedding'), depths(part.ground, 'core-r')]; // prettier-ignore
+    expect(kept[0]).toBe(bedding[1]!);
+    expect(kept[1]).toBe(beside[1]!);
+    expect((kept[0]! - beside[0]!) / (beside[1]! - beside[0]!)).toBeCloseTo(0.25, 9);
+    expect(shown(coreMm)!.ground.map(({ id }) => id)).not.toContain('core-kept');
+    const tooDeep = planned({ kind: 'core', plug: { ...plug, depthMm: coreMm + 1 } }, foam);
+    expect(planRepair(tooDeep).problems.map(({ field }) => field)).toContain('taper.plug.depthMm');
+  });
 });
 
 describe('plies beside the stack', () => {

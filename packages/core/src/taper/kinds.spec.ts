@@ -125,4 +125,17 @@ describe('other kinds of repair', () => {
     ).toThrow(jasmine.objectContaining({ field: 'gapMm' }));
     expect(measureOffset({ kind: 'circle', diameterMm: 96 }, 0).areaMm2 / result.plug.areaMm2).toBeCloseTo(1, 2);
   });
+
+  it('core plug: of a thick core only as deep as it is crushed, by hand for 15 of 60 mm', () => {
+    const input = { shape: { kind: 'circle', diameterMm: 100 }, coreMm: 60, gapMm: 2, beddingMm: 2, pasteGPerMl: 0.8 } as const; // prettier-ignore
+    const [hole, core] = [Math.PI * 50 ** 2, Math.PI * 48 ** 2];
+    const part = plug({ ...input, depthMm: 15 });
+    expect(part.plugThicknessMm).toBe(13);
+    expect(part.gapMl / (((hole - core) * 13) / 1000)).toBeCloseTo(1, 2);
+    expect(part.beddingMl).toBe(plug(input).beddingMl);
+    expect(part.sealedMm2 / (2 * core + 2 * Math.PI * 48 * 13 + hole + 2 * Math.PI * 50 * 15)).toBeCloseTo(1, 3);
+    expect(plug({ ...input, depthMm: 60 })).toEqual(plug(input));
+    expect(() => plug({ ...input, depthMm: 61 })).toThrow(jasmine.objectContaining({ field: 'depthMm' }));
+    expect(() => plug({ ...input, depthMm: 2 })).toThrow(jasmine.objectContaining({ field: 'beddingMm' }));
+  });
 });

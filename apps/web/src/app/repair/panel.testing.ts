@@ -59,6 +59,7 @@ export function stateOf(sections: Sections = {}, detail: object = {}): RepairSta
       checks: [],
       results: [],
       rework: [],
+      craft: { tag: 'PL-2', name: 'Patrol launch', construction: '', notes: '' },
       inputs,
       ...detail,
     },

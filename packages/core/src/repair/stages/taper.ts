@@ -109,7 +109,10 @@ export function planTaper(inputs: RepairInputs, damage: DamagePlan, parent: Pare
       core && kind === 'core'
         ? {
             coreName: coreOf(core, 'laminate.core').name,
-            result: plug({ ...(taper.plug ?? USUAL_PLUG), shape: damage.cutOut, coreMm: core.thicknessMm }),
+            result: plug(
+              { ...(taper.plug ?? USUAL_PLUG), shape: damage.cutOut, coreMm: core.thicknessMm },
+              'taper.plug.',
+            ),
           }
         : null,
     bond: bond ?? { mpa: BOND_SHEAR_MPA[card.family], source: null },

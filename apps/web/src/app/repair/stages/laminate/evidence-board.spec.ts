@@ -36,6 +36,16 @@ describe('the evidence of the resin', () => {
     expect(Math.abs(shares.reduce((sum, share) => sum + share, 0) - 100)).toBeLessThan(4);
   });
 
+  it('reads back what was written down of the craft as it was taken in, and counts none of it', async () => {
+    const craft = { construction: 'EPS, epoxy glass', notes: 'Nose patched in 2021' };
+    const told = await bench.show(EvidenceBoard, stateOf({ laminate: { clueIds: [] } }, { craft }));
+    expect(told).toContain('Written down of the craft: EPS, epoxy glass');
+    expect(told).toContain('Builder’s notes: Nose patched in 2021');
+    const counted = belief();
+    expect(await show([])).not.toContain('Written down');
+    expect(belief()).toEqual(counted);
+  });
+
   it('writes at each clue how far it pushed, and ticks what was seen', async () => {
     await show(['styrene-smell']);
     const ticked = [...bench.host.querySelectorAll<HTMLInputElement>('.group input:checked')];

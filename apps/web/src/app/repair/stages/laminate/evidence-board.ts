@@ -94,6 +94,9 @@ function mayBeThere(clueId: string, { laminate: { core }, place }: RepairInputs)
         }
       </select>
     </div>
+    @for (line of saidOfCraft(); track line) {
+      <p class="quiet">{{ line }}</p>
+    }
     @if (partId() === null && shed(); as own) {
       <label class="tick"
         ><input
@@ -286,6 +289,14 @@ export class EvidenceBoard extends Panel {
         then: `${PARENT_NAMES[gain.ifFound.hypothesis].toLowerCase()} ${percent(gain.ifFound.share)}`,
       })),
   );
+
+  /** What was written down of the craft as it was taken in: to go by, never counted as a clue. */
+  readonly saidOfCraft = computed(() => {
+    const { construction, notes } = this.state().detail.craft;
+    return [construction && `Written down of the craft: ${construction}`, notes && `Builder’s notes: ${notes}`].filter(
+      (line) => line !== '',
+    );
+  });
 
   /** What finished repairs of this class were, by their clues; null when there are none, or they cannot be asked for now. */
   readonly shed = toSignal(

@@ -5,6 +5,7 @@ import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { QuantityField } from '../../../parts/quantity-field';
 import { FigurePipe, UnitPipe } from '../../../platform/quantity.pipe';
 import { wantsOf } from '../missing';
+import { counted } from '../counted';
 import type { Want } from '../wants';
 import { GoBar } from '../go-bar';
 import { Headline } from '../headline';
@@ -26,7 +27,7 @@ import { PARTS } from './parts';
           {{ plan().parent?.thicknessMm | figure: 'thickness' : 1 }} <small>{{ 'thickness' | unit }}</small>
         </dd>
         <dd class="under">
-          {{ plan().parent?.plies?.length ?? 0 }} plies{{ plan().parent?.guessed ? ', guessed' : '' }}
+          {{ plies() }}{{ plan().parent?.guessed ? ', guessed' : '' }}
         </dd>
       </div>
       <div>
@@ -72,6 +73,7 @@ import { PARTS } from './parts';
 export class LaminateStage extends StagePanel {
   readonly parts = PARTS;
   readonly knowns = optionsOf({ thickness: 'Thickness only', plies: 'Ply by ply' } as const);
+  readonly plies = computed(() => counted(this.plan().parent?.plies.length ?? 0, 'ply', 'plies'));
   private readonly evidence = computed(() => this.plan().resin?.evidence);
   readonly percent = computed(() => {
     const evidence = this.evidence();

@@ -60,7 +60,7 @@ export const KINDS: Record<RepairKind, { name: string; when: string }> = {
   },
   core: {
     name: 'Core',
-    when: 'Wet or crushed core: inner skin kept, a plug bedded in thickened resin, then the skin.',
+    when: 'Wet or crushed core: taken out to sound core or to the inner skin, a plug bedded in thickened resin, then the skin.',
   },
   overlay: {
     name: 'Overlay',
@@ -308,11 +308,14 @@ export class KindPanel extends Panel {
           ['Left to trim', 'trimMm', 'length'],
         ]);
       case 'core':
-        return of('plug', USUAL_PLUG, [
-          ['Gap round the plug', 'gapMm', 'length'],
-          ['Bedding under it', 'beddingMm', 'length'],
-          ['Paste, g/ml', 'pasteGPerMl', 'plain'],
-        ]);
+        return [
+          { label: 'Core taken out, deep', kind: 'length', value: taper.plug?.depthMm ?? this.inputs().laminate.core?.thicknessMm ?? 0, set: (depthMm: number) => this.edit({ plug: { ...USUAL_PLUG, ...taper.plug, depthMm } }), path: 'taper.plug.depthMm' }, // prettier-ignore
+          ...of('plug', USUAL_PLUG, [
+            ['Gap round the plug', 'gapMm', 'length'],
+            ['Bedding under it', 'beddingMm', 'length'],
+            ['Paste, g/ml', 'pasteGPerMl', 'plain'],
+          ]),
+        ];
       case 'overlay':
         return [
           { label: 'Past the area', kind: 'length', value: taper.lapMm ?? USUAL_OVERLAY.reachMm, set: (lapMm: number) => this.edit({ lapMm }), path: 'taper.lapMm' }, // prettier-ignore
