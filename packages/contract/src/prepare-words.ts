@@ -67,10 +67,26 @@ const WORDS: Readonly<Partial<Record<string, Words>>> = {
     ],
     button: 'Masked',
   }),
-  'dry-clean': () => ({
+  'core-out': ({ inputs, plan, say }) => {
+    const plug = plan.taper?.plug?.result;
+    const out = inputs.taper.plug?.depthMm;
+    return {
+      title: 'Take the core out',
+      lines: [
+        out === undefined
+          ? 'Down to the inner skin, which stays, and as far as it is crushed or wet.'
+          : `${say(out, 'length')} deep, further where it is crushed or wet.`,
+        ...(plan.taper ? [`Walls upright, ${size(plan.taper.footprint.cutOut, say)}.`] : []),
+        ...(plug ? [`Plug of like core: ${size(plug.plug, say)}, ${say(plug.plugThicknessMm, 'length')} thick. Let it lie dry in its place.`] : []), // prettier-ignore
+      ],
+      button: 'Core out, plug fits',
+    };
+  },
+  'dry-clean': (job) => ({
     title: 'Dust off, wipe',
     lines: [
       'Vacuum, then a clean cloth with fresh solvent, one way, turned each wipe.',
+      ...onOpenCore(job),
       'Let it flash off until nothing is cool to the back of a hand. Touch it no more.',
     ],
     caution: 'Gloves on, no flame, air moving.',
@@ -151,12 +167,26 @@ const WORDS: Readonly<Partial<Record<string, Words>>> = {
     (job.round.face ?? 0) > 0 && job.plan.taper?.footprint.faces[job.round.face!]
       ? ground(job)
       : { title: 'Abrade', lines: [`${KEY_GRIT} grit all over, until no gloss is left.`], button: 'Abraded' },
-  wiped: () => ({
+  wiped: (job) => ({
     title: 'Dust off, wipe',
-    lines: ['Vacuum, then fresh solvent, one way. Let it flash off.'],
+    lines: ['Vacuum, then fresh solvent, one way. Let it flash off.', ...onOpenCore(job)],
     button: 'Clean and dry',
   }),
 };
+
+/** Solvent soaks into a core that lies open, or melts it: until the first skin is on. */
+function onOpenCore({ plan, round }: Job): string[] {
+  const closed = plan.rounds
+    .slice(
+      0,
+      plan.rounds.findIndex(({ id }) => id === round.id),
+    )
+    .some(({ kind }) => kind === 'lay');
+  if (!plan.facts['core'] || !plan.facts['through'] || closed) return [];
+  return plan.facts['coreStyrene'] === 'dissolves'
+    ? ['On the ground skin alone, the cloth damp: solvent melts this core.']
+    : ['On the ground skin alone: none on the open core.'];
+}
 
 function ground({ inputs, plan, round, say }: Job): PrepareWords {
   const { taper } = plan;

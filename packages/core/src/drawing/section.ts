@@ -270,10 +270,9 @@ function coreRegions(
   const core = { ...plain, layer: 'core', material: 'core', label: 'Core' } as const;
   const skin = { ...plain, layer: 'parent', material: 'inner-skin', label: 'Inner skin' } as const;
   const right = [{ x: half, y: bottom }, { x: halfWidth, y: bottom }, { x: halfWidth, y: bottom + skinMm }, { x: half + ratio * skinMm, y: bottom + skinMm }]; // prettier-ignore
+  const pit = openMm > 0 ? [{ x: -half, y: skinMm }, { x: -half, y: skinMm + openMm }, { x: half, y: skinMm + openMm }, { x: half, y: skinMm }] : []; // prettier-ignore
   return [
-    ...(openMm > 0 ? [{ ...core, id: 'core-r', points: rectangle(half, skinMm, halfWidth, bottom) }, { ...core, id: 'core-l', points: rectangle(-halfWidth, skinMm, -half, bottom) }] : []), // prettier-ignore
-    ...(openMm > 0 && openMm < coreShownMm ? [{ ...core, id: 'core-kept', points: rectangle(-half, skinMm + openMm, half, bottom) }] : []), // prettier-ignore
-    ...(openMm > 0 ? [] : [{ ...core, id: 'core', points: rectangle(-halfWidth, skinMm, halfWidth, bottom) }]),
+    ...(openMm >= coreShownMm ? [{ ...core, id: 'core-r', points: rectangle(half, skinMm, halfWidth, bottom) }, { ...core, id: 'core-l', points: rectangle(-halfWidth, skinMm, -half, bottom) }] : [{ ...core, id: 'core', points: [...pit, { x: halfWidth, y: skinMm }, { x: halfWidth, y: bottom }, { x: -halfWidth, y: bottom }, { x: -halfWidth, y: skinMm }] }]), // prettier-ignore
     ...(skins ? [{ ...skin, id: 'inner-skin-r', points: right }, { ...skin, id: 'inner-skin-l', points: right.map(({ x, y }) => ({ x: -x, y })) }] : [{ ...skin, id: 'inner-skin', points: rectangle(-halfWidth, bottom, halfWidth, bottom + skinMm) }]), // prettier-ignore
   ];
 }

@@ -342,6 +342,12 @@ export const PREPARATION_CHECKS: readonly PreparationCheck[] = [
     when: { taper: true },
   },
   {
+    id: 'core-out',
+    text: 'Core out to where it is sound and dry, its plug cut and fitted',
+    why: 'What is left crushed or wet under a new skin breaks or rots it again.',
+    when: { repair: 'core' },
+  },
+  {
     id: 'abraded',
     text: 'Abraded all over, no gloss left, nothing ground thin',
     why: 'It lies on the surface: the key carries the load.',
@@ -394,7 +400,7 @@ export const PREPARATION_CHECKS: readonly PreparationCheck[] = [
     id: 'backing',
     text: 'Backing or dam fitted',
     why: 'The first ply needs something to lie on.',
-    when: { through: true, taper: true, keepsShowFace: false },
+    when: { through: true, taper: true, keepsShowFace: false, core: false },
   },
   {
     id: 'backing-outside',
