@@ -26,17 +26,20 @@ describe('the scale at the bench', () => {
     key(text);
   };
 
-  function open(mix: object = {}, systemId?: string): void {
+  function open(mix: object = {}, systemId?: string, log: object[] = []): void {
     localStorage.clear();
     const bench = new PanelBench();
     scale = new InstrumentsStub();
     TestBed.configureTestingModule({ providers: [LayUpDesk, { provide: Instruments, useValue: scale }] });
     bench.lots.set([lot({ code: 'R-3107' })]);
-    const state = stateOf({
-      air: airAt(20),
-      mix: { scaleErrorG: 0.05, ...mix },
-      ...(systemId && { resin: { systemId } }),
-    });
+    const state = stateOf(
+      {
+        air: airAt(20),
+        mix: { scaleErrorG: 0.05, ...mix },
+        ...(systemId && { resin: { systemId } }),
+      },
+      { log },
+    );
     desk = TestBed.inject(LayUpDesk);
     desk.source = signal(state);
     fixture = TestBed.createComponent(Weigh);
@@ -107,8 +110,8 @@ describe('the scale at the bench', () => {
       found!.click();
       fixture.detectChanges();
     };
-    const begin = (mix: object = {}): void => {
-      open(mix);
+    const begin = (mix: object = {}, log: object[] = []): void => {
+      open(mix, undefined, log);
       scale.put({ kind: 'scale', name: 'Bench scale' });
       shows(0);
     };
@@ -155,6 +158,32 @@ describe('the scale at the bench', () => {
       expect(text(0)).not.toContain('Tare');
       shows(0.9 * pot().resinG);
       expect(fixture.componentInstance.mayTake()).toBeTrue();
+    });
+
+    it('knows the pot before by its weight, also where it is less than the next one wants', () => {
+      const before = {
+        kind: 'batch',
+        label: 'P',
+        resinG: 12.8,
+        secondG: 3.8,
+        resinLot: 'R',
+        secondLot: 'H',
+        tempC: 20,
+      };
+      begin({}, [{ id: 'p', at: '2026-04-16T08:00:00Z', by: 'Ilse Varga', entry: before }]);
+      // Nothing was tared since: the scale shows what it showed.
+      fixture.componentInstance.pick('second');
+      shows(16.6);
+      fixture.componentInstance.pick('resin');
+      shows(16.6);
+      expect(text(0)).toContain('Tare');
+      expect(fixture.componentInstance.mayTake()).toBeFalse();
+      // Poured from nothing past that weight, it is resin.
+      shows(0);
+      shows(16.6, 'moving');
+      expect(text(0)).not.toContain('Tare');
+      shows(pot().resinG);
+      expect(desk.resinG()).toBeCloseTo(pot().resinG, 6);
     });
 
     it('counts what is poured on top to put a pot right to the part that was short', () => {

@@ -47,6 +47,8 @@ const NEAR = 0.98;
 const MOSTLY = 0.5;
 /** More than this of what is wanted, and nothing poured yet, is what stood on the scale before. */
 const LOADED = 1.5;
+/** So near to what the last pot came to it is that pot, g and as a share. */
+const SAME = { g: 0.3, share: 0.01 };
 
 /** A pot on the scale: what it should read after each pour, the band allowed, and what can still be put right. Read off the scale, or typed on the page's own keys. */
 @Component({
@@ -86,7 +88,7 @@ export class Weigh {
     });
     effect(() => {
       const [live, least] = [this.scale.live(), this.leastG()];
-      if (live && least !== null && live.g < least) untracked(() => this.armed.set(true));
+      if (live && least !== null && live.g < least && !this.isLastPot(live.g)) untracked(() => this.armed.set(true));
     });
     // Once it stands at what was wanted, it is taken: hands are full.
     effect(() => {
@@ -254,10 +256,20 @@ export class Weigh {
     const before = this.adding()?.baseG ?? (this.active() === 'second' ? this.wantedG().on : 0);
     return aim > before ? (live.g - before) / (aim - before) : 0;
   });
+  /** What the scale may show of the pot that was logged last, as it was weighed: all of it, or its last part, g. */
+  private readonly lastPotG = computed((): number[] => {
+    const entry = this.state().detail.log.findLast((one) => one.entry.kind === 'batch')?.entry;
+    if (entry?.kind !== 'batch') return [];
+    const { resinG, secondG, fillerG = 0 } = entry;
+    return [resinG + secondG + fillerG, resinG + secondG, fillerG || secondG];
+  });
+  private isLastPot(g: number): boolean {
+    return this.lastPotG().some((was) => Math.abs(g - was) <= Math.max(SAME.g, SAME.share * was));
+  }
   /** The scale shows an earlier cup, or this one before it was tared: nothing of it was poured for the cell in hand. */
   private readonly loaded = computed(() => {
     const onTop = this.adding() !== null || (this.active() === 'second' && this.wantedG().on > 0);
-    return !onTop && !this.armed() && (this.poured() ?? 0) > LOADED;
+    return !onTop && !this.armed() && ((this.poured() ?? 0) > LOADED || this.isLastPot(this.scale.live()?.g ?? 0));
   });
   /** Whether a press of the main act takes what the scale shows: the cell in hand waits for it, and most of it is poured. */
   readonly mayTake = computed(() => (this.poured() ?? 0) >= MOSTLY && !this.loaded() && (this.adding() !== null || this.typed(this.active()) === '')); // prettier-ignore
