@@ -339,7 +339,7 @@ export class Bench {
     if (this.mixing()) return this.desk.canLog() || this.weigh()?.mayTake() === true;
     if (this.readsAir()) return this.reading()?.airRead() ?? false;
     if (act.kind === 'begin') return this.wantsAir() || (this.missing().length === 0 && !this.desk.unsaid());
-    if (act.kind === 'work') return !this.tooSoon() || this.desk.saidWhy();
+    if (act.kind === 'work' || act.kind === 'check') return !this.tooSoon() || this.desk.saidWhy();
     return act.kind !== 'ply' || this.desk.potBehind() === null;
   });
 
@@ -397,6 +397,8 @@ export class Bench {
         return this.openCamera();
       case 'work':
         return this.desk.worked(act.work, act.check);
+      case 'check':
+        return this.desk.keyed(act.round, act.check);
       default:
         return this.store.check(act.check, true);
     }
@@ -530,7 +532,9 @@ export class Bench {
   /** What is to be sanded has not come so far. */
   tooSoon(): boolean {
     const act = this.act();
-    return act?.kind === 'work' && !this.done() && this.desk.handsFrom(act.work)?.early === true;
+    if (!act || this.done()) return false;
+    if (act.kind === 'work') return this.desk.handsFrom(act.work)?.early === true;
+    return act.kind === 'check' && this.desk.keysTooSoon(act.round);
   }
 
   /** What stands where no act is left, and where it goes on from here. */

@@ -334,6 +334,24 @@ export class LayUpDesk {
     this.store.check(check, true);
   }
 
+  /** A round is to be keyed onto what is not hard yet. */
+  keysTooSoon(round: PlannedRound): boolean {
+    return this.keyingOf(round).length > 0 && this.windowOf(round)?.early === true;
+  }
+
+  /** Ticks off what keys a round on, or takes that back; done too early, why stands in the log, once. */
+  keyed(round: PlannedRound, check: string, done = true): void {
+    const keying = this.keyingOf(round);
+    if (done && this.keysTooSoon(round) && !keying.some(({ id }) => this.isDone(id)))
+      this.store.log(earlyNote(`Keyed for ${this.name(round).toLowerCase()}`, this.windowOf(round)!.text, this.allTheSame().trim())); // prettier-ignore
+    this.store.check(check, done);
+  }
+
+  /** What keys a round onto cured resin; nothing of the first, of one laid green, or of the finish, whose works say how they are keyed. */
+  private keyingOf(round: PlannedRound): { id: string; text: string; why: string }[] {
+    return round.onto === 'abraded' && !this.workOf(round) ? roundChecks(round.id) : [];
+  }
+
   /** The reading that tells how the air is now; null where it must be read. */
   fresh(): AirRead | null {
     return freshReading(this.inputs().air, this.clock.now(), this.inputs().days.place ?? 'shed');

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { TickInput } from '../../../parts/inputs';
+import { TextInput, TickInput } from '../../../parts/inputs';
 import { Panel } from '../stage-panel';
 import { LayUpDesk } from './desk';
 
@@ -8,12 +8,31 @@ import { LayUpDesk } from './desk';
   selector: 'ash-preparation',
   host: { class: 'block' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TickInput],
+  imports: [TextInput, TickInput],
   template: `
     @if (desk.toBegin()) {
+      @let round = desk.now()!.round;
+      @let tooSoon = desk.keysTooSoon(round);
+      @if (tooSoon) {
+        <p class="remark">It is not hard yet. {{ desk.windowText() }}. Soft, it drags and clogs the paper.</p>
+        <div class="field">
+          <label for="keyed-all-the-same">Why it is done all the same</label
+          ><input
+            id="keyed-all-the-same"
+            maxlength="1000"
+            [value]="desk.allTheSame()"
+            (typed)="desk.allTheSame.set($event)"
+          />
+        </div>
+      }
       @for (check of desk.preparation(); track check.id) {
         <label class="tick"
-          ><input type="checkbox" [checked]="isDone(check.id)" (ticked)="store.check(check.id, $event)" /><span
+          ><input
+            type="checkbox"
+            [disabled]="tooSoon && !desk.saidWhy() && !isDone(check.id)"
+            [checked]="isDone(check.id)"
+            (ticked)="desk.keyed(round, check.id, $event)"
+          /><span
             >{{ check.text }} <span class="quiet">{{ check.why }}</span></span
           ></label
         >
