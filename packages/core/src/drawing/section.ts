@@ -17,6 +17,8 @@ export interface SectionRegion {
   points: Point[];
   /** Key of the patch ply, the same as in plan and table; null for parent and finish. */
   plyKey: string | null;
+  /** Round that puts it in, of a plug and its bedding and of the filler of a dish. */
+  roundId?: string;
   label: string;
 }
 
@@ -111,7 +113,10 @@ export function sectionDrawing(inputs: RepairInputs, plan: RepairPlan): SectionD
   if (open && taper.inside && finishMm > 0) laid.push(showFace(half, parent.thicknessMm, finishMm));
   if (core && opened) laid.push(...plugRegions(inputs, coreShownMm, parent.thicknessMm, half));
   if (profile.kind === 'dish')
-    laid.push(filler(half, half + ratio * (outer!.depthMm - frame.sunk), outer!.depthMm, frame.sunk));
+    laid.push({
+      ...filler(half, half + ratio * (outer!.depthMm - frame.sunk), outer!.depthMm, frame.sunk),
+      roundId: lastFill(plan),
+    });
   // What is lapped or wrapped over is filled flush first.
   if (isLaidOn(profile) && !isWhole(profile)) laid.push(filler(half, half, outer!.depthMm));
   patch?.faces.forEach((face, i) => {
@@ -286,6 +291,7 @@ function plugRegions(inputs: RepairInputs, coreShownMm: number, skinMm: number, 
     {
       ...plain,
       id: 'bedding',
+      roundId: 'plug',
       layer: 'finish',
       material: 'new-finish',
       label: 'Bedding paste',
@@ -294,6 +300,7 @@ function plugRegions(inputs: RepairInputs, coreShownMm: number, skinMm: number, 
     {
       ...plain,
       id: 'plug',
+      roundId: 'plug',
       layer: 'patch',
       material: 'core',
       label: 'Core plug',
@@ -301,6 +308,10 @@ function plugRegions(inputs: RepairInputs, coreShownMm: number, skinMm: number, 
     },
   ];
 }
+
+/** The last of the fills of a dish. */
+const lastFill = ({ rounds }: RepairPlan): string =>
+  rounds.findLast(({ id }) => id === 'dish' || id.startsWith('dish.'))?.id ?? 'dish';
 
 function filler(half: number, mouth: number, depthMm: number, topMm = 0): SectionRegion {
   const points = [{ x: -half, y: depthMm }, { x: half, y: depthMm }, { x: mouth, y: topMm }, { x: -mouth, y: topMm }]; // prettier-ignore

@@ -153,7 +153,8 @@ describe('a dish and a core as they are planned', () => {
     const plan = planRepair(inputs);
     expect(plan.taper!.footprint.faces[0]!.footprint.lengthMm).toBeCloseTo(100 + 4 * plan.parent!.depthMm, 9);
     expect(plan.patch!.faces[0]!.plies.map(({ lengthMm }) => lengthMm)).toEqual([100 + 4 * plan.parent!.depthMm + 50]);
-    expect(sectionDrawing(inputs, plan)!.laid.map(({ id }) => id)).toContain('filler');
+    const { roundId } = sectionDrawing(inputs, plan)!.laid.find(({ id }) => id === 'filler')!;
+    expect(plan.rounds.map(({ id }) => id)).toContain(roundId!);
   });
 
   it('a core has its plug cut with the plies, smaller by the gap all round', () => {
@@ -165,6 +166,7 @@ describe('a dish and a core as they are planned', () => {
     expect(sectionDrawing(inputs, plan)!.laid.map(({ id }) => id)).toEqual(
       jasmine.arrayContaining(['bedding', 'plug']),
     );
+    expect(sectionDrawing(inputs, plan)!.laid.find(({ id }) => id === 'plug')!.roundId).toBe(plan.rounds[0]!.id);
   });
 
   it('a core taken out in part keeps what is sound under the plug', () => {

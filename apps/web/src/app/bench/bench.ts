@@ -44,6 +44,7 @@ import { quantityText } from '../platform/quantity.pipe';
 import { SessionService } from '../platform/session.service';
 import { RepairStore, type RepairState } from '../repair/repair.store';
 import { LayUpDesk } from '../repair/stages/layup/desk';
+import { downIn } from '../repair/stages/layup/standing';
 import { LogQuestions } from '../repair/stages/layup/log-questions';
 import { potInCup } from '../repair/stages/layup/pot-in-cup';
 import { looks } from '../repair/stages/finish/looks-list';
@@ -139,7 +140,7 @@ export class Bench {
     const { inputs, plan, detail } = this.state();
     return potsUnderWay({ inputs, plan, log: detail.log }, this.progress(), this.nowMs());
   });
-  readonly laid = computed(() => new Set(this.progress().standings.flatMap(({ plies }) => [...plies])));
+  readonly laid = computed(() => downIn(this.progress().standings));
   readonly plyKey = computed(() => (this.act()?.kind === 'ply' ? (this.act() as Extract<Act, { kind: 'ply' }>).ply.key : null)); // prettier-ignore
   readonly nextG = computed(() => {
     const act = this.act();

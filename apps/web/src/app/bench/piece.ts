@@ -143,7 +143,7 @@ const [WIDTH, HEIGHT, SECTION] = [600, 420, 96];
 export class Piece {
   readonly inputs = input.required<RepairInputs>();
   readonly plan = input.required<RepairPlan>();
-  /** Ply in hand, and those that are down. */
+  /** Ply in hand; plies that are down and rounds that are done. */
   readonly plyKey = input<string | null>(null);
   readonly laid = input.required<ReadonlySet<string>>();
   /** A press on it names a place. */
@@ -184,9 +184,9 @@ export class Piece {
     const put = (p: Point): Point => ({ x: WIDTH / 2 + p.x * across, y: 4 + (p.y - section.topMm) * down });
     const ground = section.ground.map((r) => ({ id: r.id, d: closedPath(r.points.map(put)), fill: hatchOf(r.material, { fresh: false, carbon: r.carbon, aramid: r.aramid }), state: 'ground' })); // prettier-ignore
     const plies = section.laid
-      .filter(({ plyKey }) => plyKey !== null)
+      .filter(({ plyKey, roundId }) => plyKey !== null || roundId !== undefined)
       .map((r) => {
-        const state = r.plyKey === this.plyKey() ? 'now' : this.laid().has(r.plyKey!) ? 'laid' : 'todo';
+        const state = r.plyKey !== null && r.plyKey === this.plyKey() ? 'now' : this.laid().has((r.plyKey ?? r.roundId)!) ? 'laid' : 'todo'; // prettier-ignore
         const fill = state === 'todo' ? 'none' : hatchOf(r.material, { fresh: true, cover: r.layer === 'cover', carbon: r.carbon, aramid: r.aramid }); // prettier-ignore
         return { id: r.id, d: closedPath(r.points.map(put)), fill, state };
       });

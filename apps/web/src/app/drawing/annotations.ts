@@ -101,7 +101,7 @@ export function dimensionChain(
 
 export interface SectionShapes {
   ground: { id: string; d: string; fill: string }[];
-  laid: { id: string; plyKey: string | null; d: string; fill: string; label: string }[];
+  laid: { id: string; plyKey: string | null; roundId?: string; d: string; fill: string; label: string }[];
   top: number;
   face: number;
   bottom: number;
@@ -151,6 +151,7 @@ export function sectionShapes(
     laid: shown.map((r) => ({
       id: r.id,
       plyKey: r.plyKey,
+      roundId: r.roundId,
       d: closedPath(r.points.map(put)),
       fill: hatchOf(r.material, { fresh: true, cover: r.layer === 'cover', carbon: r.carbon, aramid: r.aramid }),
       label: r.label,

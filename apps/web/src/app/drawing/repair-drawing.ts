@@ -447,9 +447,10 @@ export class RepairDrawing implements OnInit, OnDestroy {
     this.turned.update((turned) => ({ ...turned, [about]: next }));
   }
 
-  dimmed(plyKey: string | null): boolean {
+  /** Whether a ply, or what a round puts in, is not down yet. */
+  dimmed(key: string | null | undefined): boolean {
     const laid = this.laidKeys();
-    return laid !== null && plyKey !== null && !laid.has(plyKey);
+    return laid !== null && !!key && !laid.has(key);
   }
 
   /** Takes hold of a reading by its number. */

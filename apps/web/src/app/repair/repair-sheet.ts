@@ -15,7 +15,6 @@ import {
 import { NgComponentOutlet } from '@angular/common';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
-import { standingLog } from '@ashstep/contract';
 import type { Point, Shape } from '@ashstep/core/geometry';
 import type { SheetEdit } from '../drawing/movables';
 import { RepairDrawing } from '../drawing/repair-drawing';
@@ -28,6 +27,7 @@ import { airFrom } from './air-words';
 import { RepairStore } from './repair.store';
 import { SheetFrame } from './sheet-frame';
 import { StageStrip } from './stage-strip';
+import { downIn, standingsOf } from './stages/layup/standing';
 import { PAGES } from './stages/registry';
 import { STAGE_PAGES, type StagePage } from './stages/stage-page';
 
@@ -69,12 +69,11 @@ export class RepairSheet {
   readonly looksOnly = computed(
     () => !this.sealed() && this.state()?.detail.mayPlan === false && !!PAGES[this.place()]!.decides,
   );
+  /** What is down, while the drawing is to show no more than that. */
   readonly laidKeys = computed(() => {
     const state = this.state();
     if (this.stage() !== 'layup' || !state) return null;
-    return new Set(
-      standingLog(state.detail.log).flatMap((entry) => (entry.entry.kind === 'ply' ? [entry.entry.plyKey] : [])),
-    );
+    return downIn(standingsOf(state));
   });
 
   constructor() {

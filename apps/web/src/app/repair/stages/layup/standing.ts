@@ -10,6 +10,10 @@ export const standingsOf = ({ plan, detail }: Pick<RepairState, 'plan' | 'detail
 export const isLaid = (state: Pick<RepairState, 'plan' | 'detail'>): boolean =>
   standingsOf(state).every(({ done }) => done);
 
+/** What is down: plies by their keys, and rounds that are done by their ids. */
+export const downIn = (standings: readonly RoundStanding[]): ReadonlySet<string> =>
+  new Set(standings.flatMap(({ plies, done, round }) => [...plies, ...(done ? [round.id] : [])]));
+
 /** A round was kept from the air, where it has to be. */
 export function isClosed({ detail }: Pick<RepairState, 'detail'>, { round }: RoundStanding): boolean {
   const check = closedCheckOf(round);
