@@ -64,6 +64,7 @@ function stateOf(sections: Sections = PLANNED, detail: Partial<RepairDetail> = {
   ) as unknown as RepairInputs;
   const base = {
     id: 'r1',
+    craft: { tag: 'PL-2', name: 'Patrol launch', construction: '', notes: '' },
     state: 'open',
     revision: 1,
     version: 1,
@@ -969,11 +970,24 @@ describe('stage panels', () => {
     const panel = fixture.componentInstance;
     const check = panel.plan().inspection.find((c) => c.kind === 'readings')!;
     panel.type(check.id, '40 41,5; \u22123');
-    expect(panel.readings(check.id)).toEqual([40, 41.5, -3]);
+    expect(panel.readings(check)).toEqual([40, 41.5, -3]);
     panel.send(check);
     expect(store.answer).toHaveBeenCalledWith({ checkId: check.id, readings: [40, 41.5, -3], note: '' });
     panel.type(check.id, '40 soft');
-    expect(panel.readings(check.id)).toBeNull();
+    expect(panel.readings(check)).toBeNull();
+  });
+
+  it('sign off: takes a slope as it is gauged, and asks where a figure could be either', async () => {
+    const fixture = await show(Acceptance, stateOf());
+    const panel = fixture.componentInstance;
+    const check = panel.plan().inspection.find(({ id }) => id === 'taper')!;
+    const ratio = panel.plan().taper!.ratio;
+    panel.type(check.id, `${ratio}:1 ${0.95 * ratio}:1 102`);
+    expect(panel.readings(check)).toEqual([100, 95, 102]);
+    expect(panel.ratioHint(check)).toBe('');
+    panel.type(check.id, '11,5');
+    expect(panel.readings(check)).toBeNull();
+    expect(panel.ratioHint(check)).toBe(`A ratio is typed 11,5:1; ${ratio}:1 was planned.`);
   });
 
   it('sign off: says in the place of the seal what is open, with the way to it', async () => {

@@ -25,6 +25,9 @@ const WHY: Record<string, string> = {
   'too-few': 'Too few readings to judge.',
 };
 
+/** Unit of a slope against the planned one, and under how much of it a figure is the ratio itself. */
+const [OF_RATIO, SURELY_RATIO] = ['% of ratio', 40];
+
 /** Checks an instrument of the shed can read. */
 const READ_BY: Partial<Record<string, QuantityName>> = {
   'hardness-d': 'hardness',
@@ -76,6 +79,7 @@ export class Acceptance extends Panel {
     this.typed.update((all) => ({ ...all, [checkId]: text }));
   }
 
+  readonly ofRatio = OF_RATIO;
   readonly readBy: Readonly<Partial<Record<string, QuantityName>>> = READ_BY;
   /** What the readings of a check were taken with, where all of them were. */
   private readonly with = signal<Readonly<Record<string, ReadonlySet<string>>>>({});
@@ -99,7 +103,7 @@ export class Acceptance extends Panel {
 
   /** Sends the readings typed for a check, parted by spaces or semicolons; decimal comma or point. */
   send(check: InspectionCheck): void {
-    const readings = this.readings(check.id);
+    const readings = this.readings(check);
     this.noteKeyboard(check);
     if (!readings || (this.tooEarly(check) && this.noteOf(check) === '')) return;
     const read = [...(this.with()[check.id] ?? [])].map((one) => `Read with ${one}.`);
@@ -135,13 +139,34 @@ export class Acceptance extends Panel {
     this.answering = document.activeElement?.matches(':focus-visible') ? check.id : null;
   }
 
-  readings(checkId: string): number[] | null {
-    const parts = this.typedFor(checkId)
+  readings({ id, unit }: InspectionCheck): number[] | null {
+    const values = this.parts(id).map((part) => (unit === OF_RATIO ? this.asShare(part) : figureOf(part)));
+    return values.length > 0 && values.every((value) => value !== null) ? values : null;
+  }
+
+  private parts(checkId: string): string[] {
+    return this.typedFor(checkId)
       .trim()
       .split(/[\s;]+/)
       .filter((part) => part !== '');
-    const values = parts.map(figureOf);
-    return values.length > 0 && values.every((value) => value !== null) ? values : null;
+  }
+
+  /** A slope as it is gauged, "11.8:1", in per cent of the one that was planned; or the per cent themselves. */
+  private asShare(text: string): number | null {
+    const [gauged, ratio] = [/^(.+):1$/.exec(text)?.[1], this.plan().taper?.ratio];
+    if (gauged === undefined || ratio === undefined) {
+      const percent = figureOf(text);
+      return percent !== null && percent < SURELY_RATIO ? null : percent;
+    }
+    const figure = figureOf(gauged);
+    return figure === null ? null : Math.round((1000 * figure) / ratio) / 10;
+  }
+
+  /** How a slope is to be typed, where what was typed could be either; nothing else. */
+  ratioHint({ id, unit }: InspectionCheck): string {
+    const ratio = this.plan().taper?.ratio;
+    const bare = unit === OF_RATIO && this.parts(id).find((part) => (figureOf(part) ?? SURELY_RATIO) < SURELY_RATIO);
+    return bare && ratio ? `A ratio is typed ${bare}:1; ${Math.round(10 * ratio) / 10}:1 was planned.` : '';
   }
 
   percent(value: number): string {
