@@ -107,10 +107,9 @@ function about(sheet: Sheet, { craft, inputs, technician }: RecordBody, plan: Re
     ['Craft', `${craft.name}${craft.year ? `, ${craft.year}` : ''}`],
     ['Construction', craft.construction],
     ['Where', place.where],
-    [
-      'Waterline',
-      `${WATERLINE_NAMES[place.waterline].toLowerCase()} · ${FINISH_NAMES[place.finish].toLowerCase()} finish`,
-    ],
+    // A vehicle has none.
+    ...(place.craftKind === 'vehicle' ? [] : [['Waterline', WATERLINE_NAMES[place.waterline]] as const]),
+    ['Finish', FINISH_NAMES[place.finish]],
     ['Service of area', SERVICE_NAMES[place.service]],
     ['Work by', technician],
     ['Damage', plan.damage ? `${sizeOf(plan.damage.visible)}, ${depth}${asItShowed(survey)}` : depth],
