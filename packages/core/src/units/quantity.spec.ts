@@ -86,6 +86,10 @@ describe('figures as people read them', () => {
   it('have the decimals of the trade and a true minus', () => {
     expect(formatQuantity(108.4, 'length')).toEqual({ figure: '108', unit: 'mm' });
     expect(formatQuantity(25.4, 'length', 'imperial')).toEqual({ figure: '1.00', unit: 'in' });
+    expect(formatQuantity(62, 'mass', 'imperial')).toEqual({ figure: '2.2', unit: 'oz' });
+    // A tenth of an ounce is nearly 3 g: too coarse for what is brushed onto a small patch.
+    expect(formatQuantity(4.6, 'mass', 'imperial').figure).toBe('0.16');
+    expect(formatQuantity(9, 'volume', 'imperial').figure).toBe('0.30');
     expect(formatQuantity(-4.25, 'temperature').figure).toBe('\u22124.3');
     expect(formatQuantity(20, 'temperature', 'imperial')).toEqual({ figure: '68', unit: '°F' });
     expect(formatQuantity(-0.2, 'length').figure).toBe('0');

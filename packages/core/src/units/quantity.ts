@@ -205,7 +205,7 @@ export const sayIn =
 
 /**
  * Formats a working-unit value for a person: mm whole, ply thickness 0.01, grams whole, temperature 0.1; in imperial
- * inches to 1/100 (thickness 0.001), ounces, °F. Uses a true minus sign. Not-a-number becomes an en dash.
+ * inches to 1/100 (thickness 0.001), ounces to 0.1 and under one of them to 1/100, °F. Uses a true minus sign. Not-a-number becomes an en dash.
  */
 export function formatQuantity(
   value: number | null | undefined,
@@ -217,7 +217,7 @@ export function formatQuantity(
   if (value === null || value === undefined || !Number.isFinite(value)) return { figure: '–', unit: spec.unit };
   const shown = (value - (spec.offset ?? 0)) / spec.factor;
   const figure = shown
-    .toFixed(decimals ?? spec.decimals)
+    .toFixed(decimals ?? (Math.abs(shown) < 1 ? (spec.decimalsUnderOne ?? spec.decimals) : spec.decimals))
     .replace(/^-(0(?:\.0+)?)$/, '$1')
     .replace('-', '\u2212');
   return { figure, unit: spec.unit };
@@ -225,7 +225,7 @@ export function formatQuantity(
 
 const DISPLAY: Record<
   QuantityKind,
-  Record<UnitSystem, { unit: string; factor: number; offset?: number; decimals: number }>
+  Record<UnitSystem, { unit: string; factor: number; offset?: number; decimals: number; decimalsUnderOne?: number }>
 > = {
   length: {
     metric: { unit: 'mm', factor: 1, decimals: 0 },
@@ -241,11 +241,11 @@ const DISPLAY: Record<
   },
   mass: {
     metric: { unit: 'g', factor: 1, decimals: 0 },
-    imperial: { unit: 'oz', factor: GRAM_PER_OUNCE, decimals: 1 },
+    imperial: { unit: 'oz', factor: GRAM_PER_OUNCE, decimals: 1, decimalsUnderOne: 2 },
   },
   volume: {
     metric: { unit: 'ml', factor: 1, decimals: 0 },
-    imperial: { unit: 'fl oz', factor: ML_PER_US_FLUID_OUNCE, decimals: 1 },
+    imperial: { unit: 'fl oz', factor: ML_PER_US_FLUID_OUNCE, decimals: 1, decimalsUnderOne: 2 },
   },
   density: {
     metric: { unit: 'kg/m³', factor: 1, decimals: 0 },
