@@ -16,6 +16,24 @@ describe('the strip of stages', () => {
     expect(bench.host.querySelectorAll('[aria-current]').length).toBeGreaterThan(0);
   });
 
+  it('brings the one in hand to where it is seen, where not all of them fit', async () => {
+    await show({}, {}, 'look');
+    const [nav, list] = [bench.host.querySelector('nav')!, bench.host.querySelector('ol')!];
+    nav.style.cssText = 'display: block; width: 400px; overflow-x: auto';
+    list.style.width = '1080px';
+    for (const stage of ['signoff', 'taper', 'look']) {
+      bench.fixture.componentRef.setInput('stage', stage);
+      await bench.settled();
+      const [here, all] = [nav.querySelector('.here')!.getBoundingClientRect(), nav.getBoundingClientRect()];
+      expect(here.left)
+        .withContext(stage)
+        .toBeGreaterThanOrEqual(all.left - 1);
+      expect(here.right)
+        .withContext(stage)
+        .toBeLessThanOrEqual(all.right + 1);
+    }
+  });
+
   it('says at each what is settled, in the person’s units', async () => {
     const told = await show();
     expect(told).toContain('100 × 100, through');

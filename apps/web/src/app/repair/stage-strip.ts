@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  afterRenderEffect,
+  computed,
+  inject,
+  input,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { STAGES, type Stage } from '@ashstep/core/hazards';
@@ -122,6 +130,18 @@ export class StageStrip {
       settled: settled(this.state(), this.words()),
     })),
   );
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+
+  constructor() {
+    // Where not all of them fit, the one in hand stands in the middle.
+    afterRenderEffect(() => {
+      this.stage();
+      const nav = this.host.nativeElement.querySelector('nav')!;
+      const [here, all] = [nav.querySelector('.here')?.getBoundingClientRect(), nav.getBoundingClientRect()];
+      if (here) nav.scrollLeft += here.left - all.left - (all.width - here.width) / 2;
+    });
+  }
+
   readonly width = this.pages.length * 100;
   readonly ground = `${this.line(0, this.pages.length)}V84H0Z`;
   readonly done = computed(() => this.line(0, this.reached()));
