@@ -68,6 +68,15 @@ describe('the card of a small job', () => {
     expect(cardOf({ ...GOUGE, depthMm: 3 }).remarks.map(({ id }) => id)).toContain('small.deeper-than-gel-coat');
   });
 
+  it('tapes round the place cracks spread over, and along one that runs straight', () => {
+    const of = (spreadMm: number): (number | undefined)[] => {
+      const [mask] = cardOf({ kind: 'cracks', cracksMm: 340, spreadMm, cause: 'knock', thicknessMm: null }).masks;
+      return [mask?.innerLengthMm, mask?.innerWidthMm, mask?.outerLengthMm, mask?.outerWidthMm];
+    };
+    expect(of(70)).toEqual([82, 82, 112, 112]);
+    expect(of(340)).toEqual([352, 16, 382, 46]);
+  });
+
   it('of cracks says what brings them back', () => {
     const of = (cause: 'knock' | 'hard-spot'): string[] => cardOf({ kind: 'cracks', cracksMm: 240, spreadMm: 90, cause, thicknessMm: null }).remarks.map(({ id }) => id); // prettier-ignore
     expect(of('hard-spot')).toContain('small.hard-spot');

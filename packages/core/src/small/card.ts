@@ -83,7 +83,7 @@ export function smallCard(inputs: RepairInputs, plan: RepairPlan): SmallCard | n
   return {
     figures,
     places,
-    masks: fills ? places.map(maskOf) : [],
+    masks: fills ? places.map((place) => maskOf(around(place, figures))) : [],
     rounds,
     fillMl: places.reduce((sum, { fillMl }) => sum + (fillMl ?? 0), 0),
     mixedG: rounds.reduce((sum, { round }) => sum + round.massG, 0),
@@ -94,6 +94,12 @@ export function smallCard(inputs: RepairInputs, plan: RepairPlan): SmallCard | n
     problems: plan.problems,
   };
 }
+
+/** What tape goes round: of cracks that run this way and that the place they spread over, not their lengths laid end to end. */
+const around = (place: CardPlace, figures: SmallFigures): CardPlace =>
+  figures.kind === 'cracks' && figures.spreadMm < place.lengthMm
+    ? { ...place, lengthMm: figures.spreadMm, widthMm: figures.spreadMm }
+    : place;
 
 const maskOf = ({ id, lengthMm, widthMm }: CardPlace): CardMask => {
   const [inner, outer] = [2 * MASK_INNER_MM, 2 * (MASK_INNER_MM + MASK_OUTER_MM)];

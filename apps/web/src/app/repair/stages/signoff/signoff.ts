@@ -27,6 +27,7 @@ export class SignOffStage extends StagePanel {
   readonly password = signal('');
   /** Kept until the record is open again. */
   readonly reason = draft('amend', this.job, '');
+  readonly entries = computed(() => counted(this.state().detail.eventCount, 'entry', 'entries'));
   readonly rows = computed(() => answersOf(this.state()));
   readonly passes = computed(() => this.rows().filter(({ open }) => !open).length);
   readonly proven = computed(() => this.rows().filter(({ proof }) => proof?.pass).length);
