@@ -58,13 +58,20 @@ function installed(missing, command) {
 
 /** Runs `npm ci` when node_modules is missing or belongs to another lock file; of several commands at once only one does. */
 export function ensureNodePackages() {
-  if (packagesCurrent()) return;
-  withLock('install', () => {
-    if (packagesCurrent()) return;
-    console.error('Installing node packages …');
-    run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: ['ignore', 2, 2] });
-    writeFileSync(PACKAGE_STAMP, lockHash());
-  });
+  if (!packagesCurrent())
+    withLock('install', () => {
+      if (packagesCurrent()) return;
+      console.error('Installing node packages …');
+      run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: ['ignore', 2, 2] });
+      writeFileSync(PACKAGE_STAMP, lockHash());
+    });
+  ensureHook();
+}
+
+/** What is committed is formatted and looked through first. Where npm runs no scripts its own `prepare` did not see to it. */
+function ensureHook() {
+  if (!existsSync(path.join(ROOT, '.git')) || existsSync(path.join(ROOT, '.husky/_'))) return;
+  capture(process.execPath, [path.join(ROOT, 'node_modules/husky/bin.js')]);
 }
 
 const PACKAGE_STAMP = path.join(ROOT, 'node_modules/.ash-step-lock');

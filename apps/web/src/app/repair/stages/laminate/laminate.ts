@@ -26,9 +26,7 @@ import { PARTS } from './parts';
         <dd>
           {{ plan().parent?.thicknessMm | figure: 'thickness' : 1 }} <small>{{ 'thickness' | unit }}</small>
         </dd>
-        <dd class="under">
-          {{ plies() }}{{ plan().parent?.guessed ? ', guessed' : '' }}
-        </dd>
+        <dd class="under">{{ plies() }}{{ plan().parent?.guessed ? ', guessed' : '' }}</dd>
       </div>
       <div>
         <dt>Resin in it</dt>
