@@ -107,8 +107,21 @@ export class RepairSheet {
     }
   }
 
+  /** What is said of the job under its name, what counts most first: the line is cut where it is narrow. */
+  readonly about = computed(() => {
+    const { detail, inputs } = this.state()!;
+    return [
+      this.sealed() ? 'Sealed, read-only.' : '',
+      `${detail.craftName}.`,
+      detail.revision > 1 ? `Revision ${detail.revision}.` : '',
+      this.waterline(inputs.place),
+    ]
+      .filter((words) => words !== '')
+      .join(' ');
+  });
+
   /** "Above the waterline." Nothing where nobody has said it, and of a vehicle. */
-  waterline(place: RepairInputs['place']): string {
+  private waterline(place: RepairInputs['place']): string {
     if (place.craftKind === 'vehicle' || isUnsaid(place, 'waterline')) return '';
     return { above: 'Above the waterline.', below: 'Below the waterline.', spans: 'Spans the waterline.' }[
       place.waterline

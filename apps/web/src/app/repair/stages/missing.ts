@@ -15,7 +15,28 @@ export const emptyWords = (field: string): string | null => EMPTY[field] ?? null
 /** Where a figure is typed that a later stage finds missing. */
 const SEEN_TO: Readonly<Record<string, Stage>> = { damage: 'look', laminate: 'laminate', resin: 'resin' };
 /** In which part of its stage; the rest stands with its decision. */
-const IN_PART: Readonly<Record<string, string>> = { 'laminate.plies': 'plies', 'rounds.added': 'rounds' };
+const IN_PART: Readonly<Record<string, string>> = {
+  'laminate.plies': 'plies',
+  'rounds.added': 'rounds',
+  'damage.shape.diameterMm': 'outline',
+  'damage.shape.lengthMm': 'outline',
+  'damage.shape.widthMm': 'outline',
+  'damage.shape.cornerRadiusMm': 'outline',
+  'damage.marginMm': 'outline',
+  'damage.minCornerRadiusMm': 'outline',
+};
+/** What a figure is called whose limits are told away from its field. */
+const NAMES: Readonly<Record<string, string>> = {
+  'damage.shape.diameterMm': 'Diameter',
+  'damage.shape.lengthMm': 'Length',
+  'damage.shape.widthMm': 'Width',
+  'damage.shape.cornerRadiusMm': 'Corner radius',
+  'damage.marginMm': 'Margin to sound',
+  'damage.minCornerRadiusMm': 'Corners at least',
+  'damage.depthMm': 'How deep it goes',
+  'laminate.thicknessMm': 'Measured thickness',
+  'laminate.core.thicknessMm': 'Core thickness',
+};
 
 /** What stops the plan, the earliest stage first, each stage once. */
 export function wantsOf({ plan }: Pick<RepairState, 'plan'>): Want[] {
@@ -25,7 +46,9 @@ export function wantsOf({ plan }: Pick<RepairState, 'plan'>): Want[] {
       stage: SEEN_TO[field.split('.')[0]!] ?? stage,
       ...(IN_PART[field] ? { part: IN_PART[field] } : {}),
       text:
-        code === 'empty' ? (EMPTY[field] ?? `Something is missing on ${STAGE_NAMES[stage]}`) : errorWords(code, params),
+        code === 'empty'
+          ? (EMPTY[field] ?? `Something is missing on ${STAGE_NAMES[stage]}`)
+          : `${NAMES[field] ? `${NAMES[field]}. ` : ''}${errorWords(code, params)}`,
     }));
   const all = plan.resin && !plan.resin.card ? [...found, { stage: 'resin' as const, text: 'Pick a resin' }] : found;
   return all

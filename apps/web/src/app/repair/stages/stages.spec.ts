@@ -37,6 +37,7 @@ import { LaminateStage } from './laminate/laminate';
 import { LayUpStage } from './layup/layup';
 import { LookStage } from './look/look';
 import { OutlinePanel } from './look/outline';
+import { wantsOf } from './missing';
 import { MixStage } from './mix/mix';
 import { PliesStage } from './plies/plies';
 import { ResinStage } from './resin/resin';
@@ -224,6 +225,20 @@ describe('stage panels', () => {
     expect(text(open)).toContain('choose the resin');
     const said = await show(LaminateStage, stateOf({ laminate: known }));
     expect(text(said)).not.toContain('as is usual');
+  });
+
+  it('outline: corners nobody typed follow the sizes, and a figure out of reach is named where it is told', async () => {
+    const shape = { kind: 'roundedRectangle', lengthMm: 80, widthMm: 80, cornerRadiusMm: 20 } as const;
+    const fixture = await show(OutlinePanel, stateOf({ damage: { shape } }));
+    fixture.componentInstance.setShape({ widthMm: 30 });
+    expect(intents.edit).toHaveBeenCalledWith('damage', { shape: { ...shape, widthMm: 30, cornerRadiusMm: 15 } });
+    fixture.componentInstance.setShape({ cornerRadiusMm: 60 });
+    expect(intents.edit).toHaveBeenCalledWith('damage', { shape: { ...shape, cornerRadiusMm: 60 } });
+    expect(wantsOf(stateOf({ damage: { shape: { ...shape, cornerRadiusMm: 60 } } }))[0]).toEqual({
+      stage: 'look',
+      part: 'outline',
+      text: 'Corner radius. Accepted: 0 to 40.',
+    });
   });
 
   it('look: an outline of two sizes is measured once both are typed', async () => {

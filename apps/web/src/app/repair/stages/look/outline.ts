@@ -46,7 +46,9 @@ export class OutlinePanel extends Panel {
   }
 
   setShape(patch: Record<string, number | null>): void {
-    const shape = { ...this.inputs().damage.shape, ...patch } as Shape;
+    const put = { ...this.inputs().damage.shape, ...patch } as Shape;
+    // Corners nobody typed follow the sizes.
+    const shape = put.kind === 'roundedRectangle' && !('cornerRadiusMm' in patch) && put.lengthMm > 0 && put.widthMm > 0 ? possible(put) : put; // prettier-ignore
     this.typed.update((before) => new Set([...before, ...Object.keys(patch)]));
     const all = SIZES.every((size) => !(size in shape) || this.typed().has(size));
     this.setDamage(all ? { shape } : this.unsaid(shape));
