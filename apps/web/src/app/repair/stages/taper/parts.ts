@@ -1,5 +1,5 @@
 import { grindFound, isUncut, repairKind, worksEitherFace } from '@ashstep/core/repair';
-import { isLaidOn } from '@ashstep/core/taper';
+import { type RepairKind, isLaidOn } from '@ashstep/core/taper';
 import { counted } from '../counted';
 import { remarksPart } from '../remarks-part';
 import type { StagePart } from '../stage-page';
@@ -22,6 +22,9 @@ const joined: StagePart['when'] = (state) => worked(state) && !isUncut(state.inp
 /** Something is ground away that a gauge can go into. */
 const ground: StagePart['when'] = ({ plan }) => plan.taper !== null && !isLaidOn(plan.taper.profile);
 
+/** Kinds that join what is in two, or build up what is gone. */
+const JOINS: readonly RepairKind[] = ['broken', 'edge', 'wrap', 'lap', 'panel'];
+
 /** The parts of this stage, in the order they are gone through. */
 export const PARTS: readonly StagePart[] = [
   remarksPart(({ plan: { taper } }) => [...(taper?.remarks ?? []), ...(taper?.joint?.remarks ?? [])]),
@@ -31,6 +34,10 @@ export const PARTS: readonly StagePart[] = [
     panels: [KindPanel],
     fields: ['taper.stepMm', 'taper.lapMm', 'taper.staggerMm', 'taper.wrap', 'taper.broken', 'taper.edge', 'taper.plug', 'taper.injection', 'taper.dishRatio', 'taper.bevelMm', 'taper.sunkMm', 'taper.curvature'], // prettier-ignore
     line: ({ inputs }) => `${KINDS[repairKind(inputs)].name.toLowerCase()}${inputs.taper.curvature ? ', curved' : ''}`,
+    wants: ({ plan, inputs }) =>
+      plan.severity.taken === 'separated' && !JOINS.includes(repairKind(inputs))
+        ? 'In two, or an edge gone: pick how it is joined'
+        : null,
   },
   {
     id: 'side',
