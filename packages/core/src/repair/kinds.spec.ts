@@ -209,6 +209,18 @@ describe('a board in two', () => {
   const read = (mm: number): AlignmentReading[] =>
     (['string', 'twist', 'rocker'] as const).map((what) => ({ what, mm, limitMm: 2, by: 'Spec', at: '2026-04-16T08:00' })); // prettier-ignore
 
+  it('is joined by a millimetre of paste over the whole section, as wide as a board usually is until it is measured', () => {
+    const joined = (taper: object): number => {
+      const inputs = { ...board([]), taper: { ...board([]).taper, broken: undefined, ...taper } } as RepairInputs;
+      const plan = planRepair(inputs);
+      const { work } = usualRounds(inputs, plan)[0]!;
+      const throughMm = inputs.laminate.core!.thicknessMm + 2 * plan.parent!.thicknessMm;
+      return (1000 * (work as { volumeMl: number }).volumeMl) / throughMm;
+    };
+    expect(joined({}) / 480).toBeCloseTo(1, 1);
+    expect(joined({ broken: { widthMm: 600, bulgeMm: 60, railMm: 80 } }) / 600).toBeCloseTo(1, 1);
+  });
+
   it('is signed for as lined up, but where the readings say so by themselves', () => {
     const asks = (alignment: AlignmentReading[]) => preparationChecks(planRepair(board(alignment)).facts).some(({ id }) => id === 'lined-up'); // prettier-ignore
     expect([asks([]), asks(read(5)), asks(read(1))]).toEqual([true, true, false]);

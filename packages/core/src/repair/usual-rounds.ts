@@ -1,3 +1,4 @@
+import { USUAL_BREAK } from '../taper/index.js';
 import type { AddedRound } from './added-round.js';
 import type { RepairInputs } from './inputs.js';
 import type { RepairPlan } from './plan.js';
@@ -31,7 +32,7 @@ const SKIM_ML_PER_M2 = 250;
  * Rounds that are usual for the kind of a job beside those the plan has by itself, in order: joining and bedding before the plies, fairing and sealing
  * after them. Each is a start, to be set by what is found.
  */
-export function usualRounds(inputs: RepairInputs, { taper, damage, patch, resin }: RepairPlan): OfferedRound[] {
+export function usualRounds(inputs: RepairInputs, { taper, damage, parent, patch, resin }: RepairPlan): OfferedRound[] {
   const kind = workedAs(inputs);
   const groundMm2 = taper?.shownMm2 ?? damage?.cut.areaMm2 ?? 0;
   const light = fairingFillerOf(inputs, resin?.card?.family ?? 'polyester');
@@ -78,7 +79,7 @@ export function usualRounds(inputs: RepairInputs, { taper, damage, patch, resin 
       ];
     case 'broken':
       return [
-        of('Halves joined', 'before', { kind: 'paste', use: 'bonding', volumeMl: Math.max(20, joinMl(inputs)), fillerId: 'silica' }), // prettier-ignore
+        of('Halves joined', 'before', { kind: 'paste', use: 'bonding', volumeMl: Math.max(20, joinMl(inputs, parent?.thicknessMm ?? 0)), fillerId: 'silica' }), // prettier-ignore
         ...(inputs.laminate.core
           ? [of('Foam skimmed', 'before', { kind: 'paste', use: 'fairing', volumeMl: Math.max(20, Math.round((groundMm2 / 1e6) * SKIM_ML_PER_M2)), fillerId: light })] // prettier-ignore
           : []),
@@ -96,8 +97,8 @@ export function usualRounds(inputs: RepairInputs, { taper, damage, patch, resin 
 }
 
 /** Paste between two halves a millimetre apart, over the whole section of the break. */
-function joinMl({ taper, laminate }: RepairInputs): number {
-  const widthMm = taper.broken?.widthMm ?? 0;
-  const throughMm = (laminate.core?.thicknessMm ?? 0) + 2 * (laminate.thicknessMm ?? 0);
+function joinMl({ taper, laminate }: RepairInputs, skinMm: number): number {
+  const { widthMm } = taper.broken ?? USUAL_BREAK;
+  const throughMm = (laminate.core?.thicknessMm ?? 0) + 2 * skinMm;
   return Math.round((widthMm * throughMm * 1) / 1000);
 }

@@ -1,5 +1,6 @@
 import { CONTAINERS } from '@ashstep/core/cure';
 import { USUAL_DROPS_PER_ML } from '@ashstep/core/mix';
+import { repairKind } from '@ashstep/core/repair';
 import { counted } from '../counted';
 import { remarksPart } from '../remarks-part';
 import type { StagePart } from '../stage-page';
@@ -42,6 +43,10 @@ export const PARTS: readonly StagePart[] = [
     panels: [Rounds],
     fields: ['rounds'],
     line: ({ plan }) => `${counted(plan.rounds.length, 'round')}, ${counted(plan.rounds.reduce((sum, { pots }) => sum + pots.length, 0), 'pot')}`, // prettier-ignore
+    wants: ({ inputs }) =>
+      repairKind(inputs) === 'broken' && !inputs.rounds.added.some(({ work }) => work.kind === 'paste' && work.use === 'bonding') // prettier-ignore
+        ? 'Nothing joins the halves yet: add it'
+        : null,
   },
   {
     id: 'made-in',

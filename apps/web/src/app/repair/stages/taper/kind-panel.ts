@@ -188,7 +188,7 @@ interface Figure {
       <h3>Lined up?</h3>
       @for (r of readings(); track $index) {
         <p [class.remark]="r.off">
-          {{ r.name }}: {{ r.mm | qty: 'length' }} off, {{ r.limitMm | qty: 'length' }} allowed.
+          {{ r.name }}: {{ r.mm | qty: 'length' : 1 }} off, {{ r.limitMm | qty: 'length' : 1 }} allowed.
           <span class="quiet">{{ r.by }}</span>
         </p>
       }
