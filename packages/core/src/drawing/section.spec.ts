@@ -133,6 +133,20 @@ describe('the section', () => {
     expect(Math.min(...region.points.map(({ y }) => y))).toBeLessThan(0.5 * section.depthMm);
   });
 
+  it('lets the plies of a stepped repair down onto the floor of the cut-out, and over each step', () => {
+    for (const order of ['smallest-first', 'largest-first'] as const) {
+      const { section, plan } = drawn({ taper: { kind: 'stepped', sides: 'one' }, stack: { order } });
+      let under = section.depthMm;
+      for (const ply of plan.patch!.faces[0]!.plies) {
+        const { points } = section.laid.find(({ plyKey }) => plyKey === `f0-p${ply.laid}`)!;
+        expect(Math.max(...points.map(({ y }) => y)))
+          .withContext(`${order}, ply ${ply.laid}`)
+          .toBeCloseTo(under, 6);
+        under -= ply.thicknessMm;
+      }
+    }
+  });
+
   it('draws the far face of a two-sided repair from the other side', () => {
     const { section } = drawn({ taper: { sides: 'two' } });
     const deepest = (face: number): number =>

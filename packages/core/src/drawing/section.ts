@@ -490,11 +490,13 @@ function drapePolygon(below: Heights, above: Heights, reach: number, breaks: rea
   return [...mirrored(lower), ...lower, ...[...upper].reverse(), ...upper.map((p) => ({ x: -p.x, y: p.y }))];
 }
 
-/** Places from the cut-out outwards between which heights run straight; either side of a step. */
+/** Places from just within the cut-out outwards between which heights run straight; either side of a step. */
 const stopsTo = (reach: number, breaks: readonly number[]): number[] =>
   [
     ...new Set(
-      [0, ...breaks.flatMap((b) => [b - JUST_BESIDE, b + JUST_BESIDE]), reach].filter((u) => u >= 0 && u <= reach),
+      [0, ...breaks.flatMap((b) => [b - JUST_BESIDE, b + JUST_BESIDE]), reach].filter(
+        (u) => u >= -JUST_BESIDE && u <= reach,
+      ),
     ),
   ].sort((a, b) => a - b);
 
