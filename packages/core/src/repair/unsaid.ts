@@ -1,14 +1,18 @@
 import type { RepairInputs } from './inputs.js';
 import { UNSAID_DAMAGE, UNSAID_PLACE, type Unsaid, type UnsaidLaminate } from './unsaid-fields.js';
 
-/** A job just opened, of which nothing has been said yet. A vehicle has no waterline to be asked for. */
+/** Whether what is mended lies above or below a waterline at all: a vehicle has none. */
+export const hasWaterline = ({ craftKind }: Pick<RepairInputs['place'], 'craftKind'>): boolean =>
+  craftKind !== 'vehicle';
+
+/** A job just opened, of which nothing has been said yet. */
 export function nothingSaid(inputs: RepairInputs): RepairInputs {
   const { damage, place, laminate } = inputs;
   return {
     ...inputs,
     damage: { ...damage, unsaid: UNSAID_DAMAGE },
     laminate: { ...laminate, unsaid: ['core', 'finishThicknessMm'] },
-    place: { ...place, unsaid: UNSAID_PLACE.filter((field) => field !== 'waterline' || place.craftKind !== 'vehicle') },
+    place: { ...place, unsaid: UNSAID_PLACE.filter((field) => field !== 'waterline' || hasWaterline(place)) },
   };
 }
 

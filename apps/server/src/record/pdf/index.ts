@@ -27,7 +27,7 @@ import {
 } from '@ashstep/contract';
 import { type OffsetMeasures, measureOffset } from '@ashstep/core/geometry';
 import { INSPECTION_CHECKS, PREPARATION_CHECKS } from '@ashstep/core/inspection';
-import { CALCULATION_VERSION, type RepairPlan, planRepair, unsaidOf } from '@ashstep/core/repair';
+import { CALCULATION_VERSION, type RepairPlan, hasWaterline, planRepair, unsaidOf } from '@ashstep/core/repair';
 import { crackLength, surveyed, wettestByDay } from '@ashstep/core/survey';
 import { faired } from './faired.js';
 import { drawRepair } from './drawings.js';
@@ -107,8 +107,7 @@ function about(sheet: Sheet, { craft, inputs, technician }: RecordBody, plan: Re
     ['Craft', `${craft.name}${craft.year ? `, ${craft.year}` : ''}`],
     ['Construction', craft.construction],
     ['Where', place.where],
-    // A vehicle has none.
-    ...(place.craftKind === 'vehicle' ? [] : [['Waterline', WATERLINE_NAMES[place.waterline]] as const]),
+    ...(hasWaterline(place) ? [['Waterline', WATERLINE_NAMES[place.waterline]] as const] : []),
     ['Finish', FINISH_NAMES[place.finish]],
     ['Service of area', SERVICE_NAMES[place.service]],
     ['Work by', technician],

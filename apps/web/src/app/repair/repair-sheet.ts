@@ -1,4 +1,4 @@
-import { type RepairInputs, isUnsaid } from '@ashstep/core/repair';
+import { type RepairInputs, hasWaterline, isUnsaid } from '@ashstep/core/repair';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -122,7 +122,7 @@ export class RepairSheet {
 
   /** "Above the waterline." Nothing where nobody has said it, and of a vehicle. */
   private waterline(place: RepairInputs['place']): string {
-    if (place.craftKind === 'vehicle' || isUnsaid(place, 'waterline')) return '';
+    if (!hasWaterline(place) || isUnsaid(place, 'waterline')) return '';
     return { above: 'Above the waterline.', below: 'Below the waterline.', spans: 'Spans the waterline.' }[
       place.waterline
     ];

@@ -14,17 +14,18 @@ export const emptyWords = (field: string): string | null => EMPTY[field] ?? null
 
 /** Where a figure is typed that a later stage finds missing. */
 const SEEN_TO: Readonly<Record<string, Stage>> = { damage: 'look', laminate: 'laminate', resin: 'resin' };
-/** In which part of its stage; the rest stands with its decision. */
+/** In which part of its stage, by the beginning of its path; the rest stands with its decision. */
 const IN_PART: Readonly<Record<string, string>> = {
   'laminate.plies': 'plies',
   'rounds.added': 'rounds',
-  'damage.shape.diameterMm': 'outline',
-  'damage.shape.lengthMm': 'outline',
-  'damage.shape.widthMm': 'outline',
-  'damage.shape.cornerRadiusMm': 'outline',
+  'damage.shape': 'outline',
   'damage.marginMm': 'outline',
   'damage.minCornerRadiusMm': 'outline',
 };
+const isUnder = (path: string, field: string): boolean => path === field || path.startsWith(`${field}.`);
+const partOf = (path: string): string | undefined =>
+  Object.entries(IN_PART).find(([field]) => isUnder(path, field))?.[1];
+
 /** What a figure is called whose limits are told away from its field. */
 const NAMES: Readonly<Record<string, string>> = {
   'damage.shape.diameterMm': 'Diameter',
@@ -44,7 +45,7 @@ export function wantsOf({ plan }: Pick<RepairState, 'plan'>): Want[] {
     .filter(({ stage }) => stage !== 'days')
     .map(({ stage, code, field, params }): Want => ({
       stage: SEEN_TO[field.split('.')[0]!] ?? stage,
-      ...(IN_PART[field] ? { part: IN_PART[field] } : {}),
+      ...(partOf(field) ? { part: partOf(field) } : {}),
       text:
         code === 'empty'
           ? (EMPTY[field] ?? `Something is missing on ${STAGE_NAMES[stage]}`)
@@ -61,7 +62,7 @@ export function troubleUnder(
   { fieldErrors, plan }: Pick<RepairState, 'fieldErrors' | 'plan'>,
   fields: readonly string[],
 ): string | null {
-  const under = (path: string): boolean => fields.some((field) => path === field || path.startsWith(`${field}.`));
+  const under = (path: string): boolean => fields.some((field) => isUnder(path, field));
   const told = Object.entries(fieldErrors).find(([path]) => under(path));
   if (told) return told[1];
   const problem = plan.problems.find(({ field, stage }) => under(qualified(field, stage)));

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { FINISH_NAMES, SERVICE_NAMES, WATERLINE_NAMES } from '@ashstep/contract';
-import { type RepairInputs, type UnsaidPlace, isUnsaid } from '@ashstep/core/repair';
+import { type RepairInputs, type UnsaidPlace, hasWaterline, isUnsaid } from '@ashstep/core/repair';
 import { ChoiceField, optionsOf } from '../../../parts/choice-field';
 import { PickOf, TextInput, TickInput } from '../../../parts/inputs';
 import { Panel } from '../stage-panel';
@@ -15,6 +15,7 @@ import { Panel } from '../stage-panel';
 })
 export class Place extends Panel {
   readonly waterlines = optionsOf(WATERLINE_NAMES);
+  readonly hasWaterline = hasWaterline;
   readonly finishes = optionsOf(FINISH_NAMES);
   readonly accesses = optionsOf({ one: 'One face', both: 'Both faces' } as const);
   readonly services = optionsOf(SERVICE_NAMES);

@@ -27,6 +27,7 @@ const WHY: Record<string, string> = {
 
 /** Unit of a slope against the planned one, and under how much of it a figure is the ratio itself. */
 const [OF_RATIO, SURELY_RATIO] = ['% of ratio', 40];
+const isRatio = (text: string): boolean => (figureOf(text) ?? SURELY_RATIO) < SURELY_RATIO;
 
 /** Checks an instrument of the shed can read. */
 const READ_BY: Partial<Record<string, QuantityName>> = {
@@ -154,10 +155,7 @@ export class Acceptance extends Panel {
   /** A slope as it is gauged, "11.8:1", in per cent of the one that was planned; or the per cent themselves. */
   private asShare(text: string): number | null {
     const [gauged, ratio] = [/^(.+):1$/.exec(text)?.[1], this.plan().taper?.ratio];
-    if (gauged === undefined || ratio === undefined) {
-      const percent = figureOf(text);
-      return percent !== null && percent < SURELY_RATIO ? null : percent;
-    }
+    if (gauged === undefined || ratio === undefined) return isRatio(text) ? null : figureOf(text);
     const figure = figureOf(gauged);
     return figure === null ? null : Math.round((1000 * figure) / ratio) / 10;
   }
@@ -165,7 +163,7 @@ export class Acceptance extends Panel {
   /** How a slope is to be typed, where what was typed could be either; nothing else. */
   ratioHint({ id, unit }: InspectionCheck): string {
     const ratio = this.plan().taper?.ratio;
-    const bare = unit === OF_RATIO && this.parts(id).find((part) => (figureOf(part) ?? SURELY_RATIO) < SURELY_RATIO);
+    const bare = unit === OF_RATIO && this.parts(id).find(isRatio);
     return bare && ratio ? `A ratio is typed ${bare}:1; ${Math.round(10 * ratio) / 10}:1 was planned.` : '';
   }
 
