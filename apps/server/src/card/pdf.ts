@@ -88,7 +88,7 @@ class Page {
     this.doc = new PDFDocument({ size: 'A5', margins: { top: MARGIN, bottom: MARGIN, left: MARGIN, right: MARGIN }, info: { Title: `${craft.tag} ${title}`, Creator: 'Ash Step' } }); // prettier-ignore
     this.doc.on('data', (chunk: Buffer) => this.chunks.push(chunk));
     this.doc.on('pageAdded', () => this.pages++);
-    for (const [name, file] of Object.entries(PRINT_FONTS)) this.doc.registerFont(name, file);
+    for (const [name, font] of Object.entries(PRINT_FONTS)) this.doc.registerFont(name, font);
     this.width = this.doc.page.width - 2 * MARGIN;
   }
 

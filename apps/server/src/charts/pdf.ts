@@ -35,7 +35,7 @@ export async function chartPdf({ chart, paper, units, shopName, day, address, ai
   const doc = new PDFDocument({ size: PAPERS[paper], layout: 'landscape', margins: { top: MARGIN, bottom: MARGIN, left: MARGIN, right: MARGIN }, info: { Title: words.name, Creator: 'Ash Step' } }); // prettier-ignore
   const chunks: Buffer[] = [];
   doc.on('data', (chunk: Buffer) => chunks.push(chunk));
-  for (const [name, file] of Object.entries(PRINT_FONTS)) doc.registerFont(name, file);
+  for (const [name, font] of Object.entries(PRINT_FONTS)) doc.registerFont(name, font);
   const [width, height] = [doc.page.width - 2 * MARGIN, doc.page.height - 2 * MARGIN];
   doc.font('head').fontSize(24).fillColor(INK).text(words.name, MARGIN, MARGIN, { lineBreak: false });
   doc

@@ -1,9 +1,7 @@
 import type { Point } from '@ashstep/core/geometry';
 import type { CutPiece } from '@ashstep/core/repair';
 import PDFDocument from 'pdfkit';
-import { MM, fontFile } from '../platform/print.js';
-
-const FONT = fontFile('atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal');
+import { MM, PRINT_FONTS } from '../platform/print.js';
 
 /** Sheets a printer takes, mm. */
 export const PAPERS = { a4: [210, 297], a3: [297, 420], letter: [215.9, 279.4] } as const;
@@ -44,7 +42,7 @@ export async function tilesPdf(cut: readonly CutPiece[], tag: string, paper: Pap
   });
   const chunks: Buffer[] = [];
   doc.on('data', (chunk: Buffer) => chunks.push(chunk));
-  doc.registerFont('text', FONT);
+  doc.registerFont('text', PRINT_FONTS.text);
   firstPage(doc, cut, tag, paper);
   const frame = frameOf(paper);
   for (const { piece, mark } of cut) {

@@ -33,7 +33,7 @@ export class Sheet {
       info: { Title: `${head.tag} ${head.title}`, Creator: 'Ash Step' },
     });
     this.doc.on('data', (chunk: Buffer) => this.chunks.push(chunk));
-    for (const [name, file] of Object.entries(PRINT_FONTS)) this.doc.registerFont(name, file);
+    for (const [name, font] of Object.entries(PRINT_FONTS)) this.doc.registerFont(name, font);
     this.width = this.doc.page.width - 2 * MARGIN;
   }
 
