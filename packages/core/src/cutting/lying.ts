@@ -2,11 +2,12 @@ import { signedArea } from '../geometry/index.js';
 import { type Lie, noFit } from './fit.js';
 import { type Barred, TOUCH_MM, barredRows, firstFree } from './rows.js';
 
-/** Where every piece lies: which way, how far along the roll and on which row. */
+/** Where every piece lies: which way, how far along the roll and on which row; of boxes how far across it, mm, at or past that row. */
 export interface Layout {
   lie: Int32Array;
   x: Float64Array;
   row: Int32Array;
+  y?: Float64Array;
   lengthMm: number;
 }
 

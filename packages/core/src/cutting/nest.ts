@@ -80,9 +80,13 @@ const MOST_ROWS = 480;
 const LEAST_ROWS = 140;
 const ROW_PIECES = 30_000;
 const LEAST_ROW_MM = 1;
-/** Orders of boxes tried, so many at once between two rounds. */
-const BOX_ROUNDS = 70;
-const BOX_TRIES = 350;
+/** Orders of boxes tried before the first answer. */
+const FIRST_TRIES = 500;
+/** Orders tried, so many at once, between two rounds; after so many rounds only where no other nest is shorter. */
+const BOX_ROUNDS = 40;
+const BOX_TRIES = 800;
+/** Where boxes still lie shortest after those, only every so many rounds is one of pushing. */
+const BOXES_LEAD = 6;
 /** Good enough to stop by itself. */
 const ENOUGH = 1.01;
 const TRIES = 20_000;
@@ -96,7 +100,7 @@ const SAME_MM = 0.5;
 /**
  * Lays pieces on a roll so that as little of it as may be is used. Real outlines: where one piece may not stand against another is the sum of
  * the one and the other turned round, looked up row by row of the roll. The first nest lays the pieces' boxes; the next each piece, the largest
- * first, in the first free place. Orders of the boxes are then tried by cooling, and the shortest nest is made shorter bit by bit: pieces are
+ * first, in the first free place. Orders of the boxes are tried by cooling, and the shortest nest is made shorter bit by bit: pieces are
  * pushed into the shorter length, one after another goes where it lies over others least, and what stays over one another counts more each
  * round until nothing does. Source: best fit into a skyline; guided local search over no-fit outlines.
  *
@@ -139,8 +143,6 @@ class Nest {
   private readonly squeeze: Squeeze;
   /** Layout being pushed into the shorter length, and the rounds spent on it. */
   private squeezed: Layout | null = null;
-  /** Across the roll, with a gap past its edge. */
-  private readonly rows: number;
   private rounds = 0;
   private shrink = FIRST_SHRINK;
   private tries = 0;
@@ -171,12 +173,12 @@ class Nest {
     this.areaMm2 = this.lying.areasMm2.reduce((sum, area) => sum + area, 0);
     this.bound = lengthBound(this.lies, this.areaMm2, this.usableMm);
     this.squeeze = new Squeeze(this.lying, this.bound.boundMm, this.chance);
-    this.rows = Math.floor((this.usableMm + gapMm) / this.rowMm + TOUCH_MM);
     this.boxes = new BoxOrders(
       this.lies.map((all) => this.boxesOf(all)),
-      this.rows,
+      this.usableMm + gapMm,
       this.chance,
     );
+    this.boxes.go(FIRST_TRIES);
     this.best = this.boxed();
     this.done = this.best.lengthMm <= this.bound.boundMm * ENOUGH || this.pieces.length < 2;
   }
@@ -185,13 +187,14 @@ class Nest {
     return { share: this.done ? 1 : Math.min(1, this.tries / TRIES), soFar: this.result() };
   }
 
-  /** One round: every piece that lies over another goes where it does so least. */
+  /** One round: orders of boxes, and every piece that lies over another goes where it does so least. */
   step(): void {
     this.tries++;
     if (this.tries === 1) this.take(this.lying.firstLayout());
-    else if (this.tries <= BOX_ROUNDS) {
-      this.boxes.go(BOX_TRIES, 1 - this.tries / BOX_ROUNDS);
+    else if (this.tries <= BOX_ROUNDS || this.best.y) {
+      this.boxes.go(BOX_TRIES);
       this.take(this.boxed());
+      if (this.tries > BOX_ROUNDS && this.tries % BOXES_LEAD > 0) return;
     }
     if (!this.squeezed) {
       this.rounds = 0;
@@ -216,16 +219,18 @@ class Nest {
     [this.best, this.kept, this.squeezed] = [layout, null, null];
   }
 
-  /** Every way a piece may lie as a box with the gap to the next, one as wide as the roll in all its rows; ways with the same box are one. */
+  /** Every way a piece may lie as a box with the gap to the next, one as wide as the roll as wide as all of it; ways with the same box are one. */
   private boxesOf(lies: readonly Lie[]): LyingBox[] {
     const made = lies.map((lie, i) => ({
       lie: i,
       alongMm: lie.lengthMm + this.gapMm,
-      rows: Math.min(this.rows, Math.max(1, Math.ceil((lie.widthMm + this.gapMm) / this.rowMm - TOUCH_MM))),
+      acrossMm: Math.min(this.usableMm, lie.widthMm) + this.gapMm,
     }));
     return made.filter(
       (box, i) =>
-        !made.slice(0, i).some(({ alongMm, rows }) => rows === box.rows && Math.abs(alongMm - box.alongMm) < TOUCH_MM),
+        !made
+          .slice(0, i)
+          .some(({ alongMm, acrossMm }) => Math.abs(acrossMm - box.acrossMm) < TOUCH_MM && Math.abs(alongMm - box.alongMm) < TOUCH_MM), // prettier-ignore
     );
   }
 
@@ -233,9 +238,10 @@ class Nest {
   private boxed(): Layout {
     const { places, lengthMm } = this.boxes.best;
     return {
-      lie: Int32Array.from(places, ({ lie }) => lie),
-      x: Float64Array.from(places, ({ xMm }) => xMm),
-      row: Int32Array.from(places, ({ row }) => row),
+      lie: Int32Array.from(places, (place) => place!.lie),
+      x: Float64Array.from(places, (place) => place!.xMm),
+      row: Int32Array.from(places, (place) => Math.floor(place!.yMm / this.rowMm)),
+      y: Float64Array.from(places, (place) => place!.yMm),
       lengthMm: lengthMm - this.gapMm,
     };
   }
@@ -244,7 +250,7 @@ class Nest {
     if (this.kept) return { ...this.kept, tries: this.tries };
     const placed = this.pieces.map((piece, i): Placed => {
       const lie = this.lies[i]![this.best.lie[i]!]!;
-      const [xMm, yMm] = [this.best.x[i]!, this.best.row[i]! * this.rowMm];
+      const [xMm, yMm] = [this.best.x[i]!, this.best.y?.[i] ?? this.best.row[i]! * this.rowMm];
       return {
         id: piece.id,
         turnDeg: lie.turnDeg,
