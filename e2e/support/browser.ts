@@ -285,11 +285,13 @@ export class Browser {
 
   /** Waits until everything edited has reached the server. */
   async saved(): Promise<void> {
-    await this.driver.wait(
-      async () => (await this.unsent()) === 0,
-      PATIENCE_MS,
-      'what was done here was not acknowledged',
-    );
+    const until = Date.now() + PATIENCE_MS;
+    while (Date.now() < until) {
+      // The page may be left meanwhile.
+      const none = await this.driver.executeAsyncScript<boolean>(NOTHING_KEPT, PAGE_MS).catch(() => false);
+      if (none) return;
+    }
+    throw new Error('what was done here was not acknowledged');
   }
 
   /** How many acts are kept in this browser and not acknowledged by the server. */
@@ -368,6 +370,21 @@ const TO_PRESS = `
 /** The field of the first label at an XPath. */
 const FIELD_OF = `
   return document.evaluate(arguments[0], document, null, XPathResult.FIRST_ORDERED_NODE_TYPE, null).singleNodeValue?.control ?? null;
+`;
+
+/** Whether nothing is kept in this browser, or comes to be within so long. */
+const NOTHING_KEPT = `
+  const [patience, done] = arguments;
+  const late = Date.now() + patience;
+  const open = indexedDB.open('ash-step');
+  open.onsuccess = () => {
+    const end = (none) => { open.result.close(); done(none); };
+    const look = () => {
+      const count = open.result.transaction('commands').objectStore('commands').count();
+      count.onsuccess = () => count.result === 0 ? end(true) : Date.now() > late ? end(false) : setTimeout(look, ${LOOK_MS});
+    };
+    look();
+  };
 `;
 
 const SAYS_ONE_OF = `

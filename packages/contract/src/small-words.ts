@@ -36,16 +36,20 @@ export interface CardBlock {
 /** Steps of the finish that stand on the card as rounds of their own. */
 const IN_ROUNDS = ['fair', 'gel-coat', 'rim-gel', 'key-80', 'flow-coat', 'seal'];
 
+/** What is seen to before anything goes on. */
+export function checksBefore(plan: RepairPlan): { id: string; text: string }[] {
+  return [...preparationChecks(plan.facts), ...resinConditions(plan.resin).filter(({ atFinish }) => !atFinish)];
+}
+
 /** A small job's card in words: open, mask, each round, sand, finish. */
 export function cardBlocks(card: SmallCard, inputs: RepairInputs, plan: RepairPlan, say: Say): CardBlock[] {
   const told = new Set<string>();
   const cautions = (...stages: ('taper' | 'mix' | 'layup' | 'finish')[]): Caution[] =>
     stages.flatMap((stage) => cautionsFor(stage, plan.facts)).filter(({ id }) => !told.has(id) && told.add(id));
   const block = (id: string, title: string, rest: Partial<CardBlock>): CardBlock => ({ id, title, big: [], lines: [], round: null, checks: [], cautions: [], ...rest }); // prettier-ignore
-  const conditions = resinConditions(plan.resin);
-  const checks = [...preparationChecks(plan.facts), ...conditions.filter(({ atFinish }) => !atFinish)];
+  const checks = checksBefore(plan);
   const looks = [
-    ...conditions.filter(({ atFinish }) => atFinish),
+    ...resinConditions(plan.resin).filter(({ atFinish }) => atFinish),
     ...(plan.finish?.checks ?? []).map(({ id, text }) => ({ id: finishCheck(id), text })),
   ];
   const first = block('open', OPEN_TITLES[card.figures.kind], {
@@ -119,7 +123,7 @@ function openLines(card: SmallCard, inputs: RepairInputs, plan: RepairPlan, say:
     case 'disbond': {
       const found = plan.injected;
       return found
-        ? [`${found.holes.length} holes of ${say(inputs.taper.injection?.holeMm, 'length')} through the skin, ${say(inputs.taper.injection?.spacingMm, 'length')} apart, and ${found.vents.length} along the top left open: air and resin come out there last. Then weight it down on film until it is hard.`] // prettier-ignore
+        ? [`${found.holes.length} holes of ${say(inputs.taper.injection?.holeMm, 'length')} through the skin, ${say(inputs.taper.injection?.spacingMm, 'length')} apart, and ${found.vents.length} along the top that stay open: air and resin come out there last. Then weight it down on film until it is hard.`] // prettier-ignore
         : [];
     }
     case 'coat':

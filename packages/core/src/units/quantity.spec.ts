@@ -90,6 +90,8 @@ describe('figures as people read them', () => {
     // A tenth of an ounce is nearly 3 g: too coarse for what is brushed onto a small patch.
     expect(formatQuantity(4.6, 'mass', 'imperial').figure).toBe('0.16');
     expect(formatQuantity(9, 'volume', 'imperial').figure).toBe('0.30');
+    // Half rounds up, also where the machine holds it as a hair less.
+    expect([10.35, -10.35, 0.145].map((mm) => formatQuantity(mm, 'length', 'metric', mm < 1 && mm > 0 ? 2 : 1).figure)).toEqual(['10.4', '\u221210.4', '0.15']); // prettier-ignore
     expect(formatQuantity(-4.25, 'temperature').figure).toBe('\u22124.3');
     expect(formatQuantity(20, 'temperature', 'imperial')).toEqual({ figure: '68', unit: '°F' });
     expect(formatQuantity(-0.2, 'length').figure).toBe('0');

@@ -1,5 +1,5 @@
 import { Injectable, type Signal, computed, inject, signal } from '@angular/core';
-import { type CardBlock, type CardTimes, type RoundStanding, blockAsDone, cardBlocks, cardTimes, usualWords } from '@ashstep/contract'; // prettier-ignore
+import { type CardBlock, type CardTimes, type RoundStanding, blockAsDone, cardBlocks, cardTimes, checksBefore, usualWords } from '@ashstep/contract'; // prettier-ignore
 import { type SmallCard, smallCard } from '@ashstep/core/small';
 import { Clock } from '../platform/clock';
 import { quantityText } from '../platform/quantity.pipe';
@@ -43,7 +43,7 @@ export class CardDesk {
       const standing = this.standings().find(({ round }) => round.id === block.round?.round.id) ?? null;
       const done = standing ? standing.done && isClosed(state, standing) : block.checks.length > 0 && block.checks.every((id) => isTicked(state.detail, id)); // prettier-ignore
       return {
-        ...(done && standing ? blockAsDone(block, standing, state.plan, this.inUnits) : block),
+        ...(done && standing ? blockAsDone(block, standing, state.plan, this.inUnits) : block.id === 'open' && !done ? this.asBegun(block, state) : block), // prettier-ignore
         standing,
         done,
         when: this.whenOf(block, standing, done),
@@ -56,6 +56,13 @@ export class CardDesk {
     const [card, state] = [this.card(), this.source()];
     return card && state ? usualWords(card, state.inputs, state.plan, this.inUnits) : '';
   });
+
+  /** Where something is on already, only what came up since is asked: the air read was colder than planned, and it was opened long ago. */
+  private asBegun(block: CardBlock, state: RepairState): CardBlock {
+    if (!this.standings().some(({ done }) => done)) return block;
+    const open = checksBefore(state.plan).filter(({ id }) => !isTicked(state.detail, id));
+    return { ...block, title: 'Before it went on', lines: open.map(({ text }) => `${text}.`), cautions: [] };
+  }
 
   /** All that goes on is on, and the last of it not hard enough for hands. */
   private isSoft(): boolean {

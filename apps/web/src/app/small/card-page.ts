@@ -1,15 +1,7 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, effect, inject, input, signal, untracked } from '@angular/core'; // prettier-ignore
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import {
-  HOLD_NAMES,
-  SMALL_WORDS,
-  earlyNote,
-  errorWords,
-  remarkWords,
-  sameJson,
-  type SectionName,
-} from '@ashstep/contract';
+import { HOLD_NAMES, SMALL_WORDS, earlyNote, remarkWords, sameJson, type SectionName } from '@ashstep/contract';
 import { attempt } from '@ashstep/core/errors';
 import { mendsGelCoatOnly } from '@ashstep/core/repair';
 import { type SmallFigures, type SmallPlace, smallInputs } from '@ashstep/core/small';
@@ -22,6 +14,7 @@ import { RepairStore } from '../repair/repair.store';
 import { SheetFrame } from '../repair/sheet-frame';
 import { PAGES } from '../repair/stages/registry';
 import { SignOffStage } from '../repair/stages/signoff/signoff';
+import { wantsOf } from '../repair/stages/missing';
 import { STAGE_PAGES } from '../repair/stages/stage-page';
 import { SurveyDesk } from '../survey/survey-desk';
 import { type Asked, type AskedValue, askedFrom, figureError, figuresFrom, missingOf } from './asked';
@@ -88,7 +81,7 @@ export class CardPage {
     return typing && kind ? missingOf(kind, typing.said) : [];
   });
   readonly remarks = computed(() => (this.desk.card()?.remarks ?? []).map((remark) => ({ id: remark.id, hold: HOLD_NAMES[remark.id] ?? null, text: remarkWords(remark) }))); // prettier-ignore
-  readonly troubles = computed(() => (this.desk.card()?.problems ?? []).map(({ code, params, stage }) => ({ stage, text: errorWords(code, params) }))); // prettier-ignore
+  readonly troubles = computed(() => (this.state() && this.desk.card() ? wantsOf(this.state()!) : []));
   /** Something is mixed from the resin of the job. */
   readonly takesResin = computed(() => !!this.state() && !mendsGelCoatOnly(this.state()!.inputs));
   /** The round whose log is open. */
