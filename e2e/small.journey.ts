@@ -213,6 +213,33 @@ describe('a small job', () => {
     expect(await browser.complaints()).toEqual([]);
   }, 300_000);
 
+  it('that was injected in the cold asks for what that brought up, and has its air read again once it is warm', async () => {
+    const browser = await technician();
+    await make(
+      browser,
+      JOBS.find(({ kind }) => kind === 'Dry disbond')!,
+    );
+    await browser.press('Drill: done');
+    await browser.press('Injected resin: done');
+    await browser.type('Air, read now', '14.5');
+    await browser.type('Humidity, read now', '60');
+    await browser.type('Resin lot', 'X-1');
+    await browser.type('Hardener lot', 'X-2');
+    await browser.type('Where it is from', 'New can, label read');
+    await browser.type('Why it is done all the same', 'It is warmed by a lamp');
+    await browser.press('Log it');
+    await browser.sees('Bring part and resin above the minimum');
+    await browser.press('Before it went on: done');
+    await browser.press('Holes filled and faired: done');
+    await browser.sees('14.5 °C is under the 15 °C this system needs');
+    await browser.press('Read it again');
+    await browser.type('Air, read now', '21');
+    await browser.type('Humidity, read now', '50');
+    expect(await browser.text()).not.toContain('14.5 °C is under the 15 °C this system needs');
+    expect(await browser.accessFaults()).toEqual([]);
+    expect(await browser.complaints()).toEqual([]);
+  }, 180_000);
+
   it('whose core is wet is held, and one on the shelf of tubes that carry people waits for its drawing', async () => {
     const browser = await technician();
     await make(browser, { ...JOBS[7]!, presses: ['Paint', 'Wet'] });

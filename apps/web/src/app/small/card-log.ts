@@ -71,7 +71,10 @@ export class CardLog {
     effect(() => this.desk.pickedRound.set(this.round().id));
   }
 
-  readonly fresh = computed(() => this.desk.fresh());
+  /** It has been warmed since the air was read: that is read again. */
+  readonly readsAgain = signal(false);
+  /** The air as it was read, where that still holds. */
+  readonly fresh = computed(() => (this.readsAgain() ? null : this.desk.fresh()));
   readonly begun = computed(() => this.step().standing?.begun !== null && this.step().standing?.begun !== undefined);
   /** A round is begun, and a pot is mixed, in air that is known. */
   readonly wantsAir = computed(() => !this.begun() || this.pots().length > 0);
@@ -154,7 +157,7 @@ export class CardLog {
       this.tickBefore();
       this.store.log({ kind: 'start', round: round.id, onto: round.onto, tempC: air.tempC!, humidityPercent: air.humidityPercent!, read: { by, at, instrument }, ...(ids.length > 0 ? { against: { ids, reason: this.desk.allTheSame().trim() } } : {}) }); // prettier-ignore
     }
-    this.pots().forEach((pot, i) => this.store.log(this.entry(pot, this.weighed()[i]!, air!.tempC!)));
+    this.pots().forEach((pot, i) => this.store.log(this.entry(pot, this.weighed()[i]!, air!)));
     for (const ply of round.plies) if (!this.step().standing?.plies.has(ply.key)) this.store.log({ kind: 'ply', plyKey: ply.key, label: ply.label }); // prettier-ignore
     for (const { id, name, done } of this.spots())
       if (!done && !this.leftOut().has(id)) this.store.log({ kind: 'spot', round: round.id, spotId: id, label: `${this.step().title}, spot ${name}` }); // prettier-ignore
@@ -167,6 +170,7 @@ export class CardLog {
     this.typed.set({});
     this.readWith.clear();
     this.airReadWith.clear();
+    this.readsAgain.set(false);
     for (const field of [this.airC, this.humidity]) field.set(null);
     this.shut.emit();
   }
@@ -194,7 +198,7 @@ export class CardLog {
     });
   }
 
-  private entry(pot: RoundPot, { resin, second, filler }: Weighed, tempC: number): LogEntryBody {
+  private entry(pot: RoundPot, { resin, second, filler }: Weighed, air: AirRead): LogEntryBody {
     const unit = unitOf(pot);
     const mixed = {
       round: this.round(),
@@ -202,8 +206,8 @@ export class CardLog {
       resin: { value: resin!, unit: this.catalysed() ? ('g' as const) : unit, lot: this.desk.resinLot() },
       second: { value: second!, unit, lot: this.desk.secondLot() },
       fillerG: filler,
-      tempC,
-      read: this.desk.fresh(),
+      tempC: air.tempC!,
+      read: air,
       lots: { remarks: this.desk.lotRemarks(), reason: this.desk.lotReason() },
       readWith: { get: (field: string) => this.readWith.get(`${pot.label}.${field}`) },
     };
