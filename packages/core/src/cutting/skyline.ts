@@ -1,3 +1,5 @@
+import { TOUCH_MM } from './rows.js';
+
 /** A way a piece may lie, as a box with the gap to the next: along the roll and across it, mm. */
 export interface LyingBox {
   lie: number;
@@ -23,8 +25,6 @@ const FULL_MM = 1;
 const CLOSE_MM = 20;
 /** Ends this near one another are level, mm. */
 const LEVEL_MM = 20;
-/** What rounding leaves over, mm. */
-const TOUCH_MM = 1e-6;
 
 /**
  * Boxes laid one by one into the lowest step of what is laid, each time the first of the order that fits the step best: as wide as it is, or
