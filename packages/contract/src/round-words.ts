@@ -1,5 +1,6 @@
 import type { LayingWork } from '@ashstep/core/mix';
 import type { PlannedRound, PourUnit, PouredAs } from '@ashstep/core/repair';
+import { withDecimals } from '@ashstep/core/units';
 import type { LogEntryBody } from './log-entry.js';
 
 /** How plies are laid, as it is said in a sentence. */
@@ -63,9 +64,9 @@ export const POUR_UNIT_NAMES: Readonly<Record<PourUnit, string>> = {
 
 /** A part as it was measured: "100.0 g", or "3 strokes, 86.3 g" where it was not weighed. */
 const part = (grams: number, as: PouredAs | undefined): string => {
-  if (!as) return `${grams.toFixed(1)} g`;
+  if (!as) return `${withDecimals(grams, 1)} g`;
   const unit = as.value === 1 ? as.unit.replace(/s$/, '') : as.unit;
-  return `${Number(as.value.toFixed(2))} ${unit}, ${grams.toFixed(grams < 10 ? 2 : 1)} g`;
+  return `${Number(as.value.toFixed(2))} ${unit}, ${withDecimals(grams, grams < 10 ? 2 : 1)} g`;
 };
 
 /** What went into a pot, and from which lots. */
@@ -74,6 +75,6 @@ export function pouredWords(entry: Extract<LogEntryBody, { kind: 'batch' }>): st
     entry;
   const scales = [...new Set([resinWith, secondWith, fillerWith].filter((one) => one !== undefined))];
   const read = scales.length > 0 ? `, read off ${scales.join('; ')}` : '';
-  const filler = fillerG ? ` + ${fillerG.toFixed(1)} g filler` : '';
+  const filler = fillerG ? ` + ${withDecimals(fillerG, 1)} g filler` : '';
   return `Pot ${label}: ${part(resinG, resinAs)} resin (lot ${resinLot}) + ${part(secondG, secondAs)} (lot ${secondLot})${filler}${read}`;
 }

@@ -4,6 +4,7 @@ import { sayIn } from '@ashstep/core/units';
 import { type CardBlock, blockAsDone, cardBlocks, cardTimes, usualWords } from './small-words.js';
 import type { LogEntry } from './log-entry.js';
 import { roundStandings } from './round-log.js';
+import { pouredWords } from './round-words.js';
 
 const say = sayIn('metric');
 const GOUGE: SmallFigures = { kind: 'gouge', lengthMm: 80, widthMm: 10, depthMm: 1.2, reachesFibre: false, colour: '', more: [] }; // prettier-ignore
@@ -51,6 +52,11 @@ describe('a card in words', () => {
     expect(done.big.map(({ label, value }) => `${label} ${value.replace(/\s/g, ' ')}`)).toEqual(['Gel coat 3.70 g', 'Catalyst 2 drops']); // prettier-ignore
     expect(done.lines.join(' ')).toContain('lot G-118');
     expect(blockAsDone(asked, { ...standing, pots: [] }, plan, say)).toBe(asked);
+  });
+
+  it('rounds what was poured as the card did what was asked', () => {
+    const poured = { kind: 'batch', round: 'inject.1', label: 'A', resinG: 34.5, secondG: 10.35, fillerG: 4.25, resinLot: 'R-1', secondLot: 'H-1', tempC: 20 } as const; // prettier-ignore
+    expect(pouredWords(poured)).toBe('Pot A: 34.5 g resin (lot R-1) + 10.4 g (lot H-1) + 4.3 g filler');
   });
 
   it('says a caution once, where it is first met', () => {

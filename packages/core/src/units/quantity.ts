@@ -206,6 +206,9 @@ export const sayIn =
 /** So much of a figure is rounding of the machine's. */
 const HAIR = 1e-12;
 
+/** A figure with so many decimals, half rounded up: 10.35 is a hair less as the machine holds it, and still gives 10.4. */
+export const withDecimals = (value: number, decimals: number): string => (value * (1 + HAIR)).toFixed(decimals);
+
 /**
  * Formats a working-unit value for a person: mm whole, ply thickness 0.01, grams whole, temperature 0.1; in imperial
  * inches to 1/100 (thickness 0.001), ounces to 0.1 and under one of them to 1/100, °F. Uses a true minus sign. Not-a-number becomes an en dash.
@@ -219,9 +222,10 @@ export function formatQuantity(
   const spec = DISPLAY[kind][system];
   if (value === null || value === undefined || !Number.isFinite(value)) return { figure: '–', unit: spec.unit };
   const shown = (value - (spec.offset ?? 0)) / spec.factor;
-  // 10.35 is a hair less as the machine holds it, and still rounds to 10.4.
-  const figure = (shown * (1 + HAIR))
-    .toFixed(decimals ?? (Math.abs(shown) < 1 ? (spec.decimalsUnderOne ?? spec.decimals) : spec.decimals))
+  const figure = withDecimals(
+    shown,
+    decimals ?? (Math.abs(shown) < 1 ? (spec.decimalsUnderOne ?? spec.decimals) : spec.decimals),
+  )
     .replace(/^-(0(?:\.0+)?)$/, '$1')
     .replace('-', '\u2212');
   return { figure, unit: spec.unit };

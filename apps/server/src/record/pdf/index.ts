@@ -100,7 +100,7 @@ function about(sheet: Sheet, { craft, inputs, technician }: RecordBody, plan: Re
   const { place, damage, survey } = inputs;
   const depth = {
     finish: 'finish only, no fibre broken',
-    part: `part depth, ${damage.depthMm ?? '–'} mm`,
+    part: damage.depthMm === null ? 'part depth' : `part depth, ${damage.depthMm} mm`,
     through: 'through',
   }[damage.depth];
   sheet.pairs([

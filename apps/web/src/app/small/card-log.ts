@@ -141,7 +141,8 @@ export class CardLog {
 
   private againstBeginning(): { id: string }[] {
     const [airC, humidity] = [this.airC(), this.humidity()];
-    if (this.fresh() || airC === null || humidity === null) return this.desk.against();
+    if (airC === null || humidity === null) return this.readsAgain() ? [] : this.desk.against();
+    if (this.fresh()) return this.desk.against();
     return this.desk.againstIn({ tempC: airC, humidityPercent: humidity, surfaceTempC: null });
   }
 
