@@ -3,7 +3,7 @@ import { type CardBlock, type RepairDetail, SMALL_WORDS, cardBlocks, cardTimes, 
 import { planRepair } from '@ashstep/core/repair';
 import { type PictureRole, type SmallCard, smallCard, smallPicture } from '@ashstep/core/small';
 import { type Say, type UnitSystem, sayIn } from '@ashstep/core/units';
-import { MM, PRINT_FONTS } from '../platform/print.js';
+import { MM, type PrintFont, takeFonts } from '../platform/print.js';
 import { INK, QUIET, RULE, timeIn } from '../platform/sheet.js';
 
 export interface CardInput {
@@ -88,11 +88,11 @@ class Page {
     this.doc = new PDFDocument({ size: 'A5', margins: { top: MARGIN, bottom: MARGIN, left: MARGIN, right: MARGIN }, info: { Title: `${craft.tag} ${title}`, Creator: 'Ash Step' } }); // prettier-ignore
     this.doc.on('data', (chunk: Buffer) => this.chunks.push(chunk));
     this.doc.on('pageAdded', () => this.pages++);
-    for (const [name, font] of Object.entries(PRINT_FONTS)) this.doc.registerFont(name, font);
+    takeFonts(this.doc);
     this.width = this.doc.page.width - 2 * MARGIN;
   }
 
-  private set(font: keyof typeof PRINT_FONTS, size: number, colour = INK): PDFKit.PDFDocument {
+  private set(font: PrintFont, size: number, colour = INK): PDFKit.PDFDocument {
     return this.doc
       .font(font)
       .fontSize(size * this.scale)

@@ -3,7 +3,7 @@ import QRCode from 'qrcode';
 import { CHART_WORDS, chartCellWords, chartHeadWords, chartOfWords } from '@ashstep/contract';
 import { type Chart, chartHas } from '@ashstep/core/charts';
 import { type UnitSystem, sayIn } from '@ashstep/core/units';
-import { MM, PRINT_FONTS } from '../platform/print.js';
+import { MM, takeFonts } from '../platform/print.js';
 import { INK, QUIET, RULE } from '../platform/sheet.js';
 
 export const PAPERS = { a4: 'A4', letter: 'LETTER' } as const;
@@ -35,7 +35,7 @@ export async function chartPdf({ chart, paper, units, shopName, day, address, ai
   const doc = new PDFDocument({ size: PAPERS[paper], layout: 'landscape', margins: { top: MARGIN, bottom: MARGIN, left: MARGIN, right: MARGIN }, info: { Title: words.name, Creator: 'Ash Step' } }); // prettier-ignore
   const chunks: Buffer[] = [];
   doc.on('data', (chunk: Buffer) => chunks.push(chunk));
-  for (const [name, font] of Object.entries(PRINT_FONTS)) doc.registerFont(name, font);
+  takeFonts(doc);
   const [width, height] = [doc.page.width - 2 * MARGIN, doc.page.height - 2 * MARGIN];
   doc.font('head').fontSize(24).fillColor(INK).text(words.name, MARGIN, MARGIN, { lineBreak: false });
   doc

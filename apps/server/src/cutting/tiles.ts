@@ -1,7 +1,7 @@
 import type { Point } from '@ashstep/core/geometry';
 import type { CutPiece } from '@ashstep/core/repair';
 import PDFDocument from 'pdfkit';
-import { MM, PRINT_FONTS } from '../platform/print.js';
+import { MM, takeFonts } from '../platform/print.js';
 
 /** Sheets a printer takes, mm. */
 export const PAPERS = { a4: [210, 297], a3: [297, 420], letter: [215.9, 279.4] } as const;
@@ -42,7 +42,7 @@ export async function tilesPdf(cut: readonly CutPiece[], tag: string, paper: Pap
   });
   const chunks: Buffer[] = [];
   doc.on('data', (chunk: Buffer) => chunks.push(chunk));
-  doc.registerFont('text', PRINT_FONTS.text);
+  takeFonts(doc);
   firstPage(doc, cut, tag, paper);
   const frame = frameOf(paper);
   for (const { piece, mark } of cut) {

@@ -7,15 +7,20 @@ const require = createRequire(import.meta.url);
 /** Points in a millimetre. */
 export const MM = 72 / 25.4;
 
-/** A font that ships with the app, by its path within the packages of them. */
-const fontOf = (file: string): Buffer => unpackedFont(readFileSync(require.resolve(`@fontsource/${file}.woff`)));
-
 /** What a file is named by: a tag with nothing in it that a file system or a header minds. */
 export const fileName = (tag: string): string => tag.replace(/[^A-Za-z0-9-]+/g, '-');
 
-/** Fonts that sheets are set in, by what they are for. */
-export const PRINT_FONTS = {
-  text: fontOf('atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal'),
-  bold: fontOf('atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal'),
-  head: fontOf('archivo/files/archivo-latin-700-normal'),
+/** Fonts that sheets are set in, by what they are for: files of the packages they ship in. */
+const PRINT_FONTS = {
+  text: 'atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal',
+  bold: 'atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal',
+  head: 'archivo/files/archivo-latin-700-normal',
 };
+export type PrintFont = keyof typeof PRINT_FONTS;
+let unpacked: (readonly [PrintFont, Buffer])[] | undefined;
+
+/** Gives a document the fonts of the sheets; they are unpacked with the first that is printed. */
+export function takeFonts(doc: PDFKit.PDFDocument): void {
+  unpacked ??= (Object.keys(PRINT_FONTS) as PrintFont[]).map((name) => [name, unpackedFont(readFileSync(require.resolve(`@fontsource/${PRINT_FONTS[name]}.woff`)))]); // prettier-ignore
+  for (const [name, font] of unpacked) doc.registerFont(name, font);
+}

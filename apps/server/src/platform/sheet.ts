@@ -1,7 +1,7 @@
 import PDFDocument from 'pdfkit';
 import { wallClockIn } from '@ashstep/contract';
 import { HOME_ZONE } from './clock.js';
-import { MM, PRINT_FONTS } from './print.js';
+import { MM, takeFonts } from './print.js';
 
 export const INK = '#191F21';
 export const QUIET = '#3D4648';
@@ -33,7 +33,7 @@ export class Sheet {
       info: { Title: `${head.tag} ${head.title}`, Creator: 'Ash Step' },
     });
     this.doc.on('data', (chunk: Buffer) => this.chunks.push(chunk));
-    for (const [name, font] of Object.entries(PRINT_FONTS)) this.doc.registerFont(name, font);
+    takeFonts(this.doc);
     this.width = this.doc.page.width - 2 * MARGIN;
   }
 
